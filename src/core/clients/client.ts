@@ -1,0 +1,27 @@
+/** A client: who trains, with what, how often, and what to watch. Health data: every row belongs to a practice. */
+import { z } from "zod";
+import { EQUIPMENT, JOINTS } from "#core/exercises/format";
+
+export const PRIORITIES = ["maintain", "hold", "grow", "specialise"] as const;
+export type Priority = (typeof PRIORITIES)[number];
+
+export const clientInput = z.strictObject({
+  name: z.string().trim().min(1, "a name is needed").max(80),
+  /** m */
+  stature: z.number("a height is needed").min(1.3, "between 130 and 220 cm").max(2.2, "between 130 and 220 cm"),
+  /** kg */
+  mass: z.number("a body weight is needed").min(35, "between 35 and 200 kg").max(200, "between 35 and 200 kg"),
+  level: z.enum(["beginner", "trained"]),
+  daysPerWeek: z.int().min(1, "1 to 7 days").max(7, "1 to 7 days"),
+  minutes: z.int().min(15, "between 15 and 180 minutes").max(180, "between 15 and 180 minutes"),
+  unit: z.enum(["kg", "lb"]),
+  equipment: z.array(z.enum(EQUIPMENT)),
+  priorities: z.record(z.string(), z.enum(PRIORITIES)),
+  joints: z.array(z.strictObject({ joint: z.enum(JOINTS), side: z.enum(["left", "right", "both"]), note: z.string().max(300) })),
+  cleared: z.boolean(),
+  note: z.string().max(2000),
+});
+export type ClientInput = z.infer<typeof clientInput>;
+export type Client = ClientInput & { id: string; revision: number };
+
+export const clientSchema = clientInput.extend({ id: z.uuid(), revision: z.int() });

@@ -1,0 +1,129 @@
+/**
+ * What is computed for each head from its series over one rep. One definition each, here; the names are those on
+ * screen and in docs/method/mechanics.md. F is the active force held at 70 %, over F0; p the place in the usable range.
+ */
+export interface HeadMetrics {
+  /** mean of F p over mean of F */
+  loadedLength: number;
+  /** the same within the exercise's own range */
+  skew: number;
+  /** F at p > 0.5 over all F */
+  stretchShare: number;
+  /** F at l > 1 over all F */
+  aboveOptimum: number;
+  /** share of F in the short, middle and long third of p */
+  thirds: [number, number, number];
+  /** mean F over the longest 20 % of the exercise's own range, over peak F */
+  bottomTension: number;
+  /** travel in p with F over half its peak */
+  rangeLoaded: number;
+  /** largest p */
+  stretchReached: number;
+  /** smallest p */
+  shortReached: number;
+  /** lifting work over F0 x usable range length: the function criterion */
+  function: number;
+  /** lifting work at the elbow as a share of all heads', and of its muscle's */
+  shareOfAll: number;
+  shareOfMuscle: number;
+  /** mean activation */
+  activation: number;
+  /** least load over the half where the head is longer than the middle of its range here, over the least load of the full range */
+  partialReserve: number;
+  /** mean F in 24 bins of p (0 where the rep does not go), and passive force in the same bins */
+  grain: number[];
+  grainPassive: number[];
+}
+
+export const GRAIN_BINS = 24;
+/** under this mean activation nothing is shown for a head */
+export const LEAST_ACTIVATION = 0.1;
+
+export interface HeadRep {
+  /** l over optimum, p in 0..1, active force over F0, passive over F0, activation; one value a sample */
+  length: Float64Array;
+  position: Float64Array;
+  force: Float64Array;
+  passive: Float64Array;
+  activation: Float64Array;
+  /** usable range length over optimum */
+  usable: number;
+  /** lifting work over F0 x optimum length at the shared joints: joint power, positive when it lifts */
+  work: number;
+}
+
+const mean = (x: Float64Array) => x.reduce((s, v) => s + v, 0) / x.length;
+
+export function headMetrics(rep: HeadRep, strength: Float64Array, workOfAll: number, workOfMuscle: number, volumeWeight: number): HeadMetrics | null {
+  const { length, position, force, passive } = rep;
+  const n = force.length;
+  const activation = mean(rep.activation);
+  if (activation < LEAST_ACTIVATION) return null;
+  const total = force.reduce((s, v) => s + v, 0);
+  const peak = force.reduce((a, b) => Math.max(a, b), 0);
+  const low = position.reduce((a, b) => Math.min(a, b), Infinity);
+  const high = position.reduce((a, b) => Math.max(a, b), -Infinity);
+  const own = (p: number) => (high - low < 1e-6 ? 0.5 : (p - low) / (high - low));
+  let loaded = 0;
+  let skew = 0;
+  let stretch = 0;
+  let above = 0;
+  const thirds: [number, number, number] = [0, 0, 0];
+  let bottom = 0;
+  let bottomCount = 0;
+  let range = 0;
+  let leastLong = Infinity;
+  let leastAll = Infinity;
+  const grain = new Array<number>(GRAIN_BINS).fill(0);
+  const grainPassive = new Array<number>(GRAIN_BINS).fill(0);
+  const count = new Array<number>(GRAIN_BINS).fill(0);
+  for (let i = 0; i < n; i++) {
+    const f = force[i]!;
+    const p = position[i]!;
+    loaded += f * p;
+    skew += f * own(p);
+    if (p > 0.5) stretch += f;
+    if (length[i]! > 1) above += f;
+    thirds[p < 1 / 3 ? 0 : p < 2 / 3 ? 1 : 2] += f;
+    if (own(p) >= 0.8) {
+      bottom += f;
+      bottomCount++;
+    }
+    if (i > 0 && (f + force[i - 1]!) / 2 > peak / 2) range += Math.abs(p - position[i - 1]!);
+    leastAll = Math.min(leastAll, strength[i]!);
+    if (own(p) >= 0.5) leastLong = Math.min(leastLong, strength[i]!);
+  }
+  // bins are filled along the travel between samples, so that a coarse sampling leaves no holes
+  for (let i = 0; i + 1 < n; i++)
+    for (let k = 0; k < 4; k++) {
+      const t = (k + 0.5) / 4;
+      const bin = Math.max(0, Math.min(GRAIN_BINS - 1, Math.floor((position[i]! + t * (position[i + 1]! - position[i]!)) * GRAIN_BINS)));
+      grain[bin]! += force[i]! + t * (force[i + 1]! - force[i]!);
+      grainPassive[bin]! += passive[i]! + t * (passive[i + 1]! - passive[i]!);
+      count[bin]!++;
+    }
+  for (let b = 0; b < GRAIN_BINS; b++)
+    if (count[b]! > 0) {
+      grain[b]! /= count[b]!;
+      grainPassive[b]! /= count[b]!;
+    }
+  const share = (x: number) => (total > 0 ? x / total : 0);
+  return {
+    loadedLength: share(loaded),
+    skew: share(skew),
+    stretchShare: share(stretch),
+    aboveOptimum: share(above),
+    thirds: [share(thirds[0]), share(thirds[1]), share(thirds[2])],
+    bottomTension: peak > 0 && bottomCount > 0 ? bottom / bottomCount / peak : 0,
+    rangeLoaded: range,
+    stretchReached: high,
+    shortReached: low,
+    function: rep.work / rep.usable,
+    shareOfAll: workOfAll > 0 ? (rep.work * volumeWeight) / workOfAll : 0,
+    shareOfMuscle: workOfMuscle > 0 ? (rep.work * volumeWeight) / workOfMuscle : 0,
+    activation,
+    partialReserve: leastAll > 0 && Number.isFinite(leastLong) ? leastLong / leastAll : 1,
+    grain,
+    grainPassive,
+  };
+}

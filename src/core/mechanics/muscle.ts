@@ -1,0 +1,74 @@
+/**
+ * One head as a Hill-type unit: fibre force against length, passive force, tendon.
+ * Lengths l are fibre length over optimum; forces are over the maximal isometric force F0.
+ */
+
+/**
+ * Shortest and longest l at which fibres still pull (human filament lengths; Walker and Schrodt 1974, recalled,
+ * unverified). Between them the limbs lie between sarcomere theory (flat down to 0.62, then steep) and the rounder
+ * curves measured on whole muscles.
+ */
+const ACTIVE_FROM = 0.45;
+const ACTIVE_TO = 1.6;
+/** tendon and aponeurosis strain at F0 (3 to 10 % across studies, recalled) */
+const STRAIN_AT_F0 = 0.04;
+/** passive force: shape and strain at which it equals F0 (Thelen 2003, recalled, unverified), capped */
+const PASSIVE_SHAPE = 4;
+const PASSIVE_STRAIN = 0.6;
+const PASSIVE_CAP = 1.2;
+
+/** active force over F0 at l; 1 at l = 1, 0 outside 0.45..1.6 */
+export function activeForceLength(l: number): number {
+  if (l <= ACTIVE_FROM || l >= ACTIVE_TO) return 0;
+  const u = l < 1 ? (1 - l) / (1 - ACTIVE_FROM) : (l - 1) / (ACTIVE_TO - 1);
+  if (l < 1) return 1 - u * u * u;
+  const w = 1 - u * u;
+  return w * Math.sqrt(w);
+}
+
+/** passive force over F0 at l, capped at 1.2 */
+export function passiveForceLength(l: number): number {
+  if (l <= 1) return 0;
+  const f = (Math.exp((PASSIVE_SHAPE * (l - 1)) / PASSIVE_STRAIN) - 1) / (Math.exp(PASSIVE_SHAPE) - 1);
+  return f > PASSIVE_CAP ? PASSIVE_CAP : f;
+}
+
+/** tendon strain carrying `force` (over F0): quadratic toe, Zajac 1989 (recalled) */
+const tendonStrain = (force: number): number => STRAIN_AT_F0 * Math.sqrt(force < 0 ? 0 : force);
+
+export interface FibreForce {
+  /** active force at full activation, over F0, along the tendon */
+  active: number;
+  /** passive force at rest, over F0, along the tendon */
+  passive: number;
+}
+
+/**
+ * Forces of a head whose fibre would be `l` long with the tendon unloaded: the tendon's stretch is solved at
+ * a = 0 and at a = 1; between them force is taken linear in activation, so that load problems stay linear.
+ * @param slackOverOptimum tendon slack length over optimum fibre length
+ * @param cosPennation cosine of the pennation angle (held constant)
+ */
+export function fibreForce(l: number, slackOverOptimum: number, cosPennation: number, out: FibreForce): void {
+  const k = slackOverOptimum / cosPennation;
+  const passive = solve(l, k, 0);
+  const full = solve(l, k, 1);
+  out.passive = passive * cosPennation;
+  out.active = Math.max(0, full - passive) * cosPennation;
+}
+
+/** force f with f = a fl(l - x) + fp(l - x), x = k strain(f): bisection on a decreasing residual */
+function solve(l: number, k: number, activation: number): number {
+  const force = (x: number) => activation * activeForceLength(l - x) + passiveForceLength(l - x);
+  const free = force(0);
+  if (free < 1e-9 && l <= ACTIVE_FROM) return 0;
+  let lo = 0;
+  let hi = k * tendonStrain(2.2);
+  for (let i = 0; i < 22; i++) {
+    const x = 0.5 * (lo + hi);
+    const strain = x / k / STRAIN_AT_F0;
+    if (force(x) > strain * strain) lo = x;
+    else hi = x;
+  }
+  return force(0.5 * (lo + hi));
+}

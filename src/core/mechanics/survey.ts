@@ -1,0 +1,72 @@
+/**
+ * A survey: the raw metrics of many setups in one body and in varied bodies around it. Scores are never stored,
+ * they are made from a survey on reading; so a school, a client's equipment or a weight never needs new mechanics.
+ */
+import type { Setup } from "#core/exercises/setup";
+import { analyse, type Analysis } from "#core/mechanics/analyse";
+import type { HeadMetrics } from "#core/mechanics/metrics";
+import { compileModel, type Body } from "#core/mechanics/model";
+import { variedBodies } from "#core/mechanics/variation";
+
+/** what one body says about one setup; heads under the least activation are null */
+export interface BodyView {
+  feasible: boolean;
+  warnings: string[];
+  heads: Record<string, HeadMetrics | null>;
+  limiters: { muscle: string; elasticity: number }[];
+  engagedMass: number;
+  /** volume share of each muscle x its activation, over all engaged mass */
+  engagedBy: Record<string, number>;
+  sticking: { from: number; to: number; at: number };
+}
+
+export interface SurveyRow {
+  setupKey: string;
+  exerciseId: string;
+  values: Readonly<Record<string, number>>;
+  /** the body asked for */
+  view: BodyView;
+  /** varied bodies around it, only what ranking needs */
+  varied: BodyView[];
+}
+
+export interface Survey {
+  modelVersion: string;
+  rows: SurveyRow[];
+}
+
+export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>): BodyView {
+  const engagedBy: Record<string, number> = {};
+  let total = 0;
+  for (const h of analysis.heads) {
+    const mass = (h.activation.reduce((s, a) => s + a, 0) / h.activation.length) * (volumes.get(h.id) ?? 0);
+    engagedBy[h.muscle] = (engagedBy[h.muscle] ?? 0) + mass;
+    total += mass;
+  }
+  for (const muscle of Object.keys(engagedBy)) engagedBy[muscle] = total > 0 ? engagedBy[muscle]! / total : 0;
+  return {
+    feasible: analysis.feasible,
+    warnings: analysis.warnings,
+    heads: Object.fromEntries(analysis.heads.map((h) => [h.id, h.metrics])),
+    limiters: analysis.limiters,
+    engagedMass: analysis.engagedMass,
+    engagedBy,
+    sticking: analysis.sticking,
+  };
+}
+
+/**
+ * @param samples of the varied bodies; the body asked for is sampled at 41
+ * @param stop asked between setups; true ends the survey early
+ */
+export function surveySetups(setups: readonly Setup[], body: Body, bodies: number, seed = 1, stop: () => boolean = () => false): Survey {
+  const models = [body, ...variedBodies(body, bodies, seed)].map((b) => compileModel(b));
+  const volumes = models.map((m) => new Map(m.heads.map((h) => [h.id, h.volume])));
+  const rows: SurveyRow[] = [];
+  for (const setup of setups) {
+    if (stop()) break;
+    const [view, ...varied] = models.map((m, i) => viewOf(analyse(m, setup, { samples: i === 0 ? 41 : 21 }), volumes[i]!));
+    rows.push({ setupKey: setup.key, exerciseId: setup.exercise.id, values: setup.values, view: view!, varied });
+  }
+  return { modelVersion: models[0]!.version, rows };
+}

@@ -1,0 +1,90 @@
+/** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
+import { z } from "zod";
+
+export const loadSchema = z.strictObject({
+  value: z.number().min(0, "not below 0").max(1000, "at most 1000"),
+  unit: z.enum(["kg", "lb"]),
+  meaning: z.enum(["per hand", "total", "stack", "band"]),
+});
+export type Load = z.infer<typeof loadSchema>;
+
+const seconds = (max: number) => z.number().min(0, "not below 0").max(max, `at most ${max} s`);
+
+export const tempoSchema = z.strictObject({ lower: seconds(10), longPause: seconds(10), lift: seconds(10), shortPause: seconds(10) });
+export type Tempo = z.infer<typeof tempoSchema>;
+
+export const repsSchema = z
+  .strictObject({ low: z.int("whole reps").min(1, "at least 1").max(50, "at most 50"), high: z.int("whole reps").min(1, "at least 1").max(50, "at most 50") })
+  .refine((r) => r.low <= r.high, { message: "the low end must not be above the high end", path: ["low"] });
+
+export const changeSchema = z
+  .strictObject({
+    /** reserve of each set, in order; its length is the number of sets */
+    reserves: z.array(z.int("whole reps").min(0, "0 to 6").max(6, "0 to 6")).min(1, "at least one set").max(12, "at most 12 sets"),
+    reps: repsSchema,
+    rest: z.int("whole seconds").min(15, "at least 15 s").max(600, "at most 600 s"),
+    tempo: tempoSchema,
+    load: loadSchema.nullable(),
+    note: z.string().max(300, "at most 300 characters"),
+    locked: z.boolean(),
+  })
+  .partial();
+export type Change = z.infer<typeof changeSchema>;
+export type ChangeField = keyof Change;
+
+export const prescriptionSchema = z.strictObject({
+  id: z.uuid(),
+  exerciseId: z.string(),
+  exerciseVersion: z.string(),
+  values: z.record(z.string(), z.number()),
+  setupKey: z.string(),
+  modelVersion: z.string(),
+  name: z.string(),
+  /** per head: credited share of a set, and whether the exercise was chosen for its muscle; pinned when added */
+  credits: z.record(z.string(), z.strictObject({ share: z.number().min(0).max(1), direct: z.boolean() })),
+  sides: z.enum(["both", "one"]),
+  setupSeconds: z.number(),
+  changeSeconds: z.number(),
+  loadStep: loadSchema,
+  reserves: changeSchema.shape.reserves.unwrap(),
+  reps: repsSchema,
+  rest: changeSchema.shape.rest.unwrap(),
+  tempo: tempoSchema,
+  load: loadSchema.nullable(),
+  note: z.string().max(300),
+  locked: z.boolean(),
+});
+export type Prescription = z.infer<typeof prescriptionSchema>;
+
+export const blockSchema = z.strictObject({ id: z.uuid(), prescriptions: z.array(prescriptionSchema).min(1).max(2) });
+export type Block = z.infer<typeof blockSchema>;
+export const daySchema = z.strictObject({ id: z.uuid(), name: z.string().min(1).max(40), blocks: z.array(blockSchema).max(20) });
+export type Day = z.infer<typeof daySchema>;
+
+export const programSchema = z.strictObject({
+  format: z.literal("gryn-program"),
+  version: z.literal(1),
+  id: z.uuid(),
+  clientId: z.uuid(),
+  name: z.string().min(1).max(80),
+  days: z.array(daySchema).min(1).max(7),
+});
+export type Program = z.infer<typeof programSchema>;
+
+const index = z.int().min(0).max(50);
+export const operationSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("add"), dayId: z.uuid(), blockId: z.uuid(), index, prescription: prescriptionSchema }),
+  z.strictObject({ kind: z.literal("remove"), prescriptionId: z.uuid() }),
+  z.strictObject({ kind: z.literal("restore"), dayId: z.uuid(), index, position: z.int().min(0).max(1), block: blockSchema, prescriptionId: z.uuid() }),
+  z.strictObject({ kind: z.literal("move"), prescriptionId: z.uuid(), dayId: z.uuid(), index }),
+  z.strictObject({ kind: z.literal("change"), prescriptionId: z.uuid(), change: changeSchema }),
+  z.strictObject({ kind: z.literal("swap"), prescriptionId: z.uuid(), prescription: prescriptionSchema }),
+  z.strictObject({ kind: z.literal("pair"), blockId: z.uuid(), withBlockId: z.uuid() }),
+  z.strictObject({ kind: z.literal("unpair"), blockId: z.uuid(), newBlockId: z.uuid() }),
+  z.strictObject({ kind: z.literal("rename-day"), dayId: z.uuid(), name: daySchema.shape.name }),
+]);
+export type Operation = z.infer<typeof operationSchema>;
+
+/** an operation with its own id, so that sending it twice changes nothing */
+export const editSchema = z.strictObject({ id: z.uuid(), operation: operationSchema });
+export type Edit = z.infer<typeof editSchema>;

@@ -1,0 +1,182 @@
+/**
+ * From a survey to a ranking of setups for one head, under one school, for one client's equipment and joints.
+ * Gates come first and stay visible with their reason; then each criterion is 0..1 and the score their weighted mean
+ * times 100; the because-sentence is made of the same numbers.
+ */
+import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
+import type { Exercise, Joint } from "#core/exercises/format";
+import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
+import { CRITERIA, tierOf, type CriterionId, type School, type Tier } from "#core/ranking/schools";
+
+/** under this share of elbow work an exercise is "not for this head" */
+const LEAST_SHARE = 0.08;
+const WHOLE_FUNCTION = 0.5;
+
+export interface RankingContext {
+  /** null: every piece of equipment is at hand */
+  equipment: readonly string[] | null;
+  joints: readonly Joint[];
+}
+
+export interface RankedRow {
+  row: SurveyRow;
+  exercise: Exercise;
+  score: number;
+  /** place in the list from 1; rows within one point of the one above share its place */
+  place: number;
+  tied: boolean;
+  tier: Tier;
+  /** share of varied bodies that put it in the same tier, and the span of their scores */
+  tierHolds: number;
+  low: number;
+  high: number;
+  criteria: Record<CriterionId, number>;
+  because: string;
+  /** null, or why it is out; it stays visible */
+  out: string | null;
+}
+
+const clamp = (x: number) => Math.max(0, Math.min(1, x));
+const percent = (x: number) => `${Math.round(100 * x)} %`;
+
+function criteriaOf(view: BodyView, headId: string, muscle: string, exercise: Exercise, joints: readonly Joint[]): Record<CriterionId, number> | null {
+  const m = view.heads[headId];
+  if (!view.feasible || !m) return null;
+  const allElasticity = view.limiters.reduce((s, l) => s + l.elasticity, 0);
+  const mine = view.limiters.find((l) => l.muscle === muscle)?.elasticity ?? 0;
+  const { stated } = exercise;
+  const strain = Math.max(...Object.entries(exercise.joints).map(([joint, load]) => load * (joints.includes(joint as Joint) ? 1 : 0.6)), 0);
+  return {
+    function: clamp(m.function / WHOLE_FUNCTION),
+    limiter: allElasticity > 0 ? clamp(mine / allElasticity) : 0,
+    stretchReached: clamp(m.stretchReached),
+    stretchLoad: clamp(m.stretchShare),
+    shortLoad: clamp(m.thirds[0]),
+    range: clamp(m.rangeLoaded),
+    partialReserve: clamp(m.partialReserve - 1),
+    steadiness: clamp(0.6 * stated.steadiness + 0.4 * (view.engagedBy[muscle] ?? 0)),
+    time: clamp(1 - (stated.setupSeconds + stated.changeSeconds) / 100),
+    progression: clamp(1 - stated.loadStep / stated.usualLoad / 0.2),
+    joints: clamp(1 - strain),
+  };
+}
+
+function scoreOf(c: Record<CriterionId, number>, school: School): number {
+  let [sum, weights] = [0, 0];
+  for (const id of CRITERIA) {
+    sum += (school.weights[id] ?? 0) * c[id];
+    weights += school.weights[id] ?? 0;
+  }
+  return weights > 0 ? (100 * sum) / weights : 0;
+}
+
+export function rankHead(survey: Survey, headId: string, school: School, exercises: ReadonlyMap<string, Exercise>, context: RankingContext): RankedRow[] {
+  const head = heads.find((h) => h.id === headId);
+  if (!head) throw new RangeError(`no head called ${headId}`);
+  const drafts = survey.rows.flatMap((row) => {
+    const exercise = exercises.get(row.exerciseId);
+    if (!exercise) return [];
+    const c = criteriaOf(row.view, headId, head.muscle, exercise, context.joints);
+    const m = row.view.heads[headId];
+    if (!c || !m || m.shareOfAll < LEAST_SHARE) return []; // not for this head
+    const score = scoreOf(c, school);
+    const scores = row.varied.map((v) => criteriaOf(v, headId, head.muscle, exercise, context.joints)).map((x) => (x ? scoreOf(x, school) : 0));
+    const tier = tierOf(score);
+    const sorted = [...scores].sort((a, b) => a - b);
+    const missing = context.equipment ? exercise.equipment.filter((e) => !context.equipment!.includes(e)) : [];
+    return [
+      {
+        row,
+        exercise,
+        score,
+        tier,
+        tierHolds: scores.length ? scores.filter((s) => tierOf(s) === tier).length / scores.length : 1,
+        low: Math.min(score, sorted[0] ?? score),
+        high: Math.max(score, sorted[sorted.length - 1] ?? score),
+        criteria: c,
+        out: missing.length ? `needs ${missing.map(equipmentName).join(" and ")}` : null,
+      },
+    ];
+  });
+  drafts.sort((a, b) => Number(a.out !== null) - Number(b.out !== null) || b.score - a.score);
+  const medians = Object.fromEntries(
+    CRITERIA.map((id) => {
+      const values = drafts.map((d) => d.criteria[id]).sort((a, b) => a - b);
+      return [id, values[Math.floor(values.length / 2)] ?? 0];
+    }),
+  ) as Record<CriterionId, number>;
+  let place = 0;
+  return drafts.map((d, i) => {
+    const above = drafts[i - 1];
+    const tied = above !== undefined && above.out === null && d.out === null && above.score - d.score < 1;
+    if (!tied) place = i + 1;
+    return { ...d, place, tied, because: because(d.criteria, medians, school, d.row.view, headId, d.exercise, context.joints) };
+  });
+}
+
+export const equipmentName = (id: string): string => ({ cable: "a cable", dumbbell: "dumbbells", barbell: "a barbell", bench: "a bench", "preacher-pad": "a preacher pad", band: "a band" })[id] ?? id;
+
+/** what lifts it (two at most) and what costs it most, against the middle of the list */
+function because(c: Record<CriterionId, number>, medians: Record<CriterionId, number>, school: School, view: BodyView, headId: string, exercise: Exercise, joints: readonly Joint[]): string {
+  const effect = (id: CriterionId) => (school.weights[id] ?? 0) * (c[id] - medians[id]);
+  const order = [...CRITERIA].sort((a, b) => effect(b) - effect(a));
+  const lifts = order.filter((id) => effect(id) > 0.3).slice(0, 2);
+  const cost = order[order.length - 1]!;
+  const say = (id: CriterionId) => phrase(id, view, headId, exercise, joints);
+  const up = lifts.map(say).join(" and ");
+  const down = effect(cost) < -0.3 ? say(cost) : null;
+  const text = up && down ? `${up}; but ${down}` : up || (down ? `Held back: ${down}` : "Close to the middle of the list in every criterion");
+  return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
+}
+
+function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exercise, joints: readonly Joint[]): string {
+  const m = view.heads[headId]!;
+  const head = heads.find((h) => h.id === headId)!;
+  const { stated } = exercise;
+  switch (id) {
+    case "function":
+      return `it does ${percent(m.shareOfAll)} of the elbow work, ${percent(m.function / WHOLE_FUNCTION)} of the reference`;
+    case "limiter": {
+      const total = view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
+      const mine = view.limiters.find((l) => l.muscle === head.muscle);
+      const first = view.limiters[0];
+      if (mine && first === mine) return `the ${muscleName(head.muscle).toLowerCase()} is ${percent(mine.elasticity / total)} of what ends the set`;
+      return first ? `the ${muscleName(first.muscle).toLowerCase()} ends the set first (${percent(first.elasticity / total)})` : "nothing clear ends the set";
+    }
+    case "stretchReached":
+      return `it reaches ${percent(m.stretchReached)} of the length range`;
+    case "stretchLoad":
+      return `${percent(m.stretchShare)} of the tension falls in the long half`;
+    case "shortLoad":
+      return `${percent(m.thirds[0])} of the tension falls in the short third`;
+    case "range":
+      return `only ${percent(m.rangeLoaded)} of the range is travelled under real load`.replace(/^only (?=[5-9]\d)/, "");
+    case "partialReserve":
+      return m.partialReserve > 1.05 ? `its long half allows ${m.partialReserve.toFixed(1)} times the load` : "its long half allows no extra load";
+    case "steadiness":
+      return stated.steadiness >= 0.7 ? "little else has to work" : "the body has to be held still freely";
+    case "time":
+      return `setting up takes ${stated.setupSeconds + stated.changeSeconds} s`;
+    case "progression":
+      return `one step is ${percent(stated.loadStep / stated.usualLoad)} of a usual load`;
+    case "joints": {
+      const [joint] = Object.entries(exercise.joints).sort(([ja, a], [jb, b]) => b * (joints.includes(jb as Joint) ? 1 : 0.6) - a * (joints.includes(ja as Joint) ? 1 : 0.6))[0] ?? ["joints"];
+      return exercise.joints[joint as Joint]! >= 0.4 ? `it asks much of the ${joint}` : "it is easy on the joints";
+    }
+  }
+}
+
+export interface HeadGroup {
+  id: string;
+  title: string;
+  muscle: string;
+  /** why several heads share one list, where they do */
+  shared: string | null;
+}
+
+/** the heads that can be ranked; heads the model cannot tell apart share one entry */
+export const headGroups: readonly HeadGroup[] = heads.flatMap((h) => {
+  const twin = heads.find((o) => o.id === h.sameAs);
+  if (twin && heads.indexOf(twin) < heads.indexOf(h)) return [];
+  return [{ id: h.id, muscle: h.muscle, title: twin ? `${muscleName(h.muscle)}, ${h.name.toLowerCase().replace(" head", "")} and ${twin.name.toLowerCase()}s` : headTitle(h.id), shared: twin ? h.note : null }];
+});

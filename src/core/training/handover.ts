@@ -1,0 +1,42 @@
+/** What a client gets: an immutable, numbered snapshot with everything a phone needs and nothing it must not show. */
+import { z } from "zod";
+import { loadSchema, repsSchema, tempoSchema } from "#core/planning/program";
+
+/** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
+export const drawingSchema = z.strictObject({
+  strokes: z.array(z.strictObject({ kind: z.enum(["limb", "far", "head", "muscle", "load", "prop"]), points: z.array(z.tuple([z.number(), z.number()])).min(1).max(40) })).max(60),
+});
+export type Drawing = z.infer<typeof drawingSchema>;
+
+export const snapshotPrescriptionSchema = z.strictObject({
+  id: z.uuid(),
+  exerciseId: z.string(),
+  setupKey: z.string(),
+  modelVersion: z.string(),
+  name: z.string(),
+  settings: z.array(z.string()),
+  sides: z.enum(["both", "one"]),
+  reserves: z.array(z.int()),
+  reps: repsSchema,
+  rest: z.int(),
+  tempo: tempoSchema,
+  load: loadSchema.nullable(),
+  loadStep: loadSchema,
+  note: z.string(),
+  cues: z.array(z.string()),
+  cautions: z.array(z.string()),
+  reason: z.string(),
+  start: drawingSchema,
+  end: drawingSchema,
+});
+export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
+
+export const snapshotSchema = z.strictObject({
+  format: z.literal("gryn-handover"),
+  version: z.literal(1),
+  programId: z.uuid(),
+  programVersion: z.int(),
+  programName: z.string(),
+  days: z.array(z.strictObject({ id: z.uuid(), name: z.string(), minutes: z.number(), blocks: z.array(z.strictObject({ id: z.uuid(), prescriptions: z.array(snapshotPrescriptionSchema).min(1).max(2) })) })),
+});
+export type Snapshot = z.infer<typeof snapshotSchema>;
