@@ -73,7 +73,10 @@ export const loadOf = (entry: Entry): Load | null => entry.parts.find((p) => p.l
 /** drop in reps from one set to the next at the same load that asks for more rest */
 const DROP = 0.2;
 
-export function nextTarget(p: Prescription, exposures: readonly Exposure[], method: Method): Target {
+/** what a target is made from: a prescription, or its snapshot on the phone */
+export type Asked = Pick<Prescription, "reserves" | "reps" | "rest" | "load" | "loadStep">;
+
+export function nextTarget(p: Asked, exposures: readonly Exposure[], method: Method): Target {
   const done = exposures.filter((e) => e.entries.length > 0);
   const pains = exposures.map((e) => e.report?.pain ?? null).filter((x): x is Pain => x !== null);
   const verdict = judgePain(exposures[0]?.report?.pain ?? null, pains.slice(1));

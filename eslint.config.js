@@ -1,0 +1,27 @@
+import tseslint from "typescript-eslint";
+
+// Three floors and one direction: core knows nothing outside itself; server, web and floor know core; nobody knows scripts.
+const FLOORS = ["server", "web", "floor", "scripts"];
+const outside = (own, message) => ({ regex: `^(#|(\\.\\./)+)(${FLOORS.filter((f) => f !== own).join("|")})/`, message });
+
+const floor = (own) => ({
+  files: [`src/${own}/**/*.{ts,tsx}`],
+  rules: { "no-restricted-imports": ["error", { patterns: [outside(own, `${own} may use core and itself only.`)] }] },
+});
+
+export default tseslint.config(
+  { ignores: ["node_modules", "dist", ".gryn", "test-results", "playwright-report"] },
+  ...tseslint.configs.recommended,
+  floor("server"),
+  floor("web"),
+  floor("floor"),
+  {
+    files: ["src/core/**/*.ts"],
+    rules: {
+      "no-restricted-globals": ["error", "window", "document", "fetch", "process", "setTimeout", "performance", "navigator", "crypto"],
+      "no-restricted-imports": ["error", { patterns: [outside("core", "core knows nothing outside itself."), { group: ["node:*", "react", "react-*", "express", "pg"], message: "core does no input or output." }] }],
+      "no-restricted-syntax": ["error", { selector: "MemberExpression[object.name='Math'][property.name='random']", message: "Pass the randomness in." }, { selector: "MemberExpression[object.name='Date'][property.name='now']", message: "Pass the time in." }, { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "Pass the time in." }],
+    },
+  },
+  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }] } },
+);

@@ -1,0 +1,75 @@
+/** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
+import { findExercise } from "#core/exercises/library";
+import { formatValue, resolveSetup } from "#core/exercises/setup";
+import { analyse, type Frames } from "#core/mechanics/analyse";
+import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
+import { compileModel, type Model } from "#core/mechanics/model";
+import { dayMinutes } from "#core/planning/minutes";
+import type { Method } from "#core/planning/method";
+import type { Prescription, Program } from "#core/planning/program";
+import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
+
+/** a little from the side, so that both arms can be told apart */
+const VIEW = { turn: 0.45 };
+
+const round = (x: number) => Math.round(x * 1000) / 1000;
+
+function drawing(frames: Frames, sample: number, muscle: string | undefined): Drawing {
+  const strokes: Drawing["strokes"] = figureStrokes(frames, sample, VIEW).map((s) => ({ kind: s.kind === "far" || s.kind === "head" ? s.kind : ("limb" as const), points: s.points }));
+  const load = loadDrawing(frames, sample, VIEW);
+  for (const anchor of load.anchors) strokes.push({ kind: "prop", points: [load.grip, anchor] });
+  if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, { id: muscle }, VIEW) });
+  strokes.push({ kind: "load", points: [load.grip] });
+  return { strokes };
+}
+
+/** both drawings in one unit box (y up), so that they can be laid side by side at one scale; far pulleys are cut off */
+function intoBox(drawings: Drawing[]): Drawing[] {
+  const body = drawings.flatMap((d) => d.strokes.filter((s) => s.kind !== "prop").flatMap((s) => s.points));
+  const xs = body.map((p) => p[0]);
+  const ys = body.map((p) => p[1]);
+  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const size = Math.max(x1 - x0, y1 - y0) * 1.15;
+  const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2];
+  const fit = ([x, y]: [number, number]): [number, number] => [round((x - cx) / size + 0.5), round((y - cy) / size + 0.5)];
+  const clip = ([a, b]: [number, number][]): [number, number][] => {
+    if (!a || !b) return [];
+    // from the hand towards the pulley, no further than the edge of the box
+    const reach = (k: 0 | 1) => (b[k] > a[k] ? (1 - a[k]) / (b[k] - a[k]) : b[k] < a[k] ? -a[k] / (b[k] - a[k]) : 1);
+    const t = Math.min(1, reach(0), reach(1));
+    return [a, [round(a[0] + t * (b[0] - a[0])), round(a[1] + t * (b[1] - a[1]))]];
+  };
+  return drawings.map((d) => ({ strokes: d.strokes.map((s) => ({ kind: s.kind, points: s.kind === "prop" ? clip(s.points.map(fit)) : s.points.map(fit) })) }));
+}
+
+function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
+  const exercise = findExercise(p.exerciseId);
+  const blank: Drawing = { strokes: [] };
+  const base = { id: p.id, exerciseId: p.exerciseId, setupKey: p.setupKey, modelVersion: p.modelVersion, name: p.name, sides: p.sides, reserves: p.reserves, reps: p.reps, rest: p.rest, tempo: p.tempo, load: p.load, loadStep: p.loadStep, note: p.note };
+  if (!exercise) return { ...base, settings: [], cues: [], cautions: [], reason: "", start: blank, end: blank };
+  const { frames, heads } = analyse(model, resolveSetup(exercise, p.values), { frames: true, samples: 11 });
+  const direct = Object.entries(p.credits).filter(([, c]) => c.direct).sort(([, a], [, b]) => b.share - a.share);
+  const lead = direct.find(([id]) => heads.some((h) => h.id === id))?.[0];
+  const [start, end] = frames ? intoBox([drawing(frames, 0, lead), drawing(frames, 10, lead)]) : [blank, blank];
+  return {
+    ...base,
+    settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`),
+    cues: exercise.cues.map((c) => c.text),
+    cautions: exercise.cautions.map((c) => c.text),
+    reason: direct.length ? `For ${[...new Set(exercise.targets)].join(" and ")}` : "",
+    start: start!,
+    end: end!,
+  };
+}
+
+export function buildSnapshot(program: Program, programVersion: number, body: { stature: number; mass: number }, method: Method): Snapshot {
+  const model = compileModel({ stature: body.stature, mass: body.mass });
+  return {
+    format: "gryn-handover",
+    version: 1,
+    programId: program.id,
+    programVersion,
+    programName: program.name,
+    days: program.days.filter((d) => d.blocks.length > 0).map((d) => ({ id: d.id, name: d.name, minutes: Math.round(dayMinutes(d, method)), blocks: d.blocks.map((b) => ({ id: b.id, prescriptions: b.prescriptions.map((p) => snapshotOf(p, model)) })) })),
+  };
+}

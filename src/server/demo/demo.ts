@@ -1,0 +1,174 @@
+/**
+ * The demo practice: made up from first to last. It gives a first visitor something worth looking at: three clients
+ * in an arm block, one with three weeks of log.
+ */
+import { createHash } from "node:crypto";
+import pg from "pg";
+import type { ClientInput } from "#core/clients/client";
+import { findExercise } from "#core/exercises/library";
+import { resolveSetup, type Values } from "#core/exercises/setup";
+import { surveySetups } from "#core/mechanics/survey";
+import { DEFAULT_METHOD } from "#core/planning/method";
+import { prescribe } from "#core/planning/prescribe";
+import type { Load, Prescription, Program } from "#core/planning/program";
+import type { Entry, Report } from "#core/training/entry";
+import { openDatabase } from "#server/database/database";
+import { hashPassword } from "#server/identity/sign-in";
+import { insertProgram } from "#server/planning/programs";
+import { handOver } from "#server/training/handovers";
+import { writeLog } from "#server/training/log";
+
+export const DEMO_SIGN_IN = { email: "edda@quernlight.example", password: "grain-and-lever" };
+export const DEMO_SECOND = { email: "ivo@quernlight.example", password: "grain-and-lever" };
+
+/** the same ids each time, so that links into the demo stay good */
+export function demoId(name: string): string {
+  const h = createHash("sha256").update(`gryn demo ${name}`).digest("hex");
+  return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`;
+}
+
+export const DEMO_PRACTICE = demoId("practice");
+
+const everything = ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"] as const;
+
+const clients: (ClientInput & { key: string })[] = [
+  { key: "maja", name: "Maja Lindqvist", stature: 1.67, mass: 63, level: "trained", daysPerWeek: 3, minutes: 40, unit: "kg", equipment: [...everything], priorities: { triceps: "grow", biceps: "grow", brachialis: "hold", brachioradialis: "maintain" }, joints: [], cleared: true, note: "Wants her upper arms to show in climbing photographs. Likes cables." },
+  { key: "tomas", name: "Tomas Reyer", stature: 1.86, mass: 91, level: "trained", daysPerWeek: 2, minutes: 35, unit: "kg", equipment: ["cable", "dumbbell", "bench", "band"], priorities: { triceps: "grow", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "elbow", side: "right", note: "inner elbow sore after straight-bar work" }], cleared: true, note: "Carpenter; elbows are his tools." },
+  { key: "ilse", name: "Ilse Brandt", stature: 1.58, mass: 57, level: "beginner", daysPerWeek: 2, minutes: 30, unit: "lb", equipment: ["dumbbell", "band"], priorities: { triceps: "hold", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "shoulder", side: "left", note: "stiff overhead" }], cleared: false, note: "Trains at home. Screening form not back yet." },
+];
+
+interface Planned {
+  day: number;
+  exercise: string;
+  values: Values;
+  load: number;
+  reps: [number, number];
+  reserves?: number[];
+}
+
+const plans: Record<string, { days: string[]; work: Planned[] }> = {
+  maja: {
+    days: ["Monday, long", "Wednesday, short", "Friday, both"],
+    work: [
+      { day: 0, exercise: "overhead-cable-extension", values: {}, load: 17.5, reps: [10, 16], reserves: [2, 1, 1, 0] },
+      { day: 0, exercise: "behind-body-cable-curl", values: { pulley: 0.9 }, load: 7.5, reps: [10, 17], reserves: [2, 1, 0] },
+      { day: 0, exercise: "hammer-curl", values: {}, load: 8, reps: [8, 14] },
+      { day: 1, exercise: "cable-pushdown", values: { stepBack: 0.35 }, load: 22.5, reps: [10, 15], reserves: [2, 2, 1, 0] },
+      { day: 1, exercise: "preacher-curl", values: {}, load: 7, reps: [10, 17], reserves: [2, 1, 1] },
+      { day: 2, exercise: "lying-dumbbell-extension", values: { tilt: 30 }, load: 7, reps: [10, 17], reserves: [2, 1, 1] },
+      { day: 2, exercise: "incline-dumbbell-curl", values: {}, load: 6, reps: [10, 18], reserves: [2, 1, 1] },
+    ],
+  },
+  tomas: {
+    days: ["Tuesday", "Saturday"],
+    work: [
+      { day: 0, exercise: "cable-pushdown", values: { stepBack: 0.35 }, load: 32.5, reps: [12, 16] },
+      { day: 0, exercise: "incline-dumbbell-curl", values: { bench: 70 }, load: 12, reps: [12, 17] },
+      { day: 1, exercise: "overhead-cable-extension", values: {}, load: 27.5, reps: [12, 17] },
+    ],
+  },
+  ilse: { days: ["Day 1", "Day 2"], work: [] },
+};
+
+function buildProgram(key: string, client: ClientInput): Program {
+  const plan = plans[key]!;
+  const body = { stature: client.stature, mass: client.mass };
+  const items = plan.work.map((w, i) => {
+    const exercise = findExercise(w.exercise)!;
+    const setup = resolveSetup(exercise, w.values);
+    const survey = surveySetups([setup], body, 0);
+    const p = prescribe(exercise, w.values, survey.rows[0]!.view, DEFAULT_METHOD, { id: demoId(`${key} prescription ${i}`), modelVersion: survey.modelVersion, unit: client.unit, sore: false });
+    const load: Load = { value: w.load, unit: client.unit, meaning: exercise.stated.loadMeaning };
+    return { day: w.day, prescription: { ...p, load, reps: { low: w.reps[0], high: w.reps[1] }, reserves: w.reserves ?? p.reserves } satisfies Prescription };
+  });
+  return {
+    format: "gryn-program",
+    version: 1,
+    id: demoId(`${key} program`),
+    clientId: demoId(key),
+    name: "Arm block",
+    days: plan.days.map((name, d) => ({ id: demoId(`${key} day ${d}`), name, blocks: items.filter((x) => x.day === d).map((x) => ({ id: demoId(`${key} block ${x.prescription.id}`), prescriptions: [x.prescription] })) })),
+  };
+}
+
+/** three weeks behind Maja: reps climb, one load goes up, one set drops too far, one elbow ache */
+function buildLog(program: Program, handOverId: string, now: Date): { entries: Entry[]; reports: Report[] } {
+  const [entries, reports]: [Entry[], Report[]] = [[], []];
+  const grow = [[-2, -3, -4, -4], [-1, -2, -3, -3], [1, -1, -2, -3]];
+  program.days.forEach((day, d) => {
+    for (let week = 0; week < 3; week++) {
+      const at = new Date(now.getTime() - ((3 - week) * 7 - d * 2 - 1) * 86_400_000);
+      at.setUTCHours(16, 30, 0, 0);
+      if (at >= now) continue;
+      const when = { zone: "Europe/Stockholm", localDate: at.toISOString().slice(0, 10) };
+      for (const block of day.blocks)
+        for (const p of block.prescriptions) {
+          const name = (x: string) => demoId(`${p.id} ${week} ${x}`);
+          p.reserves.forEach((reserve, set) => {
+            const reps = Math.max(p.reps.low - 1, p.reps.high + grow[week]![Math.min(3, set)]! - (p.exerciseId === "hammer-curl" ? set * 2 : 0));
+            const part = { load: p.load, reps };
+            entries.push({ id: name(`set ${set}`), revision: 1, handOverId, prescriptionId: p.id, set, parts: p.sides === "one" ? [{ ...part, id: name(`left ${set}`), kind: "left", reps: reps - 1 }, { ...part, id: name(`right ${set}`), kind: "right" }] : [{ ...part, id: name(`part ${set}`), kind: "full" }], reserve, at: new Date(at.getTime() + set * 150_000).toISOString(), ...when, prescribed: { reps: p.reps, reserve, load: p.load } });
+          });
+          reports.push({ id: name("report"), revision: 1, handOverId, prescriptionId: p.id, feel: p.exerciseId === "preacher-curl" && week > 0 ? "elsewhere" : "target", pain: p.exerciseId === "lying-dumbbell-extension" && week === 2 ? { kind: "ache", score: 2, joint: "elbow", side: "right" } : null, at: at.toISOString(), ...when });
+        }
+    }
+  });
+  return { entries, reports };
+}
+
+/** @param ownerUrl may write the accounts; @param appUrl everything else goes through the app's own door */
+export async function loadDemo(ownerUrl: string, appUrl: string, now = new Date()): Promise<void> {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  try {
+    await owner.query("begin");
+    await owner.query("select set_config('gryn.practice_id', $1, true)", [DEMO_PRACTICE]);
+    await owner.query("insert into practice (practice_id, name) values ($1, 'Quernlight') on conflict do nothing", [DEMO_PRACTICE]);
+    for (const [who, name] of [[DEMO_SIGN_IN, "Edda Varn"], [DEMO_SECOND, "Ivo Halden"]] as const)
+      await owner.query("insert into account (id, practice_id, email, name, password_hash) values ($1, $2, $3, $4, $5) on conflict do nothing", [demoId(who.email), DEMO_PRACTICE, who.email, name, await hashPassword(who.password)]);
+    await owner.query("commit");
+  } finally {
+    await owner.end();
+  }
+  const database = openDatabase(appUrl, 2);
+  try {
+    await database.withPractice(DEMO_PRACTICE, async (tx) => {
+      for (const { key, ...client } of clients) {
+        await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4)", [DEMO_PRACTICE, demoId(key), client.name, client]);
+        const program = buildProgram(key, client);
+        await insertProgram(tx, DEMO_PRACTICE, program);
+        if (key !== "maja") continue;
+        const given = await handOver(tx, DEMO_PRACTICE, demoId(DEMO_SIGN_IN.email), program.id, 0);
+        await writeLog(tx, DEMO_PRACTICE, demoId(key), buildLog(program, given.id, now));
+      }
+    });
+  } finally {
+    await database.close();
+  }
+}
+
+/** true when there is no practice at all yet */
+export async function isEmpty(ownerUrl: string): Promise<boolean> {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  try {
+    return (await owner.query("select 1 from account limit 1")).rows.length === 0;
+  } finally {
+    await owner.end();
+  }
+}
+
+/** the demo practice and all that belongs to it, away */
+export async function removeDemo(ownerUrl: string): Promise<void> {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  try {
+    await owner.query("begin");
+    await owner.query("select set_config('gryn.practice_id', $1, true)", [DEMO_PRACTICE]);
+    for (const table of ["audit", "report", "entry", "hand_over", "program_edit", "program", "client", "client_link", "account", "practice"]) await owner.query(`delete from ${table} where practice_id = $1`, [DEMO_PRACTICE]);
+    await owner.query("delete from session where data->'coach'->>'practiceId' = $1", [DEMO_PRACTICE]);
+    await owner.query("commit");
+  } finally {
+    await owner.end();
+  }
+}

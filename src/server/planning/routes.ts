@@ -1,0 +1,49 @@
+import { Router } from "express";
+import { z } from "zod";
+import { programJsonSchema } from "#core/exchange/files";
+import { editSchema } from "#core/planning/program";
+import { writeAudit } from "#server/audit";
+import { findClient } from "#server/clients/routes";
+import type { Database } from "#server/database/database";
+import { readBody, readId } from "#server/http/problem";
+import { coachOf } from "#server/identity/sign-in";
+import { appendEdits, findProgram, programOfClient } from "#server/planning/programs";
+
+export function planningRoutes(database: Database): Router {
+  const router = Router();
+
+  router.get("/clients/:id/program", async (request, response) => {
+    const { practiceId } = coachOf(request);
+    const id = readId(request, "id", "client");
+    response.json(
+      await database.withPractice(practiceId, async (tx) => {
+        const client = await findClient(tx, practiceId, id);
+        return programOfClient(tx, practiceId, id, client.daysPerWeek);
+      }),
+    );
+  });
+
+  const batch = z.strictObject({ base: z.int().min(0), edits: z.array(editSchema).min(1).max(100) });
+  router.post("/programs/:id/edits", async (request, response) => {
+    const coach = coachOf(request);
+    const id = readId(request, "id", "program");
+    const { base, edits } = readBody(batch, request);
+    response.json(await database.withPractice(coach.practiceId, (tx) => appendEdits(tx, coach, id, base, edits)));
+  });
+
+  router.get("/programs/:id/export", async (request, response) => {
+    const { practiceId, name } = coachOf(request);
+    const id = readId(request, "id", "program");
+    const { program } = await database.withPractice(practiceId, async (tx) => {
+      const found = await findProgram(tx, practiceId, id);
+      await writeAudit(tx, practiceId, name, "exported program", found.program.clientId);
+      return found;
+    });
+    response.attachment("program.gryn.json").type("json").send(`${JSON.stringify(program, null, 2)}\n`);
+  });
+
+  router.get("/schema/program", (_request, response) => {
+    response.json(programJsonSchema());
+  });
+  return router;
+}

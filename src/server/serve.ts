@@ -1,0 +1,70 @@
+/** Opens the database, puts the application on an address and takes it down again cleanly. */
+import { createServer, type Server } from "node:http";
+import { pino } from "pino";
+import { openDatabase } from "#server/database/database";
+import { createApp } from "#server/http/app";
+
+export interface ServeOptions {
+  /** the app's own role, never the owner */
+  databaseUrl: string;
+  pages: string | null;
+  host: string;
+  port: number;
+  sessionSecret: string;
+  secureCookies?: boolean;
+  poolSize?: number;
+  signInAttempts?: number;
+  logLevel?: string;
+}
+
+export interface Serving {
+  url: string;
+  port: number;
+  /** the wanted port was taken and another one is used */
+  moved: boolean;
+  close(): Promise<void>;
+}
+
+const listen = (server: Server, port: number, host: string) =>
+  new Promise<void>((resolve, reject) => {
+    const failed = (e: Error) => reject(e);
+    server.once("error", failed);
+    server.listen(port, host, () => {
+      server.off("error", failed);
+      resolve();
+    });
+  });
+
+export async function serve(options: ServeOptions): Promise<Serving> {
+  const database = openDatabase(options.databaseUrl, options.poolSize);
+  try {
+    await database.assertBoundRole();
+    const log = pino({ level: options.logLevel ?? "warn" });
+    const server = createServer(createApp({ database, log, pages: options.pages, sessionSecret: options.sessionSecret, secureCookies: options.secureCookies ?? false, signInAttempts: options.signInAttempts ?? 10 }));
+    let port = options.port;
+    for (let tries = 0; ; tries++) {
+      try {
+        await listen(server, port, options.host);
+        break;
+      } catch (error) {
+        if ((error as NodeJS.ErrnoException).code !== "EADDRINUSE" || tries >= 50) throw error;
+        port += 1;
+      }
+    }
+    const bound = (server.address() as { port: number }).port;
+    const shown = options.host === "0.0.0.0" || options.host === "::" ? "localhost" : options.host;
+    return {
+      url: `http://${shown.includes(":") ? `[${shown}]` : shown}:${bound}`,
+      port: bound,
+      moved: port !== options.port,
+      async close() {
+        server.closeAllConnections();
+        await new Promise<void>((resolve) => server.close(() => resolve()));
+        await database.close();
+      },
+    };
+  } catch (error) {
+    await database.close();
+    throw error;
+  }
+}

@@ -1,0 +1,8 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+
+export default defineConfig({
+  plugins: [react()],
+  worker: { format: "es" },
+  build: { outDir: "dist", target: "es2022", rollupOptions: { input: { main: "index.html", floor: "floor.html" } }, chunkSizeWarningLimit: 900 },
+});
