@@ -55,8 +55,10 @@ export interface Analysis {
   heads: HeadSeries[];
   /** largest load over the least in the rep: 1 where it sticks; capped at 6 */
   strength: Float64Array;
-  /** torque of the load about the elbow over its peak, signed: + asks for elbow flexors */
+  /** elbow torque of load and limbs at the sticking load over its peak, signed: + asks for elbow flexors */
   resistance: Float64Array;
+  /** the largest elbow torque the muscles have against that load, over the same peak */
+  capacity: Float64Array;
   /** s of the sticking interval (within 5 % of the least load) and of its least point */
   sticking: { from: number; to: number; at: number };
   /** elasticity of the load at the sticking point, summed a muscle, largest first */
@@ -250,10 +252,17 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
 
   const s = fill(samples, (i) => i / (samples - 1));
   const inBand = Array.from(largest.keys()).filter((i) => largest[i]! <= least * STICKING_BAND);
-  const peakTorque = s.reduce((p, _, n) => Math.max(p, Math.abs(unitAll[n * nf + elbow]!)), 0) || 1;
+  const held = fill(samples, (n) => -(fixedAll[n * nf + elbow]! + (feasible ? least : 1) * unitAll[n * nf + elbow]!));
   const byMuscle = new Map<string, number>();
   heads.forEach((h, i) => byMuscle.set(h.muscle, (byMuscle.get(h.muscle) ?? 0) + stickElasticity[i]!));
-  const peakElbow = s.reduce((p, _, n) => Math.max(p, Math.abs(fixedAll[n * nf + elbow]! + least * unitAll[n * nf + elbow]!)), 0) || 1;
+  const peakElbow = held.reduce((p, t) => Math.max(p, Math.abs(t)), 0) || 1;
+  const mainSide = Math.sign(held.reduce((sum, t) => sum + t, 0)) || 1;
+  const capacity = fill(samples, (n) => {
+    const asked = Math.abs(held[n]!) > 0.05 * peakElbow ? Math.sign(held[n]!) : mainSide;
+    let torque = asked * passiveTorque[n * nf + elbow]!;
+    for (let h = 0; h < half; h++) torque += Math.max(0, asked * series[h]!.momentArm[n]! * activeAll[n * half + h]!);
+    return torque / peakElbow;
+  });
   if (frames) {
     const peakForce = s.reduce((p, _, n) => Math.max(p, Math.hypot(frames.force[3 * n]!, frames.force[3 * n + 1]!, frames.force[3 * n + 2]!)), 0) || 1;
     for (let i = 0; i < frames.force.length; i++) frames.force[i]! /= peakForce;
@@ -270,7 +279,8 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
     joints,
     heads: series,
     strength: largest.map((v) => Math.min(6, least > 0 ? v / least : 0)),
-    resistance: s.map((_, n) => -unitAll[n * nf + elbow]! / peakTorque),
+    resistance: held.map((t) => t / peakElbow),
+    capacity,
     sticking: { from: s[inBand[0] ?? stickAt]!, to: s[inBand[inBand.length - 1] ?? stickAt]!, at: s[stickAt]! },
     limiters: [...byMuscle].map(([muscle, elasticity]) => ({ muscle, elasticity })).filter((l) => l.elasticity > 0.005).sort((p, q) => q.elasticity - p.elasticity),
     demands: carried.map((f) => {

@@ -22,7 +22,7 @@ export interface RankedRow {
   row: SurveyRow;
   exercise: Exercise;
   score: number;
-  /** place in the list from 1; rows within one point of the one above share its place */
+  /** place in the list from 1; rows within one point of the first with a place share it */
   place: number;
   tied: boolean;
   tier: Tier;
@@ -106,10 +106,13 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
     }),
   ) as Record<CriterionId, number>;
   let place = 0;
+  let leader = Infinity;
   return drafts.map((d, i) => {
-    const above = drafts[i - 1];
-    const tied = above !== undefined && above.out === null && d.out === null && above.score - d.score < 1;
-    if (!tied) place = i + 1;
+    const tied = i > 0 && d.out === null && leader - d.score < 1;
+    if (!tied) {
+      place = i + 1;
+      leader = d.score;
+    }
     return { ...d, place, tied, because: because(d.criteria, medians, school, d.row.view, headId, d.exercise, context.joints) };
   });
 }

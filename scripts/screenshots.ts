@@ -1,0 +1,57 @@
+/**
+ * Pictures of every main view from the demo data, for the README: npm run screenshots [-- name ...].
+ * Needs a running Gryn (GRYN_URL, default http://127.0.0.1:4173) with the demo practice as it was loaded.
+ */
+import { mkdirSync } from "node:fs";
+import { chromium, type Page } from "@playwright/test";
+import { demoId, DEMO_SIGN_IN } from "#server/demo/demo";
+
+const url = process.env.GRYN_URL ?? "http://127.0.0.1:4173";
+const out = process.env.GRYN_SHOTS ?? "docs/screenshots";
+const maja = demoId("maja");
+
+interface View {
+  name: string;
+  path: string;
+  ready: string;
+  dark?: boolean;
+  phone?: boolean;
+  then?: (page: Page) => Promise<void>;
+}
+
+const views: View[] = [
+  { name: "sign-in", path: "/", ready: "form" },
+  { name: "ranking", path: `/ranking/triceps-long?for=${maja}`, ready: ".ranked .row", then: async (p) => p.getByRole("button", { name: "Why" }).first().click() },
+  { name: "ranking-dark", path: "/ranking/biceps-long", ready: ".ranked .row", dark: true },
+  { name: "bench", path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`, ready: ".figure-sheet svg .muscle" },
+  { name: "clients", path: `/clients/${maja}`, ready: ".form" },
+  { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
+  { name: "week-dark", path: `/clients/${maja}/week`, ready: ".loom", dark: true },
+  { name: "log", path: `/clients/${maja}/log`, ready: ".log-card" },
+  { name: "floor", path: "", ready: ".card", phone: true },
+  { name: "floor-exercise", path: "", ready: ".card", phone: true, then: async (p) => p.locator(".card button, .card a").first().click() },
+];
+
+const wanted = process.argv.slice(2);
+mkdirSync(out, { recursive: true });
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+for (const view of views) {
+  if (wanted.length && !wanted.includes(view.name)) continue;
+  const context = await browser.newContext({ viewport: view.phone ? { width: 360, height: 740 } : { width: 1280, height: 800 }, colorScheme: view.dark ? "dark" : "light", reducedMotion: "reduce" });
+  const page = await context.newPage();
+  page.on("console", (m) => m.type() === "error" && console.error(view.name, m.text()));
+  page.on("pageerror", (e) => console.error(view.name, e.message));
+  let path = view.path;
+  if (view.name !== "sign-in") {
+    const answer = await context.request.post(`${url}/api/session`, { data: DEMO_SIGN_IN });
+    const { csrf } = (await answer.json()) as { csrf: string };
+    if (view.phone) path = ((await (await context.request.post(`${url}/api/clients/${maja}/link`, { data: {}, headers: { "x-gryn-csrf": csrf } })).json()) as { path: string }).path;
+  }
+  await page.goto(url + path);
+  await page.locator(view.ready).first().waitFor({ timeout: 20_000 });
+  if (view.then) await view.then(page);
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: `${out}/${view.name}.png` });
+  await context.close();
+}
+await browser.close();

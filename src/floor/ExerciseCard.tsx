@@ -1,0 +1,156 @@
+import { useState } from "react";
+import type { Load } from "#core/planning/program";
+import type { Entry, Pain, Part } from "#core/training/entry";
+import type { SnapshotPrescription } from "#core/training/handover";
+import { judgePain } from "#core/training/pain";
+import { loadOf } from "#core/training/progression";
+import { moment, newId } from "./moment";
+import type { Floor } from "./outbox";
+import { Pose } from "./Pose";
+import { ReportForm } from "./ReportForm";
+import { Stepper } from "./Stepper";
+
+interface Props {
+  p: SnapshotPrescription;
+  floor: Floor;
+  handOverId: string;
+  unit: "kg" | "lb";
+  today: string;
+  next: string | null;
+  back: () => void;
+  onNext: () => void;
+  onRest: (seconds: number) => void;
+}
+
+export function ExerciseCard({ p, floor, handOverId, unit, today, back, onRest, next, onNext }: Props) {
+  const target = floor.session?.targets[p.id];
+  const mine = floor.entries.filter((e) => e.prescriptionId === p.id);
+  const done = mine.filter((e) => e.localDate === today).sort((a, b) => a.set - b.set);
+  const report = floor.reports.filter((r) => r.prescriptionId === p.id && r.localDate === today).sort((a, b) => b.revision - a.revision)[0] ?? null;
+  const lastDate = mine.map((e) => e.localDate).filter((d) => d < today).sort().pop();
+  const last = mine.filter((e) => e.localDate === lastDate).sort((a, b) => a.set - b.set);
+  const reps = target?.reps ?? p.reps;
+  const set = done.length;
+  const planned: Load | null = (done.length ? loadOf(done[done.length - 1]!) : null) ?? target?.load ?? p.load ?? (last[0] ? loadOf(last[0]) : null);
+  const [load, setLoad] = useState<number | null>(null);
+  const [typed, setTyped] = useState<{ full?: number; left?: number; right?: number; partial?: number; assisted?: number }>({});
+  const [reserve, setReserve] = useState<number | null>(null);
+  const [more, setMore] = useState(false);
+  const [correcting, setCorrecting] = useState<Entry | null>(null);
+  const stopped = target?.decision === "stop" || painStops(floor, p.id, today);
+
+  const asked = p.reserves[Math.min(set, p.reserves.length - 1)]!;
+  const expected = Math.max(reps.low, Math.min(reps.high, (last[set] ? Math.max(...last[set]!.parts.map((x) => x.reps)) : reps.high - 2)));
+  const loadNow: Load | null = load === null ? planned : { value: load, unit: planned?.unit ?? unit, meaning: planned?.meaning ?? p.loadStep.meaning };
+  const one = p.sides === "one";
+
+  const log = (asPlanned: boolean) => {
+    const part = (kind: Part["kind"], n: number): Part => ({ id: newId(), kind, load: loadNow, reps: n });
+    const value = (k: "full" | "left" | "right") => (asPlanned ? expected : (typed[k] ?? expected));
+    const parts = one ? [part("left", value("left")), part("right", value("right"))] : [part("full", value("full"))];
+    if (!asPlanned && typed.partial) parts.push(part("partial", typed.partial));
+    if (!asPlanned && typed.assisted) parts.push(part("assisted", typed.assisted));
+    const base = correcting ? { id: correcting.id, revision: correcting.revision + 1, set: correcting.set } : { id: newId(), revision: 1, set };
+    floor.put({ entry: { ...base, handOverId, prescriptionId: p.id, parts, reserve: asPlanned ? asked : (reserve ?? asked), ...moment(), prescribed: { reps, reserve: asked, load: target?.load ?? p.load } } });
+    setTyped({});
+    setReserve(null);
+    setMore(false);
+    if (!correcting && set + 1 < p.reserves.length) onRest(target?.rest ?? p.rest);
+    setCorrecting(null);
+  };
+  const correct = (e: Entry) => {
+    const of = (k: Part["kind"]) => e.parts.find((x) => x.kind === k)?.reps;
+    setCorrecting(e);
+    setMore(true);
+    setLoad(loadOf(e)?.value ?? null);
+    setReserve(e.reserve);
+    setTyped(Object.fromEntries((["full", "left", "right", "partial", "assisted"] as const).flatMap((k) => (of(k) === undefined ? [] : [[k, of(k)!]]))));
+  };
+
+  const finished = set >= p.reserves.length;
+  return (
+    <section className="exercise">
+      <button type="button" className="back" onClick={back}>‹ All exercises</button>
+      <h2>{p.name}</h2>
+      <div className="poses">
+        {p.start.strokes.length > 0 && <Pose drawing={p.start} label="Start" />}
+        {p.end.strokes.length > 0 && <Pose drawing={p.end} label="End" />}
+      </div>
+      <details>
+        <summary>Cues and setting</summary>
+        {p.settings.map((s) => <p key={s} className="number">{s}</p>)}
+        <ul>{p.cues.map((c) => <li key={c}>{c}</li>)}</ul>
+        <p className="quiet">Lower {p.tempo.lower} s, pause {p.tempo.longPause} s where long, lift {p.tempo.lift} s, pause {p.tempo.shortPause} s.</p>
+        {p.note && <p>{p.note}</p>}
+      </details>
+      {p.cautions.map((c) => <p key={c} className="notice">{c}</p>)}
+
+      {stopped ? (
+        <p className="notice warn" role="alert">{painStops(floor, p.id, today) ?? target?.reasons[0] ?? "Stopped."}</p>
+      ) : (
+        <>
+          <ol className="sets" aria-label="Sets done today">
+            {done.map((e) => (
+              <li key={e.id}>
+                <span>Set {e.set + 1}</span>
+                <span className="number">{loadOf(e) ? `${loadOf(e)!.value} ${loadOf(e)!.unit} × ` : ""}{e.parts.map((x) => `${x.reps}${x.kind === "full" ? "" : ` ${x.kind}`}`).join(" + ")}{e.reserve !== null ? `, ${e.reserve} left` : ""}</span>
+                <button type="button" onClick={() => correct(e)}>Correct</button>
+              </li>
+            ))}
+          </ol>
+          {(!finished || correcting) && (
+            <div className="entry">
+              <p className="ask">
+                <strong>{correcting ? `Correct set ${correcting.set + 1}` : `Set ${set + 1} of ${p.reserves.length}`}</strong>
+                <span>{reps.low}–{reps.high} reps, stop with {asked} left</span>
+              </p>
+              {!more && (
+                <>
+                  <button type="button" className="planned" onClick={() => log(true)}>
+                    <span>As planned</span>
+                    <span className="number">{loadNow ? `${loadNow.value} ${loadNow.unit} × ` : ""}{expected}{one ? " each side" : ""}</span>
+                  </button>
+                  <button type="button" className="other" onClick={() => setMore(true)}>Something else</button>
+                </>
+              )}
+              {more && (
+                <div className="steppers">
+                  <Stepper label={`Load, ${loadNow?.unit ?? unit} (${p.loadStep.meaning})`} value={loadNow?.value ?? 0} step={p.loadStep.value} decimals onChange={setLoad} />
+                  {one ? (
+                    <>
+                      <Stepper label="Reps left" value={typed.left ?? expected} onChange={(v) => setTyped({ ...typed, left: v })} />
+                      <Stepper label="Reps right" value={typed.right ?? expected} onChange={(v) => setTyped({ ...typed, right: v })} />
+                    </>
+                  ) : (
+                    <Stepper label="Full reps" value={typed.full ?? expected} onChange={(v) => setTyped({ ...typed, full: v })} />
+                  )}
+                  <Stepper label="Reps left in reserve" value={reserve ?? asked} onChange={setReserve} max={10} />
+                  <details>
+                    <summary>Partial or assisted reps after</summary>
+                    <Stepper label="Partial reps" value={typed.partial ?? 0} onChange={(v) => setTyped({ ...typed, partial: v })} />
+                    <Stepper label="Assisted reps" value={typed.assisted ?? 0} onChange={(v) => setTyped({ ...typed, assisted: v })} />
+                  </details>
+                  <button type="button" className="planned" onClick={() => log(false)}><span>{correcting ? "Save the correction" : "Log this set"}</span></button>
+                </div>
+              )}
+            </div>
+          )}
+          {last.length > 0 && !finished && <p className="quiet">Last time: {last.map((e) => `${loadOf(e)?.value ?? "–"} × ${e.parts.map((x) => x.reps).join("|")}`).join(", ")}</p>}
+          {target && !finished && <p className="quiet">{target.reasons[0]}</p>}
+        </>
+      )}
+      <ReportForm key={report?.revision ?? 0} report={report} floor={floor} handOverId={handOverId} prescriptionId={p.id} asked={finished} />
+      {finished && next && <button type="button" className="planned" onClick={onNext}><span>Next: {next}</span></button>}
+      {finished && !next && <button type="button" className="planned" onClick={back}><span>Done with the session</span></button>}
+    </section>
+  );
+}
+
+/** the pain rule acts here, without a connection */
+function painStops(floor: Floor, prescriptionId: string, today: string): string | null {
+  const reports = floor.reports.filter((r) => r.prescriptionId === prescriptionId).sort((a, b) => b.at.localeCompare(a.at));
+  const now = reports.find((r) => r.localDate === today)?.pain ?? null;
+  const earlier = reports.filter((r) => r.localDate < today).map((r) => r.pain).filter((x): x is Pain => x !== null);
+  const verdict = judgePain(now, earlier);
+  return verdict.act === "stop" ? verdict.words : null;
+}

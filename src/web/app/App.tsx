@@ -1,0 +1,63 @@
+import { App as AntApp, ConfigProvider } from "antd";
+import { lazy, Suspense, useEffect, useMemo, useState } from "react";
+import { Provider } from "react-redux";
+import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { Shell } from "./Shell";
+import { store } from "./store";
+import { antdTheme, applyPalette } from "./theme";
+import { Loading } from "./states";
+
+const RankingPage = lazy(() => import("../ranking/RankingPage"));
+const BenchPage = lazy(() => import("../bench/BenchPage"));
+const ClientsPage = lazy(() => import("../clients/ClientsPage"));
+const WeekPage = lazy(() => import("../planning/WeekPage"));
+const LogPage = lazy(() => import("../training/LogPage"));
+
+const router = createBrowserRouter([
+  {
+    path: "/",
+    element: <Shell />,
+    children: [
+      { index: true, element: <Navigate to="/ranking/triceps-long" replace /> },
+      { path: "ranking/:head?", element: <RankingPage /> },
+      { path: "bench/:exercise?", element: <BenchPage /> },
+      { path: "clients", element: <ClientsPage /> },
+      { path: "clients/:id", element: <ClientsPage /> },
+      { path: "clients/:id/week", element: <WeekPage /> },
+      { path: "clients/:id/log", element: <LogPage /> },
+      { path: "*", element: <Navigate to="/" replace /> },
+    ],
+  },
+]);
+
+type Mode = "light" | "dark";
+const MODE_KEY = "gryn.mode";
+const preferred = (): Mode => (localStorage.getItem(MODE_KEY) as Mode | null) ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light");
+/** set by the button in the band */
+export const MODE_EVENT = "gryn-mode";
+
+export function App() {
+  const [mode, setMode] = useState<Mode>(preferred);
+  useEffect(() => {
+    applyPalette(mode);
+    const flip = () => {
+      const next = mode === "dark" ? "light" : "dark";
+      localStorage.setItem(MODE_KEY, next);
+      setMode(next);
+    };
+    addEventListener(MODE_EVENT, flip);
+    return () => removeEventListener(MODE_EVENT, flip);
+  }, [mode]);
+  const theme = useMemo(() => antdTheme(mode), [mode]);
+  return (
+    <ConfigProvider theme={theme} wave={{ disabled: true }}>
+      <AntApp style={{ height: "100%" }}>
+        <Provider store={store}>
+          <Suspense fallback={<Loading what="Gryn" />}>
+            <RouterProvider router={router} />
+          </Suspense>
+        </Provider>
+      </AntApp>
+    </ConfigProvider>
+  );
+}

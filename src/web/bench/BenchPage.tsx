@@ -1,0 +1,159 @@
+/** The bench: one exercise under the lens. Everything on it is part of the address. */
+import { Button, Select, Slider } from "antd";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
+import { findExercise, library } from "#core/exercises/library";
+import type { Binding, Parameter } from "#core/exercises/format";
+import { defaultValues, formatValue, roundToStep, setupName, type Values } from "#core/exercises/setup";
+import type { Analysis } from "#core/mechanics/analyse";
+import { useOpenClient, withClient } from "../app/open-client";
+import { Empty, Failed, Loading } from "../app/states";
+import { askAnalysis } from "../mechanics/analyst";
+import { bodyOf } from "../mechanics/useSurvey";
+import { CurvePlots } from "./CurvePlots";
+import { Differences, Facts, inWords } from "./Facts";
+import { Figure } from "./Figure";
+
+const FAMILIES = { curl: "Curls", extension: "Extensions", press: "Presses" } as const;
+
+/** the analysis of what is on the bench; an older ask is dropped when the next one goes out */
+function useAnalysis(exerciseId: string, values: Values, body: { stature: number; mass: number }) {
+  const [state, setState] = useState<{ analysis: Analysis | null; error: string | null }>({ analysis: null, error: null });
+  const key = JSON.stringify([exerciseId, values, body]);
+  useEffect(() => {
+    const [id, v, b] = JSON.parse(key) as [string, Values, { stature: number; mass: number }];
+    const drop = new AbortController();
+    askAnalysis({ exerciseId: id, values: v }, b, drop.signal).then(
+      (analysis) => setState({ analysis, error: null }),
+      (e: Error) => e.name !== "AbortError" && setState({ analysis: null, error: e.message }),
+    );
+    return () => drop.abort();
+  }, [key]);
+  return state.analysis && !state.analysis.setupKey.startsWith(`${exerciseId}@`) ? { analysis: null, error: state.error } : state;
+}
+
+export default function BenchPage() {
+  const { exercise: id = "overhead-cable-extension" } = useParams();
+  const [params, setParams] = useSearchParams();
+  const navigate = useNavigate();
+  const { client, clientId } = useOpenClient();
+  const body = useMemo(() => bodyOf(client), [client]);
+  const exercise = findExercise(id);
+  const values = useMemo((): Values => (exercise ? Object.fromEntries(exercise.parameters.map((p) => [p.id, readParameter(p, params.get(p.id))])) : {}), [exercise, params]);
+  const { analysis, error } = useAnalysis(id, values, body);
+  const [sample, setSample] = useState(0);
+  const [turn, setTurn] = useState(25);
+  const [playing, setPlaying] = useState(false);
+  const [pinned, setPinned] = useState<{ name: string; analysis: Analysis } | null>(null);
+  const carry = useRef<Record<string, number>>({});
+
+  const active = useMemo(() => analysis?.heads.filter((h) => h.metrics) ?? [], [analysis]);
+  const asked = params.get("head");
+  const headId = active.find((h) => h.id === asked)?.id ?? active.find((h) => exercise?.targets.includes(h.muscle))?.id ?? active[0]?.id;
+
+  useEffect(() => {
+    if (!playing || !analysis) return;
+    const n = analysis.s.length;
+    let from = 0;
+    let frame = 0;
+    const step = (t: number) => {
+      from ||= t;
+      // lift in 1.4 s, lower in 2.6 s
+      const phase = ((t - from) / 1000) % 4;
+      setSample(Math.round((phase < 1.4 ? phase / 1.4 : 1 - (phase - 1.4) / 2.6) * (n - 1)));
+      frame = requestAnimationFrame(step);
+    };
+    frame = requestAnimationFrame(step);
+    return () => cancelAnimationFrame(frame);
+  }, [playing, analysis]);
+
+  if (!exercise) return <Empty title="There is no such exercise in the library" />;
+  const set = (name: string, value: string) => setParams((p) => (p.set(name, value), p), { replace: true });
+  const setValue = (p: Parameter, v: number) => set(p.id, String(roundToStep(p, v)));
+  const choose = (next: string) => {
+    setSample(0);
+    setPlaying(false);
+    void navigate(withClient(`/bench/${next}`, clientId));
+  };
+
+  const cable = exercise.loads.find((l) => l.kind === "cable");
+  const bound = cable ? cable.at.map((b: Binding) => (typeof b === "object" && "scale" in b ? b : null)) : [];
+  const onPulley = bound[0] || bound[1]
+    ? (dx: number, dy: number) => {
+        // small moves are carried over until they make a step
+        [dx, dy].forEach((d, axis) => {
+          const b = bound[axis];
+          const p = b && exercise.parameters.find((x) => x.id === b.parameter);
+          if (!b || !p) return;
+          const moved = (carry.current[p.id] ?? 0) + d / (axis === 0 ? b.scale * Math.cos((turn * Math.PI) / 180) : b.scale);
+          const steps = Math.trunc(moved / p.step);
+          carry.current[p.id] = moved - steps * p.step;
+          if (steps) setValue(p, Math.max(p.min, Math.min(p.max, values[p.id]! + steps * p.step)));
+        });
+      }
+    : null;
+
+  const hardest = analysis ? Math.round(analysis.sticking.at * (analysis.s.length - 1)) : 0;
+  return (
+    <>
+      <div className="headline">
+        <div style={{ display: "flex", gap: 12, alignItems: "end", flexWrap: "wrap" }}>
+          <h1 style={{ marginBottom: 0 }}>{setupName(exercise, values)}</h1>
+          <Select aria-label="Exercise" style={{ width: 268 }} showSearch={{ optionFilterProp: "label" }} value={exercise.id} onChange={choose} options={(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]).map((f) => ({ label: FAMILIES[f], options: library.filter((e) => e.family === f).map((e) => ({ value: e.id, label: e.name })) }))} />
+        </div>
+        <p className="small quiet">{client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}. Elbow work only: shoulder and palm torques are held by ideal actuators.</p>
+      </div>
+      {error && <Failed what="This setup" reason={error} />}
+      {!error && !analysis && <Loading what="the rep" />}
+      {analysis && !analysis.feasible && <p className="notice warn" role="alert">This setup cannot be lifted as it stands. {analysis.warnings[0]}</p>}
+      {analysis && headId && (
+        <div className="bench">
+          <section className="sheet figure-sheet" aria-label="Posed figure">
+            <Figure analysis={analysis} exercise={exercise} headId={headId} sample={Math.min(sample, analysis.s.length - 1)} turn={(turn * Math.PI) / 180} onPulley={onPulley} />
+            <div className="scrub">
+              <Button size="small" onClick={() => setPlaying(!playing)} style={{ width: 58 }}>{playing ? "Stop" : "Play"}</Button>
+              <Slider ariaLabelForHandle="Place in the rep, per cent" min={0} max={analysis.s.length - 1} value={sample} tooltip={{ formatter: null }} onChange={(v) => (setPlaying(false), setSample(v))} />
+              <Button size="small" onClick={() => (setPlaying(false), setSample(hardest))}>Hardest point</Button>
+            </div>
+            <div className="scrub">
+              <span className="small quiet" style={{ width: 58 }}>Turn</span>
+              <Slider ariaLabelForHandle="Turn the figure, degrees" min={-90} max={90} step={5} value={turn} tooltip={{ formatter: null }} onChange={setTurn} />
+              <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>{Math.round(100 * analysis.s[Math.min(sample, analysis.s.length - 1)]!)} % of the rep</span>
+            </div>
+            {onPulley && <p className="small quiet">The ringed pulley can be dragged; its sliders are at the right.</p>}
+          </section>
+          <CurvePlots analysis={analysis} pinned={pinned?.analysis ?? null} sample={Math.min(sample, analysis.s.length - 1)} headId={headId} others={active.filter((h) => h.id !== headId && h.muscle === heads.find((x) => x.id === headId)!.muscle).map((h) => h.id)} />
+          <aside className="sheet params">
+            <div className="field">
+              <span className="label">Head</span>
+              <Select aria-label="Head" value={headId} onChange={(v: string) => set("head", v)} options={active.map((h) => ({ value: h.id, label: headTitle(h.id) }))} />
+            </div>
+            {exercise.parameters.map((p) => (
+              <div className="field" key={p.id}>
+                <span className="label" title={p.explains}>{p.name}: <span className="number">{formatValue(p, values[p.id]!)}</span></span>
+                {p.options ? <Select aria-label={p.name} value={values[p.id]} onChange={(v: number) => setValue(p, v)} options={p.options.map((o) => ({ value: o.value, label: o.name }))} /> : <Slider ariaLabelForHandle={p.name} min={p.min} max={p.max} step={p.step} value={values[p.id]!} tooltip={{ formatter: null }} onChange={(v) => setValue(p, v)} />}
+                {p.explains && <span className="small quiet">{p.explains}</span>}
+              </div>
+            ))}
+            <p className="words">{inWords(analysis, headId)}</p>
+            <Facts analysis={analysis} headId={headId} />
+            <div className="actions" style={{ marginTop: 0 }}>
+              <Button size="small" onClick={() => setPinned(pinned ? null : { name: setupName(exercise, values), analysis })}>{pinned ? "Unpin" : "Pin to compare"}</Button>
+              <Button size="small" onClick={() => setParams((p) => (Object.entries(defaultValues(exercise)).forEach(([k, v]) => p.set(k, String(v))), p), { replace: true })}>Reset</Button>
+              <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>{muscleName(heads.find((h) => h.id === headId)!.muscle)} ranking</Button>
+            </div>
+            {pinned && <Differences now={analysis} pinned={pinned.analysis} name={pinned.name} headId={headId} />}
+            {exercise.cautions.map((c) => <p key={c.text} className="notice warn small">{c.text}</p>)}
+          </aside>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** a value from the address; anything unreadable or outside falls back into range */
+function readParameter(p: Parameter, text: string | null): number {
+  const v = Number(text ?? "");
+  return text === null || !Number.isFinite(v) ? roundToStep(p, p.default) : roundToStep(p, Math.max(p.min, Math.min(p.max, v)));
+}

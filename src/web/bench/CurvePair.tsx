@@ -1,0 +1,82 @@
+/** Strength against resistance over the rep, and tension against length; where the set fails is marked and named. */
+import { CategoryScale, Chart, Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartOptions, type Plugin } from "chart.js";
+import { useMemo } from "react";
+import { Line } from "react-chartjs-2";
+import { headTitle } from "#core/anatomy/anatomy";
+import type { Analysis } from "#core/mechanics/analyse";
+import { lengthColour, TEXT_FONT } from "../app/theme";
+
+Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler, Legend, Tooltip);
+
+const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim() || "#888";
+
+const points = (x: Float64Array, y: Float64Array, sign = 1) => Array.from(x, (v, i) => ({ x: v, y: sign * y[i]! }));
+
+function baseOptions(xTitle: string, yTitle: string, yMax: number): ChartOptions<"line"> {
+  const font = { family: TEXT_FONT, size: 11.5 };
+  const scale = (text: string) => ({ type: "linear" as const, min: 0, title: { display: true, text, color: ink("quiet"), font }, grid: { color: ink("line"), tickLength: 3 }, border: { color: ink("ink") }, ticks: { color: ink("quiet"), font, maxTicksLimit: 6 } });
+  return { animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, interaction: { mode: "nearest", intersect: false }, scales: { x: { ...scale(xTitle), max: 1 }, y: { ...scale(yTitle), max: yMax } }, plugins: { legend: { display: true, align: "end", labels: { boxWidth: 18, boxHeight: 0, color: ink("ink"), font, filter: (item) => !item.text.startsWith("_") } }, tooltip: { enabled: false } } };
+}
+
+/** a vertical mark where the rep stands now, and a hatched band where it sticks */
+const marks = (now: number, stick: { from: number; to: number } | null, name: string): Plugin<"line"> => ({
+  id: "marks",
+  beforeDatasetsDraw(chart) {
+    const { ctx, chartArea: a, scales } = chart;
+    const x = (v: number) => scales.x!.getPixelForValue(v);
+    ctx.save();
+    if (stick) {
+      const [l, r] = [x(stick.from), Math.max(x(stick.from) + 3, x(stick.to))];
+      ctx.fillStyle = `${ink("rowan")}26`;
+      ctx.fillRect(l, a.top, r - l, a.bottom - a.top);
+      ctx.fillStyle = ink("rowan");
+      ctx.font = `600 11.5px ${TEXT_FONT}`;
+      ctx.textAlign = (l + r) / 2 > (a.left + a.right) / 2 ? "right" : "left";
+      ctx.fillText(name, ctx.textAlign === "right" ? r - 3 : l + 3, a.bottom - 7);
+    }
+    ctx.strokeStyle = ink("fjord");
+    ctx.lineWidth = 1.5;
+    ctx.beginPath();
+    ctx.moveTo(x(now), a.top);
+    ctx.lineTo(x(now), a.bottom);
+    ctx.stroke();
+    ctx.restore();
+  },
+});
+
+export interface CurveProps {
+  analysis: Analysis;
+  pinned: Analysis | null;
+  sample: number;
+  headId: string;
+  others: readonly string[];
+  mode: string;
+}
+
+export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
+  const sign = Math.sign(analysis.resistance.reduce((a, b) => a + b, 0)) || 1;
+  const { sticking } = analysis;
+  const [limiter] = analysis.limiters;
+  const data = useMemo(() => {
+    const line = (label: string, a: Analysis, y: Float64Array, width: number, dash: number[], s: number, fill: number | false = false) => ({ label, data: points(a.s, y, s), borderColor: ink(dash.length && label !== "resistance" ? "quiet" : "ink"), borderWidth: width, borderDash: dash, pointRadius: 0, fill: fill === false ? false : { target: fill, above: `${ink("line")}66`, below: "transparent" } });
+    const pinSign = pinned ? Math.sign(pinned.resistance.reduce((a, b) => a + b, 0)) || 1 : 1;
+    return { datasets: [line("what the muscles have", analysis, analysis.capacity, 2.6, [], 1, 1), line("resistance", analysis, analysis.resistance, 1.8, [6, 4], sign), ...(pinned ? [line("resistance, pinned", pinned, pinned.resistance, 1.4, [2, 3], pinSign)] : [])] };
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [analysis, pinned, sign, mode]);
+  const top = Math.min(3, Math.max(1.25, ...analysis.capacity) * 1.06);
+  return <Line key={`${mode}${analysis.setupKey}`} data={data} options={baseOptions("the rep, from start of lifting to end", "elbow torque, relative", Math.round(top * 10) / 10)} plugins={[marks(analysis.s[sample]!, sticking, `sticks here${limiter ? `: ${limiter.muscle}` : ""}`)]} />;
+}
+
+export function TensionCurve({ analysis, pinned, sample, headId, others, mode }: CurveProps) {
+  const head = analysis.heads.find((h) => h.id === headId)!;
+  const data = useMemo(() => {
+    const series = (a: Analysis, id: string, width: number, dash: number[], label: string) => {
+      const h = a.heads.find((x) => x.id === id)!;
+      return { label, data: points(h.position, h.force), borderColor: ink("quiet"), borderWidth: width, borderDash: dash, pointRadius: 0, segment: { borderColor: (c: { p0: { parsed: { x: number | null } }; p1: { parsed: { x: number | null } } }) => lengthColour(((c.p0.parsed.x ?? 0) + (c.p1.parsed.x ?? 0)) / 2) } };
+    };
+    const here = { label: "_here", data: [{ x: head.position[sample]!, y: head.force[sample]! }], pointRadius: 5, pointBackgroundColor: lengthColour(head.position[sample]!), pointBorderColor: ink("ink"), borderColor: "transparent" };
+    return { datasets: [here, series(analysis, headId, 5, [], headTitle(headId)), ...others.map((id) => series(analysis, id, 2, [], headTitle(id))), ...(pinned ? [series(pinned, headId, 2.5, [3, 3], "pinned")] : [])] };
+  }, [analysis, pinned, head, headId, others, sample]);
+  const options = baseOptions("place in the length range, short to long", "active force over F0", 0.7);
+  return <Line key={mode} data={data} options={options} />;
+}

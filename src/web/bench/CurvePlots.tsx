@@ -1,0 +1,31 @@
+import { lazy, Suspense, useEffect, useState } from "react";
+import type { Analysis } from "#core/mechanics/analyse";
+import { MODE_EVENT } from "../app/App";
+import { Loading } from "../app/states";
+
+// charts are the heaviest part of the bench: loaded when it opens
+const StrengthCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.StrengthCurve })));
+const TensionCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.TensionCurve })));
+
+export function CurvePlots(props: { analysis: Analysis; pinned: Analysis | null; sample: number; headId: string; others: readonly string[] }) {
+  const [mode, setMode] = useState(0);
+  useEffect(() => {
+    const again = () => setTimeout(() => setMode((m) => m + 1), 50);
+    addEventListener(MODE_EVENT, again);
+    return () => removeEventListener(MODE_EVENT, again);
+  }, []);
+  return (
+    <div>
+      <Suspense fallback={<Loading what="the curves" />}>
+        <section className="sheet curve" aria-label="Strength against resistance">
+          <h2>Strength against resistance</h2>
+          <div className="plot"><StrengthCurve {...props} mode={String(mode)} /></div>
+        </section>
+        <section className="sheet curve" aria-label="Tension against length">
+          <h2>Tension against length</h2>
+          <div className="plot"><TensionCurve {...props} mode={String(mode)} /></div>
+        </section>
+      </Suspense>
+    </div>
+  );
+}

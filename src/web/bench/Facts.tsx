@@ -1,0 +1,76 @@
+import { headTitle, muscleName } from "#core/anatomy/anatomy";
+import type { Analysis } from "#core/mechanics/analyse";
+import type { HeadMetrics } from "#core/mechanics/metrics";
+import { Grain } from "../grain/Grain";
+
+const percent = (x: number) => `${Math.round(100 * x)} %`;
+const metricsOf = (a: Analysis, headId: string): HeadMetrics | null => a.heads.find((h) => h.id === headId)?.metrics ?? null;
+const lengthWord = (p: number) => (p < 1 / 3 ? "short" : p < 2 / 3 ? "at middle length" : "long");
+
+/** the answer in a sentence, made of the numbers */
+export function inWords(a: Analysis, headId: string): string {
+  const h = a.heads.find((x) => x.id === headId)!;
+  const m = h.metrics;
+  if (!m) return `The ${headTitle(headId).toLowerCase()} hardly works here.`;
+  const n = Math.round(a.sticking.at * (a.s.length - 1));
+  const [first] = a.limiters;
+  const total = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
+  const peak = a.resistance.reduce((best, r, i) => (Math.abs(r) > Math.abs(a.resistance[best]!) ? i : best), 0);
+  return `The load peaks at ${percent(a.s[peak]!)} of the rep; the set sticks at ${percent(a.sticking.at)}, where this head is ${lengthWord(h.position[n]!)} (${percent(h.position[n]!)}).${first ? ` The ${muscleName(first.muscle).toLowerCase()} gives out first (${percent(first.elasticity / total)}).` : ""}`;
+}
+
+export function Facts({ analysis, headId }: { analysis: Analysis; headId: string }) {
+  const m = metricsOf(analysis, headId);
+  if (!m) return null;
+  const demand = (id: string) => analysis.demands.find((d) => d.freedom === id);
+  const shoulder = Math.hypot(demand("shoulder-flexion")?.ratio ?? 0, demand("shoulder-abduction")?.ratio ?? 0);
+  const carried = demand("shoulder-flexion")?.support;
+  return (
+    <>
+      <Grain metrics={m} width={248} height={52} />
+      <dl className="facts">
+        <dt>Loaded length</dt><dd>{m.loadedLength.toFixed(2)}</dd>
+        <dt>Skew</dt><dd>{m.skew.toFixed(2)}</dd>
+        <dt>Tension in the long half</dt><dd>{percent(m.stretchShare)}</dd>
+        <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
+        <dt>Range loaded</dt><dd>{percent(m.rangeLoaded)}</dd>
+        <dt>Share of elbow work</dt><dd>{percent(m.shareOfAll)}</dd>
+        <dt>Load the long half allows</dt><dd>{m.partialReserve.toFixed(2)} ×</dd>
+        <dt>Shoulder against elbow torque</dt><dd>{carried ? "on the pad" : shoulder.toFixed(2)}</dd>
+        <dt>Forearm rotation against elbow</dt><dd>{(demand("forearm-pronation")?.ratio ?? 0).toFixed(2)}</dd>
+      </dl>
+    </>
+  );
+}
+
+/** what changed against the pinned setup, largest first */
+export function Differences({ now, pinned, name, headId }: { now: Analysis; pinned: Analysis; name: string; headId: string }) {
+  const [a, b] = [metricsOf(now, headId), metricsOf(pinned, headId)];
+  if (!a || !b) return <p className="small quiet">The pinned setup does not load this head.</p>;
+  const rows: [string, number, number][] = [
+    ["Loaded length", b.loadedLength, a.loadedLength],
+    ["Skew", b.skew, a.skew],
+    ["Long half", b.stretchShare, a.stretchShare],
+    ["Bottom tension", b.bottomTension, a.bottomTension],
+    ["Stretch reached", b.stretchReached, a.stretchReached],
+    ["Range loaded", b.rangeLoaded, a.rangeLoaded],
+    ["Share of elbow work", b.shareOfAll, a.shareOfAll],
+  ];
+  const changed = rows.filter(([, x, y]) => Math.abs(x - y) >= 0.02).sort((p, q) => Math.abs(q[2] - q[1]) - Math.abs(p[2] - p[1]));
+  const [top] = changed;
+  return (
+    <div aria-live="polite">
+      <h3>Against {name}</h3>
+      {!top && <p className="small">No difference worth naming for this head.</p>}
+      {top && <p className="small">{top[0]} {top[2] > top[1] ? "rises" : "falls"} most: {top[1].toFixed(2)} to {top[2].toFixed(2)}.</p>}
+      <dl className="facts">
+        {changed.map(([label, x, y]) => (
+          <div key={label} style={{ display: "contents" }}>
+            <dt>{label}</dt>
+            <dd>{x.toFixed(2)} to {y.toFixed(2)} ({y > x ? "+" : "−"}{Math.abs(y - x).toFixed(2)})</dd>
+          </div>
+        ))}
+      </dl>
+    </div>
+  );
+}

@@ -1,0 +1,142 @@
+/** The posed figure: the engine's own joint positions, the chosen head from origin to insertion, the load and its lever. */
+import { useMemo, useRef, type PointerEvent } from "react";
+import type { Analysis } from "#core/mechanics/analyse";
+import { framePoint, figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
+import type { Exercise } from "#core/exercises/format";
+import { lengthColour } from "../app/theme";
+
+const W = 430;
+const H = 452;
+
+export interface FigureProps {
+  analysis: Analysis;
+  exercise: Exercise;
+  headId: string;
+  sample: number;
+  /** rad */
+  turn: number;
+  /** the pulley may be dragged: how far, in m of the picture's right and up */
+  onPulley: ((dx: number, dy: number) => void) | null;
+}
+
+type Point = [number, number];
+
+export function Figure({ analysis, exercise, headId, sample, turn, onPulley }: FigureProps) {
+  const frames = analysis.frames!;
+  const svg = useRef<SVGSVGElement>(null);
+  const drag = useRef<Point | null>(null);
+  const view = useMemo(() => ({ turn }), [turn]);
+
+  // one scale for the whole rep, so that the body stands still while the arm moves
+  const fit = useMemo(() => {
+    const xs: number[] = [];
+    const ys: number[] = [0];
+    for (const i of [0, Math.floor(analysis.s.length / 2), analysis.s.length - 1]) for (const stroke of figureStrokes(frames, i, view)) for (const [x, y] of stroke.points) (xs.push(x), ys.push(y));
+    const reach = 0.75;
+    const grip = loadDrawing(frames, 0, view);
+    for (const [x, y] of grip.anchors) (xs.push(Math.max(grip.grip[0] - reach, Math.min(grip.grip[0] + reach, x))), ys.push(Math.max(0, Math.min(2.25, y))));
+    const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const k = Math.min((W - 60) / (x1 - x0), (H - 56) / (y1 - y0));
+    return { k, map: ([x, y]: Point): Point => [W / 2 + (x - (x0 + x1) / 2) * k, H - 28 - (y - y0) * k] };
+  }, [analysis, frames, view]);
+
+  const { k, map } = fit;
+  const line = (points: Point[]) => points.map(map).map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(" ");
+  const strokes = figureStrokes(frames, sample, view);
+  const load = loadDrawing(frames, sample, view);
+  const head = analysis.heads.find((h) => h.id === headId);
+  const p = head?.position[sample] ?? 0.5;
+  const f = head?.force[sample] ?? 0;
+  const [gx, gy] = map(load.grip);
+  const [ex, ey] = map(load.elbow);
+  const [lx, ly] = map(load.leverFoot);
+  const arrow = Math.hypot(...load.force) > 0.02 ? ([load.force[0] * 74, -load.force[1] * 74] as Point) : null;
+  const floor = H - 28;
+  const width: Record<string, number> = { limb: 0.088, far: 0.08, head: 0.15 };
+  const flatAt = (name: string): Point => {
+    const [x, y, z] = framePoint(frames, sample, name);
+    return [x * Math.cos(turn) - z * Math.sin(turn), y];
+  };
+  const props = benchProps(exercise, flatAt);
+
+  const start = (e: PointerEvent<SVGElement>) => {
+    if (!onPulley) return;
+    e.currentTarget.setPointerCapture(e.pointerId);
+    drag.current = [e.clientX, e.clientY];
+  };
+  const move = (e: PointerEvent<SVGElement>) => {
+    if (!drag.current || !onPulley) return;
+    const box = svg.current!.getBoundingClientRect();
+    const perPixel = W / box.width / k;
+    onPulley((e.clientX - drag.current[0]) * perPixel, -(e.clientY - drag.current[1]) * perPixel);
+    drag.current = [e.clientX, e.clientY];
+  };
+
+  return (
+    <svg ref={svg} viewBox={`0 0 ${W} ${H}`} role="img" aria-label={`Figure at ${Math.round(100 * (analysis.s[sample] ?? 0))} percent of the rep; the head is at ${Math.round(100 * p)} percent of its length range`}>
+      <line x1={12} x2={W - 12} y1={floor} y2={floor} stroke="var(--line)" strokeWidth={2} />
+      {props.map((points, i) => <polyline key={i} className="prop" style={{ strokeWidth: 7, strokeLinecap: "round", stroke: "var(--line)" }} points={line(points)} />)}
+      {strokes.map((s, i) => {
+        if (s.kind === "head") {
+          const [a, b] = [map(s.points[0]!), map(s.points[1]!)];
+          const angle = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
+          const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+          return <ellipse key={i} cx={(a[0] + b[0]) / 2 + (b[0] - a[0]) * 0.04} cy={(a[1] + b[1]) / 2 + (b[1] - a[1]) * 0.04} rx={length * 0.46} ry={length * 0.36} transform={`rotate(${angle} ${(a[0] + b[0]) / 2} ${(a[1] + b[1]) / 2})`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.6} />;
+        }
+        const trunk = s.points.length === 3 && s.kind === "limb" && i >= 0 && s.points === strokes.find((x) => x.kind === "limb" && x.points.length === 3)?.points;
+        const w = (trunk ? 0.1 : width[s.kind] ?? 0.08) * k;
+        return (
+          <g key={i} className={s.kind}>
+            <polyline className="bone" strokeWidth={w} points={line(s.points)} />
+            <polyline className="flesh" strokeWidth={w - 3} points={line(s.points)} />
+          </g>
+        );
+      })}
+      {load.anchors.map((a, i) => {
+        const [ax, ay] = map(a);
+        const band = exercise.loads.find((l) => l.kind !== "mass")?.kind === "band";
+        return (
+          <g key={i}>
+            <line className="cable" strokeDasharray={band ? "2 3" : undefined} strokeWidth={band ? 4 : 1.4} x1={gx} y1={gy} x2={ax} y2={ay} />
+            {!band && <circle className={`pulley${onPulley ? " free" : ""}`} cx={ax} cy={ay} r={9} onPointerDown={start} onPointerMove={move} onPointerUp={() => (drag.current = null)} />}
+          </g>
+        );
+      })}
+      {head && <polyline className="muscle" points={line(headLine(frames, sample, head, view))} fill="none" stroke={lengthColour(p)} strokeWidth={3 + 22 * f} strokeLinecap="round" strokeLinejoin="round" />}
+      <line className="lever" x1={ex} y1={ey} x2={lx} y2={ly} />
+      <circle cx={ex} cy={ey} r={3.5} fill="var(--ink)" />
+      {exercise.loads.some((l) => l.kind === "mass") ? <circle cx={gx} cy={gy} r={exercise.equipment.includes("barbell") ? 0.1 * k : 0.06 * k} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} fillOpacity={0.82} /> : <circle cx={gx} cy={gy} r={5} fill="var(--ink)" />}
+      {arrow && (
+        <g className="force" transform={`translate(${gx} ${gy})`}>
+          <line x1={0} y1={0} x2={arrow[0] * 0.9} y2={arrow[1] * 0.9} />
+          <path d="M0 0L-10 -5.5L-10 5.5Z" transform={`translate(${arrow[0]} ${arrow[1]}) rotate(${(Math.atan2(arrow[1], arrow[0]) * 180) / Math.PI})`} stroke="none" />
+        </g>
+      )}
+    </svg>
+  );
+}
+
+/** bench, seat, pad: plain lines under what they carry */
+function benchProps(exercise: Exercise, at: (name: string) => Point): Point[][] {
+  const pelvis = at("pelvis");
+  const neck = at("head");
+  const along = (a: Point, b: Point, t: number, off: number): Point => {
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+    const n = Math.hypot(dx, dy) || 1;
+    return [a[0] + dx * t + (dy / n) * off, a[1] + dy * t - (dx / n) * off];
+  };
+  const out: Point[][] = [];
+  const { kind } = exercise.stance;
+  if (exercise.supports.includes("bench") && kind === "lying") out.push([along(pelvis, neck, -0.15, 0.13), along(pelvis, neck, 1.35, 0.13)].map((p): Point => [p[0], Math.min(pelvis[1], neck[1]) - 0.13]), [[pelvis[0], pelvis[1] - 0.13], [pelvis[0], 0]], [[neck[0], pelvis[1] - 0.13], [neck[0], 0]]);
+  if (kind === "lying" && exercise.supports.includes("floor")) out.push([[neck[0] - 0.3, 0.0], [pelvis[0] + 0.6, 0.0]]);
+  if (kind === "seated") {
+    out.push([[pelvis[0] - 0.2, pelvis[1] - 0.1], [pelvis[0] + 0.24, pelvis[1] - 0.1]], [[pelvis[0], pelvis[1] - 0.1], [pelvis[0], 0]]);
+    if (exercise.supports.includes("bench")) out.push([along(pelvis, neck, 0.02, -0.15), along(pelvis, neck, 1.2, -0.15)]);
+  }
+  if (kind === "prone") out.push([along(pelvis, neck, 0.15, 0.15), along(pelvis, neck, 1.0, 0.15)], [along(pelvis, neck, 0.55, 0.15), [along(pelvis, neck, 0.55, 0.15)[0], 0]]);
+  if (exercise.supports.includes("preacher-pad")) {
+    const [shoulder, elbow] = [at("humerus.right"), at("forearm.right")];
+    out.push([along(shoulder, elbow, 0.3, 0.08), along(shoulder, elbow, 1.12, 0.08)], [along(shoulder, elbow, 0.75, 0.08), [along(shoulder, elbow, 0.75, 0.08)[0], 0]]);
+  }
+  return out;
+}

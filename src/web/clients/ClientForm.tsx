@@ -1,0 +1,106 @@
+import { Button, Checkbox, Input, InputNumber, Segmented, Select } from "antd";
+import { useState, type FormEvent, type ReactNode } from "react";
+import { Link } from "react-router";
+import { clientInput, PRIORITIES, type Client, type ClientInput } from "#core/clients/client";
+import { muscles } from "#core/anatomy/anatomy";
+import { EQUIPMENT, JOINTS } from "#core/exercises/format";
+import { equipmentName } from "#core/ranking/rank";
+import type { Failure } from "../app/api";
+
+const strip = (c: ClientInput | Client): ClientInput => {
+  const { id: _id, revision: _revision, ...input } = c as Client;
+  return input;
+};
+
+export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | Client; onSave: (input: ClientInput) => Promise<Failure | null>; weekLink: string | null }) {
+  const [input, setInput] = useState<ClientInput>(() => strip(value));
+  const [reasons, setReasons] = useState<Record<string, string>>({});
+  const [failure, setFailure] = useState<string | null>(null);
+  const [state, setState] = useState<"still" | "saving" | "saved">("still");
+  const set = <K extends keyof ClientInput>(key: K, v: ClientInput[K]) => {
+    setInput((i) => ({ ...i, [key]: v }));
+    setState("still");
+  };
+  const submit = async (e: FormEvent) => {
+    e.preventDefault();
+    setFailure(null);
+    const parsed = clientInput.safeParse(input);
+    if (!parsed.success) {
+      setReasons(Object.fromEntries(parsed.error.issues.map((i) => [i.path.join("."), i.message])));
+      document.getElementById(`client-${String(parsed.error.issues[0]!.path[0])}`)?.focus();
+      return;
+    }
+    setReasons({});
+    setState("saving");
+    const failed = await onSave(parsed.data);
+    setState(failed ? "still" : "saved");
+    if (failed) {
+      setFailure(failed.error);
+      setReasons(Object.fromEntries(failed.fields.map((f) => [f.path.replace(/^client\./, ""), f.reason])));
+    }
+  };
+  const field = (id: keyof ClientInput, label: string, control: ReactNode, size = "third") => (
+    <div className={`field ${size}`}>
+      <label htmlFor={`client-${id}`}>{label}</label>
+      {control}
+      <span className="reason" id={`reason-${id}`}>{reasons[id]}</span>
+    </div>
+  );
+  const status = (id: string) => (reasons[id] ? ("error" as const) : ("" as const));
+  return (
+    <form className="sheet form" onSubmit={(e) => void submit(e)} noValidate>
+      <div className="wide" style={{ display: "flex", justifyContent: "space-between", alignItems: "center" }}>
+        <h1>{input.name || "New client"}</h1>
+        {weekLink && <Link to={weekLink}>To the week</Link>}
+      </div>
+      {field("name", "Name", <Input id="client-name" value={input.name} status={status("name")} aria-describedby="reason-name" onChange={(e) => set("name", e.target.value)} />, "half")}
+      {field("level", "Training age", <Segmented id="client-level" value={input.level} onChange={(v) => set("level", v as ClientInput["level"])} options={[{ value: "beginner", label: "Beginner" }, { value: "trained", label: "Trained" }]} />, "half")}
+      {field("stature", "Height, cm", <InputNumber id="client-stature" status={status("stature")} aria-describedby="reason-stature" value={Math.round(input.stature * 100)} onChange={(v) => set("stature", (v ?? 0) / 100)} decimalSeparator="." />)}
+      {field("mass", "Body weight, kg", <InputNumber id="client-mass" status={status("mass")} aria-describedby="reason-mass" value={input.mass} onChange={(v) => set("mass", v ?? 0)} />)}
+      {field("unit", "Loads in", <Segmented id="client-unit" value={input.unit} onChange={(v) => set("unit", v as "kg" | "lb")} options={["kg", "lb"]} />)}
+      {field("daysPerWeek", "Days a week", <InputNumber id="client-daysPerWeek" status={status("daysPerWeek")} aria-describedby="reason-daysPerWeek" value={input.daysPerWeek} onChange={(v) => set("daysPerWeek", v ?? 0)} />)}
+      {field("minutes", "Minutes a session", <InputNumber id="client-minutes" status={status("minutes")} aria-describedby="reason-minutes" value={input.minutes} onChange={(v) => set("minutes", v ?? 0)} />)}
+      <div className="field third" />
+      <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
+        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>Equipment at the client's place</legend>
+        <Checkbox.Group value={input.equipment} onChange={(v) => set("equipment", v as ClientInput["equipment"])} options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))} />
+      </fieldset>
+      <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
+        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>Priority of each muscle</legend>
+        <div style={{ display: "grid", gridTemplateColumns: "repeat(4, 1fr)", gap: 12 }}>
+          {muscles.map((m) => (
+            <label key={m.id} className="small">
+              {m.name}
+              <Select aria-label={`Priority of ${m.name}`} value={input.priorities[m.id]} allowClear placeholder="none" onChange={(v) => set("priorities", Object.fromEntries(Object.entries({ ...input.priorities, [m.id]: v }).filter(([, x]) => x !== undefined)) as ClientInput["priorities"])} options={PRIORITIES.map((p) => ({ value: p, label: p }))} />
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
+        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>Joints to watch</legend>
+        {input.joints.map((j, i) => {
+          const change = (part: Partial<typeof j>) => set("joints", input.joints.map((x, k) => (k === i ? { ...x, ...part } : x)));
+          return (
+            <div key={i} style={{ display: "grid", gridTemplateColumns: "120px 100px 1fr auto", gap: 8, marginBottom: 6 }}>
+              <Select aria-label="Joint" value={j.joint} onChange={(v) => change({ joint: v })} options={JOINTS.map((x) => ({ value: x, label: x }))} />
+              <Select aria-label="Side" value={j.side} onChange={(v) => change({ side: v })} options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))} />
+              <Input aria-label="What was noted" value={j.note} placeholder="when it complains" onChange={(e) => change({ note: e.target.value })} />
+              <Button onClick={() => set("joints", input.joints.filter((_, k) => k !== i))}>Remove</Button>
+            </div>
+          );
+        })}
+        <Button size="small" style={{ justifySelf: "start" }} onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", note: "" }])}>Note a joint</Button>
+      </fieldset>
+      {field("note", "Notes", <Input.TextArea id="client-note" rows={2} value={input.note} onChange={(e) => set("note", e.target.value)} />, "wide")}
+      <div className="wide">
+        <Checkbox checked={input.cleared} onChange={(e) => set("cleared", e.target.checked)}>Screening is clear, or a licensed professional has cleared this client</Checkbox>
+        <p className="small quiet" style={{ marginTop: 4 }}>Chest pain, fainting, uncontrolled blood pressure, recent surgery, pregnancy or recent birth, numbness or weakness, unexplained pain, under 18: a week is not handed over until this is ticked. Gryn does not diagnose or treat; local rules come first.</p>
+      </div>
+      {failure && <p className="notice warn wide" role="alert">{failure}</p>}
+      <div className="wide" style={{ display: "flex", gap: 12, alignItems: "center" }}>
+        <Button type="primary" htmlType="submit" loading={state === "saving"}>Save client</Button>
+        <span role="status" className="small quiet">{state === "saved" ? "Saved." : ""}</span>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,50 @@
+import { Button, Input } from "antd";
+import { useState, type FormEvent } from "react";
+import { api, toFailure } from "../app/api";
+import { Mark } from "../app/Shell";
+import { Grain } from "../grain/Grain";
+
+/** a picture of the idea: one head, two setups, drawn from made-up bins of the right shape */
+const shape = (at: number, width: number, from: number, to: number) => ({ grain: Array.from({ length: 24 }, (_, i) => (i / 24 < from || i / 24 > to ? 0 : 0.66 * Math.exp(-(((i + 0.5) / 24 - at) ** 2) / width))), grainPassive: new Array<number>(24).fill(0), loadedLength: at, shortReached: from, stretchReached: to });
+
+export default function SignInPage() {
+  const [signIn, { isLoading, error }] = api.useSignInMutation();
+  const [email, setEmail] = useState("");
+  const [password, setPassword] = useState("");
+  const failure = error ? toFailure(error) : null;
+  const reason = (path: string) => failure?.fields.find((f) => f.path === path)?.reason;
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    void signIn({ email, password });
+  };
+  return (
+    <main className="sign-in">
+      <section className="picture" aria-hidden>
+        <Mark size={34} />
+        <h1>See where the load falls. Then write the week.</h1>
+        <div style={{ display: "grid", gap: 14 }}>
+          <Grain metrics={shape(0.78, 0.03, 0.42, 0.97)} width={420} height={74} />
+          <span className="quiet">heavy where the muscle is long</span>
+          <Grain metrics={shape(0.2, 0.02, 0.05, 0.6)} width={420} height={74} />
+          <span className="quiet">heavy where it is short</span>
+        </div>
+      </section>
+      <form onSubmit={submit} noValidate>
+        <h1>Sign in</h1>
+        <div className="field">
+          <label htmlFor="email">E-mail</label>
+          <Input id="email" size="large" type="email" autoComplete="username" autoFocus value={email} onChange={(e) => setEmail(e.target.value)} status={reason("email") ? "error" : ""} aria-describedby="email-reason" />
+          <span className="reason" id="email-reason">{reason("email")}</span>
+        </div>
+        <div className="field">
+          <label htmlFor="password">Password</label>
+          <Input.Password id="password" size="large" autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} status={reason("password") ? "error" : ""} aria-describedby="password-reason" />
+          <span className="reason" id="password-reason">{reason("password")}</span>
+        </div>
+        {failure && failure.fields.length === 0 && <p className="notice warn" role="alert">{failure.error}</p>}
+        <Button type="primary" size="large" htmlType="submit" loading={isLoading}>Sign in</Button>
+        <p className="small quiet">Gryn plans training for people cleared to train. It does not diagnose or treat.</p>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,13 @@
+/** What the page and its web worker say to each other. */
+import type { Analysis } from "#core/mechanics/analyse";
+import type { Body } from "#core/mechanics/model";
+import type { Survey } from "#core/mechanics/survey";
+
+export interface SetupAsk {
+  exerciseId: string;
+  values: Readonly<Record<string, number>>;
+}
+
+export type Ask = { id: number; kind: "analyse"; setup: SetupAsk; body: Body; samples?: number } | { id: number; kind: "survey"; setups: SetupAsk[]; body: Body; bodies: number } | { id: number; kind: "drop" };
+
+export type Answer = { id: number; kind: "analysis"; analysis: Analysis } | { id: number; kind: "survey"; survey: Survey } | { id: number; kind: "failed"; reason: string };

@@ -1,0 +1,62 @@
+/// <reference lib="webworker" />
+/** The engine off the page's thread. Asks that were dropped before they began are passed over. */
+import { findExercise } from "#core/exercises/library";
+import { resolveSetup } from "#core/exercises/setup";
+import { analyse } from "#core/mechanics/analyse";
+import { compileModel, type Body, type Model } from "#core/mechanics/model";
+import { surveySetups } from "#core/mechanics/survey";
+import type { Answer, Ask, SetupAsk } from "./messages";
+
+const dropped = new Set<number>();
+const models = new Map<string, Model>();
+
+function modelFor(body: Body): Model {
+  const key = JSON.stringify(body);
+  let model = models.get(key);
+  if (!model) {
+    if (models.size > 6) models.clear();
+    models.set(key, (model = compileModel(body)));
+  }
+  return model;
+}
+
+function setupFor(ask: SetupAsk) {
+  const exercise = findExercise(ask.exerciseId);
+  if (!exercise) throw new Error(`There is no exercise called ${ask.exerciseId}.`);
+  return resolveSetup(exercise, ask.values);
+}
+
+function answer(ask: Ask): Answer | null {
+  if (ask.kind === "drop" || dropped.delete(ask.id)) return null;
+  try {
+    if (ask.kind === "analyse") return { id: ask.id, kind: "analysis", analysis: analyse(modelFor(ask.body), setupFor(ask.setup), { frames: true, ...(ask.samples ? { samples: ask.samples } : {}) }) };
+    return { id: ask.id, kind: "survey", survey: surveySetups(ask.setups.map(setupFor), ask.body, ask.bodies) };
+  } catch (error) {
+    return { id: ask.id, kind: "failed", reason: error instanceof Error ? error.message : String(error) };
+  }
+}
+
+const queue: Ask[] = [];
+let running = false;
+
+/** one ask a turn of the event loop, so that a drop sent meanwhile is read first */
+function pump(): void {
+  const ask = queue.shift();
+  if (!ask) {
+    running = false;
+    return;
+  }
+  const reply = answer(ask);
+  if (reply) postMessage(reply);
+  setTimeout(pump, 0);
+}
+
+addEventListener("message", (event: MessageEvent<Ask>) => {
+  const ask = event.data;
+  if (ask.kind === "drop") dropped.add(ask.id);
+  else queue.push(ask);
+  if (!running) {
+    running = true;
+    setTimeout(pump, 0);
+  }
+});

@@ -1,0 +1,29 @@
+import { Button } from "antd";
+import { useAppDispatch } from "../app/store";
+import { planActions, type Plan } from "./plans";
+
+const show = (v: unknown): string => (v === null || v === undefined ? "taken away" : typeof v === "object" ? Object.entries(v as object).map(([k, x]) => (Array.isArray(v) ? String(x) : `${k} ${typeof x === "object" ? JSON.stringify(x) : String(x)}`)).join(", ") : String(v));
+const FIELD: Record<string, string> = { reps: "reps", reserves: "reserve of the sets", rest: "rest", tempo: "tempo", load: "load", note: "note", place: "day", name: "name", locked: "lock" };
+
+/** both values, who and when, and a choice; nothing is overwritten before it is made */
+export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Plan }) {
+  const dispatch = useAppDispatch();
+  const nameOf = (id: string) => plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)).find((p) => p.id === id)?.name ?? "an exercise";
+  return (
+    <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>
+      <h2>Changed by two people</h2>
+      {plan.conflicts.map((c) => {
+        const [id, field] = c.what.split("/");
+        return (
+          <div key={c.editId + c.what} style={{ display: "flex", gap: 14, alignItems: "center", flexWrap: "wrap" }}>
+            <span><strong>{nameOf(id!)}</strong>{field ? `, ${FIELD[field] ?? field}` : ""}</span>
+            <span>yours: {show(c.mine)}</span>
+            <span>{c.who}, {new Date(c.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}: {show(c.theirs)}</span>
+            <Button size="small" onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "mine" }))}>Use mine</Button>
+            <Button size="small" onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "theirs" }))}>Keep theirs</Button>
+          </div>
+        );
+      })}
+    </section>
+  );
+}

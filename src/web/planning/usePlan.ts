@@ -1,0 +1,41 @@
+/** A client's plan: loaded once, shown with its pending edits, changed through operations. */
+import { useCallback, useEffect, useMemo } from "react";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Operation, Program } from "#core/planning/program";
+import { api } from "../app/api";
+import { newId } from "../app/newId";
+import { useAppDispatch, useAppSelector } from "../app/store";
+import { planActions, shownProgram, type Plan } from "./plans";
+import { keptEdits } from "./saving";
+
+export interface OpenPlan {
+  plan: Plan | null;
+  program: Program | null;
+  failed: boolean;
+  edit: (...operations: Operation[]) => void;
+  undo: () => void;
+  redo: () => void;
+}
+
+const REFRESH_MS = 8000;
+
+export function usePlan(clientId: string | null): OpenPlan {
+  const dispatch = useAppDispatch();
+  const plan = useAppSelector((s) => (clientId ? (s.plans.byClient[clientId] ?? null) : null));
+  const { data, isError } = api.useProgramQuery(clientId ?? "", { skip: !clientId, pollingInterval: REFRESH_MS, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true });
+  const known = plan !== null;
+  useEffect(() => {
+    if (!clientId || !data || data.program.clientId !== clientId) return;
+    dispatch(planActions.received({ clientId, ...data, kept: [] }));
+    if (known) return;
+    const kept = keptEdits(data.program.id);
+    const there = new Set(prescriptionsOf(data.program).map((p) => p.id));
+    const open = kept.filter((e) => !(e.operation.kind === "add" && there.has(e.operation.prescription.id)));
+    if (open.length) dispatch(planActions.edited({ clientId, operations: open.map((e) => e.operation), ids: open.map((e) => e.id) }));
+  }, [clientId, data, dispatch, known]);
+  const program = useMemo(() => (plan ? shownProgram(plan) : null), [plan]);
+  const edit = useCallback((...operations: Operation[]) => clientId && dispatch(planActions.edited({ clientId, operations, ids: operations.map(newId) })), [clientId, dispatch]);
+  const undo = useCallback(() => clientId && dispatch(planActions.undone({ clientId, ids: Array.from({ length: 20 }, newId) })), [clientId, dispatch]);
+  const redo = useCallback(() => clientId && dispatch(planActions.redone({ clientId, ids: Array.from({ length: 20 }, newId) })), [clientId, dispatch]);
+  return { plan, program, failed: isError && !plan, edit, undo, redo };
+}

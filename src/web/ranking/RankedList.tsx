@@ -1,0 +1,147 @@
+import { Button } from "antd";
+import { Fragment, useCallback, useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import { setupName } from "#core/exercises/setup";
+import type { RankedRow } from "#core/ranking/rank";
+import { CRITERIA, criteria as criteriaInfo, DEFAULT_SCHOOL } from "#core/ranking/schools";
+import { withClient } from "../app/open-client";
+import { isTyping, singleKeysOn } from "../app/Shell";
+import { Grain } from "../grain/Grain";
+import { UseFor, type UseForHandle } from "../planning/UseFor";
+
+const benchAddress = (row: RankedRow, headId: string, clientId: string | null) => {
+  const q = new URLSearchParams(Object.entries(row.row.values).map(([k, v]) => [k, String(v)]));
+  q.set("head", headId);
+  return withClient(`/bench/${row.exercise.id}?${q}`, clientId);
+};
+
+export function RankedList({ rows, headId, clientId, modelVersion }: { rows: RankedRow[]; headId: string; clientId: string | null; modelVersion: string }) {
+  const [selected, setSelected] = useState(0);
+  const [opened, setOpened] = useState<string | null>(null);
+  const navigate = useNavigate();
+  const useFor = useRef<UseForHandle>(null);
+  const body = useRef<HTMLTableSectionElement>(null);
+  const current = rows[Math.min(selected, rows.length - 1)]!;
+  const toggle = useCallback((key: string) => setOpened((o) => (o === key ? null : key)), []);
+
+  useEffect(() => {
+    const go = (e: KeyboardEvent) => {
+      if (isTyping(e)) return;
+      const letters = singleKeysOn();
+      const step = e.key === "ArrowDown" || (letters && e.key === "j") ? 1 : e.key === "ArrowUp" || (letters && e.key === "k") ? -1 : 0;
+      if (step) {
+        e.preventDefault();
+        setSelected((s) => {
+          const next = Math.max(0, Math.min(rows.length - 1, s + step));
+          body.current?.querySelectorAll<HTMLElement>("tr.row")[next]?.scrollIntoView({ block: "nearest" });
+          return next;
+        });
+      } else if (e.key === "Enter" && !(e.target instanceof HTMLButtonElement || e.target instanceof HTMLAnchorElement)) toggle(current.row.setupKey);
+      else if (letters && e.key === "u") useFor.current?.use(current);
+    };
+    addEventListener("keydown", go);
+    return () => removeEventListener("keydown", go);
+  }, [rows.length, current, toggle]);
+
+  let tier = "";
+  return (
+    <>
+      <UseFor ref={useFor} clientId={clientId} modelVersion={modelVersion} />
+      <table className="ranked">
+        <caption className="visually-hidden">Setups from best to worst. Arrow keys move, Enter shows criteria, u uses the row.</caption>
+        <thead>
+          <tr>
+            <th scope="col" style={{ width: 34 }}></th>
+            <th scope="col" style={{ width: 156 }}>short — load — long</th>
+            <th scope="col">setup, and why it stands here</th>
+            <th scope="col" style={{ width: 96, textAlign: "right" }}>score</th>
+            <th scope="col" style={{ width: 162 }}></th>
+          </tr>
+        </thead>
+        <tbody ref={body}>
+          {rows.map((r, i) => {
+            const newTier = r.out ? "Out, for now" : r.tier.name;
+            const showTier = newTier !== tier;
+            tier = newTier;
+            const key = r.row.setupKey;
+            const metrics = r.row.view.heads[headId]!;
+            return (
+              <Fragment key={key}>
+                {showTier && (
+                  <tr className="tier">
+                    <td></td>
+                    <td colSpan={4}>{tier}</td>
+                  </tr>
+                )}
+                <tr className={`row${r.out ? " out" : ""}`} aria-selected={i === selected} onClick={() => setSelected(i)} onDoubleClick={() => toggle(key)}>
+                  <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
+                  <td><Grain metrics={metrics} width={140} height={32} /></td>
+                  <td>
+                    <div className="name">{setupName(r.exercise, r.row.values)}</div>
+                    <div className="small quiet">{r.out ? `${r.out[0]!.toUpperCase()}${r.out.slice(1)}. ` : ""}{r.because}</div>
+                  </td>
+                  <td>
+                    <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>{Math.round(r.score)}</div>
+                    <div className="score-band" aria-hidden><i style={{ left: `${r.low}%`, width: `${Math.max(2, r.high - r.low)}%` }} /></div>
+                  </td>
+                  <td>
+                    <div style={{ display: "flex", gap: 6, justifyContent: "end" }}>
+                      <Button size="small" type="text" aria-expanded={opened === key} onClick={() => (setSelected(i), toggle(key))}>Why</Button>
+                      <Button size="small" type={i === selected ? "primary" : "default"} disabled={r.out !== null} onClick={() => (setSelected(i), useFor.current?.choose(r))}>Use for ...</Button>
+                    </div>
+                  </td>
+                </tr>
+                {opened === key && (
+                  <tr>
+                    <td></td>
+                    <td colSpan={4}><Detail row={r} headId={headId} toBench={() => void navigate(benchAddress(r, headId, clientId))} /></td>
+                  </tr>
+                )}
+              </Fragment>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBench: () => void }) {
+  const m = row.row.view.heads[headId]!;
+  const percent = (x: number) => `${Math.round(100 * x)} %`;
+  return (
+    <div className="detail">
+      <div>
+        <dl className="facts">
+          <dt>Loaded length (0 short, 1 long)</dt><dd>{m.loadedLength.toFixed(2)}</dd>
+          <dt>Skew in its own range</dt><dd>{m.skew.toFixed(2)}</dd>
+          <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
+          <dt>Tension short, middle, long third</dt><dd>{m.thirds.map(percent).join(" · ")}</dd>
+          <dt>Share of elbow work</dt><dd>{percent(m.shareOfAll)}</dd>
+          <dt>Load the long half allows</dt><dd>{m.partialReserve.toFixed(2)} ×</dd>
+          <dt>Sticks at</dt><dd>{percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep</dd>
+        </dl>
+        <div className="actions">
+          <Button size="small" onClick={toBench}>Open on the bench</Button>
+        </div>
+        {row.exercise.cautions.map((c) => <p key={c.text} className="small" style={{ marginTop: 8 }}>Caution, {c.joint}: {c.text}</p>)}
+        <p className="small quiet" style={{ marginTop: 8 }}>Stays {row.tier.name.toLowerCase()} in {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.</p>
+      </div>
+      <div className="criteria" role="table" aria-label="Criteria">
+        {CRITERIA.filter((id) => (DEFAULT_SCHOOL.weights[id] ?? 0) > 0)
+          .sort((a, b) => DEFAULT_SCHOOL.weights[b]! - DEFAULT_SCHOOL.weights[a]!)
+          .map((id) => {
+            const info = criteriaInfo.find((c) => c.id === id)!;
+            return (
+              <div key={id} role="row" style={{ display: "contents" }}>
+                <span role="rowheader" title={info.about}>{info.name}</span>
+                <span className="bar" role="cell" aria-hidden><i style={{ width: `${100 * row.criteria[id]}%` }} /></span>
+                <span className="number" role="cell">{percent(row.criteria[id])}</span>
+                <span className="quiet small" role="cell">weight {DEFAULT_SCHOOL.weights[id]}, {info.source}</span>
+              </div>
+            );
+          })}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+/** Ranking: the setups for one head, best to worst, each with its grain and its because. */
+import { Checkbox } from "antd";
+import { useMemo, useState } from "react";
+import { Link, Navigate, useParams, useSearchParams } from "react-router";
+import { heads, muscles } from "#core/anatomy/anatomy";
+import { EQUIPMENT, type Joint } from "#core/exercises/format";
+import { library } from "#core/exercises/library";
+import { equipmentName, headGroups, rankHead } from "#core/ranking/rank";
+import { DEFAULT_SCHOOL } from "#core/ranking/schools";
+import { useOpenClient, withClient } from "../app/open-client";
+import { Empty, Failed, Loading } from "../app/states";
+import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { RankedList } from "./RankedList";
+
+const exercises = new Map(library.map((e) => [e.id, e]));
+const NO_JOINTS: Joint[] = [];
+
+export default function RankingPage() {
+  const { head = "triceps-long" } = useParams();
+  const [params, setParams] = useSearchParams();
+  const { client, clientId } = useOpenClient();
+  const body = useMemo(() => bodyOf(client), [client]);
+  const { survey, error } = useSurvey(body);
+  const [showOut, setShowOut] = useState(true);
+  const chosen = params.get("equipment");
+  const equipment = useMemo(() => (chosen !== null ? chosen.split(",").filter(Boolean) : (client?.equipment ?? [...EQUIPMENT])), [chosen, client]);
+  const joints = useMemo(() => client?.joints.map((j) => j.joint) ?? NO_JOINTS, [client]);
+  const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => heads.find((h) => h.id === head)?.sameAs === g.id);
+  const rows = useMemo(() => (survey && group ? rankHead(survey, group.id, DEFAULT_SCHOOL, exercises, { equipment, joints }) : null), [survey, group, equipment, joints]);
+  if (!group) return <Navigate to="/ranking/triceps-long" replace />;
+  const info = heads.find((h) => h.id === group.id)!;
+  const setEquipment = (list: string[]) => setParams((p) => (p.set("equipment", list.join(",")), p), { replace: true });
+  return (
+    <div className="ranking">
+      <aside>
+        <nav className="heads" aria-label="Heads">
+          {muscles.map((m) => {
+            const own = headGroups.filter((g) => g.muscle === m.id);
+            return own.map((g) => (
+              <Link key={g.id} to={withClient(`/ranking/${g.id}`, clientId)} aria-current={g.id === group.id ? "true" : undefined}>
+                {g.title}
+              </Link>
+            ));
+          })}
+        </nav>
+        <div className="filters" role="group" aria-label="Equipment at hand">
+          <h3>Equipment at hand</h3>
+          {EQUIPMENT.map((e) => (
+            <Checkbox key={e} checked={equipment.includes(e)} onChange={(x) => setEquipment(x.target.checked ? [...equipment, e] : equipment.filter((o) => o !== e))}>
+              {equipmentName(e).replace(/^an? /, "")}
+            </Checkbox>
+          ))}
+          <Checkbox checked={showOut} onChange={(x) => setShowOut(x.target.checked)}>show what is out, and why</Checkbox>
+        </div>
+      </aside>
+      <section>
+        <div className="headline">
+          <div>
+            <h1>{group.title}</h1>
+            <p className="quiet">
+              {info.functions.join(", ").replace(/^./, (c) => c.toUpperCase())}. From the {info.origin} to the {info.insertion}. {info.note}
+            </p>
+          </div>
+          <p className="small quiet" style={{ maxWidth: 330, textAlign: "right" }}>
+            School: <strong title={DEFAULT_SCHOOL.about}>{DEFAULT_SCHOOL.name}</strong>, for {client ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg)` : "the default body (175 cm, 75 kg, male-derived)"}. Shares are of elbow work, provisional.
+          </p>
+        </div>
+        {error && <Failed what="The ranking" reason={error} />}
+        {!error && !rows && <Loading what="the mechanics of every setup" />}
+        {rows && rows.length === 0 && <Empty title="Nothing in the library does enough for this head" />}
+        {rows && rows.length > 0 && <RankedList key={group.id} headId={group.id} rows={showOut ? rows : rows.filter((r) => !r.out)} clientId={clientId} modelVersion={survey!.modelVersion} />}
+      </section>
+    </div>
+  );
+}
