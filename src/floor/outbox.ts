@@ -33,9 +33,9 @@ export class Floor {
   words = "";
 
   constructor(private readonly changed: () => void) {
-    addEventListener("online", () => void this.send());
+    window.addEventListener("online", () => void this.send());
     // another tab of this phone shares the outbox
-    addEventListener("storage", (e) => {
+    window.addEventListener("storage", (e) => {
       if (e.key !== OUTBOX) return;
       this.box = read<Outbox>(OUTBOX, this.box);
       this.changed();

@@ -1,7 +1,7 @@
 /** The anatomy the models are compiled from: validated data, nothing computed. */
 import { z } from "zod";
-import armData from "./arm.json";
-import skeletonData from "./skeleton.json";
+import armData from "./arm.json" with { type: "json" };
+import skeletonData from "./skeleton.json" with { type: "json" };
 
 const point = z.tuple([z.number(), z.number(), z.number()]);
 const table = z.array(z.tuple([z.number(), z.number()])).min(2);

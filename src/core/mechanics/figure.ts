@@ -6,10 +6,12 @@ import type { Frames, HeadSeries } from "#core/mechanics/analyse";
 import type { Vec3 } from "#core/mechanics/vector";
 
 export interface Stroke {
-  kind: "limb" | "far" | "head" | "load" | "cable" | "prop" | "lever";
+  kind: "limb" | "far" | "head";
   /** m, x to the right of the picture, y up */
   points: [number, number][];
-  /** depth towards the viewer of its nearest point, for painting order */
+  /** m; the limb's thickness */
+  width: number;
+  /** depth towards the viewer, for painting order */
   depth: number;
 }
 
@@ -29,24 +31,35 @@ export function framePoint(frames: Frames, sample: number, name: string): Vec3 {
   return [frames.at[o]!, frames.at[o + 1]!, frames.at[o + 2]!];
 }
 
-const CHAINS: [Stroke["kind"], string[]][] = [
-  ["far", ["clavicle.left", "humerus.left", "forearm.left", "hand.left", "knuckles.left"]],
-  ["far", ["thigh.left", "shank.left", "foot.left"]],
-  ["far", ["foot.left", "heel.left", "toe.left", "foot.left"]],
-  ["limb", ["pelvis", "trunk", "head"]],
-  ["head", ["head", "crown"]],
-  ["limb", ["clavicle.left", "clavicle.right"]],
-  ["limb", ["thigh.left", "pelvis", "thigh.right"]],
-  ["limb", ["thigh.right", "shank.right", "foot.right"]],
-  ["limb", ["foot.right", "heel.right", "toe.right", "foot.right"]],
-  ["limb", ["clavicle.right", "humerus.right", "forearm.right", "hand.right", "knuckles.right"]],
+/** one piece of the mannequin a row: what it is, thickness in m, the joints it runs through */
+const PIECES: [Stroke["kind"], number, string[]][] = [
+  ...(["left", "right"] as const).flatMap((side): [Stroke["kind"], number, string[]][] => {
+    const kind = side === "left" ? "far" : "limb";
+    return [
+      [kind, 0.15, [`thigh.${side}`, `shank.${side}`]],
+      [kind, 0.105, [`shank.${side}`, `foot.${side}`]],
+      [kind, 0.075, [`heel.${side}`, `toe.${side}`]],
+      [kind, 0.105, [`humerus.${side}`, `forearm.${side}`]],
+      [kind, 0.08, [`forearm.${side}`, `hand.${side}`, `knuckles.${side}`]],
+    ];
+  }),
+  ["limb", 0.225, ["pelvis", "trunk", "chest"]],
+  ["limb", 0.09, ["chest", "head"]],
+  ["head", 0.19, ["head", "crown"]],
 ];
 
-/** limbs and head; the load, cable and props are added by whoever knows the setup */
+/** the neck is painted under the trunk; the middle of the chest stands a little under the line of the shoulders */
+function pieceAt(frames: Frames, sample: number, name: string): Vec3 {
+  if (name !== "chest") return framePoint(frames, sample, name);
+  const [a, b] = [framePoint(frames, sample, "trunk"), framePoint(frames, sample, "head")];
+  return [a[0] + 0.62 * (b[0] - a[0]), a[1] + 0.62 * (b[1] - a[1]), a[2] + 0.62 * (b[2] - a[2])];
+}
+
+/** limbs, trunk and head, far ones first; the load, cable and props are added by whoever knows the setup */
 export function figureStrokes(frames: Frames, sample: number, view: FigureView): Stroke[] {
-  return CHAINS.map(([kind, names]) => {
-    const at = names.map((n) => project(framePoint(frames, sample, n), view));
-    return { kind, points: at.map(([x, y]) => [x, y] as [number, number]), depth: Math.max(...at.map((p) => p[2])) };
+  return PIECES.map(([kind, width, names]) => {
+    const at = names.map((n) => project(pieceAt(frames, sample, n), view));
+    return { kind, width, points: at.map(([x, y]) => [x, y] as [number, number]), depth: at.reduce((s, p) => s + p[2], 0) / at.length - (names[0] === "chest" ? 0.08 : 0) };
   }).sort((a, b) => a.depth - b.depth);
 }
 

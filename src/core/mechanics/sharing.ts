@@ -72,7 +72,13 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, t
   };
   let residual = Infinity;
   let iterations = 0;
-  for (; iterations < 60; iterations++) {
+  // where fewer heads are free than there are freedoms the curvature is flat in some direction: damp it, on the
+  // scale of all heads together, more after a step that had to be cut short and less after a good one
+  let full = 0;
+  for (let k = 0; k < m * n; k++) full += (A[k]! * A[k]!) / (2 * V[k % n]!);
+  const least = 1e-13 * full;
+  let damping = least;
+  for (; iterations < 150; iterations++) {
     activations(p, y, a);
     residual = 0;
     for (let f = 0; f < m; f++) {
@@ -83,7 +89,6 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, t
     }
     if (residual < tolerance) break;
     H.fill(0);
-    let trace = 0;
     for (let i = 0; i < n; i++) {
       let t = 0;
       for (let f = 0; f < m; f++) t += A[f * n + i]! * y[f]!;
@@ -97,18 +102,21 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, t
       const w = 1 / (2 * V[i]!);
       for (let r = 0; r < m; r++) for (let c = 0; c <= r; c++) H[r * m + c]! += A[r * n + i]! * A[c * n + i]! * w;
     }
-    for (let r = 0; r < m; r++) trace += H[r * m + r]!;
-    const damping = trace > 0 ? 1e-12 * trace : 1;
-    if (!solveSymmetric(H, g, step, m, damping)) break;
+    if (!solveSymmetric(H, g, step, m, damping || 1)) {
+      damping = Math.max(damping * 100, 1e-9 * full);
+      continue;
+    }
     const before = dual(y);
     let slope = 0;
     for (let f = 0; f < m; f++) slope += g[f]! * step[f]!;
     let t = 1;
-    for (let k = 0; k < 40; k++, t /= 2) {
+    let cuts = 0;
+    for (; cuts < 40; cuts++, t /= 2) {
       for (let f = 0; f < m; f++) trial[f] = y[f]! + t * step[f]!;
       if (dual(trial) >= before + 1e-4 * t * slope - 1e-15) break;
     }
     y.set(trial);
+    damping = cuts > 5 ? Math.max(damping * 100, 1e-8 * full) : Math.max(damping / 10, least);
   }
   return { residual, iterations };
 }

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { PRIORITIES } from "#core/clients/client";
-import data from "./method.json";
+import data from "./method.json" with { type: "json" };
 
 const span = z.tuple([z.number(), z.number()]);
 export const methodSchema = z.strictObject({

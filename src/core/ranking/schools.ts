@@ -1,5 +1,5 @@
 import { z } from "zod";
-import data from "./schools.json";
+import data from "./schools.json" with { type: "json" };
 
 export const CRITERIA = ["function", "limiter", "stretchReached", "stretchLoad", "shortLoad", "range", "partialReserve", "steadiness", "time", "progression", "joints"] as const;
 export type CriterionId = (typeof CRITERIA)[number];

@@ -4,7 +4,7 @@ import { loadSchema, repsSchema, tempoSchema } from "#core/planning/program";
 
 /** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
 export const drawingSchema = z.strictObject({
-  strokes: z.array(z.strictObject({ kind: z.enum(["limb", "far", "head", "muscle", "load", "prop"]), points: z.array(z.tuple([z.number(), z.number()])).min(1).max(40) })).max(60),
+  strokes: z.array(z.strictObject({ kind: z.enum(["limb", "far", "head", "muscle", "load", "prop"]), points: z.array(z.tuple([z.number(), z.number()])).max(40), width: z.number().default(0) })).max(60),
 });
 export type Drawing = z.infer<typeof drawingSchema>;
 

@@ -106,7 +106,7 @@ export function nextTarget(p: Asked, exposures: readonly Exposure[], method: Met
   const allAbove = reps.every((r) => r >= w.low);
   if (first >= w.high && allAbove && complete && honest && load) {
     const next = stepLoad(load, step, 1);
-    return { decision: "raise", load: next, reps: window(next), rest, reasons: [`First set reached ${first}, the top of the window, and no set fell below ${w.low}: one step up.`, ...reasons] };
+    return { decision: "raise", load: next, reps: window(next), rest, reasons: [`First set reached ${first} (top of the window ${w.high}) and no set fell below ${w.low}: one step up.`, ...reasons] };
   }
   const before = done[1];
   if (first < w.low && before && countedReps(before.entries[0]!) < w.low) return { decision: "lower", load: load && stepLoad(load, step, -1), reps: w, rest, reasons: [`Under ${w.low} reps twice: one step down, or a swap.`, ...reasons] };

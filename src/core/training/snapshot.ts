@@ -15,11 +15,11 @@ const VIEW = { turn: 0.45 };
 const round = (x: number) => Math.round(x * 1000) / 1000;
 
 function drawing(frames: Frames, sample: number, muscle: string | undefined): Drawing {
-  const strokes: Drawing["strokes"] = figureStrokes(frames, sample, VIEW).map((s) => ({ kind: s.kind === "far" || s.kind === "head" ? s.kind : ("limb" as const), points: s.points }));
+  const strokes: Drawing["strokes"] = figureStrokes(frames, sample, VIEW).map((s) => ({ kind: s.kind, points: s.points, width: s.width }));
   const load = loadDrawing(frames, sample, VIEW);
-  for (const anchor of load.anchors) strokes.push({ kind: "prop", points: [load.grip, anchor] });
-  if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, { id: muscle }, VIEW) });
-  strokes.push({ kind: "load", points: [load.grip] });
+  for (const anchor of load.anchors) strokes.push({ kind: "prop", points: [load.grip, anchor], width: 0 });
+  if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, { id: muscle }, VIEW), width: 0.05 });
+  strokes.push({ kind: "load", points: [load.grip], width: 0.07 });
   return { strokes };
 }
 
@@ -39,7 +39,7 @@ function intoBox(drawings: Drawing[]): Drawing[] {
     const t = Math.min(1, reach(0), reach(1));
     return [a, [round(a[0] + t * (b[0] - a[0])), round(a[1] + t * (b[1] - a[1]))]];
   };
-  return drawings.map((d) => ({ strokes: d.strokes.map((s) => ({ kind: s.kind, points: s.kind === "prop" ? clip(s.points.map(fit)) : s.points.map(fit) })) }));
+  return drawings.map((d) => ({ strokes: d.strokes.map((s) => ({ kind: s.kind, width: round(s.width / size), points: s.kind === "prop" ? clip(s.points.map(fit)) : s.points.map(fit) })) }));
 }
 
 function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {

@@ -144,7 +144,7 @@ function lock(folder: string): () => void {
       return () => rmSync(file, { force: true });
     } catch {
       const holder = Number(readFileSync(file, "utf8").trim() || 0);
-      if (holder && holder !== process.pid && isAlive(holder) && isNode(holder)) throw new Error(`Gryn is already running from this folder (process ${holder}). Stop it first, or set GRYN_DATA_DIR to another folder.`);
+      if (holder && isAlive(holder) && isNode(holder)) throw new Error(`Gryn is already running from this folder (process ${holder}). Stop it first, or set GRYN_DATA_DIR to another folder.`);
       rmSync(file, { force: true });
     }
   }

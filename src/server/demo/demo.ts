@@ -94,6 +94,7 @@ function buildProgram(key: string, client: ClientInput): Program {
 /** three weeks behind Maja: reps climb, one load goes up, one set drops too far, one elbow ache */
 function buildLog(program: Program, handOverId: string, now: Date): { entries: Entry[]; reports: Report[] } {
   const [entries, reports]: [Entry[], Report[]] = [[], []];
+  const behind: Record<string, number> = { "cable-pushdown": 3, "incline-dumbbell-curl": 2, "behind-body-cable-curl": 2 };
   const grow = [[-2, -3, -4, -4], [-1, -2, -3, -3], [1, -1, -2, -3]];
   program.days.forEach((day, d) => {
     for (let week = 0; week < 3; week++) {
@@ -105,7 +106,7 @@ function buildLog(program: Program, handOverId: string, now: Date): { entries: E
         for (const p of block.prescriptions) {
           const name = (x: string) => demoId(`${p.id} ${week} ${x}`);
           p.reserves.forEach((reserve, set) => {
-            const reps = Math.max(p.reps.low - 1, p.reps.high + grow[week]![Math.min(3, set)]! - (p.exerciseId === "hammer-curl" ? set * 2 : 0));
+            const reps = Math.max(p.reps.low - 1, p.reps.high + grow[week]![Math.min(3, set)]! - (p.exerciseId === "hammer-curl" ? set * 2 : 0) - (behind[p.exerciseId] ?? 0));
             const part = { load: p.load, reps };
             entries.push({ id: name(`set ${set}`), revision: 1, handOverId, prescriptionId: p.id, set, parts: p.sides === "one" ? [{ ...part, id: name(`left ${set}`), kind: "left", reps: reps - 1 }, { ...part, id: name(`right ${set}`), kind: "right" }] : [{ ...part, id: name(`part ${set}`), kind: "full" }], reserve, at: new Date(at.getTime() + set * 150_000).toISOString(), ...when, prescribed: { reps: p.reps, reserve, load: p.load } });
           });

@@ -11,7 +11,7 @@ import { exposuresOf, nextTarget, type Target } from "#core/training/progression
 import { findClient } from "#server/clients/routes";
 import type { Database, LinkState } from "#server/database/database";
 import { Problem, readBody } from "#server/http/problem";
-import { hashToken, LINK_DAYS, newestHandOver } from "#server/training/handovers";
+import { hashToken, LINK_DAYS, loadUnder, newestHandOver } from "#server/training/handovers";
 import { readLog, writeLog } from "#server/training/log";
 
 const COOKIE = "gryn_floor";
@@ -68,9 +68,10 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
         for (const p of handOver?.snapshot.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)) ?? []) {
           const exposures = exposuresOf(p.id, log.entries, log.reports);
           const target = nextTarget(p, exposures, DEFAULT_METHOD);
-          // a load the coach set after the last session goes before the rule
-          const newer = exposures[0]?.entries[0] && handOver!.at > exposures[0].entries[0].at && p.load;
-          targets[p.id] = newer && target.decision !== "stop" ? { ...target, load: p.load, reps: p.reps, reasons: ["Set by your coach."] } : target;
+          // a load the coach has changed since the hand-over of the last session goes before the rule
+          const last = exposures[0]?.entries[0];
+          const changed = last && last.handOverId !== handOver!.id && p.load && JSON.stringify(await loadUnder(tx, practiceId, last.handOverId, p.id)) !== JSON.stringify(p.load);
+          targets[p.id] = changed && target.decision !== "stop" ? { ...target, load: p.load, reps: p.reps, reasons: ["Set by your coach."] } : target;
         }
         return {
           firstName: client.name.split(" ")[0],

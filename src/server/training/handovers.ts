@@ -38,6 +38,16 @@ export async function newestHandOver(tx: Transaction, practiceId: string, client
   return row ? toHandOver(row) : null;
 }
 
+/** the load an earlier hand-over asked for; null when there was none */
+export async function loadUnder(tx: Transaction, practiceId: string, handOverId: string, prescriptionId: string): Promise<unknown> {
+  const [row] = await tx.query<{ load: unknown }>(
+    `select p->'load' as load from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
+     where h.practice_id = $1 and h.id = $2 and p->>'id' = $3`,
+    [practiceId, handOverId, prescriptionId],
+  );
+  return row?.load ?? null;
+}
+
 /** @throws Problem 422 when there is nothing to hand over or the client is not cleared */
 export async function handOver(tx: Transaction, practiceId: string, accountId: string, programId: string, version: number): Promise<HandOver> {
   const { program, version: current } = await findProgram(tx, practiceId, programId, true);

@@ -98,11 +98,11 @@ export default function BenchPage() {
   return (
     <>
       <div className="headline">
-        <div style={{ display: "flex", gap: 12, alignItems: "end", flexWrap: "wrap" }}>
-          <h1 style={{ marginBottom: 0 }}>{setupName(exercise, values)}</h1>
-          <Select aria-label="Exercise" style={{ width: 268 }} showSearch={{ optionFilterProp: "label" }} value={exercise.id} onChange={choose} options={(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]).map((f) => ({ label: FAMILIES[f], options: library.filter((e) => e.family === f).map((e) => ({ value: e.id, label: e.name })) }))} />
+        <div>
+          <h1>{setupName(exercise, values)}</h1>
+          {analysis && headId && <p className="words">{inWords(analysis, headId)}</p>}
         </div>
-        <p className="small quiet">{client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}. Elbow work only: shoulder and palm torques are held by ideal actuators.</p>
+        <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>{client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}. Elbow work only: shoulder and palm torques are held by ideal actuators.</p>
       </div>
       {error && <Failed what="This setup" reason={error} />}
       {!error && !analysis && <Loading what="the rep" />}
@@ -126,17 +126,19 @@ export default function BenchPage() {
           <CurvePlots analysis={analysis} pinned={pinned?.analysis ?? null} sample={Math.min(sample, analysis.s.length - 1)} headId={headId} others={active.filter((h) => h.id !== headId && h.muscle === heads.find((x) => x.id === headId)!.muscle).map((h) => h.id)} />
           <aside className="sheet params">
             <div className="field">
+              <span className="label">Exercise</span>
+              <Select aria-label="Exercise" showSearch={{ optionFilterProp: "label" }} value={exercise.id} onChange={choose} options={(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]).map((f) => ({ label: FAMILIES[f], options: library.filter((e) => e.family === f).map((e) => ({ value: e.id, label: e.name })) }))} />
+            </div>
+            <div className="field">
               <span className="label">Head</span>
               <Select aria-label="Head" value={headId} onChange={(v: string) => set("head", v)} options={active.map((h) => ({ value: h.id, label: headTitle(h.id) }))} />
             </div>
             {exercise.parameters.map((p) => (
               <div className="field" key={p.id}>
-                <span className="label" title={p.explains}>{p.name}: <span className="number">{formatValue(p, values[p.id]!)}</span></span>
+                <span className="label" title={p.explains} style={p.explains ? { textDecoration: "underline dotted", textUnderlineOffset: 3 } : undefined}>{p.name}: <span className="number">{formatValue(p, values[p.id]!)}</span></span>
                 {p.options ? <Select aria-label={p.name} value={values[p.id]} onChange={(v: number) => setValue(p, v)} options={p.options.map((o) => ({ value: o.value, label: o.name }))} /> : <Slider ariaLabelForHandle={p.name} min={p.min} max={p.max} step={p.step} value={values[p.id]!} tooltip={{ formatter: null }} onChange={(v) => setValue(p, v)} />}
-                {p.explains && <span className="small quiet">{p.explains}</span>}
               </div>
             ))}
-            <p className="words">{inWords(analysis, headId)}</p>
             <Facts analysis={analysis} headId={headId} />
             <div className="actions" style={{ marginTop: 0 }}>
               <Button size="small" onClick={() => setPinned(pinned ? null : { name: setupName(exercise, values), analysis })}>{pinned ? "Unpin" : "Pin to compare"}</Button>

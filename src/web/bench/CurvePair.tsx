@@ -77,6 +77,6 @@ export function TensionCurve({ analysis, pinned, sample, headId, others, mode }:
     const here = { label: "_here", data: [{ x: head.position[sample]!, y: head.force[sample]! }], pointRadius: 5, pointBackgroundColor: lengthColour(head.position[sample]!), pointBorderColor: ink("ink"), borderColor: "transparent" };
     return { datasets: [here, series(analysis, headId, 5, [], headTitle(headId)), ...others.map((id) => series(analysis, id, 2, [], headTitle(id))), ...(pinned ? [series(pinned, headId, 2.5, [3, 3], "pinned")] : [])] };
   }, [analysis, pinned, head, headId, others, sample]);
-  const options = baseOptions("place in the length range, short to long", "active force over F0", 0.7);
+  const options = baseOptions("place in the length range, short to long", "active force over F0", 1);
   return <Line key={mode} data={data} options={options} />;
 }

@@ -51,8 +51,7 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley }: F
   const [ex, ey] = map(load.elbow);
   const [lx, ly] = map(load.leverFoot);
   const arrow = Math.hypot(...load.force) > 0.02 ? ([load.force[0] * 74, -load.force[1] * 74] as Point) : null;
-  const floor = H - 28;
-  const width: Record<string, number> = { limb: 0.088, far: 0.08, head: 0.15 };
+  const floor = map([0, 0])[1];
   const flatAt = (name: string): Point => {
     const [x, y, z] = framePoint(frames, sample, name);
     return [x * Math.cos(turn) - z * Math.sin(turn), y];
@@ -74,17 +73,17 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley }: F
 
   return (
     <svg ref={svg} viewBox={`0 0 ${W} ${H}`} role="img" aria-label={`Figure at ${Math.round(100 * (analysis.s[sample] ?? 0))} percent of the rep; the head is at ${Math.round(100 * p)} percent of its length range`}>
-      <line x1={12} x2={W - 12} y1={floor} y2={floor} stroke="var(--line)" strokeWidth={2} />
+      <line x1={12} x2={W - 12} y1={floor + 0.035 * k} y2={floor + 0.035 * k} stroke="var(--line)" strokeWidth={2} />
       {props.map((points, i) => <polyline key={i} className="prop" style={{ strokeWidth: 7, strokeLinecap: "round", stroke: "var(--line)" }} points={line(points)} />)}
       {strokes.map((s, i) => {
         if (s.kind === "head") {
           const [a, b] = [map(s.points[0]!), map(s.points[1]!)];
           const angle = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
           const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
-          return <ellipse key={i} cx={(a[0] + b[0]) / 2 + (b[0] - a[0]) * 0.04} cy={(a[1] + b[1]) / 2 + (b[1] - a[1]) * 0.04} rx={length * 0.46} ry={length * 0.36} transform={`rotate(${angle} ${(a[0] + b[0]) / 2} ${(a[1] + b[1]) / 2})`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.6} />;
+          const [cx, cy] = [(a[0] + b[0]) / 2 + (b[0] - a[0]) * 0.06, (a[1] + b[1]) / 2 + (b[1] - a[1]) * 0.06];
+          return <ellipse key={i} cx={cx} cy={cy} rx={length * 0.43} ry={(s.width / 2) * k * 0.86} transform={`rotate(${angle} ${cx} ${cy})`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.6} />;
         }
-        const trunk = s.points.length === 3 && s.kind === "limb" && i >= 0 && s.points === strokes.find((x) => x.kind === "limb" && x.points.length === 3)?.points;
-        const w = (trunk ? 0.1 : width[s.kind] ?? 0.08) * k;
+        const w = s.width * k;
         return (
           <g key={i} className={s.kind}>
             <polyline className="bone" strokeWidth={w} points={line(s.points)} />

@@ -112,7 +112,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
           <InputNumber size="small" controls={false} style={{ width: 54 }} aria-label={`${p.name}: load`} placeholder="find" step={p.loadStep.value} value={p.load?.value ?? null} onChange={(v) => change({ load: v === null ? null : { ...load, value: v } })} />
           <Select size="small" variant="borderless" aria-label={`${p.name}: load unit`} value={load.unit} onChange={(unit) => change({ load: p.load ? { ...p.load, unit } : null })} options={[{ value: "kg", label: "kg" }, { value: "lb", label: "lb" }]} />
         </span>
-        <div className="small quiet">{p.loadStep.meaning}, steps of {p.loadStep.value}</div>
+        <div className="small quiet">{p.loadStep.meaning}, by {p.loadStep.value}</div>
       </td>
       <td><InputNumber size="small" controls={false} style={{ width: 44 }} aria-label={`${p.name}: rest`} value={p.rest} onChange={(v) => v !== null && change({ rest: v })} /></td>
       <td>

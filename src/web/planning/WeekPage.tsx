@@ -86,7 +86,7 @@ export default function WeekPage() {
         <div>
           <section className="sheet" style={{ padding: "10px 14px 6px" }}>
             <Loom program={program} client={client} dose={dose} survey={survey} dayId={day.id} selected={selected} onDay={setDayId} onPick={(d, p) => (setDayId(d), setSelected(p))} />
-            <p className="small quiet" style={{ padding: "6px 0" }}>Arm block: this week sees triceps, biceps, brachialis and brachioradialis. It cannot see muscles outside the arm, nor the arm work of presses and rows that are not planned here.</p>
+            <p className="small quiet" style={{ padding: "6px 0" }}>Full grains are direct sets, hollow ones indirect; colour is the loaded length. This block sees the arm only: not the muscles outside it, nor arm work of presses and rows planned elsewhere.</p>
           </section>
           {empty ? (
             <Empty title="Nothing on the week yet">

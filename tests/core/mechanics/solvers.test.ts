@@ -1,0 +1,89 @@
+import fc from "fast-check";
+import { largestLoad } from "#core/mechanics/capacity";
+import { shareLoad } from "#core/mechanics/sharing";
+import { seededRandom } from "#core/random";
+
+/** a random problem of m freedoms and n heads in which some load can be held */
+function randomProblem(seed: number) {
+  const random = seededRandom(seed);
+  const m = 1 + Math.floor(random() * 4);
+  const n = m + 3 + Math.floor(random() * 12);
+  const A = Float64Array.from({ length: m * n }, () => -40 + 80 * random());
+  const V = Float64Array.from({ length: n }, () => 20 + 300 * random());
+  // a load held by some activation: u points where those heads pull
+  const a0 = Float64Array.from({ length: n }, () => random());
+  const held = (a: Float64Array, f: number) => a.reduce((s, v, i) => s + A[f * n + i]! * v, 0);
+  const u = Float64Array.from({ length: m }, (_, f) => -held(a0, f) / 20);
+  return { m, n, A, V, u, c: new Float64Array(m) };
+}
+
+const unmet = (A: Float64Array, a: Float64Array, b: Float64Array, n: number) => Math.max(...Array.from(b, (t, f) => Math.abs(t - a.reduce((s, v, i) => s + A[f * n + i]! * v, 0))));
+
+test("the largest load can be shared at 97 % and not at 103 %", () => {
+  for (let seed = 1; seed <= 150; seed++) {
+    const { m, n, A, V, u, c } = randomProblem(seed);
+    const { feasible, load } = largestLoad({ freedoms: m, heads: n, A, u, c, limit: 1e6 });
+    expect(feasible).toBe(true);
+    expect(load).toBeGreaterThan(0);
+    const share = (w: number) => {
+      const b = Float64Array.from(u, (x) => -w * x);
+      const a = new Float64Array(n);
+      shareLoad({ freedoms: m, heads: n, A, b, V }, new Float64Array(m), a);
+      return unmet(A, a, b, n) / Math.max(1, ...Array.from(b, Math.abs));
+    };
+    expect(share(0.97 * load)).toBeLessThan(1e-5);
+    expect(share(1.03 * load)).toBeGreaterThan(1e-3);
+  }
+});
+
+test("elasticities are what a stronger head really brings, and sum to one when nothing else acts", () => {
+  for (let seed = 200; seed < 260; seed++) {
+    const { m, n, A, u, c } = randomProblem(seed);
+    const solve = (B: Float64Array) => largestLoad({ freedoms: m, heads: n, A: B, u, c, limit: 1e6 });
+    const { load, elasticity } = solve(A);
+    expect(elasticity.reduce((s, e) => s + e, 0)).toBeCloseTo(1, 6);
+    const i = elasticity.indexOf(Math.max(...elasticity));
+    const stronger = A.map((v, k) => (k % n === i ? v * 1.0001 : v));
+    expect((solve(stronger).load / load - 1) / 0.0001).toBeCloseTo(elasticity[i]!, 2);
+  }
+});
+
+test("the shared activations satisfy the optimality conditions of the quadratic problem", () => {
+  for (let seed = 300; seed < 360; seed++) {
+    const { m, n, A, V, u, c } = randomProblem(seed);
+    const { load } = largestLoad({ freedoms: m, heads: n, A, u, c, limit: 1e6 });
+    const b = Float64Array.from(u, (x) => -0.6 * load * x);
+    const [a, y] = [new Float64Array(n), new Float64Array(m)];
+    shareLoad({ freedoms: m, heads: n, A, b, V }, y, a);
+    for (let i = 0; i < n; i++) {
+      const pull = y.reduce((s, v, f) => s + v * A[f * n + i]!, 0) - 2 * V[i]! * a[i]!;
+      if (a[i]! > 1e-9 && a[i]! < 1 - 1e-9) expect(Math.abs(pull)).toBeLessThan(1e-5);
+      else if (a[i]! <= 1e-9) expect(pull).toBeLessThanOrEqual(1e-6);
+      else expect(pull).toBeGreaterThanOrEqual(-1e-6);
+    }
+  }
+});
+
+test("splitting a head into identical parts changes no share", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 2, max: 6 }), fc.double({ min: 0.1, max: 0.9, noNaN: true }), (parts, effort) => {
+      const torque = [30, 22, 14];
+      const volume = [120, 150, 60];
+      const b = Float64Array.of(effort * torque.reduce((s, t) => s + t, 0));
+      const whole = new Float64Array(3);
+      shareLoad({ freedoms: 1, heads: 3, A: Float64Array.from(torque), b, V: Float64Array.from(volume) }, new Float64Array(1), whole);
+      const A = Float64Array.from([...Array(parts).fill(30 / parts), 22, 14]);
+      const V = Float64Array.from([...Array(parts).fill(120 / parts), 150, 60]);
+      const split = new Float64Array(parts + 2);
+      shareLoad({ freedoms: 1, heads: parts + 2, A, b, V }, new Float64Array(1), split);
+      for (let i = 0; i < parts; i++) expect(split[i]).toBeCloseTo(whole[0]!, 8);
+      expect(split[parts]).toBeCloseTo(whole[1]!, 8);
+    }),
+  );
+});
+
+test("a pose that cannot be held is a result with its shortfall", () => {
+  const r = largestLoad({ freedoms: 1, heads: 1, A: Float64Array.of(10), u: Float64Array.of(-1), c: Float64Array.of(25), limit: 100 });
+  expect(r).toMatchObject({ feasible: false, load: 0 });
+  expect(r.shortfall).toBeCloseTo(15, 6);
+});

@@ -1,0 +1,120 @@
+import { library } from "#core/exercises/library";
+import { checkWeek } from "#core/planning/check";
+import { bandOf, doseTotal, effortCredit, marginalWorth, weekDose, worth } from "#core/planning/dose";
+import { applyOperation } from "#core/planning/edit";
+import { blockMinutes, dayMinutes, repSeconds, setSeconds } from "#core/planning/minutes";
+import { DEFAULT_METHOD as method } from "#core/planning/method";
+import type { Program } from "#core/planning/program";
+import { clientOf, prescriptionOf, programOf } from "../../support/programs";
+
+const exercises = new Map(library.map((e) => [e.id, e]));
+const pushdown = prescriptionOf(1, "cable-pushdown", { stepBack: 0.35 }, { reserves: [2, 2, 2] });
+const hammer = prescriptionOf(2, "hammer-curl", {}, { reserves: [2, 2] });
+
+describe("dose", () => {
+  test("a set counts by its reserve", () => {
+    expect([0, 1, 2, 3, 4, 5].map(effortCredit)).toEqual([1, 1, 1, 0.8, 0.6, 0]);
+  });
+
+  test("credits: the leading head in full, helpers by their activation, targets direct", () => {
+    expect(pushdown.credits["triceps-lateral"]).toEqual({ share: 1, direct: true });
+    expect(pushdown.credits["biceps-long"]).toBeUndefined();
+    expect(hammer.credits.brachialis).toMatchObject({ direct: true });
+    expect(hammer.credits["biceps-long"]).toMatchObject({ direct: false });
+    for (const c of Object.values(hammer.credits)) expect(c.share).toBeGreaterThanOrEqual(method.leastCredit);
+  });
+
+  test("a week adds them by head, day and muscle; a muscle is the volume-weighted mean of its heads", () => {
+    const dose = weekDose(programOf([[pushdown, hammer], [pushdown]]));
+    expect(dose.heads["triceps-lateral"]).toMatchObject({ direct: 6, indirect: 0, days: 2, peakDay: 3 });
+    expect(dose.heads["biceps-long"]!.direct).toBe(0);
+    expect(dose.heads["biceps-long"]!.indirect).toBeCloseTo(2 * hammer.credits["biceps-long"]!.share, 9);
+    const t = dose.muscles.triceps!;
+    expect(doseTotal(t)).toBeLessThanOrEqual(6);
+    expect(doseTotal(t)).toBeGreaterThan(6 * pushdown.credits["triceps-long"]!.share);
+    expect(dose.byDay["triceps-lateral"]).toEqual([3, 3]);
+  });
+
+  test("each further set brings less, and the curve is the sum of its margins", () => {
+    expect(marginalWorth(0, method)).toBe(1);
+    expect(marginalWorth(10, method)).toBeCloseTo(Math.exp(-1), 9);
+    const slope = (worth(4.001, method) - worth(4, method)) / 0.001;
+    expect(slope * method.saturation).toBeCloseTo(marginalWorth(4, method), 3);
+  });
+
+  test("bands follow priority; beginners get half; no priority, no band", () => {
+    expect(bandOf("triceps", clientOf(), method)).toEqual({ low: 10, high: 20, priority: "grow" });
+    expect(bandOf("triceps", clientOf({ level: "beginner" }), method)).toMatchObject({ low: 5, high: 10 });
+    expect(bandOf("brachialis", clientOf(), method)).toBeNull();
+  });
+});
+
+describe("minutes", () => {
+  test("a set is reps times tempo; one side at a time doubles work, not rest", () => {
+    const p = prescriptionOf(3, "preacher-curl", {}, { reps: { low: 8, high: 12 }, tempo: { lower: 3, longPause: 1, lift: 1, shortPause: 0 }, rest: 90, reserves: [2, 1, 1] });
+    expect(repSeconds(p.tempo)).toBe(5);
+    expect(setSeconds(p)).toBe(100);
+    expect(setSeconds({ ...p, sides: "both" })).toBe(50);
+    expect(blockMinutes({ id: "x", prescriptions: [p] }).rest).toBeCloseTo(3, 9);
+    expect(blockMinutes({ id: "x", prescriptions: [p] }).work).toBeCloseTo(5, 9);
+  });
+
+  test("a pair takes less time than its halves one after the other", () => {
+    const sum = (ps: (typeof pushdown)[]) => { const m = blockMinutes({ id: "x", prescriptions: ps }); return m.setup + m.work + m.rest; };
+    expect(sum([pushdown, hammer])).toBeLessThan(sum([pushdown]) + sum([hammer]));
+  });
+
+  test("an empty day takes none", () => expect(dayMinutes(programOf([[]]).days[0]!, method)).toBe(0));
+});
+
+describe("checks", () => {
+  const lines = (program: Program, client = clientOf()) => checkWeek(program, client, method, exercises);
+  const line = (program: Program, id: string, client = clientOf()) => lines(program, client).find((l) => l.id.startsWith(id));
+
+  test("a week short of its band says by how much, and its fix brings it closer", () => {
+    const program = programOf([[pushdown], [pushdown]]);
+    const found = line(program, "dose-triceps")!;
+    expect(found.verdict).toBe("problem");
+    expect(found.number).toMatch(/sets, 0 of them indirect/);
+    const fixed = applyOperation(program, found.fix!.operations[0]!);
+    expect("program" in fixed && doseTotal(weekDose(fixed.program).muscles.triceps!)).toBeGreaterThan(doseTotal(weekDose(program).muscles.triceps!));
+  });
+
+  test("too much in one session is a problem past the limit", () => {
+    const much = programOf([[pushdown, prescriptionOf(5, "cable-pushdown", {}, { reserves: [1, 1, 1, 1, 1] }), prescriptionOf(6, "cable-kickback", {}, { reserves: [1, 1, 1, 1, 1] })]]);
+    expect(line(much, "session-triceps")!.verdict).toBe("problem");
+    expect(line(programOf([[pushdown]]), "session-triceps")).toBeUndefined();
+  });
+
+  test("frequency asks for two days when it should grow, never for more days than the client has", () => {
+    expect(line(programOf([[pushdown], []]), "frequency-triceps")!.verdict).toBe("look");
+    expect(line(programOf([[pushdown], [prescriptionOf(7)]]), "frequency-triceps")!.verdict).toBe("pass");
+    expect(line(programOf([[pushdown]]), "frequency-triceps", clientOf({ daysPerWeek: 1 }))!.verdict).toBe("pass");
+  });
+
+  test("minutes over the client's are named with a fix that takes a set, and dose and minutes name each other", () => {
+    const program = programOf([[pushdown, hammer]]);
+    const tight = clientOf({ minutes: 12 });
+    expect(line(program, "minutes-", tight)).toMatchObject({ verdict: "problem", limit: "12 min" });
+    expect(line(program, "minutes-", tight)!.fix!.operations).toHaveLength(1);
+    expect(line(program, "minutes-", tight)!.reason).toMatch(/dose/);
+    expect(line(program, "dose-triceps", tight)!.reason).toMatch(/minutes/);
+    expect(line(program, "minutes-")!.verdict).toBe("pass");
+  });
+
+  test("a noted joint flags what strains it with the gentler one beside it", () => {
+    const program = programOf([[prescriptionOf(8, "lying-barbell-extension")]]);
+    const found = line(program, "joint-", clientOf({ joints: [{ joint: "elbow", side: "right", note: "sore" }] }))!;
+    expect(found.verdict).toBe("problem");
+    expect(found.reason).toMatch(/Gentler: Lying dumbbell extension/);
+    expect(line(program, "joint-")).toBeUndefined();
+  });
+
+  test("missing equipment, wild tempo, short rest and falling effort are seen", () => {
+    expect(line(programOf([[pushdown]]), "equipment-", clientOf({ equipment: ["dumbbell"] }))!.number).toBe("needs cable");
+    const odd = programOf([[{ ...pushdown, rest: 30, tempo: { lower: 9, longPause: 2, lift: 1, shortPause: 0 }, reserves: [0, 2] }]]);
+    expect(["rest-", "tempo-", "effort-"].map((id) => line(odd, id)!.verdict)).toEqual(["look", "look", "look"]);
+    const mended = applyOperation(odd, line(odd, "effort-")!.fix!.operations[0]!);
+    expect("program" in mended && line(mended.program, "effort-")).toBeUndefined();
+  });
+});

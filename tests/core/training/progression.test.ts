@@ -1,0 +1,114 @@
+import { DEFAULT_METHOD as method } from "#core/planning/method";
+import type { Entry, Pain, Report } from "#core/training/entry";
+import { judgePain } from "#core/training/pain";
+import { countedReps, exposuresOf, nextTarget, stepLoad, windowTop } from "#core/training/progression";
+import { id, prescriptionOf } from "../../support/programs";
+
+const p = prescriptionOf(1, "cable-pushdown", {}, { reps: { low: 8, high: 12 }, reserves: [2, 1, 1], load: { value: 30, unit: "kg", meaning: "stack" } });
+let made = 0;
+
+function session(localDate: string, reps: number[], change: Partial<Entry> = {}): Entry[] {
+  return reps.map((r, set) => ({ id: id(5000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, set, parts: [{ id: id(6000 + made), kind: "full", load: p.load, reps: r }], reserve: p.reserves[set] ?? 1, at: `${localDate}T10:0${set}:00Z`, zone: "Europe/Oslo", localDate, prescribed: { reps: p.reps, reserve: 2, load: p.load }, ...change }));
+}
+const report = (localDate: string, change: Partial<Report>): Report => ({ id: id(7000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, feel: "target", pain: null, at: `${localDate}T10:30:00Z`, zone: "Europe/Oslo", localDate, ...change });
+const next = (entries: Entry[], reports: Report[] = []) => nextTarget(p, exposuresOf(p.id, entries, reports), method);
+
+describe("the window is computed from the step", () => {
+  test("1 kg on a 5 kg raise needs 15 to 25; 2.5 kg on 80 kg needs 6 to 8", () => {
+    expect(windowTop(15, 1, 5, 1, method)).toBe(25);
+    expect(windowTop(6, 1, 80, 2.5, method)).toBe(8);
+  });
+
+  test("after the step the low end is still reached at the same reserve", () => {
+    for (const [low, reserve, load, step] of [[8, 2, 30, 2.5], [12, 1, 7, 1], [6, 3, 100, 5]] as const) {
+      const top = windowTop(low, reserve, load, step, method);
+      const oneRep = load * (1 + (top + reserve) / method.repsFormula);
+      const after = (oneRep / (load + step) - 1) * method.repsFormula - reserve;
+      expect(after).toBeGreaterThanOrEqual(low - 1e-9);
+      expect(after).toBeLessThan(low + 1.5);
+    }
+  });
+
+  test("without a load the window is a plain one, and it is never empty", () => {
+    expect(windowTop(8, 2, 0, 1, method)).toBe(10);
+    expect(windowTop(8, 0, 500, 0.5, method)).toBe(9);
+  });
+});
+
+describe("what follows from the last sessions", () => {
+  test("the first time there is no number to reach", () => expect(next([])).toMatchObject({ decision: "first" }));
+
+  test("first set at the top and no set under the bottom: one step up", () => {
+    const top = windowTop(8, 2, 30, 2.5, method);
+    expect(next(session("2026-11-02", [top, top - 2, 8]))).toMatchObject({ decision: "raise", load: { value: 32.5, unit: "kg" } });
+    expect(next(session("2026-11-02", [top - 1, top - 2, 8]))).toMatchObject({ decision: "hold" });
+  });
+
+  test("not up when a set fell below, sets were left out, or reserve was spent to get there", () => {
+    const top = windowTop(8, 2, 30, 2.5, method);
+    expect(next(session("2026-11-02", [top, 9, 7])).decision).toBe("hold");
+    expect(next(session("2026-11-02", [top, 9])).reasons[0]).toMatch(/not done/);
+    expect(next(session("2026-11-02", [top, 10, 9], { reserve: 0 })).reasons[0]).toMatch(/reserve was lower/);
+  });
+
+  test("under the bottom once holds, twice goes down", () => {
+    expect(next(session("2026-11-02", [7, 6, 6])).decision).toBe("hold");
+    expect(next([...session("2026-11-02", [7, 6, 6]), ...session("2026-11-06", [7, 6, 5])])).toMatchObject({ decision: "lower", load: { value: 27.5 } });
+  });
+
+  test("felt elsewhere twice: lighter", () => {
+    const entries = [...session("2026-11-02", [9, 8, 8]), ...session("2026-11-06", [9, 8, 8])];
+    expect(next(entries, [report("2026-11-02", { feel: "elsewhere" }), report("2026-11-06", { feel: "elsewhere" })])).toMatchObject({ decision: "lighter", load: { value: 27.5 } });
+    expect(next(entries, [report("2026-11-06", { feel: "elsewhere" })]).decision).toBe("hold");
+  });
+
+  test("a drop of more than a fifth asks for more rest", () => {
+    expect(next(session("2026-11-02", [12, 9, 8])).rest).toBe(p.rest + 30);
+    expect(next(session("2026-11-02", [12, 11, 10])).rest).toBeNull();
+  });
+
+  test("pain stops or holds before anything else", () => {
+    const entries = session("2026-11-02", [14, 13, 12]);
+    const pain = (x: Partial<Pain>): Pain => ({ kind: "ache", score: 2, joint: "elbow", side: "right", ...x });
+    expect(next(entries, [report("2026-11-02", { pain: pain({ kind: "sharp", score: 1 }) })])).toMatchObject({ decision: "stop", load: null });
+    expect(next(entries, [report("2026-11-02", { pain: pain({}) })]).decision).toBe("hold");
+  });
+
+  test("a correction replaces the set it corrects, and one arm counts by its weaker side", () => {
+    const [first, ...rest] = session("2026-11-02", [12, 10, 9]);
+    const corrected: Entry = { ...first!, revision: 2, parts: [{ id: id(1), kind: "left", load: p.load, reps: 9 }, { id: id(2), kind: "right", load: p.load, reps: 11 }] };
+    const [exposure] = exposuresOf(p.id, [corrected, first!, ...rest], []);
+    expect(exposure!.entries).toHaveLength(3);
+    expect(countedReps(exposure!.entries[0]!)).toBe(9);
+  });
+
+  test("partial and assisted reps do not count as full ones", () => {
+    const [e] = session("2026-11-02", [8]);
+    expect(countedReps({ ...e!, parts: [...e!.parts, { id: id(3), kind: "partial", load: p.load, reps: 5 }, { id: id(4), kind: "assisted", load: p.load, reps: 2 }] })).toBe(8);
+  });
+});
+
+test("loads are stepped in the unit they were typed in", () => {
+  expect(stepLoad({ value: 50, unit: "lb", meaning: "stack" }, { value: 5, unit: "lb", meaning: "stack" }, 1).value).toBe(55);
+  expect(stepLoad({ value: 50, unit: "lb", meaning: "stack" }, { value: 2.5, unit: "kg", meaning: "stack" }, 1).value).toBeCloseTo(55.51, 2);
+  expect(stepLoad({ value: 1, unit: "kg", meaning: "per hand" }, { value: 2, unit: "kg", meaning: "per hand" }, -1).value).toBe(0);
+});
+
+describe("the pain rule", () => {
+  const pain = (x: Partial<Pain>): Pain => ({ kind: "ache", score: 2, joint: "elbow", side: "right", ...x });
+  test.each([
+    ["nothing", null, "go on"],
+    ["nought", pain({ score: 0, kind: "sharp" }), "go on"],
+    ["a small ache", pain({ score: 3 }), "hold"],
+    ["an ache of four", pain({ score: 4 }), "stop"],
+    ["anything sharp", pain({ kind: "sharp", score: 1 }), "stop"],
+    ["anything numb", pain({ kind: "numb", score: 1 }), "stop"],
+  ] as const)("%s: %s", (_name, x, act) => expect(judgePain(x).act).toBe(act));
+
+  test("rising by two over two sessions stops; another joint's history does not", () => {
+    expect(judgePain(pain({ score: 3 }), [pain({ score: 1 })])).toMatchObject({ act: "stop", words: expect.stringMatching(/risen from 1 to 3/) });
+    expect(judgePain(pain({ score: 3 }), [pain({ score: 1, joint: "wrist" })]).act).toBe("hold");
+  });
+
+  test("stopping says whom to see", () => expect(judgePain(pain({ kind: "sharp" })).words).toMatch(/doctor or physiotherapist/));
+});

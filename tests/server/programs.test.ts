@@ -1,0 +1,123 @@
+import { randomUUID } from "node:crypto";
+import type { Express } from "express";
+import type { Operation, Program } from "#core/planning/program";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Database } from "#server/database/database";
+import { clientOf, prescriptionOf } from "../support/programs";
+import { appOn, makeClient, makeCoach, openPool, signIn, type Desk } from "./world";
+
+let database: Database;
+let app: Express;
+let [edda, ivo, stranger]: Desk[] = [];
+
+beforeAll(async () => {
+  database = openPool();
+  app = appOn(database);
+  const first = await makeCoach(undefined, "Edda");
+  edda = await signIn(app, first);
+  ivo = await signIn(app, await makeCoach(first.practiceId, "Ivo"));
+  stranger = await signIn(app, await makeCoach());
+});
+afterAll(() => database.close());
+
+const load = async (clientId: string): Promise<{ program: Program; version: number }> => (await edda!.get(`/clients/${clientId}/program`).expect(200)).body;
+const send = (desk: Desk, programId: string, base: number, ...operations: Operation[]) => desk.send("post", `/programs/${programId}/edits`, { base, edits: operations.map((operation) => ({ id: randomUUID(), operation })) });
+
+/** a client with one exercise on the first day */
+async function week() {
+  const clientId = await makeClient(edda!);
+  const { program } = await load(clientId);
+  const p = { ...prescriptionOf(1), id: randomUUID() };
+  const { body } = await send(edda!, program.id, 0, { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: p }).expect(200);
+  return { clientId, program: body.program as Program, version: body.version as number, p };
+}
+
+test("edits are appended and the document is kept", async () => {
+  const { clientId, p } = await week();
+  const again = await load(clientId);
+  expect(again.version).toBe(1);
+  expect(prescriptionsOf(again.program).map((x) => x.id)).toEqual([p.id]);
+});
+
+test("the same edit twice is one", async () => {
+  const { program, p } = await week();
+  const edit = { id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { rest: 75 } } };
+  for (let i = 0; i < 2; i++) {
+    const { body } = await edda!.send("post", `/programs/${program.id}/edits`, { base: 1, edits: [edit] }).expect(200);
+    expect(body.version).toBe(2);
+  }
+});
+
+test("two coaches on different things are merged", async () => {
+  const { clientId, program, version, p } = await week();
+  await send(edda!, program.id, version, { kind: "change", prescriptionId: p.id, change: { rest: 75 } }).expect(200);
+  await send(ivo!, program.id, version, { kind: "change", prescriptionId: p.id, change: { note: "from Ivo" } }).expect(200);
+  expect(prescriptionsOf((await load(clientId)).program)[0]).toMatchObject({ rest: 75, note: "from Ivo" });
+});
+
+test("the same thing is refused with both values, who and when, and nothing of the batch is kept", async () => {
+  const { clientId, program, version, p } = await week();
+  await send(edda!, program.id, version, { kind: "change", prescriptionId: p.id, change: { rest: 75 } }).expect(200);
+  const { body } = await send(ivo!, program.id, version, { kind: "change", prescriptionId: p.id, change: { note: "lost?" } }, { kind: "change", prescriptionId: p.id, change: { rest: 200 } }).expect(409);
+  expect(body.conflicts).toEqual([expect.objectContaining({ what: `${p.id}/rest`, mine: 200, theirs: 75, who: "Edda", at: expect.stringMatching(/^\d{4}-/) })]);
+  expect(body.version).toBe(2);
+  expect(prescriptionsOf((await load(clientId)).program)[0]).toMatchObject({ rest: 75, note: "" });
+  // having seen it, the same edit on the newer version is a decision and is taken
+  await send(ivo!, program.id, 2, { kind: "change", prescriptionId: p.id, change: { rest: 200 } }).expect(200);
+});
+
+test("random interleavings of two editors lose nothing silently", async () => {
+  const { clientId, program, p } = await week();
+  let accepted = 0;
+  const known = [1, 1];
+  const last: Record<string, unknown> = {};
+  for (let n = 0; n < 40; n++) {
+    const who = (n * 7) % 3 === 0 ? 0 : 1;
+    const desk = [edda!, ivo!][who]!;
+    const change = n % 2 ? { rest: 30 + n } : { note: `note ${n}` };
+    const { status, body } = await send(desk, program.id, known[who]!, { kind: "change", prescriptionId: p.id, change });
+    expect([200, 409]).toContain(status);
+    if (status === 200) {
+      accepted++;
+      Object.assign(last, change);
+    }
+    known[who] = body.version;
+  }
+  const now = await load(clientId);
+  expect(now.version).toBe(1 + accepted);
+  expect(prescriptionsOf(now.program)[0]).toMatchObject(last);
+});
+
+test("what cannot be done is refused in words, and wrong values at their field", async () => {
+  const { program, version, p } = await week();
+  expect((await send(edda!, program.id, version, { kind: "remove", prescriptionId: randomUUID() }).expect(422)).body.error).toMatch(/no longer in the program/);
+  const { body } = await send(edda!, program.id, version, { kind: "change", prescriptionId: p.id, change: { rest: -1 } }).expect(400);
+  expect(body.fields[0]).toEqual({ path: "edits.0.operation.change.rest", reason: "at least 15 s" });
+  await send(edda!, program.id, 99, { kind: "remove", prescriptionId: p.id }).expect(409);
+});
+
+test("another practice sees none of it", async () => {
+  const { clientId, program, p } = await week();
+  for (const path of [`/clients/${clientId}`, `/clients/${clientId}/program`, `/clients/${clientId}/log`, `/clients/${clientId}/hand-over`, `/programs/${program.id}/export`]) await stranger!.get(path).expect(404);
+  await send(stranger!, program.id, 1, { kind: "remove", prescriptionId: p.id }).expect(404);
+  await stranger!.send("post", `/clients/${clientId}/link`).expect(404);
+  expect((await stranger!.get("/clients")).body.clients).toEqual([]);
+});
+
+test("a client is saved at the revision it was read at, or both versions are shown", async () => {
+  const clientId = await makeClient(edda!);
+  const put = (desk: Desk, revision: number, name: string) => desk.send("put", `/clients/${clientId}`, { revision, client: clientOf({ name }) });
+  await put(edda!, 1, "By Edda").expect(200);
+  const { body } = await put(ivo!, 1, "By Ivo").expect(409);
+  expect(body.client).toMatchObject({ name: "By Edda", revision: 2 });
+  const wrong = await edda!.send("put", `/clients/${clientId}`, { revision: 2, client: { ...clientOf(), minutes: 5, name: " " } }).expect(400);
+  expect(wrong.body.fields.map((f: { path: string }) => f.path)).toEqual(["client.name", "client.minutes"]);
+});
+
+test("the export is the document, and the schema describes it", async () => {
+  const { program } = await week();
+  const { body, headers } = await edda!.get(`/programs/${program.id}/export`).expect(200);
+  expect(headers["content-disposition"]).toMatch(/program\.gryn\.json/);
+  expect(body).toEqual(program);
+  expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({ const: 1 });
+});

@@ -1,0 +1,90 @@
+import { randomUUID } from "node:crypto";
+import { openDatabase, type Database } from "#server/database/database";
+import { APP_URL, asOwner, makeCoach, OWNER_URL } from "./world";
+import { clientOf } from "../support/programs";
+
+let one: Database;
+let [a, b] = ["", ""];
+
+beforeAll(async () => {
+  one = openDatabase(APP_URL(), 1);
+  a = (await makeCoach()).practiceId;
+  b = (await makeCoach()).practiceId;
+});
+afterAll(() => one.close());
+
+const add = (practice: string, name: string, db = one) => db.withPractice(practice, (tx) => tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4)", [practice, randomUUID(), name, clientOf({ name })]));
+const names = async (practice: string) => (await one.withPractice(practice, (tx) => tx.query<{ name: string }>("select name from client order by name"))).map((r) => r.name);
+
+test("on a pool of one, interleaved practices see only their own rows", async () => {
+  await Promise.all([add(a, "A one"), add(b, "B one"), add(a, "A two"), add(b, "B two")]);
+  const seen = await Promise.all([names(a), names(b), names(a), names(b)]);
+  expect(seen).toEqual([["A one", "A two"], ["B one", "B two"], ["A one", "A two"], ["B one", "B two"]]);
+});
+
+test("an error in mid-transaction keeps nothing and leaves no practice behind on the connection", async () => {
+  await expect(
+    one.withPractice(a, async (tx) => {
+      await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Lost', '{}')", [a, randomUUID()]);
+      await tx.query("select 1 / 0");
+    }),
+  ).rejects.toThrow(/division/);
+  expect(await names(a)).not.toContain("Lost");
+  expect(await names(b)).toEqual(["B one", "B two"]);
+});
+
+test("rows of another practice can neither be read, changed nor written, whatever the statement says", async () => {
+  await one.withPractice(a, async (tx) => {
+    expect(await tx.query("select 1 from client where practice_id = $1", [b])).toEqual([]);
+    expect(await tx.query("update client set name = 'taken' where practice_id = $1 returning 1", [b])).toEqual([]);
+    expect(await tx.query("delete from client where practice_id = $1 returning 1", [b])).toEqual([]);
+  });
+  await expect(add(b, "intruder", { ...one, withPractice: (_p, work) => one.withPractice(a, work) } as Database)).rejects.toThrow(/row-level security/);
+  expect(await names(b)).toEqual(["B one", "B two"]);
+});
+
+test("with no practice set there is no row at all, and the id must be one", async () => {
+  await one.withPractice(a, async (tx) => {
+    await tx.query("select set_config('gryn.practice_id', '', true)");
+    expect(await tx.query("select 1 from client")).toEqual([]);
+  });
+  await expect(one.withPractice("' or 1=1", async () => 1)).rejects.toThrow(/uuid/);
+});
+
+test("every table with a practice_id forces row security, found from the catalogue", async () => {
+  const tables = await asOwner(async (o) => (await o.query("select c.relname as name, c.relrowsecurity as on, c.relforcerowsecurity as forced, (select count(*)::int from pg_policy p where p.polrelid = c.oid) as policies, has_table_privilege('gryn_app', c.oid, 'select') as readable from pg_class c join pg_attribute t on t.attrelid = c.oid and t.attname = 'practice_id' where c.relkind = 'r'")).rows);
+  // accounts and link tokens belong to nobody's rows: the app's role cannot touch them at all
+  const tenant = tables.filter((t) => !["account", "client_link"].includes(t.name));
+  expect(tenant.length).toBeGreaterThanOrEqual(8);
+  for (const t of tenant) expect(t).toMatchObject({ on: true, forced: true, policies: 1 });
+  for (const t of tables.filter((x) => ["account", "client_link"].includes(x.name))) expect(t.readable).toBe(false);
+});
+
+test("practice_id stands first in every key of a tenant table", async () => {
+  const keys = await asOwner(async (o) => (await o.query("select i.indexrelid::regclass::text as index, (select attname from pg_attribute where attrelid = i.indrelid and attnum = i.indkey[0]) as first from pg_index i join pg_class c on c.oid = i.indrelid where c.relname in ('client', 'program', 'program_edit', 'hand_over', 'entry', 'report', 'audit')")).rows);
+  expect(keys.length).toBeGreaterThan(8);
+  for (const k of keys) expect(k.first).toBe("practice_id");
+});
+
+test("the app's role reaches accounts, sessions and tokens through three functions only", async () => {
+  for (const table of ["account", "session", "client_link"]) await expect(one.withPractice(a, (tx) => tx.query(`select * from ${table}`))).rejects.toThrow(/permission denied/);
+  const functions = await asOwner(async (o) => (await o.query("select proname, prosecdef, has_function_privilege('public', oid, 'execute') as open from pg_proc where pronamespace = 'public'::regnamespace and proname like 'gryn%' order by 1")).rows);
+  expect(functions.map((f) => [f.proname, f.prosecdef, f.open])).toEqual([["gryn_link", true, false], ["gryn_session", true, false], ["gryn_sign_in", true, false]]);
+});
+
+test("links can be made and closed for one's own practice only", async () => {
+  const client = randomUUID();
+  await one.withPractice(a, (tx) => tx.query("select gryn_link('make', $1, $2, now() + interval '1 day')", ["hash-of-a", client]));
+  await one.withPractice(b, (tx) => tx.query("select gryn_link('revoke', null, $1)", [client]));
+  expect(await one.openLink("check", "hash-of-a")).toMatchObject({ practiceId: a, state: "open" });
+  await one.withPractice(a, (tx) => tx.query("select gryn_link('revoke', null, $1)", [client]));
+  expect(await one.openLink("check", "hash-of-a")).toMatchObject({ state: "revoked" });
+  expect(await one.openLink("check", "nothing")).toBeNull();
+});
+
+test("Gryn refuses to serve with a role that could bypass row security", async () => {
+  const owner = openDatabase(OWNER_URL(), 1);
+  await expect(owner.assertBoundRole()).rejects.toThrow(/bypass/);
+  await owner.close();
+  await expect(one.assertBoundRole()).resolves.toBeUndefined();
+});

@@ -1,0 +1,84 @@
+import type { Express } from "express";
+import request from "supertest";
+import type { Database } from "#server/database/database";
+import { appOn, asOwner, makeCoach, openPool, signIn, type Person } from "./world";
+
+let database: Database;
+let app: Express;
+let person: Person;
+
+beforeAll(async () => {
+  database = openPool();
+  app = appOn(database);
+  person = await makeCoach();
+});
+afterAll(() => database.close());
+
+test("the right password opens a session, which only signing out ends", async () => {
+  const desk = await signIn(app, person);
+  expect((await desk.get("/session")).body).toMatchObject({ coach: { name: "Coach" } });
+  await desk.get("/clients").expect(200);
+  await desk.send("delete", "/session").expect(200);
+  await desk.get("/clients").expect(401);
+});
+
+test("passwords are kept as Argon2id and session ids hashed", async () => {
+  await signIn(app, person);
+  const [hashes, sessions] = await asOwner(async (o) => [(await o.query("select password_hash from account where email = $1", [person.email])).rows, (await o.query("select id from session limit 5")).rows]);
+  expect(hashes[0].password_hash).toMatch(/^\$argon2id\$/);
+  for (const s of sessions) expect(s.id).toMatch(/^[0-9a-f]{64}$/);
+});
+
+test("a wrong password and an unknown address answer the same", async () => {
+  const answer = async (email: string, password: string) => { const { status, body } = await request(app).post("/api/session").send({ email, password }); return { status, body }; };
+  const wrong = await answer(person.email, "no");
+  expect(wrong).toEqual(await answer("nobody@test.example", "no"));
+  expect(wrong.status).toBe(401);
+});
+
+test("what is missing is said at its field", async () => {
+  const { status, body } = await request(app).post("/api/session").send({ email: "not an address", password: "" });
+  expect(status).toBe(400);
+  expect(body.fields.map((f: { path: string }) => f.path)).toEqual(["email", "password"]);
+});
+
+test("a change without the session's own token is refused", async () => {
+  const agent = request.agent(app);
+  await agent.post("/api/session").send({ email: person.email, password: person.password });
+  await agent.post("/api/clients").send({}).expect(403);
+  await agent.post("/api/clients").set("x-gryn-csrf", "guess").send({}).expect(403);
+});
+
+test("the cookie is HttpOnly and SameSite, and Secure behind TLS", async () => {
+  const cookie = async (a: Express) => (await request(a).post("/api/session").set("x-forwarded-proto", "https").send({ email: person.email, password: person.password })).get("Set-Cookie")!.join(";");
+  expect(await cookie(app)).toMatch(/HttpOnly.*SameSite=Lax/i);
+  expect(await cookie(appOn(database, { secureCookies: true }))).toMatch(/Secure/);
+});
+
+test("attempts are limited, and a success is not one", async () => {
+  const strict = appOn(database, { signInAttempts: 3 });
+  await request(strict).post("/api/session").send({ email: person.email, password: person.password }).expect(200);
+  for (let i = 0; i < 3; i++) await request(strict).post("/api/session").send({ email: person.email, password: "no" }).expect(401);
+  const { status, body } = await request(strict).post("/api/session").send({ email: person.email, password: person.password });
+  expect(status).toBe(429);
+  expect(body.error).toMatch(/ten minutes/);
+});
+
+test("security headers and health", async () => {
+  const { headers } = await request(app).get("/api/health").expect(200, { status: "ok", model: "arm" });
+  expect(headers["content-security-policy"]).toMatch(/frame-ancestors 'none'/);
+  expect(headers["referrer-policy"]).toBe("no-referrer");
+  expect(headers["strict-transport-security"]).toBeUndefined();
+  expect(headers["x-powered-by"]).toBeUndefined();
+});
+
+test("unreadable and unknown requests get a reason, never a 500", async () => {
+  const desk = await signIn(app, person);
+  await desk.get("/nothing-here").expect(404);
+  await desk.get("/clients/not-a-uuid").expect(404);
+  await request(app).post("/api/session").set("content-type", "application/json").send("{").expect(400);
+  for (const body of [{}, { id: "x", client: {} }, { id: 5, client: null }, []]) {
+    const { status } = await desk.send("post", "/clients", body);
+    expect(status).toBe(400);
+  }
+});

@@ -1,0 +1,22 @@
+import { findExercise } from "#core/exercises/library";
+import { resolveSetup, type Values } from "#core/exercises/setup";
+import { surveySetups } from "#core/mechanics/survey";
+import { DEFAULT_METHOD } from "#core/planning/method";
+import { prescribe } from "#core/planning/prescribe";
+import type { Prescription, Program } from "#core/planning/program";
+import type { ClientInput } from "#core/clients/client";
+
+/** a readable uuid: the same number gives the same id */
+export const id = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
+
+export function prescriptionOf(n: number, exerciseId = "cable-pushdown", values: Values = {}, change: Partial<Prescription> = {}): Prescription {
+  const exercise = findExercise(exerciseId)!;
+  const survey = surveySetups([resolveSetup(exercise, values)], { stature: 1.75, mass: 75 }, 0);
+  return { ...prescribe(exercise, values, survey.rows[0]!.view, DEFAULT_METHOD, { id: id(n), modelVersion: survey.modelVersion, unit: "kg", sore: false }), ...change };
+}
+
+export function programOf(days: Prescription[][], change: Partial<Program> = {}): Program {
+  return { format: "gryn-program", version: 1, id: id(900), clientId: id(901), name: "Arm block", days: days.map((list, d) => ({ id: id(910 + d), name: `Day ${d + 1}`, blocks: list.map((p, i) => ({ id: id(1000 + 10 * d + i), prescriptions: [p] })) })), ...change };
+}
+
+export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({ name: "Vera Test", stature: 1.7, mass: 70, level: "trained", daysPerWeek: 3, minutes: 45, unit: "kg", equipment: ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"], priorities: { triceps: "grow", biceps: "grow" }, joints: [], cleared: true, note: "", ...change });

@@ -1,0 +1,13 @@
+import { findExercise, library } from "#core/exercises/library";
+import { resolveSetup, roundToStep, type Setup, type Values } from "#core/exercises/setup";
+
+export const setupOf = (id: string, values: Values = {}): Setup => resolveSetup(findExercise(id)!, values);
+
+/** every named setup of the library */
+export const namedSetups = (): Setup[] => library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
+
+/** parameters anywhere in their ranges */
+export const randomSetup = (random: () => number): Setup => {
+  const e = library[Math.floor(random() * library.length)]!;
+  return resolveSetup(e, Object.fromEntries(e.parameters.map((p) => [p.id, roundToStep(p, p.min + random() * (p.max - p.min))])));
+};
