@@ -1,4 +1,4 @@
-import { App as AntApp, ConfigProvider } from "antd";
+import { ConfigProvider } from "antd";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Provider } from "react-redux";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
@@ -51,13 +51,11 @@ export function App() {
   const theme = useMemo(() => antdTheme(mode), [mode]);
   return (
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
-      <AntApp style={{ height: "100%" }}>
-        <Provider store={store}>
-          <Suspense fallback={<Loading what="Gryn" />}>
-            <RouterProvider router={router} />
-          </Suspense>
-        </Provider>
-      </AntApp>
+      <Provider store={store}>
+        <Suspense fallback={<Loading what="Gryn" />}>
+          <RouterProvider router={router} />
+        </Suspense>
+      </Provider>
     </ConfigProvider>
   );
 }

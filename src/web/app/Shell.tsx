@@ -1,5 +1,5 @@
 /** The band over every place, and who is signed in. */
-import { Button, Dropdown, Modal, Select } from "antd";
+import { App as AntApp, Button, Dropdown, Modal, Select } from "antd";
 import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import SignInPage from "../identity/SignInPage";
@@ -23,7 +23,12 @@ export function Shell() {
   if (isLoading) return <Loading what="Gryn" />;
   if (isError) return <Failed what="The session" reason={toFailure(error).error} again={refetch} />;
   if (!data?.coach) return <SignInPage />;
-  return <Desk coach={data.coach.name} />;
+  // inside the router, so that links in messages work
+  return (
+    <AntApp style={{ height: "100%" }}>
+      <Desk coach={data.coach.name} />
+    </AntApp>
+  );
 }
 
 const KEYS: [string, string][] = [

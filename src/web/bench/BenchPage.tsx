@@ -1,10 +1,10 @@
 /** The bench: one exercise under the lens. Everything on it is part of the address. */
 import { Button, Select, Slider } from "antd";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import { findExercise, library } from "#core/exercises/library";
-import type { Binding, Parameter } from "#core/exercises/format";
+import type { Binding, Exercise, Parameter } from "#core/exercises/format";
 import { defaultValues, formatValue, roundToStep, setupName, type Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
 import { useOpenClient, withClient } from "../app/open-client";
@@ -33,6 +33,48 @@ function useAnalysis(exerciseId: string, values: Values, body: { stature: number
   return state.analysis && !state.analysis.setupKey.startsWith(`${exerciseId}@`) ? { analysis: null, error: state.error } : state;
 }
 
+/**
+ * The parameters, held here so that no quick move is lost and written to the address behind them; an address that
+ * changes from elsewhere (a link, the back button) wins.
+ */
+function useAddressValues(exercise: Exercise | undefined): [Values, (change: (now: Values) => Values) => void] {
+  const [params, setParams] = useSearchParams();
+  const read = useCallback((): Values => (exercise ? Object.fromEntries(exercise.parameters.map((p) => [p.id, readParameter(p, params.get(p.id))])) : {}), [exercise, params]);
+  const [state, setState] = useState({ exercise, values: read() });
+  const written = useRef(JSON.stringify(state.values));
+  useEffect(() => {
+    const there = read();
+    if (JSON.stringify(there) === written.current && state.exercise === exercise) return;
+    written.current = JSON.stringify(there);
+    setState({ exercise, values: there });
+  }, [read, exercise, state.exercise]);
+  const change = useCallback(
+    (next: (now: Values) => Values) =>
+      setState((s) => {
+        const values = next(s.values);
+        written.current = JSON.stringify(values);
+        return { ...s, values };
+      }),
+    [],
+  );
+  useEffect(() => {
+    if (state.exercise !== exercise) return;
+    const wait = setTimeout(
+      () =>
+        setParams(
+          (p) => {
+            for (const [k, v] of Object.entries(state.values)) p.set(k, String(v));
+            return p;
+          },
+          { replace: true },
+        ),
+      120,
+    );
+    return () => clearTimeout(wait);
+  }, [state, exercise, setParams]);
+  return [state.exercise === exercise ? state.values : read(), change];
+}
+
 export default function BenchPage() {
   const { exercise: id = "overhead-cable-extension" } = useParams();
   const [params, setParams] = useSearchParams();
@@ -40,7 +82,7 @@ export default function BenchPage() {
   const { client, clientId } = useOpenClient();
   const body = useMemo(() => bodyOf(client), [client]);
   const exercise = findExercise(id);
-  const values = useMemo((): Values => (exercise ? Object.fromEntries(exercise.parameters.map((p) => [p.id, readParameter(p, params.get(p.id))])) : {}), [exercise, params]);
+  const [values, setValues] = useAddressValues(exercise);
   const { analysis, error } = useAnalysis(id, values, body);
   const [sample, setSample] = useState(0);
   const [turn, setTurn] = useState(25);
@@ -70,7 +112,7 @@ export default function BenchPage() {
 
   if (!exercise) return <Empty title="There is no such exercise in the library" />;
   const set = (name: string, value: string) => setParams((p) => (p.set(name, value), p), { replace: true });
-  const setValue = (p: Parameter, v: number) => set(p.id, String(roundToStep(p, v)));
+  const setValue = (p: Parameter, v: number) => setValues((now) => ({ ...now, [p.id]: roundToStep(p, v) }));
   const choose = (next: string) => {
     setSample(0);
     setPlaying(false);
@@ -89,7 +131,7 @@ export default function BenchPage() {
           const moved = (carry.current[p.id] ?? 0) + d / (axis === 0 ? b.scale * Math.cos((turn * Math.PI) / 180) : b.scale);
           const steps = Math.trunc(moved / p.step);
           carry.current[p.id] = moved - steps * p.step;
-          if (steps) setValue(p, Math.max(p.min, Math.min(p.max, values[p.id]! + steps * p.step)));
+          if (steps) setValues((now) => ({ ...now, [p.id]: roundToStep(p, Math.max(p.min, Math.min(p.max, now[p.id]! + steps * p.step))) }));
         });
       }
     : null;
@@ -142,7 +184,7 @@ export default function BenchPage() {
             <Facts analysis={analysis} headId={headId} />
             <div className="actions" style={{ marginTop: 0 }}>
               <Button size="small" onClick={() => setPinned(pinned ? null : { name: setupName(exercise, values), analysis })}>{pinned ? "Unpin" : "Pin to compare"}</Button>
-              <Button size="small" onClick={() => setParams((p) => (Object.entries(defaultValues(exercise)).forEach(([k, v]) => p.set(k, String(v))), p), { replace: true })}>Reset</Button>
+              <Button size="small" onClick={() => setValues(() => defaultValues(exercise))}>Reset</Button>
               <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>{muscleName(heads.find((h) => h.id === headId)!.muscle)} ranking</Button>
             </div>
             {pinned && <Differences now={analysis} pinned={pinned.analysis} name={pinned.name} headId={headId} />}

@@ -12,28 +12,33 @@ const ink = (name: string) => getComputedStyle(document.documentElement).getProp
 
 const points = (x: Float64Array, y: Float64Array, sign = 1) => Array.from(x, (v, i) => ({ x: v, y: sign * y[i]! }));
 
-function baseOptions(xTitle: string, yTitle: string, yMax: number): ChartOptions<"line"> {
+function baseOptions(xTitle: string, yTitle: string, yMax: number, mark: Partial<Marks> = {}): ChartOptions<"line"> {
   const font = { family: TEXT_FONT, size: 11.5 };
   const scale = (text: string) => ({ type: "linear" as const, min: 0, title: { display: true, text, color: ink("quiet"), font }, grid: { color: ink("line"), tickLength: 3 }, border: { color: ink("ink") }, ticks: { color: ink("quiet"), font, maxTicksLimit: 6 } });
-  return { animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, interaction: { mode: "nearest", intersect: false }, scales: { x: { ...scale(xTitle), max: 1 }, y: { ...scale(yTitle), max: yMax } }, plugins: { legend: { display: true, align: "end", labels: { boxWidth: 18, boxHeight: 0, color: ink("ink"), font, filter: (item) => !item.text.startsWith("_") } }, tooltip: { enabled: false } } };
+  return { animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, interaction: { mode: "nearest", intersect: false }, scales: { x: { ...scale(xTitle), max: 1 }, y: { ...scale(yTitle), max: yMax } }, plugins: { legend: { display: true, align: "end", labels: { boxWidth: 18, boxHeight: 0, color: ink("ink"), font, filter: (item) => !item.text.startsWith("_") } }, tooltip: { enabled: false }, ...({ marks: mark } as object) } };
 }
 
-/** a vertical mark where the rep stands now, and a hatched band where it sticks */
-const marks = (now: number, stick: { from: number; to: number } | null, name: string): Plugin<"line"> => ({
+interface Marks {
+  now: number;
+  stick: { from: number; to: number };
+  name: string;
+}
+
+/** a vertical mark where the rep stands now, and a tinted band where it sticks; told through the chart's options */
+const marks: Plugin<"line", Partial<Marks>> = {
   id: "marks",
-  beforeDatasetsDraw(chart) {
+  beforeDatasetsDraw(chart, _args, { now, stick, name }) {
+    if (now === undefined || !stick) return;
     const { ctx, chartArea: a, scales } = chart;
     const x = (v: number) => scales.x!.getPixelForValue(v);
     ctx.save();
-    if (stick) {
-      const [l, r] = [x(stick.from), Math.max(x(stick.from) + 3, x(stick.to))];
-      ctx.fillStyle = `${ink("rowan")}26`;
-      ctx.fillRect(l, a.top, r - l, a.bottom - a.top);
-      ctx.fillStyle = ink("rowan");
-      ctx.font = `600 11.5px ${TEXT_FONT}`;
-      ctx.textAlign = (l + r) / 2 > (a.left + a.right) / 2 ? "right" : "left";
-      ctx.fillText(name, ctx.textAlign === "right" ? r - 3 : l + 3, a.bottom - 7);
-    }
+    const [l, r] = [x(stick.from), Math.max(x(stick.from) + 3, x(stick.to))];
+    ctx.fillStyle = `${ink("rowan")}26`;
+    ctx.fillRect(l, a.top, r - l, a.bottom - a.top);
+    ctx.fillStyle = ink("rowan");
+    ctx.font = `600 11.5px ${TEXT_FONT}`;
+    ctx.textAlign = (l + r) / 2 > (a.left + a.right) / 2 ? "right" : "left";
+    ctx.fillText(name ?? "", ctx.textAlign === "right" ? r - 3 : l + 3, a.bottom - 7);
     ctx.strokeStyle = ink("fjord");
     ctx.lineWidth = 1.5;
     ctx.beginPath();
@@ -42,7 +47,10 @@ const marks = (now: number, stick: { from: number; to: number } | null, name: st
     ctx.stroke();
     ctx.restore();
   },
-});
+};
+const MARKS = [marks];
+
+const peakOf = (a: Analysis) => a.resistance.reduce((best, r, i) => (Math.abs(r) > Math.abs(a.resistance[best]!) ? i : best), 0);
 
 export interface CurveProps {
   analysis: Analysis;
@@ -61,10 +69,11 @@ export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
     const line = (label: string, a: Analysis, y: Float64Array, width: number, dash: number[], s: number, fill: number | false = false) => ({ label, data: points(a.s, y, s), borderColor: ink(dash.length && label !== "resistance" ? "quiet" : "ink"), borderWidth: width, borderDash: dash, pointRadius: 0, fill: fill === false ? false : { target: fill, above: `${ink("line")}66`, below: "transparent" } });
     const pinSign = pinned ? Math.sign(pinned.resistance.reduce((a, b) => a + b, 0)) || 1 : 1;
     return { datasets: [line("what the muscles have", analysis, analysis.capacity, 2.6, [], 1, 1), line("resistance", analysis, analysis.resistance, 1.8, [6, 4], sign), ...(pinned ? [line("resistance, pinned", pinned, pinned.resistance, 1.4, [2, 3], pinSign)] : [])] };
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [analysis, pinned, sign, mode]);
+  const { s: at } = analysis;
   const top = Math.min(3, Math.max(1.25, ...analysis.capacity) * 1.06);
-  return <Line key={`${mode}${analysis.setupKey}`} data={data} options={baseOptions("the rep, from start of lifting to end", "elbow torque, relative", Math.round(top * 10) / 10)} plugins={[marks(analysis.s[sample]!, sticking, `sticks here${limiter ? `: ${limiter.muscle}` : ""}`)]} />;
+  const options = baseOptions("the rep, from start of lifting to end", "elbow torque, relative", Math.round(top * 10) / 10, { now: at[sample]!, stick: sticking, name: `sticks here${limiter ? `: ${limiter.muscle}` : ""}` });
+  return <Line key={mode} role="img" aria-label={`Elbow torque over the rep: the resistance peaks at ${Math.round(100 * at[peakOf(analysis)]!)} percent, the set sticks from ${Math.round(100 * sticking.from)} to ${Math.round(100 * sticking.to)} percent`} data={data} options={options} plugins={MARKS} />;
 }
 
 export function TensionCurve({ analysis, pinned, sample, headId, others, mode }: CurveProps) {
@@ -78,5 +87,5 @@ export function TensionCurve({ analysis, pinned, sample, headId, others, mode }:
     return { datasets: [here, series(analysis, headId, 5, [], headTitle(headId)), ...others.map((id) => series(analysis, id, 2, [], headTitle(id))), ...(pinned ? [series(pinned, headId, 2.5, [3, 3], "pinned")] : [])] };
   }, [analysis, pinned, head, headId, others, sample]);
   const options = baseOptions("place in the length range, short to long", "active force over F0", 1);
-  return <Line key={mode} data={data} options={options} />;
+  return <Line key={mode} role="img" aria-label={`Active force of the ${headTitle(headId)} over its length range`} data={data} options={options} />;
 }

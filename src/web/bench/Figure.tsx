@@ -31,10 +31,14 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley }: F
   const fit = useMemo(() => {
     const xs: number[] = [];
     const ys: number[] = [0];
-    for (const i of [0, Math.floor(analysis.s.length / 2), analysis.s.length - 1]) for (const stroke of figureStrokes(frames, i, view)) for (const [x, y] of stroke.points) (xs.push(x), ys.push(y));
+    const see = (x: number, y: number) => {
+      xs.push(x);
+      ys.push(y);
+    };
+    for (const i of [0, Math.floor(analysis.s.length / 2), analysis.s.length - 1]) for (const stroke of figureStrokes(frames, i, view)) for (const [x, y] of stroke.points) see(x, y);
     const reach = 0.75;
     const grip = loadDrawing(frames, 0, view);
-    for (const [x, y] of grip.anchors) (xs.push(Math.max(grip.grip[0] - reach, Math.min(grip.grip[0] + reach, x))), ys.push(Math.max(0, Math.min(2.25, y))));
+    for (const [x, y] of grip.anchors) see(Math.max(grip.grip[0] - reach, Math.min(grip.grip[0] + reach, x)), Math.max(0, Math.min(2.25, y)));
     const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
     const k = Math.min((W - 60) / (x1 - x0), (H - 56) / (y1 - y0));
     return { k, map: ([x, y]: Point): Point => [W / 2 + (x - (x0 + x1) / 2) * k, H - 28 - (y - y0) * k] };

@@ -38,7 +38,7 @@ export default function SignInPage() {
         </div>
         <div className="field">
           <label htmlFor="password">Password</label>
-          <Input.Password id="password" size="large" autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} status={reason("password") ? "error" : ""} aria-describedby="password-reason" />
+          <Input.Password id="password" size="large" visibilityToggle={false} autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} status={reason("password") ? "error" : ""} aria-describedby="password-reason" />
           <span className="reason" id="password-reason">{reason("password")}</span>
         </div>
         {failure && failure.fields.length === 0 && <p className="notice warn" role="alert">{failure.error}</p>}

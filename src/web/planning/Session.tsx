@@ -47,6 +47,9 @@ export function Session({ day, days, client, edit, selected, onSelect }: Session
   );
 }
 
+/** 20, not 20.0, whatever the decimals of the step */
+const asTyped = (v: number | string | undefined, info: { userTyping: boolean; input: string }): string => (info.userTyping ? info.input : v === undefined || v === "" || v === null ? "" : String(Number(v)));
+
 interface LineProps extends Omit<SessionProps, "selected"> {
   p: Prescription;
   block: Block;
@@ -109,7 +112,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
       </td>
       <td>
         <span style={{ display: "inline-flex", gap: 3 }}>
-          <InputNumber size="small" controls={false} style={{ width: 54 }} aria-label={`${p.name}: load`} placeholder="find" step={p.loadStep.value} value={p.load?.value ?? null} onChange={(v) => change({ load: v === null ? null : { ...load, value: v } })} />
+          <InputNumber size="small" controls={false} style={{ width: 54 }} aria-label={`${p.name}: load`} placeholder="find" step={p.loadStep.value} formatter={asTyped} value={p.load?.value ?? null} onChange={(v) => change({ load: v === null ? null : { ...load, value: v } })} />
           <Select size="small" variant="borderless" aria-label={`${p.name}: load unit`} value={load.unit} onChange={(unit) => change({ load: p.load ? { ...p.load, unit } : null })} options={[{ value: "kg", label: "kg" }, { value: "lb", label: "lb" }]} />
         </span>
         <div className="small quiet">{p.loadStep.meaning}, by {p.loadStep.value}</div>

@@ -46,13 +46,13 @@ export function UseFor({ ref, clientId, modelVersion }: { ref: Ref<UseForHandle>
     void message.success(<span>{prescription.name} is on {day.name} for {client.name}. <Link to={`/clients/${client.id}/week`}>Open the week</Link></span>, 4);
   };
 
+  // a row used by one key waits here until the program of its client is there
   useEffect(() => {
     if (!queued || !program) return;
     const { dayId } = remembered();
     if (dayId && program.days.some((d) => d.id === dayId)) put(queued, dayId);
     else setRow(queued);
     setQueued(null);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- runs once a queued row, when its program is there
   }, [queued, program]);
 
   useImperativeHandle(ref, () => ({ choose: (r) => setRow(r), use: (r) => (r.out ? undefined : target ? setQueued(r) : setRow(r)) }), [target]);

@@ -26,9 +26,9 @@ export function usePlan(clientId: string | null): OpenPlan {
   const known = plan !== null;
   useEffect(() => {
     if (!clientId || !data || data.program.clientId !== clientId) return;
+    // read before the plan is made: an empty plan clears what a reload left behind
+    const kept = known ? [] : keptEdits(data.program.id);
     dispatch(planActions.received({ clientId, ...data, kept: [] }));
-    if (known) return;
-    const kept = keptEdits(data.program.id);
     const there = new Set(prescriptionsOf(data.program).map((p) => p.id));
     const open = kept.filter((e) => !(e.operation.kind === "add" && there.has(e.operation.prescription.id)));
     if (open.length) dispatch(planActions.edited({ clientId, operations: open.map((e) => e.operation), ids: open.map((e) => e.id) }));
