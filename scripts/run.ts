@@ -5,7 +5,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
-import { startCluster, type Cluster } from "#server/database/cluster";
+import { runningCluster, startCluster, type Cluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
 import { DEMO_SIGN_IN, isEmpty, loadDemo, removeDemo } from "#server/demo/demo";
 import { serve, type Serving } from "#server/serve";
@@ -76,9 +76,17 @@ async function main(): Promise<void> {
   try {
     const explicit = env.GRYN_DATA_DIR !== undefined;
     const wanted = resolve(env.GRYN_DATA_DIR ?? ".gryn");
+    const running = reset && !env.DATABASE_URL ? runningCluster(wanted) : null;
+    if (running) {
+      // beside a running Gryn: its database is used as it is, and its role's password is left alone
+      await removeDemo(running);
+      await loadDemo(running, running);
+      say("The demo practice is new again. Reload open pages.");
+      return void (await end(0));
+    }
     if (!env.DATABASE_URL) cluster = await startCluster(wanted, explicit);
     const ownerUrl = env.DATABASE_URL ?? cluster!.ownerUrl;
-    const appUrl = await migrate(ownerUrl);
+    const appUrl = await migrate(ownerUrl, { appUrl: env.GRYN_APP_DATABASE_URL });
     if (reset) {
       await removeDemo(ownerUrl);
       await loadDemo(ownerUrl, appUrl);
@@ -91,7 +99,7 @@ async function main(): Promise<void> {
     }
     if (!dev) await buildPages();
     const host = env.HOST ?? "127.0.0.1";
-    serving = await serve({ databaseUrl: env.GRYN_APP_DATABASE_URL ?? appUrl, pages: dev ? null : resolve("dist"), host, port, sessionSecret: sessionSecret(cluster?.dataDir ?? wanted), secureCookies: env.GRYN_TLS === "1" });
+    serving = await serve({ databaseUrl: appUrl, pages: dev ? null : resolve("dist"), host, port, sessionSecret: sessionSecret(cluster?.dataDir ?? wanted), secureCookies: env.GRYN_TLS === "1" });
     let url = serving.url;
     if (dev) {
       const { createServer } = await import("vite");

@@ -25,7 +25,10 @@ export const headSchema = z.strictObject({
   path: z.strictObject({ points: z.array(z.strictObject({ segment: z.string(), at: point })).min(2), sphere: z.number().positive().optional() }).optional(),
   arms: z.strictObject({ elbow: table.optional(), forearm: table.optional() }),
   sameAs: z.string().optional(),
+  /** what a coach wants to know about it */
   note: z.string(),
+  /** where a number departs from the recalled literature, and why */
+  provenance: z.string().optional(),
 });
 export type Head = z.infer<typeof headSchema>;
 

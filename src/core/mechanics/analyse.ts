@@ -63,8 +63,8 @@ export interface Analysis {
   sticking: { from: number; to: number; at: number };
   /** elasticity of the load at the sticking point, summed a muscle, largest first */
   limiters: { muscle: string; elasticity: number }[];
-  /** peak torque the ideal actuators carry over the peak elbow torque */
-  demands: { freedom: string; ratio: number; peakAt: number; support: boolean }[];
+  /** torque the ideal actuators carry: its peak over the peak elbow torque, and its signed mean over the mean elbow torque */
+  demands: { freedom: string; ratio: number; peakAt: number; mean: number; support: boolean }[];
   /** activation x volume over the volume of all heads: all of it, at 70 % */
   engagedMass: number;
   /** largest unbalanced elbow torque, Nm */
@@ -284,14 +284,16 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
     sticking: { from: s[inBand[0] ?? stickAt]!, to: s[inBand[inBand.length - 1] ?? stickAt]!, at: s[stickAt]! },
     limiters: [...byMuscle].map(([muscle, elasticity]) => ({ muscle, elasticity })).filter((l) => l.elasticity > 0.005).sort((p, q) => q.elasticity - p.elasticity),
     demands: carried.map((f) => {
-      let [peak, peakAt] = [0, 0];
-      for (let n = 0; n < samples; n++)
+      let [peak, peakAt, sum] = [0, 0, 0];
+      for (let n = 0; n < samples; n++) {
+        sum += actuators[n * nf + f]!;
         if (Math.abs(actuators[n * nf + f]!) > peak) {
           peak = Math.abs(actuators[n * nf + f]!);
           peakAt = s[n]!;
         }
+      }
       const freedom = model.freedoms[f]!.id;
-      return { freedom, ratio: peak / peakElbow, peakAt, support: setup.exercise.supports.includes("preacher-pad") && freedom !== "forearm-pronation" };
+      return { freedom, ratio: peak / peakElbow, peakAt, mean: sum / (held.reduce((total, t) => total + Math.abs(t), 0) || 1), support: setup.exercise.supports.includes("preacher-pad") && freedom !== "forearm-pronation" };
     }),
     engagedMass: engaged,
     residual,

@@ -7,6 +7,8 @@ import type { Vec3 } from "#core/mechanics/vector";
 
 export interface Stroke {
   kind: "limb" | "far" | "head";
+  /** the joint it starts from, such as "shank.left" */
+  from: string;
   /** m, x to the right of the picture, y up */
   points: [number, number][];
   /** m; the limb's thickness */
@@ -59,7 +61,7 @@ function pieceAt(frames: Frames, sample: number, name: string): Vec3 {
 export function figureStrokes(frames: Frames, sample: number, view: FigureView): Stroke[] {
   return PIECES.map(([kind, width, names]) => {
     const at = names.map((n) => project(pieceAt(frames, sample, n), view));
-    return { kind, width, points: at.map(([x, y]) => [x, y] as [number, number]), depth: at.reduce((s, p) => s + p[2], 0) / at.length - (names[0] === "chest" ? 0.08 : 0) };
+    return { kind, from: names[0]!, width, points: at.map(([x, y]) => [x, y] as [number, number]), depth: at.reduce((s, p) => s + p[2], 0) / at.length - (names[0] === "chest" ? 0.08 : 0) };
   }).sort((a, b) => a.depth - b.depth);
 }
 

@@ -95,7 +95,7 @@ function solveHandPath(model: Model, setup: Setup): ArmPose[] {
   const hand = setup.handPath!;
   const state = createState(model);
   const out: ArmPose[] = [];
-  const steps = 24;
+  const steps = 16;
   for (let k = 0; k + 1 < hand.poses.length; k++)
     for (let i = k === 0 ? 0 : 1; i <= steps; i++) {
       const [a, b] = [hand.poses[k]!, hand.poses[k + 1]!];
@@ -112,7 +112,7 @@ function reach(model: Model, state: State, handle: number, grip: Vec3, towards: 
   const [trunk, humerus] = [model.segmentIndex.get("trunk")!, model.segmentIndex.get("humerus.right")!];
   const frame = (): Mat3 => Array.from(state.R.subarray(9 * trunk, 9 * trunk + 9)) as unknown as Mat3;
   let pose: ArmPose = previous ?? { plane: 60, elevation: 40, twist: 0, elbow: 60, forearm };
-  for (let n = 0; n < 6; n++) {
+  for (let n = 0; n < (previous ? 3 : 8); n++) {
     setArm(model, state.q, "right", pose);
     updatePose(model, state);
     const o = state.o;

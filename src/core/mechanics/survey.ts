@@ -18,6 +18,10 @@ export interface BodyView {
   /** volume share of each muscle x its activation, over all engaged mass */
   engagedBy: Record<string, number>;
   sticking: { from: number; to: number; at: number };
+  /** mean torque with which an ideal actuator holds the palm against the elbow muscles, over the mean elbow torque; + pronates */
+  palmHeld: number;
+  /** mean forearm rotation, deg; + palm down */
+  palm: number;
 }
 
 export interface SurveyRow {
@@ -52,6 +56,8 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     engagedMass: analysis.engagedMass,
     engagedBy,
     sticking: analysis.sticking,
+    palmHeld: analysis.demands.find((d) => d.freedom === "forearm-pronation")?.mean ?? 0,
+    palm: analysis.joints.forearm!.reduce((sum, v) => sum + v, 0) / analysis.joints.forearm!.length,
   };
 }
 

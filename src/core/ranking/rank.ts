@@ -3,7 +3,7 @@
  * Gates come first and stay visible with their reason; then each criterion is 0..1 and the score their weighted mean
  * times 100; the because-sentence is made of the same numbers.
  */
-import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
+import { headTitle, heads, muscleName, type Head } from "#core/anatomy/anatomy";
 import type { Exercise, Joint } from "#core/exercises/format";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { CRITERIA, tierOf, type CriterionId, type School, type Tier } from "#core/ranking/schools";
@@ -34,6 +34,22 @@ export interface RankedRow {
   because: string;
   /** null, or why it is out; it stays visible */
   out: string | null;
+  /** null, or why this model version cannot judge it for this head; it stands apart from the ranked ones */
+  undecided: string | null;
+}
+
+/** forearm rotation beyond which the joint's own end stop holds a supinating muscle, deg */
+const PALM_STOP = -45;
+const PALM_TORQUE = 0.01;
+
+/**
+ * A head that turns the palm up is held against by somebody wherever the palm is not already up. Here an ideal actuator
+ * does that for nothing, so how much of the head the body would really use is not known.
+ */
+function undecidedFor(view: BodyView, head: Head): string | null {
+  const turnsUp = head.arms.forearm?.every(([, arm]) => arm < 0) ?? false;
+  if (!turnsUp || view.palm < PALM_STOP || view.palmHeld < PALM_TORQUE) return null;
+  return "this head would turn the palm up and is held against it for nothing here; not judged before the forearm rotators are in the model";
 }
 
 const clamp = (x: number) => Math.max(0, Math.min(1, x));
@@ -94,11 +110,13 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
         low: Math.min(score, sorted[0] ?? score),
         high: Math.max(score, sorted[sorted.length - 1] ?? score),
         criteria: c,
+        undecided: undecidedFor(row.view, head),
         out: missing.length ? `needs ${missing.map(equipmentName).join(" and ")}` : null,
       },
     ];
   });
-  drafts.sort((a, b) => Number(a.out !== null) - Number(b.out !== null) || b.score - a.score);
+  const group = (d: { out: string | null; undecided: string | null }) => (d.out ? 2 : d.undecided ? 1 : 0);
+  drafts.sort((a, b) => group(a) - group(b) || b.score - a.score);
   const medians = Object.fromEntries(
     CRITERIA.map((id) => {
       const values = drafts.map((d) => d.criteria[id]).sort((a, b) => a - b);
@@ -108,7 +126,7 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
   let place = 0;
   let leader = Infinity;
   return drafts.map((d, i) => {
-    const tied = i > 0 && d.out === null && leader - d.score < 1;
+    const tied = i > 0 && group(d) === 0 && leader - d.score < 1;
     if (!tied) {
       place = i + 1;
       leader = d.score;
@@ -138,7 +156,7 @@ function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exerc
   const { stated } = exercise;
   switch (id) {
     case "function":
-      return `it does ${percent(m.shareOfAll)} of the elbow work, ${percent(m.function / WHOLE_FUNCTION)} of the reference`;
+      return `it does ${percent(m.shareOfAll)} of the elbow work`;
     case "limiter": {
       const total = view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
       const mine = view.limiters.find((l) => l.muscle === head.muscle);

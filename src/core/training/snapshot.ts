@@ -14,8 +14,10 @@ const VIEW = { turn: 0.45 };
 
 const round = (x: number) => Math.round(x * 1000) / 1000;
 
-function drawing(frames: Frames, sample: number, muscle: string | undefined): Drawing {
-  const strokes: Drawing["strokes"] = figureStrokes(frames, sample, VIEW).map((s) => ({ kind: s.kind, points: s.points, width: s.width }));
+/** standing, what is below the knee says nothing about the arm and would make everything else small */
+function drawing(frames: Frames, sample: number, muscle: string | undefined, wholeBody: boolean): Drawing {
+  const shown = figureStrokes(frames, sample, VIEW).filter((s) => wholeBody || !/^(shank|heel)/.test(s.from));
+  const strokes: Drawing["strokes"] = shown.map((s) => ({ kind: s.kind, points: s.points, width: s.width }));
   const load = loadDrawing(frames, sample, VIEW);
   for (const anchor of load.anchors) strokes.push({ kind: "prop", points: [load.grip, anchor], width: 0 });
   if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, { id: muscle }, VIEW), width: 0.05 });
@@ -50,7 +52,7 @@ function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
   const { frames, heads } = analyse(model, resolveSetup(exercise, p.values), { frames: true, samples: 11 });
   const direct = Object.entries(p.credits).filter(([, c]) => c.direct).sort(([, a], [, b]) => b.share - a.share);
   const lead = direct.find(([id]) => heads.some((h) => h.id === id))?.[0];
-  const [start, end] = frames ? intoBox([drawing(frames, 0, lead), drawing(frames, 10, lead)]) : [blank, blank];
+  const [start, end] = frames ? intoBox([0, 10].map((n) => drawing(frames, n, lead, exercise.stance.kind === "lying" || exercise.stance.kind === "seated"))) : [blank, blank];
   return {
     ...base,
     settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`),

@@ -56,8 +56,8 @@ export function openDatabase(url: string, poolSize = 10): Database {
       const connection = await pool.connect();
       let broken: Error | undefined;
       try {
-        await connection.query("begin");
-        await connection.query("select set_config('gryn.practice_id', $1, true)", [practiceId]);
+        // one round trip; the id is a uuid, checked above, so it may stand in the text
+        await connection.query(`begin; select set_config('gryn.practice_id', '${practiceId}', true)`);
         const result = await work({ query: async <Row>(sql: string, values: readonly unknown[] = []) => (await connection.query(sql, [...values])).rows as Row[] });
         await connection.query("commit");
         return result;

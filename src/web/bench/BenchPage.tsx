@@ -84,7 +84,7 @@ export default function BenchPage() {
   const exercise = findExercise(id);
   const [values, setValues] = useAddressValues(exercise);
   const { analysis, error } = useAnalysis(id, values, body);
-  const [sample, setSample] = useState(0);
+  const [picked, setSample] = useState<number | null>(null);
   const [turn, setTurn] = useState(25);
   const [playing, setPlaying] = useState(false);
   const [pinned, setPinned] = useState<{ name: string; analysis: Analysis } | null>(null);
@@ -114,7 +114,7 @@ export default function BenchPage() {
   const set = (name: string, value: string) => setParams((p) => (p.set(name, value), p), { replace: true });
   const setValue = (p: Parameter, v: number) => setValues((now) => ({ ...now, [p.id]: roundToStep(p, v) }));
   const choose = (next: string) => {
-    setSample(0);
+    setSample(null);
     setPlaying(false);
     void navigate(withClient(`/bench/${next}`, clientId));
   };
@@ -136,6 +136,7 @@ export default function BenchPage() {
       }
     : null;
 
+  const sampleOf = (a: Analysis) => Math.min(picked ?? Math.round(a.sticking.at * (a.s.length - 1)), a.s.length - 1);
   const hardest = analysis ? Math.round(analysis.sticking.at * (analysis.s.length - 1)) : 0;
   return (
     <>
@@ -152,20 +153,20 @@ export default function BenchPage() {
       {analysis && headId && (
         <div className="bench">
           <section className="sheet figure-sheet" aria-label="Posed figure">
-            <Figure analysis={analysis} exercise={exercise} headId={headId} sample={Math.min(sample, analysis.s.length - 1)} turn={(turn * Math.PI) / 180} onPulley={onPulley} />
+            <Figure analysis={analysis} exercise={exercise} headId={headId} sample={sampleOf(analysis)} turn={(turn * Math.PI) / 180} onPulley={onPulley} />
             <div className="scrub">
               <Button size="small" onClick={() => setPlaying(!playing)} style={{ width: 58 }}>{playing ? "Stop" : "Play"}</Button>
-              <Slider ariaLabelForHandle="Place in the rep, per cent" min={0} max={analysis.s.length - 1} value={sample} tooltip={{ formatter: null }} onChange={(v) => (setPlaying(false), setSample(v))} />
-              <Button size="small" onClick={() => (setPlaying(false), setSample(hardest))}>Hardest point</Button>
+              <Slider ariaLabelForHandle="Place in the rep, per cent" min={0} max={analysis.s.length - 1} value={sampleOf(analysis)} tooltip={{ formatter: null }} onChange={(v) => { setPlaying(false); setSample(v); }} />
+              <Button size="small" onClick={() => { setPlaying(false); setSample(hardest); }}>Hardest point</Button>
             </div>
             <div className="scrub">
               <span className="small quiet" style={{ width: 58 }}>Turn</span>
               <Slider ariaLabelForHandle="Turn the figure, degrees" min={-90} max={90} step={5} value={turn} tooltip={{ formatter: null }} onChange={setTurn} />
-              <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>{Math.round(100 * analysis.s[Math.min(sample, analysis.s.length - 1)]!)} % of the rep</span>
+              <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>{Math.round(100 * analysis.s[sampleOf(analysis)]!)} % of the rep</span>
             </div>
             {onPulley && <p className="small quiet">The ringed pulley can be dragged; its sliders are at the right.</p>}
           </section>
-          <CurvePlots analysis={analysis} pinned={pinned?.analysis ?? null} sample={Math.min(sample, analysis.s.length - 1)} headId={headId} others={active.filter((h) => h.id !== headId && h.muscle === heads.find((x) => x.id === headId)!.muscle).map((h) => h.id)} />
+          <CurvePlots analysis={analysis} pinned={pinned?.analysis ?? null} sample={sampleOf(analysis)} headId={headId} others={active.filter((h) => h.id !== headId && h.muscle === heads.find((x) => x.id === headId)!.muscle).map((h) => h.id)} />
           <aside className="sheet params">
             <div className="field">
               <span className="label">Exercise</span>

@@ -60,7 +60,7 @@ export function RankedList({ rows, headId, clientId, modelVersion }: { rows: Ran
         </thead>
         <tbody ref={body}>
           {rows.map((r, i) => {
-            const newTier = r.out ? "Out, for now" : r.tier.name;
+            const newTier = r.out ? "Out, for now" : r.undecided ? "Undecided in this model version" : r.tier.name;
             const showTier = newTier !== tier;
             tier = newTier;
             const key = r.row.setupKey;
@@ -74,11 +74,11 @@ export function RankedList({ rows, headId, clientId, modelVersion }: { rows: Ran
                   </tr>
                 )}
                 <tr className={`row${r.out ? " out" : ""}`} aria-selected={i === selected} onClick={() => setSelected(i)} onDoubleClick={() => toggle(key)}>
-                  <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
+                  <td className="number quiet">{r.out || r.undecided ? "" : r.tied ? "=" : r.place}</td>
                   <td><Grain metrics={metrics} width={140} height={32} /></td>
                   <td>
                     <div className="name">{setupName(r.exercise, r.row.values)}</div>
-                    <div className="small quiet">{r.out ? `${r.out[0]!.toUpperCase()}${r.out.slice(1)}. ` : ""}{r.because}</div>
+                    <div className="small quiet">{r.out ?? r.undecided ? `${(r.out ?? r.undecided)!.replace(/^./, (c) => c.toUpperCase())}. ` : ""}{r.because}</div>
                   </td>
                   <td>
                     <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>{Math.round(r.score)}</div>
