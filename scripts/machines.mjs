@@ -27,7 +27,9 @@ function clone(parent, owner) {
 
 /** starts and waits until it is ready or has failed */
 async function start(folder, { env = {}, user } = {}) {
-  const [program, args] = user ? ["su", [user, "-c", `cd ${folder} && exec npm start`]] : ["npm", ["start"]];
+  // a plain user's environment is that user's own, without what npm set for this run
+  const set = Object.entries(env).map(([k, v]) => `${k}=${v}`).join(" ");
+  const [program, args] = user ? ["su", ["-", user, "-c", `cd ${folder} && exec env PATH=${process.env.PATH} ${set} npm start`]] : ["npm", ["start"]];
   const child = spawn(program, args, { cwd: folder, env: { ...process.env, ...env }, detached: true });
   const run = { text: "", child, code: null };
   for (const stream of [child.stdout, child.stderr]) stream.on("data", (d) => (run.text += d));

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Load } from "#core/planning/program";
-import type { Entry, Pain, Part } from "#core/training/entry";
+import type { Entry, Pain, Part, Report } from "#core/training/entry";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { judgePain } from "#core/training/pain";
 import { loadOf } from "#core/training/progression";
@@ -18,11 +18,13 @@ interface Props {
   today: string;
   next: string | null;
   back: () => void;
+  /** put off to the end of the session */
+  onLater: () => void;
   onNext: () => void;
   onRest: (seconds: number) => void;
 }
 
-export function ExerciseCard({ p, floor, handOverId, unit, today, back, onRest, next, onNext }: Props) {
+export function ExerciseCard({ p, floor, handOverId, unit, today, back, onLater, onRest, next, onNext }: Props) {
   const target = floor.session?.targets[p.id];
   const mine = floor.entries.filter((e) => e.prescriptionId === p.id);
   const done = mine.filter((e) => e.localDate === today).sort((a, b) => a.set - b.set);
@@ -31,13 +33,25 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onRest, 
   const last = mine.filter((e) => e.localDate === lastDate).sort((a, b) => a.set - b.set);
   const reps = target?.reps ?? p.reps;
   const set = done.length;
-  const planned: Load | null = (done.length ? loadOf(done[done.length - 1]!) : null) ?? target?.load ?? p.load ?? (last[0] ? loadOf(last[0]) : null);
+  const [insteadKey, setInstead] = useState<string | null>(() => mine.filter((e) => e.localDate === today).pop()?.instead?.setupKey ?? null);
+  const before = mine.filter((e) => (e.instead?.setupKey ?? null) === insteadKey).sort((a, b) => a.at.localeCompare(b.at));
+  const used = before.length ? loadOf(before[before.length - 1]!) : null;
+  const doneHere = done.filter((e) => (e.instead?.setupKey ?? null) === insteadKey);
+  const planned: Load | null = insteadKey ? used : ((doneHere.length ? used : null) ?? target?.load ?? p.load ?? used);
   const [load, setLoad] = useState<number | null>(null);
   const [typed, setTyped] = useState<{ full?: number; left?: number; right?: number; partial?: number; assisted?: number }>({});
   const [reserve, setReserve] = useState<number | null>(null);
   const [more, setMore] = useState(false);
   const [correcting, setCorrecting] = useState<Entry | null>(null);
+  const [busy, setBusy] = useState(false);
   const stopped = target?.decision === "stop" || painStops(floor, p.id, today);
+
+  const instead = p.alternatives.find((a) => a.setupKey === insteadKey) ?? null;
+  const shown = instead ?? p;
+  const leave = (left: Report["left"]) => {
+    void floor.put({ kind: "report", item: { id: report?.id ?? newId(), revision: (report?.revision ?? 0) + 1, handOverId, prescriptionId: p.id, feel: report?.feel ?? null, pain: report?.pain ?? null, left, ...moment() } });
+    back();
+  };
 
   const asked = p.reserves[Math.min(set, p.reserves.length - 1)]!;
   const expected = Math.max(reps.low, Math.min(reps.high, (last[set] ? Math.max(...last[set]!.parts.map((x) => x.reps)) : reps.high - 2)));
@@ -51,7 +65,7 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onRest, 
     if (!asPlanned && typed.partial) parts.push(part("partial", typed.partial));
     if (!asPlanned && typed.assisted) parts.push(part("assisted", typed.assisted));
     const base = correcting ? { id: correcting.id, revision: correcting.revision + 1, set: correcting.set } : { id: newId(), revision: 1, set };
-    floor.put({ entry: { ...base, handOverId, prescriptionId: p.id, parts, reserve: asPlanned ? asked : (reserve ?? asked), ...moment(), prescribed: { reps, reserve: asked, load: target?.load ?? p.load } } });
+    void floor.put({ kind: "entry", item: { ...base, handOverId, prescriptionId: p.id, parts, reserve: asPlanned ? asked : (reserve ?? asked), instead: instead ? { setupKey: instead.setupKey, name: instead.name } : null, ...moment(), prescribed: { reps, reserve: asked, load: target?.load ?? p.load } } });
     setTyped({});
     setReserve(null);
     setMore(false);
@@ -71,15 +85,16 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onRest, 
   return (
     <section className="exercise">
       <button type="button" className="back" onClick={back}>‹ All exercises</button>
-      <h2>{p.name}</h2>
+      <h2>{shown.name}</h2>
+      {instead && <p className="quiet">Instead of {p.name}</p>}
       <div className="poses">
-        {p.start.strokes.length > 0 && <Pose drawing={p.start} label="Start" />}
-        {p.end.strokes.length > 0 && <Pose drawing={p.end} label="End" />}
+        {shown.start.strokes.length > 0 && <Pose drawing={shown.start} label="Start" />}
+        {shown.end.strokes.length > 0 && <Pose drawing={shown.end} label="End" />}
       </div>
       <details>
         <summary>Cues and setting</summary>
-        {p.settings.map((s) => <p key={s} className="number">{s}</p>)}
-        <ul>{p.cues.map((c) => <li key={c}>{c}</li>)}</ul>
+        {shown.settings.map((s) => <p key={s} className="number">{s}</p>)}
+        <ul>{shown.cues.map((c) => <li key={c}>{c}</li>)}</ul>
         <p className="quiet">Lower {p.tempo.lower} s, pause {p.tempo.longPause} s where long, lift {p.tempo.lift} s, pause {p.tempo.shortPause} s.</p>
         {p.note && <p>{p.note}</p>}
       </details>
@@ -138,6 +153,19 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onRest, 
           {last.length > 0 && !finished && <p className="quiet">Last time: {last.map((e) => `${loadOf(e)?.value ?? "–"} × ${e.parts.map((x) => x.reps).join("|")}`).join(", ")}</p>}
           {target && !finished && <p className="quiet">{target.reasons[0]}</p>}
         </>
+      )}
+      {!stopped && !finished && !busy && <button type="button" className="other" onClick={() => setBusy(true)}>Machine busy, or not today</button>}
+      {busy && !finished && (
+        <div className="choice" role="group" aria-label="Instead">
+          <div>
+            {p.alternatives.filter((a) => a !== instead).map((a) => <button key={a.setupKey} type="button" onClick={() => { setInstead(a.setupKey); setLoad(null); setBusy(false); }}>Do {a.name}</button>)}
+            {instead && <button type="button" onClick={() => { setInstead(null); setBusy(false); }}>Do {p.name} after all</button>}
+            <button type="button" onClick={onLater}>Later in this session</button>
+            <button type="button" onClick={() => leave("another day")}>Another day</button>
+            <button type="button" onClick={() => leave("skipped")}>Skip it</button>
+            <button type="button" onClick={() => setBusy(false)}>Go on here</button>
+          </div>
+        </div>
       )}
       <ReportForm key={report?.revision ?? 0} report={report} floor={floor} handOverId={handOverId} prescriptionId={p.id} asked={finished} />
       {finished && next && <button type="button" className="planned" onClick={onNext}><span>Next: {next}</span></button>}

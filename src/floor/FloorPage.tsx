@@ -3,29 +3,36 @@ import { useEffect, useMemo, useReducer, useState } from "react";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { ExerciseCard } from "./ExerciseCard";
 import { moment } from "./moment";
-import { Floor } from "./outbox";
+import type { Keep } from "./keep";
+import { askServer, Floor } from "./outbox";
 import { RestTimer } from "./RestTimer";
 
 const DAY_KEY = "gryn.floor.day";
 
-function useFloor(): Floor {
+function useFloor(keep: Keep): Floor {
   const [, again] = useReducer((n: number) => n + 1, 0);
-  const [floor] = useState(() => new Floor(again));
+  const [floor] = useState(() => new Floor(keep, askServer, again));
   useEffect(() => {
     const token = location.hash.slice(1) || null;
-    void floor.open(token);
-    const back = () => document.visibilityState === "visible" && void floor.refresh();
+    void floor.open(token, () => history.replaceState(null, "", "/floor"));
+    const back = () => document.visibilityState === "visible" && void floor.refresh().then(() => floor.send());
+    const online = () => void floor.send();
     document.addEventListener("visibilitychange", back);
-    return () => document.removeEventListener("visibilitychange", back);
+    window.addEventListener("online", online);
+    return () => {
+      document.removeEventListener("visibilitychange", back);
+      window.removeEventListener("online", online);
+    };
   }, [floor]);
   return floor;
 }
 
-export function FloorPage() {
-  const floor = useFloor();
+export function FloorPage({ keep }: { keep: Keep }) {
+  const floor = useFloor(keep);
   const [dayId, setDayId] = useState(() => sessionStorage.getItem(DAY_KEY));
   const [open, setOpen] = useState<string | null>(null);
   const [restUntil, setRestUntil] = useState<number | null>(null);
+  const [later, setLater] = useState<string[]>([]);
   const { session } = floor;
   const today = moment().localDate;
   const days = session?.handOver?.snapshot.days ?? [];
@@ -38,7 +45,11 @@ export function FloorPage() {
   const due = [...days].sort((a, b) => (lastOf.get(a.id) ?? "").localeCompare(lastOf.get(b.id) ?? ""))[0];
   const started = days.find((d) => d.blocks.some((b) => b.prescriptions.some((p) => floor.entries.some((e) => e.prescriptionId === p.id && e.localDate === today))));
   const day = days.find((d) => d.id === dayId) ?? started ?? due;
-  const list: SnapshotPrescription[] = day?.blocks.flatMap((b) => b.prescriptions) ?? [];
+  const planned: SnapshotPrescription[] = day?.blocks.flatMap((b) => b.prescriptions) ?? [];
+  const leftOut = (p: SnapshotPrescription) => floor.reports.find((r) => r.prescriptionId === p.id && r.localDate === today)?.left ?? null;
+  // what was put off comes last, what was left out after that
+  const rank = (p: SnapshotPrescription) => (leftOut(p) ? 2 : later.includes(p.id) ? 1 : 0);
+  const list = [...planned].sort((a, b) => rank(a) - rank(b));
   const pick = (id: string) => {
     sessionStorage.setItem(DAY_KEY, id);
     setDayId(id);
@@ -65,6 +76,7 @@ export function FloorPage() {
         <p className={floor.waiting ? "sent waiting" : "sent"} role="status">{floor.waiting ? `${floor.waiting} not sent` : floor.link === "open" ? "all sent" : "offline"}</p>
       </header>
       {floor.words && <p className={closed ? "notice warn" : "notice"} role={closed ? "alert" : "status"}>{floor.words}</p>}
+      {floor.newPlan && <p className="notice" role="status">Your coach has handed over plan number {floor.newPlan}. What you logged is kept.</p>}
       {!session.handOver && <p className="notice">Your coach has not handed over a plan yet. This page will show it.</p>}
       {!current && days.length > 1 && (
         <nav aria-label="Days" className="days">
@@ -74,7 +86,7 @@ export function FloorPage() {
         </nav>
       )}
       {current ? (
-        <ExerciseCard key={current.id} p={current} floor={floor} handOverId={session.handOver!.id} unit={session.unit} today={today} back={() => setOpen(null)} onRest={(s) => setRestUntil(Date.now() + s * 1000)} next={list[list.indexOf(current) + 1]?.name ?? null} onNext={() => setOpen(list[list.indexOf(current) + 1]?.id ?? null)} />
+        <ExerciseCard key={current.id} p={current} floor={floor} handOverId={session.handOver!.id} unit={session.unit} today={today} back={() => setOpen(null)} onRest={(s) => setRestUntil(Date.now() + s * 1000)} onLater={() => { setLater([...later, current.id]); setOpen(null); }} next={list[list.indexOf(current) + 1]?.name ?? null} onNext={() => setOpen(list[list.indexOf(current) + 1]?.id ?? null)} />
       ) : (
         <ol className="list">
           {list.map((p) => {
@@ -84,7 +96,7 @@ export function FloorPage() {
               <li key={p.id} className="card">
                 <button type="button" onClick={() => setOpen(p.id)}>
                   <strong>{p.name}</strong>
-                  <span className="quiet">{t?.decision === "stop" ? "Stopped: talk to your coach" : `${p.reserves.length} sets of ${(t?.reps ?? p.reps).low}–${(t?.reps ?? p.reps).high}${(t?.load ?? p.load) ? `, ${(t?.load ?? p.load)!.value} ${(t?.load ?? p.load)!.unit}` : ""}`}</span>
+                  <span className="quiet">{leftOut(p) ? `Left out: ${leftOut(p)}` : t?.decision === "stop" ? "Stopped: talk to your coach" : `${p.reserves.length} sets of ${(t?.reps ?? p.reps).low}–${(t?.reps ?? p.reps).high}${(t?.load ?? p.load) ? `, ${(t?.load ?? p.load)!.value} ${(t?.load ?? p.load)!.unit}` : ""}`}</span>
                   <span className="ticks" aria-label={`${done} of ${p.reserves.length} sets done`}>{p.reserves.map((_, i) => <i key={i} className={i < done ? "done" : ""} />)}</span>
                 </button>
               </li>

@@ -27,7 +27,7 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, asked }:
   const [joint, setJoint] = useState<Pain["joint"] | null>(report?.pain?.joint ?? null);
   const [side, setSide] = useState<Pain["side"]>(report?.pain?.side ?? "right");
   const [score, setScore] = useState<number | null>(report?.pain?.score ?? null);
-  const put = (change: Partial<Pick<Report, "feel" | "pain">>) => floor.put({ report: { id: report?.id ?? newId(), revision: (report?.revision ?? 0) + 1, handOverId, prescriptionId, feel: report?.feel ?? null, pain: report?.pain ?? null, ...change, ...moment() } });
+  const put = (change: Partial<Pick<Report, "feel" | "pain">>) => void floor.put({ kind: "report", item: { id: report?.id ?? newId(), revision: (report?.revision ?? 0) + 1, handOverId, prescriptionId, feel: report?.feel ?? null, left: report?.left ?? null, pain: report?.pain ?? null, ...change, ...moment() } });
   const ready = kind && joint && score !== null;
   const verdict = judgePain(report?.pain ?? null);
   return (

@@ -1,64 +1,66 @@
 /**
- * What was logged and not sent yet. Kept on the phone until the server says it has kept it; sent as often as it takes,
- * since the same id and revision is the same row. Nothing here needs a connection.
+ * The session as this phone knows it, and what was logged and not sent yet. Everything is kept until the server says it
+ * has it; it is sent as often as that takes, since the same id and revision is the same row. Nothing here needs a
+ * connection but the sending.
  */
 import type { Entry, Report } from "#core/training/entry";
+import type { Keep } from "./keep";
 import type { FloorSession } from "./types";
 
-interface Outbox {
-  entries: Entry[];
-  reports: Report[];
-}
-
-const OUTBOX = "gryn.floor.outbox";
-const SESSION = "gryn.floor.session";
-const RETRY_MS = 4000;
-
-function read<T>(key: string, fallback: T): T {
-  try {
-    return JSON.parse(localStorage.getItem(key) ?? "") as T;
-  } catch {
-    return fallback;
-  }
-}
-
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
+export type Ask = (path: string, body?: unknown) => Promise<Response | null>;
+type Item = { kind: "entry"; item: Entry } | { kind: "report"; item: Report };
+
+const RETRY_MS = 4000;
+const BATCH = 100;
+const keyOf = (x: Item) => `out/${x.kind}/${x.item.id}/${x.item.revision}`;
+
+/** a request to the floor API; null without a connection */
+export const askServer: Ask = async (path, body) => {
+  try {
+    return await fetch(`/api/floor${path}`, body === undefined ? { cache: "no-store" } : { method: "POST", headers: { "content-type": "application/json", "x-gryn-floor": "1" }, body: JSON.stringify(body) });
+  } catch {
+    return null;
+  }
+};
 
 export class Floor {
-  private box: Outbox = read<Outbox>(OUTBOX, { entries: [], reports: [] });
+  private out: Item[] = [];
   private timer: ReturnType<typeof setTimeout> | null = null;
   private sending = false;
-  session: FloorSession | null = read<FloorSession | null>(SESSION, null);
+  session: FloorSession | null = null;
   link: Link = "away";
   words = "";
+  /** number of a plan that arrived while the page was open */
+  newPlan: number | null = null;
 
-  constructor(private readonly changed: () => void) {
-    window.addEventListener("online", () => void this.send());
-    // another tab of this phone shares the outbox
-    window.addEventListener("storage", (e) => {
-      if (e.key !== OUTBOX) return;
-      this.box = read<Outbox>(OUTBOX, this.box);
-      this.changed();
-    });
-  }
+  constructor(
+    private readonly keep: Keep,
+    private readonly ask: Ask,
+    private readonly changed: () => void,
+  ) {}
 
   get waiting(): number {
-    return this.box.entries.length + this.box.reports.length;
+    return this.out.length;
   }
 
   /** everything known on this phone, sent or not, newest revision of each id */
   get entries(): Entry[] {
-    return newest([...(this.session?.log.entries ?? []), ...this.box.entries]);
+    return newest([...(this.session?.log.entries ?? []), ...this.out.flatMap((x) => (x.kind === "entry" ? [x.item] : []))]);
   }
 
   get reports(): Report[] {
-    return newest([...(this.session?.log.reports ?? []), ...this.box.reports]);
+    return newest([...(this.session?.log.reports ?? []), ...this.out.flatMap((x) => (x.kind === "report" ? [x.item] : []))]);
   }
 
-  async open(token: string | null): Promise<void> {
+  /** what was kept first, so that the session stands before the network answers; then the link and the server */
+  async open(token: string | null, opened: () => void = () => undefined): Promise<void> {
+    this.out = await this.keep.all<Item>("out/");
+    this.session = await this.keep.get<FloorSession>("session");
+    this.changed();
     if (token) {
       const r = await this.ask("/open", { token });
-      if (r?.ok) history.replaceState(null, "", "/floor");
+      if (r?.ok) opened();
       else if (r) return this.refused(r);
     }
     await this.refresh();
@@ -69,44 +71,47 @@ export class Floor {
     const r = await this.ask("/session");
     if (!r) return this.set("away", "No connection: showing what this phone has kept.");
     if (!r.ok) return this.refused(r);
-    this.session = (await r.json()) as FloorSession;
-    localStorage.setItem(SESSION, JSON.stringify(this.session));
+    const session = (await r.json()) as FloorSession;
+    const before = this.session?.handOver?.number;
+    if (before !== undefined && session.handOver && session.handOver.number !== before) this.newPlan = session.handOver.number;
+    this.session = session;
+    await this.keep.put("session", session);
     this.set("open", "");
   }
 
-  put(item: { entry: Entry } | { report: Report }): void {
-    if ("entry" in item) this.box.entries = [...this.box.entries, item.entry];
-    else this.box.reports = [...this.box.reports, item.report];
-    this.keep();
+  /** kept first, then sent */
+  async put(x: Item): Promise<void> {
+    this.out = [...this.out, x];
+    this.changed();
+    await this.keep.put(keyOf(x), x);
     void this.send();
   }
 
-  private keep(): void {
-    localStorage.setItem(OUTBOX, JSON.stringify(this.box));
-    this.changed();
-  }
-
   async send(): Promise<void> {
-    if (this.sending || this.waiting === 0) return;
+    if (this.sending || this.out.length === 0) return;
     this.sending = true;
     if (this.timer) clearTimeout(this.timer);
-    const batch = { entries: this.box.entries.slice(0, 100), reports: this.box.reports.slice(0, 100) };
-    const r = await this.ask("/log", batch);
+    const batch = this.out.slice(0, BATCH);
+    const entries = batch.flatMap((x) => (x.kind === "entry" ? [x.item] : []));
+    const reports = batch.flatMap((x) => (x.kind === "report" ? [x.item] : []));
+    const r = await this.ask("/log", { entries, reports });
     this.sending = false;
     if (r?.ok) {
       const { kept } = (await r.json()) as { kept: { id: string; revision: number }[] };
-      const done = new Set(kept.map((k) => `${k.id} ${k.revision}`));
-      const rest = <T extends { id: string; revision: number }>(list: T[]) => list.filter((x) => !done.has(`${x.id} ${x.revision}`));
-      if (this.session) this.session.log = { entries: newest([...this.session.log.entries, ...batch.entries]), reports: newest([...this.session.log.reports, ...batch.reports]) };
-      this.box = { entries: rest(this.box.entries), reports: rest(this.box.reports) };
-      localStorage.setItem(SESSION, JSON.stringify(this.session));
-      this.keep();
+      const done = new Set(kept.map((k) => `${k.id}/${k.revision}`));
+      const sent = batch.filter((x) => done.has(`${x.item.id}/${x.item.revision}`));
+      if (this.session) {
+        this.session = { ...this.session, log: { entries: newest([...this.session.log.entries, ...entries]), reports: newest([...this.session.log.reports, ...reports]) } };
+        await this.keep.put("session", this.session);
+      }
+      this.out = this.out.filter((x) => !sent.includes(x));
+      await this.keep.drop(sent.map(keyOf));
       this.set("open", "");
-      if (this.waiting) void this.send();
+      if (sent.length && this.out.length) void this.send();
       return;
     }
-    if (r && r.status !== 503 && r.status < 500) return this.refused(r);
-    this.set("away", r ? "The gym's server is away: sets are kept on this phone and sent later." : "No connection: sets are kept on this phone and sent later.");
+    if (r && r.status < 500) return this.refused(r);
+    this.set("away", r ? "The server is away: sets are kept on this phone and sent later." : "No connection: sets are kept on this phone and sent later.");
     this.timer = setTimeout(() => void this.send(), RETRY_MS);
   }
 
@@ -119,14 +124,6 @@ export class Floor {
   private async refused(r: Response): Promise<void> {
     const body = (await r.json().catch(() => ({}))) as { error?: string; state?: Link };
     this.set(r.status >= 500 ? "away" : (body.state ?? "away"), body.error ?? "The server did not take it.");
-  }
-
-  private async ask(path: string, body?: unknown): Promise<Response | null> {
-    try {
-      return await fetch(`/api/floor${path}`, body === undefined ? { cache: "no-store" } : { method: "POST", headers: { "content-type": "application/json", "x-gryn-floor": "1" }, body: JSON.stringify(body) });
-    } catch {
-      return null;
-    }
   }
 }
 

@@ -45,6 +45,7 @@ export async function signIn(page: Page, who = COACH): Promise<void> {
 export async function openClient(page: Page, name: string, place: "Week" | "Log" | null = null): Promise<void> {
   await page.getByRole("link", { name: "Clients" }).click();
   await page.getByRole("link", { name: new RegExp(name) }).click();
+  await expect(page).toHaveURL(/clients\/[0-9a-f-]{36}/);
   if (place) await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: place }).click();
 }
 

@@ -30,7 +30,7 @@ async function onTheFloor() {
   const phone = request.agent(app);
   const open = (t: string) => phone.post("/api/floor/open").set("x-gryn-floor", "1").send({ token: t });
   await open(token).expect(200);
-  const entry = (change: Partial<Entry> = {}): Entry => ({ id: randomUUID(), revision: 1, handOverId: handOver.id, prescriptionId: p.id, set: 0, parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: 10 }], reserve: 2, at: "2026-11-20T17:00:00Z", zone: "Europe/Oslo", localDate: "2026-11-20", prescribed: { reps: p.reps, reserve: 2, load: p.load }, ...change });
+  const entry = (change: Partial<Entry> = {}): Entry => ({ id: randomUUID(), revision: 1, handOverId: handOver.id, prescriptionId: p.id, set: 0, parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: 10 }], reserve: 2, instead: null, at: "2026-11-20T17:00:00Z", zone: "Europe/Oslo", localDate: "2026-11-20", prescribed: { reps: p.reps, reserve: 2, load: p.load }, ...change });
   const send = (entries: Entry[], reports: Report[] = []) => phone.post("/api/floor/log").set("x-gryn-floor", "1").send({ entries, reports });
   return { clientId, program, p, handOver, token, phone, open, entry, send };
 }

@@ -47,5 +47,6 @@ export function prescribe(exercise: Exercise, values: Values, view: BodyView, me
     load: null,
     note: "",
     locked: false,
+    alternatives: [],
   };
 }

@@ -17,8 +17,13 @@ export const repsSchema = z
   .strictObject({ low: z.int("whole reps").min(1, "at least 1").max(50, "at most 50"), high: z.int("whole reps").min(1, "at least 1").max(50, "at most 50") })
   .refine((r) => r.low <= r.high, { message: "the low end must not be above the high end", path: ["low"] });
 
+/** a setup the coach approves where the planned one cannot be had, for example when the machine is busy */
+export const alternativeSchema = z.strictObject({ exerciseId: z.string(), values: z.record(z.string(), z.number()), setupKey: z.string(), name: z.string() });
+export type Alternative = z.infer<typeof alternativeSchema>;
+
 export const changeSchema = z
   .strictObject({
+    alternatives: z.array(alternativeSchema).max(3, "at most 3"),
     /** reserve of each set, in order; its length is the number of sets */
     reserves: z.array(z.int("whole reps").min(0, "0 to 6").max(6, "0 to 6")).min(1, "at least one set").max(12, "at most 12 sets"),
     reps: repsSchema,
@@ -53,6 +58,7 @@ export const prescriptionSchema = z.strictObject({
   load: loadSchema.nullable(),
   note: z.string().max(300),
   locked: z.boolean(),
+  alternatives: z.array(alternativeSchema).max(3).default([]),
 });
 export type Prescription = z.infer<typeof prescriptionSchema>;
 

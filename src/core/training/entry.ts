@@ -31,6 +31,8 @@ export const entrySchema = z.strictObject({
   /** reps in reserve as felt; null when not asked */
   reserve: z.int().min(0, "0 to 10").max(10, "0 to 10").nullable(),
   ...moment,
+  /** the approved alternative that was done instead; null where it was the planned exercise */
+  instead: z.strictObject({ setupKey: z.string(), name: z.string() }).nullable().default(null),
   /** what was asked when it was done */
   prescribed: z.strictObject({ reps: repsSchema, reserve: z.int(), load: loadSchema.nullable() }),
 });
@@ -42,13 +44,14 @@ export const PAIN_KINDS = ["sharp", "ache", "numb"] as const;
 export const painSchema = z.strictObject({ kind: z.enum(PAIN_KINDS), score: z.int().min(0).max(10), joint: z.enum(JOINTS), side: z.enum(["left", "right", "both"]) });
 export type Pain = z.infer<typeof painSchema>;
 
-/** once per exercise and day: where it was felt, and pain */
+/** once per exercise and day: where it was felt, pain, and whether it was left out */
 export const reportSchema = z.strictObject({
   id: z.uuid(),
   revision: z.int().min(1).max(1000),
   handOverId: z.uuid(),
   prescriptionId: z.uuid(),
   feel: z.enum(FEELS).nullable(),
+  left: z.enum(["skipped", "another day"]).nullable().default(null),
   pain: painSchema.nullable(),
   ...moment,
 });

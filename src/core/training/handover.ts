@@ -28,6 +28,8 @@ export const snapshotPrescriptionSchema = z.strictObject({
   reason: z.string(),
   start: drawingSchema,
   end: drawingSchema,
+  /** what the coach approves when the machine is busy */
+  alternatives: z.array(z.strictObject({ setupKey: z.string(), name: z.string(), settings: z.array(z.string()), cues: z.array(z.string()), start: drawingSchema, end: drawingSchema })).default([]),
 });
 export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 

@@ -56,7 +56,8 @@ export function exposuresOf(prescriptionId: string, entries: readonly Entry[], r
     for (const x of list) if (x.prescriptionId === prescriptionId && (by.get(x.id)?.revision ?? 0) < x.revision) by.set(x.id, x);
     return [...by.values()];
   };
-  const [es, rs] = [newest(entries), newest(reports)];
+  // an approved alternative keeps its place in the log but says nothing about this exercise's load
+  const [es, rs] = [newest(entries).filter((e) => !e.instead), newest(reports)];
   const dates = [...new Set([...es, ...rs].map((e) => e.localDate))].sort().reverse();
   return dates.map((localDate) => ({ localDate, entries: es.filter((e) => e.localDate === localDate).sort((a, b) => a.set - b.set), report: rs.filter((r) => r.localDate === localDate).sort((a, b) => b.at.localeCompare(a.at))[0] ?? null }));
 }

@@ -1,4 +1,5 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
+import { headTitle } from "#core/anatomy/anatomy";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup } from "#core/exercises/setup";
 import { analyse, type Frames } from "#core/mechanics/analyse";
@@ -44,23 +45,49 @@ function intoBox(drawings: Drawing[]): Drawing[] {
   return drawings.map((d) => ({ strokes: d.strokes.map((s) => ({ kind: s.kind, width: round(s.width / size), points: s.kind === "prop" ? clip(s.points.map(fit)) : s.points.map(fit) })) }));
 }
 
-function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
-  const exercise = findExercise(p.exerciseId);
-  const blank: Drawing = { strokes: [] };
-  const base = { id: p.id, exerciseId: p.exerciseId, setupKey: p.setupKey, modelVersion: p.modelVersion, name: p.name, sides: p.sides, reserves: p.reserves, reps: p.reps, rest: p.rest, tempo: p.tempo, load: p.load, loadStep: p.loadStep, note: p.note };
-  if (!exercise) return { ...base, settings: [], cues: [], cautions: [], reason: "", start: blank, end: blank };
-  const { frames, heads } = analyse(model, resolveSetup(exercise, p.values), { frames: true, samples: 11 });
-  const direct = Object.entries(p.credits).filter(([, c]) => c.direct).sort(([, a], [, b]) => b.share - a.share);
-  const lead = direct.find(([id]) => heads.some((h) => h.id === id))?.[0];
-  const [start, end] = frames ? intoBox([0, 10].map((n) => drawing(frames, n, lead, exercise.stance.kind === "lying" || exercise.stance.kind === "seated"))) : [blank, blank];
+const BLANK: Drawing = { strokes: [] };
+
+/** what is drawn and said about a setup; blank where the library no longer has it */
+function sheetOf(exerciseId: string, values: Prescription["values"], lead: string | undefined, model: Model) {
+  const exercise = findExercise(exerciseId);
+  if (!exercise) return { settings: [], cues: [], cautions: [], start: BLANK, end: BLANK };
+  const { frames } = analyse(model, resolveSetup(exercise, values), { frames: true, samples: 11 });
+  const wholeBody = exercise.stance.kind === "lying" || exercise.stance.kind === "seated";
+  const [start, end] = intoBox([0, 10].map((n) => drawing(frames!, n, lead, wholeBody)));
   return {
-    ...base,
-    settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`),
+    settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
-    reason: direct.length ? `For ${[...new Set(exercise.targets)].join(" and ")}` : "",
     start: start!,
     end: end!,
+  };
+}
+
+function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
+  const direct = Object.entries(p.credits)
+    .filter(([, c]) => c.direct)
+    .sort(([, a], [, b]) => b.share - a.share);
+  const lead = direct[0]?.[0];
+  return {
+    id: p.id,
+    exerciseId: p.exerciseId,
+    setupKey: p.setupKey,
+    modelVersion: p.modelVersion,
+    name: p.name,
+    sides: p.sides,
+    reserves: p.reserves,
+    reps: p.reps,
+    rest: p.rest,
+    tempo: p.tempo,
+    load: p.load,
+    loadStep: p.loadStep,
+    note: p.note,
+    reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
+    ...sheetOf(p.exerciseId, p.values, lead, model),
+    alternatives: p.alternatives.map((a) => {
+      const { settings, cues, start, end } = sheetOf(a.exerciseId, a.values, lead, model);
+      return { setupKey: a.setupKey, name: a.name, settings, cues, start, end };
+    }),
   };
 }
 

@@ -108,9 +108,9 @@ function buildLog(program: Program, handOverId: string, now: Date): { entries: E
           p.reserves.forEach((reserve, set) => {
             const reps = Math.max(p.reps.low - 1, p.reps.high + grow[week]![Math.min(3, set)]! - (p.exerciseId === "hammer-curl" ? set * 2 : 0) - (behind[p.exerciseId] ?? 0));
             const part = { load: p.load, reps };
-            entries.push({ id: name(`set ${set}`), revision: 1, handOverId, prescriptionId: p.id, set, parts: p.sides === "one" ? [{ ...part, id: name(`left ${set}`), kind: "left", reps: reps - 1 }, { ...part, id: name(`right ${set}`), kind: "right" }] : [{ ...part, id: name(`part ${set}`), kind: "full" }], reserve, at: new Date(at.getTime() + set * 150_000).toISOString(), ...when, prescribed: { reps: p.reps, reserve, load: p.load } });
+            entries.push({ id: name(`set ${set}`), revision: 1, handOverId, prescriptionId: p.id, set, parts: p.sides === "one" ? [{ ...part, id: name(`left ${set}`), kind: "left", reps: reps - 1 }, { ...part, id: name(`right ${set}`), kind: "right" }] : [{ ...part, id: name(`part ${set}`), kind: "full" }], reserve, instead: null, at: new Date(at.getTime() + set * 150_000).toISOString(), ...when, prescribed: { reps: p.reps, reserve, load: p.load } });
           });
-          reports.push({ id: name("report"), revision: 1, handOverId, prescriptionId: p.id, feel: p.exerciseId === "preacher-curl" && week > 0 ? "elsewhere" : "target", pain: p.exerciseId === "lying-dumbbell-extension" && week === 2 ? { kind: "ache", score: 2, joint: "elbow", side: "right" } : null, at: at.toISOString(), ...when });
+          reports.push({ id: name("report"), revision: 1, handOverId, prescriptionId: p.id, feel: p.exerciseId === "preacher-curl" && week > 0 ? "elsewhere" : "target", left: null, pain: p.exerciseId === "lying-dumbbell-extension" && week === 2 ? { kind: "ache", score: 2, joint: "elbow", side: "right" } : null, at: at.toISOString(), ...when });
         }
     }
   });

@@ -75,6 +75,10 @@ export function createApp(options: AppOptions): Express {
     app.get("/floor", (_request, response) => {
       response.set({ "x-robots-tag": "noindex, nofollow", "cache-control": "no-cache" }).sendFile(join(pages, "floor.html"));
     });
+    // the worker is asked for anew each time, so that a new build reaches phones
+    app.get("/floor-service.js", (_request, response) => {
+      response.set({ "cache-control": "no-cache" }).sendFile(join(pages, "floor-service.js"));
+    });
     app.use(express.static(pages, { index: false, maxAge: 0 }));
     app.get("/{*path}", (_request, response) => {
       response.set("cache-control", "no-cache").sendFile(join(pages, "index.html"));

@@ -93,7 +93,7 @@ function Exposures({ list }: { list: Exposure[] }) {
             <td>{date(x.localDate)}</td>
             <td>{x.entries[0] ? asLoad(loadOf(x.entries[0])) : "—"}</td>
             <td>{x.entries.map((e) => `${repsText(e)}${e.reserve === null ? "" : ` (${e.reserve})`}`).join("  ·  ")}</td>
-            <td>{x.report?.feel ?? ""}</td>
+            <td>{x.report?.left ?? x.report?.feel ?? ""}</td>
             <td>{x.report?.pain ? `${x.report.pain.kind} ${x.report.pain.score}, ${x.report.pain.joint}` : ""}</td>
           </tr>
         ))}

@@ -8,9 +8,9 @@ const p = prescriptionOf(1, "cable-pushdown", {}, { reps: { low: 8, high: 12 }, 
 let made = 0;
 
 function session(localDate: string, reps: number[], change: Partial<Entry> = {}): Entry[] {
-  return reps.map((r, set) => ({ id: id(5000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, set, parts: [{ id: id(6000 + made), kind: "full", load: p.load, reps: r }], reserve: p.reserves[set] ?? 1, at: `${localDate}T10:0${set}:00Z`, zone: "Europe/Oslo", localDate, prescribed: { reps: p.reps, reserve: 2, load: p.load }, ...change }));
+  return reps.map((r, set) => ({ id: id(5000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, set, parts: [{ id: id(6000 + made), kind: "full", load: p.load, reps: r }], reserve: p.reserves[set] ?? 1, instead: null, at: `${localDate}T10:0${set}:00Z`, zone: "Europe/Oslo", localDate, prescribed: { reps: p.reps, reserve: 2, load: p.load }, ...change }));
 }
-const report = (localDate: string, change: Partial<Report>): Report => ({ id: id(7000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, feel: "target", pain: null, at: `${localDate}T10:30:00Z`, zone: "Europe/Oslo", localDate, ...change });
+const report = (localDate: string, change: Partial<Report>): Report => ({ id: id(7000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, feel: "target", left: null, pain: null, at: `${localDate}T10:30:00Z`, zone: "Europe/Oslo", localDate, ...change });
 const next = (entries: Entry[], reports: Report[] = []) => nextTarget(p, exposuresOf(p.id, entries, reports), method);
 
 describe("the window is computed from the step", () => {
