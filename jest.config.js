@@ -1,4 +1,5 @@
 const swc = ["@swc/jest", { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022", experimental: { keepImportAttributes: true }, transform: { react: { runtime: "automatic" } } }, module: { type: "es6" } }];
-const project = (displayName, extra = {}) => ({ displayName, testMatch: [`<rootDir>/tests/${displayName}/**/*.test.ts`], testEnvironment: "node", extensionsToTreatAsEsm: [".ts", ".tsx"], transform: { "^.+\\.tsx?$": swc }, transformIgnorePatterns: ["/node_modules/"], ...extra });
+const project = (displayName, folders, extra = {}) => ({ displayName, testMatch: folders.map((f) => `<rootDir>/tests/${f}/**/*.test.ts`), testEnvironment: "node", extensionsToTreatAsEsm: [".ts", ".tsx"], transform: { "^.+\\.tsx?$": swc }, transformIgnorePatterns: ["/node_modules/"], ...extra });
 
-export default { projects: [project("core"), project("server", { globalSetup: "<rootDir>/tests/server/setup.mjs", globalTeardown: "<rootDir>/tests/server/teardown.mjs" })] };
+// "core" also holds what of the pages is pure: the plan's state and the phone's outbox
+export default { projects: [project("core", ["core", "web", "floor"]), project("server", ["server"], { globalSetup: "<rootDir>/tests/server/setup.mjs", globalTeardown: "<rootDir>/tests/server/teardown.mjs" })] };

@@ -74,9 +74,15 @@ export class Floor {
     const session = (await r.json()) as FloorSession;
     const before = this.session?.handOver?.number;
     if (before !== undefined && session.handOver && session.handOver.number !== before) this.newPlan = session.handOver.number;
-    this.session = session;
-    await this.keep.put("session", session);
+    await this.remember(session);
     this.set("open", "");
+  }
+
+  /** An answer may be older than what was sent meanwhile, by this page or another tab: logs are joined, never replaced. */
+  private async remember(session: FloorSession): Promise<void> {
+    const logs = [(await this.keep.get<FloorSession>("session"))?.log, this.session?.log, session.log].filter((l) => l !== undefined);
+    this.session = { ...session, log: { entries: newest(logs.flatMap((l) => l.entries)), reports: newest(logs.flatMap((l) => l.reports)) } };
+    await this.keep.put("session", this.session);
   }
 
   /** kept first, then sent */
@@ -100,10 +106,7 @@ export class Floor {
       const { kept } = (await r.json()) as { kept: { id: string; revision: number }[] };
       const done = new Set(kept.map((k) => `${k.id}/${k.revision}`));
       const sent = batch.filter((x) => done.has(`${x.item.id}/${x.item.revision}`));
-      if (this.session) {
-        this.session = { ...this.session, log: { entries: newest([...this.session.log.entries, ...entries]), reports: newest([...this.session.log.reports, ...reports]) } };
-        await this.keep.put("session", this.session);
-      }
+      if (this.session) await this.remember({ ...this.session, log: { entries, reports } });
       this.out = this.out.filter((x) => !sent.includes(x));
       await this.keep.drop(sent.map(keyOf));
       this.set("open", "");

@@ -90,15 +90,17 @@ export function applyOperation(program: Program, operation: Operation): EditResu
       if (!day || !one || !other || one === other) return { refused: "both exercises must stand on the same day" };
       if (one.prescriptions.length + other.prescriptions.length > 2) return { refused: "a pair holds two exercises" };
       const paired = { ...one, prescriptions: [...one.prescriptions, ...other.prescriptions] };
-      return { program: withDay(program, day.id, (blocks) => blocks.filter((b) => b.id !== other.id).map((b) => (b.id === one.id ? paired : b))), inverse: [{ kind: "unpair", blockId: one.id, newBlockId: other.id }] };
+      return { program: withDay(program, day.id, (blocks) => blocks.filter((b) => b.id !== other.id).map((b) => (b.id === one.id ? paired : b))), inverse: [{ kind: "unpair", blockId: one.id, newBlockId: other.id, index: day.blocks.indexOf(other) }] };
     }
     case "unpair": {
       const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
       const block = day?.blocks.find((b) => b.id === operation.blockId);
       if (!day || !block || block.prescriptions.length < 2) return { refused: "that is no longer a pair" };
       const [first, second] = block.prescriptions;
+      const parted = { id: operation.newBlockId, prescriptions: [second!] };
+      const at = operation.index ?? day.blocks.indexOf(block) + 1;
       return {
-        program: withDay(program, day.id, (blocks) => blocks.flatMap((b) => (b.id === block.id ? [{ ...b, prescriptions: [first!] }, { id: operation.newBlockId, prescriptions: [second!] }] : [b]))),
+        program: withDay(program, day.id, (blocks) => insert(blocks.map((b) => (b.id === block.id ? { ...b, prescriptions: [first!] } : b)), Math.min(at, blocks.length), parted)),
         inverse: [{ kind: "pair", blockId: operation.blockId, withBlockId: operation.newBlockId }],
       };
     }

@@ -86,7 +86,7 @@ export const operationSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("change"), prescriptionId: z.uuid(), change: changeSchema }),
   z.strictObject({ kind: z.literal("swap"), prescriptionId: z.uuid(), prescription: prescriptionSchema }),
   z.strictObject({ kind: z.literal("pair"), blockId: z.uuid(), withBlockId: z.uuid() }),
-  z.strictObject({ kind: z.literal("unpair"), blockId: z.uuid(), newBlockId: z.uuid() }),
+  z.strictObject({ kind: z.literal("unpair"), blockId: z.uuid(), newBlockId: z.uuid(), /** where the parted one stands; after the other unless given */ index: index.optional() }),
   z.strictObject({ kind: z.literal("rename-day"), dayId: z.uuid(), name: daySchema.shape.name }),
 ]);
 export type Operation = z.infer<typeof operationSchema>;

@@ -46,7 +46,7 @@ test("undoing any run of operations gives the program back, to the letter", () =
       for (const inverse of undo.reverse()) for (const o of inverse) program = must(program, o).program;
       expect(program).toEqual(before);
     }),
-    { numRuns: 300 },
+    { numRuns: 1000 },
   );
 });
 
