@@ -73,7 +73,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "Export" }).click();
   const file = JSON.parse(readFileSync(await (await download).path(), "utf8"));
-  expect(file).toMatchObject({ format: "gryn-program", version: 1 });
+  expect(file).toMatchObject({ format: "gryn-program", version: 2 });
   expect(JSON.stringify(file)).toContain(name);
 
   // hand over

@@ -1,23 +1,46 @@
-/** Files that leave Gryn: a program as JSON {format, version}, its JSON Schema from the same source, the log as rows for CSV. */
+/** Files that leave and enter Gryn: a program as JSON {format, version}, its JSON Schema from the same source, the log as rows for CSV. */
+import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { z } from "zod";
+import { PROGRAM_FORMAT, PROGRAM_VERSION, upgradeProgram } from "#core/exchange/upgrade";
 import { programSchema, type Program } from "#core/planning/program";
 import type { Entry, Report } from "#core/training/entry";
 
-export const PROGRAM_FORMAT = "gryn-program";
-export const PROGRAM_VERSION = 1;
-
 export const programJsonSchema = () => z.toJSONSchema(programSchema, { target: "draft-2020-12", io: "input" });
 
-export type ReadResult = { program: Program } | { errors: { path: string; reason: string }[] };
+export interface FileFault {
+  /** from 1; null where the whole file is meant */
+  line: number | null;
+  path: string;
+  reason: string;
+}
 
-/** @returns the program, or every fault with its path; an unknown newer version is refused in words */
-export function readProgramFile(data: unknown): ReadResult {
+export type ReadResult = { program: Program } | { errors: FileFault[] };
+
+const LARGEST = 2_000_000;
+const lineAt = (text: string, offset: number) => text.slice(0, offset).split("\n").length;
+
+/** @returns the program at the present version, or every fault with its line and path; a newer version is refused in words */
+export function readProgramFile(text: string): ReadResult {
+  const whole = (reason: string, path = "", line: number | null = null): ReadResult => ({ errors: [{ line, path, reason }] });
+  if (text.length > LARGEST) return whole("The file is larger than any program: over 2 MB.");
+  const faults: ParseError[] = [];
+  const tree = parseTree(text, faults, { disallowComments: true });
+  if (faults.length || !tree) return { errors: faults.slice(0, 5).map((f) => ({ line: lineAt(text, f.offset), path: "", reason: `Not readable as JSON: ${printParseErrorCode(f.error).replace(/([a-z])([A-Z])/g, "$1 $2").toLowerCase()}.` })) };
+  const data: unknown = JSON.parse(text);
+  const lineOf = (path: readonly PropertyKey[]): number | null => {
+    // the nearest part of the path that is there: a missing field is shown where it should stand
+    for (let n = path.length; n >= 0; n--) {
+      const node = findNodeAtLocation(tree, path.slice(0, n) as (string | number)[]);
+      if (node) return lineAt(text, node.offset);
+    }
+    return null;
+  };
   const head = z.object({ format: z.string(), version: z.number() }).safeParse(data);
-  if (!head.success) return { errors: [{ path: "format", reason: "This is not a Gryn file: it has no format and version." }] };
-  if (head.data.format !== PROGRAM_FORMAT) return { errors: [{ path: "format", reason: `A program file says "${PROGRAM_FORMAT}", this one says "${head.data.format}".` }] };
-  if (head.data.version > PROGRAM_VERSION) return { errors: [{ path: "version", reason: `This file is version ${head.data.version}; this Gryn reads up to ${PROGRAM_VERSION}. Update Gryn first.` }] };
-  const parsed = programSchema.safeParse(data);
-  return parsed.success ? { program: parsed.data } : { errors: parsed.error.issues.map((i) => ({ path: i.path.join("."), reason: i.message })) };
+  if (!head.success) return whole("This is not a Gryn file: it has no format and version.", "format");
+  if (head.data.format !== PROGRAM_FORMAT) return whole(`A program file says "${PROGRAM_FORMAT}", this one says "${head.data.format}".`, "format", lineOf(["format"]));
+  if (head.data.version > PROGRAM_VERSION) return whole(`This file is version ${head.data.version}; this Gryn reads up to ${PROGRAM_VERSION}. Update Gryn first.`, "version", lineOf(["version"]));
+  const parsed = programSchema.safeParse(upgradeProgram(data));
+  return parsed.success ? { program: parsed.data } : { errors: parsed.error.issues.map((i) => ({ line: lineOf(i.path), path: i.path.join("."), reason: i.message })) };
 }
 
 export interface LogRow {
@@ -47,6 +70,6 @@ export function logRows(entries: readonly Entry[], reports: readonly Report[], n
     .flatMap((e) => {
       const report = reports.filter((r) => r.prescriptionId === e.prescriptionId && r.localDate === e.localDate).sort((a, b) => b.revision - a.revision)[0];
       const pain = report?.pain ? `${report.pain.kind} ${report.pain.score} ${report.pain.side} ${report.pain.joint}` : "";
-      return e.parts.map((p) => ({ date: e.localDate, time: e.at.slice(11, 16), zone: e.zone, exercise: names.get(e.prescriptionId) ?? e.prescriptionId, set: e.set + 1, part: p.kind, load: p.load ? String(p.load.value) : "", unit: p.load?.unit ?? "", meaning: p.load?.meaning ?? "", reps: p.reps, reserve: e.reserve === null ? "" : String(e.reserve), plannedReps: `${e.prescribed.reps.low}-${e.prescribed.reps.high}`, plannedReserve: e.prescribed.reserve, feel: report?.feel ?? "", pain }));
+      return e.parts.map((p) => ({ date: e.localDate, time: e.at.slice(11, 16), zone: e.zone, exercise: e.instead?.name ?? names.get(e.prescriptionId) ?? e.prescriptionId, set: e.set + 1, part: p.kind, load: p.load ? String(p.load.value) : "", unit: p.load?.unit ?? "", meaning: p.load?.meaning ?? "", reps: p.reps, reserve: e.reserve === null ? "" : String(e.reserve), plannedReps: `${e.prescribed.reps.low}-${e.prescribed.reps.high}`, plannedReserve: e.prescribed.reserve, feel: report?.feel ?? "", pain }));
     });
 }

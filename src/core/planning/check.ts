@@ -5,7 +5,8 @@ import type { Exercise } from "#core/exercises/format";
 import { bandOf, doseTotal, weekDose, type WeekDose } from "#core/planning/dose";
 import { dayMinutes, repSeconds } from "#core/planning/minutes";
 import type { Method } from "#core/planning/method";
-import type { Operation, Program } from "#core/planning/program";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Operation, Prescription, Program } from "#core/planning/program";
 
 export type Verdict = "pass" | "look" | "problem";
 
@@ -24,7 +25,7 @@ export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "day
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 
 export function checkWeek(program: Program, client: Client, method: Method, exercises: ReadonlyMap<string, Exercise>, dose: WeekDose = weekDose(program)): CheckLine[] {
-  return [...weeklyDose(program, client, method, dose), ...sessionDose(program, method, dose), ...frequency(program, client, method, dose), ...minutesLines(program, client, method), ...jointFlags(program, client, exercises), ...equipmentLines(program, client, exercises), ...setLines(program, method)];
+  return [...weeklyDose(program, client, method, dose), ...sessionDose(program, method, dose), ...frequency(program, client, method, dose), ...minutesLines(program, client, method), ...jointFlags(program, client, exercises), ...equipmentLines(program, client, exercises), ...setLines(program, method), ...redundancy(program), ...lengthCoverage(program, client), ...repVariety(program, client), ...order(program, client), ...oneSided(program)];
 }
 
 /** the prescription with most direct credit for a muscle, where one more set would do most */
@@ -138,4 +139,76 @@ function setLines(program: Program, method: Method): CheckLine[] {
       }),
     ),
   );
+}
+
+/** the muscle an exercise gives most direct credit to, and the head of it that leads */
+function leadOf(p: Prescription): { head: string; muscle: string; length: number | null } | null {
+  const [lead] = Object.entries(p.credits)
+    .filter(([, c]) => c.direct)
+    .sort(([, a], [, b]) => b.share - a.share);
+  const muscle = muscles.find((m) => lead && (lead[0] === m.id || lead[0].startsWith(`${m.id}-`)));
+  return lead && muscle ? { head: lead[0], muscle: muscle.id, length: lead[1].length } : null;
+}
+
+/** on one day, two exercises for the same muscle that load it at the same length and cross no other joint differently */
+function redundancy(program: Program): CheckLine[] {
+  return program.days.flatMap((d) => {
+    const list = d.blocks.flatMap((b) => b.prescriptions);
+    return list.flatMap((p, i) =>
+      list.slice(i + 1).flatMap((q): CheckLine[] => {
+        const alike = Object.keys(p.credits).filter((h) => p.credits[h]!.direct && q.credits[h]?.direct);
+        const apart = Math.max(0, ...alike.map((h) => Math.abs((p.credits[h]!.length ?? 0) - (q.credits[h]!.length ?? 1))));
+        if (alike.length === 0 || apart > 0.08) return [];
+        return [{ id: `redundant-${p.id}-${q.id}`, verdict: "look", title: `${p.name} and ${q.name}`, number: `lengths ${apart.toFixed(2)} apart`, limit: "more than 0.08 on one day", reason: "They load the same heads at the same length on the same day: one of them could cover another length or day.", fix: q.locked ? null : { label: `Take ${q.name} off ${d.name}`, operations: [{ kind: "remove", prescriptionId: q.id }] } }];
+      }),
+    );
+  });
+}
+
+const LONG = 0.6;
+
+/** every muscle that should grow has a choice that loads it long */
+function lengthCoverage(program: Program, client: Client): CheckLine[] {
+  return muscles.flatMap((m): CheckLine[] => {
+    const priority = client.priorities[m.id];
+    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
+    if ((priority !== "grow" && priority !== "specialise") || own.length === 0) return [];
+    const longest = Math.max(...own.flatMap((p) => Object.entries(p.credits).flatMap(([h, c]) => (c.direct && (h === m.id || h.startsWith(`${m.id}-`)) ? [c.length ?? 0] : []))));
+    const covered = longest >= LONG;
+    return [{ id: `length-${m.id}`, verdict: covered ? "pass" : "look", title: `${muscleName(m.id)}: long length`, number: `longest loaded length ${longest.toFixed(2)}`, limit: `at least one from ${LONG}`, reason: covered ? "A long-loaded choice is there." : "No exercise loads it where it is long; the ranking has some.", fix: null }];
+  });
+}
+
+const BANDS: [number, string][] = [[8, "5-8"], [12, "8-12"], [20, "12-20"], [51, "20 and more"]];
+const bandOfReps = (p: Prescription) => BANDS.find(([to]) => (p.reps.low + p.reps.high) / 2 < to)?.[1] ?? BANDS[3]![1];
+
+/** everything 3 x 10 is seen */
+function repVariety(program: Program, client: Client): CheckLine[] {
+  return muscles.flatMap((m): CheckLine[] => {
+    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
+    if (!client.priorities[m.id] || own.length < 2) return [];
+    const bands = [...new Set(own.map(bandOfReps))];
+    return [{ id: `reps-${m.id}`, verdict: bands.length > 1 ? "pass" : "look", title: `${muscleName(m.id)}: rep bands`, number: bands.join(" and "), limit: "two bands a week", reason: bands.length > 1 ? "Varied." : "All of it stands in one band of repetitions.", fix: null }];
+  });
+}
+
+const RANK = { specialise: 0, grow: 1, hold: 2, maintain: 3 } as const;
+
+/** what matters most comes first */
+function order(program: Program, client: Client): CheckLine[] {
+  return program.days.flatMap((d): CheckLine[] => {
+    const rank = (i: number) => Math.min(3, ...d.blocks[i]!.prescriptions.map((p) => RANK[client.priorities[leadOf(p)?.muscle ?? ""] ?? "maintain"]));
+    const late = d.blocks.findIndex((_, i) => i > 0 && rank(i) < rank(i - 1));
+    if (late < 0) return [];
+    const [p, before] = [d.blocks[late]!.prescriptions[0]!, d.blocks[late - 1]!.prescriptions[0]!];
+    return [{ id: `order-${d.id}`, verdict: "look", title: `${d.name}: order`, number: `${p.name} after ${before.name}`, limit: "priority first", reason: "What matters more is done when it is fresh.", fix: p.locked ? null : { label: `${p.name} earlier`, operations: [{ kind: "move", prescriptionId: p.id, dayId: d.id, index: late - 1 }] } }];
+  });
+}
+
+/** sides can only be compared where some work is done one side at a time */
+function oneSided(program: Program): CheckLine[] {
+  const all = prescriptionsOf(program);
+  if (all.length < 4) return [];
+  const sides = all.filter((p) => p.sides === "one").length;
+  return [{ id: "sides", verdict: sides > 0 ? "pass" : "look", title: "Left and right", number: `${sides} of ${all.length} one side at a time`, limit: "at least one", reason: sides > 0 ? "The sides can be compared in the log." : "With both sides together a difference never shows.", fix: null }];
 }

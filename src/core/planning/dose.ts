@@ -17,7 +17,7 @@ export function creditsOf(view: BodyView, targets: readonly string[], leastCredi
   const credits: Prescription["credits"] = {};
   for (const h of heads) {
     const share = highest > 0 ? (view.heads[h.id]?.activation ?? 0) / highest : 0;
-    if (share >= leastCredit) credits[h.id] = { share: Math.round(share * 100) / 100, direct: targets.includes(h.muscle) };
+    if (share >= leastCredit) credits[h.id] = { share: Math.round(share * 100) / 100, direct: targets.includes(h.muscle), length: Math.round((view.heads[h.id]?.loadedLength ?? 0) * 100) / 100 };
   }
   return credits;
 }

@@ -45,8 +45,8 @@ export const prescriptionSchema = z.strictObject({
   setupKey: z.string(),
   modelVersion: z.string(),
   name: z.string(),
-  /** per head: credited share of a set, and whether the exercise was chosen for its muscle; pinned when added */
-  credits: z.record(z.string(), z.strictObject({ share: z.number().min(0).max(1), direct: z.boolean() })),
+  /** per head: credited share of a set, whether the exercise was chosen for its muscle, and the loaded length (null: not known); pinned when added */
+  credits: z.record(z.string(), z.strictObject({ share: z.number().min(0).max(1), direct: z.boolean(), length: z.number().min(0).max(1).nullable() })),
   sides: z.enum(["both", "one"]),
   setupSeconds: z.number(),
   changeSeconds: z.number(),
@@ -58,7 +58,7 @@ export const prescriptionSchema = z.strictObject({
   load: loadSchema.nullable(),
   note: z.string().max(300),
   locked: z.boolean(),
-  alternatives: z.array(alternativeSchema).max(3).default([]),
+  alternatives: z.array(alternativeSchema).max(3),
 });
 export type Prescription = z.infer<typeof prescriptionSchema>;
 
@@ -69,7 +69,7 @@ export type Day = z.infer<typeof daySchema>;
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(1),
+  version: z.literal(2),
   id: z.uuid(),
   clientId: z.uuid(),
   name: z.string().min(1).max(80),

@@ -83,7 +83,7 @@ function buildProgram(key: string, client: ClientInput): Program {
   });
   return {
     format: "gryn-program",
-    version: 1,
+    version: 2,
     id: demoId(`${key} program`),
     clientId: demoId(key),
     name: "Arm block",

@@ -1,5 +1,6 @@
 /** Programs as their operations and a document; edits of different things are merged, of the same thing refused with both values. */
 import { randomUUID } from "node:crypto";
+import { upgradeProgram } from "#core/exchange/upgrade";
 import { applyOperation, collisions, placeOf } from "#core/planning/edit";
 import type { Edit, Operation, Program } from "#core/planning/program";
 import type { Transaction } from "#server/database/database";
@@ -30,14 +31,14 @@ export interface Conflict {
 export async function findProgram(tx: Transaction, practiceId: string, id: string, forUpdate = false): Promise<StoredProgram> {
   const [row] = await tx.query<ProgramRow>(`select id, client_id, version, document from program where practice_id = $1 and id = $2 ${forUpdate ? "for update" : ""}`, [practiceId, id]);
   if (!row) throw notFound("program");
-  return { program: row.document, version: row.version };
+  return { program: upgradeProgram<Program>(row.document), version: row.version };
 }
 
 /** a client's program; an empty one is made when there is none yet */
 export async function programOfClient(tx: Transaction, practiceId: string, clientId: string, days: number): Promise<StoredProgram> {
   const [row] = await tx.query<ProgramRow>("select id, client_id, version, document from program where practice_id = $1 and client_id = $2 order by created_at limit 1", [practiceId, clientId]);
-  if (row) return { program: row.document, version: row.version };
-  const program: Program = { format: "gryn-program", version: 1, id: randomUUID(), clientId, name: "Arm block", days: Array.from({ length: days }, (_, i) => ({ id: randomUUID(), name: `Day ${i + 1}`, blocks: [] })) };
+  if (row) return { program: upgradeProgram<Program>(row.document), version: row.version };
+  const program: Program = { format: "gryn-program", version: 2, id: randomUUID(), clientId, name: "Arm block", days: Array.from({ length: days }, (_, i) => ({ id: randomUUID(), name: `Day ${i + 1}`, blocks: [] })) };
   await insertProgram(tx, practiceId, program);
   return { program, version: 0 };
 }

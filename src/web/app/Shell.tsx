@@ -6,6 +6,7 @@ import SignInPage from "../identity/SignInPage";
 import { api, toFailure } from "./api";
 import { MODE_EVENT } from "./App";
 import { useOpenClient, withClient } from "./open-client";
+import { Palette } from "./Palette";
 import { Failed, Loading } from "./states";
 
 /** a hulled grain, standing, with its crease */
@@ -40,7 +41,10 @@ const KEYS: [string, string][] = [
   ["j / k", "Next and previous row"],
   ["Enter", "Criteria of the row"],
   ["u", "Use the row for the client and day last used"],
+  ["Alt ← → ↑ ↓", "In the week: move the exercise to another day or place"],
+  ["+ / - / x / Delete", "In the week: one set more, one less, lock, take off"],
   ["Ctrl Z / Ctrl Shift Z", "Undo and redo a plan edit"],
+  ["Ctrl K", "Go anywhere"],
   ["?", "This list"],
 ];
 
@@ -110,6 +114,7 @@ function Desk({ coach }: { coach: string }) {
           <Outlet />
         </Suspense>
       </main>
+      <Palette clientId={clientId} clients={clients} />
       <Modal open={help} onCancel={() => setHelp(false)} footer={null} title="Keys" width={440}>
         <dl className="facts" style={{ gridTemplateColumns: "auto 1fr", gap: "6px 16px" }}>
           {KEYS.map(([key, what]) => (

@@ -1,11 +1,12 @@
-import { useState } from "react";
+import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
+import { useState, type ReactNode } from "react";
 import { heads, muscles } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
-import type { Survey } from "#core/mechanics/survey";
 import { bandOf, doseTotal, effortCredit, marginalWorth, type Dose, type WeekDose } from "#core/planning/dose";
 import { blockMinutes, dayMinutes } from "#core/planning/minutes";
 import { DEFAULT_METHOD } from "#core/planning/method";
-import type { Day, Program } from "#core/planning/program";
+import { placeOf } from "#core/planning/edit";
+import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 import { lengthColour } from "../app/theme";
 import { SetGrain } from "../grain/Grain";
 
@@ -15,17 +16,47 @@ interface LoomProps {
   program: Program;
   client: Client;
   dose: WeekDose;
-  survey: Survey | null;
   dayId: string;
   selected: string | null;
   onDay: (id: string) => void;
   onPick: (dayId: string, prescriptionId: string) => void;
+  edit: (...operations: Operation[]) => void;
 }
 
-export function Loom({ program, client, dose, survey, dayId, selected, onDay, onPick }: LoomProps) {
+export function Loom({ program, client, dose, dayId, selected, onDay, onPick, edit }: LoomProps) {
   const [open, setOpen] = useState<ReadonlySet<string>>(() => new Set(["triceps", "biceps"]));
-  const lengthOf = (setupKey: string, headId: string): number => survey?.rows.find((r) => r.setupKey === setupKey)?.view.heads[headId]?.loadedLength ?? 0.5;
   const toggle = (id: string) => setOpen((o) => new Set(o.has(id) ? [...o].filter((x) => x !== id) : [...o, id]));
+
+  /** keys on an exercise in the loom; true where the key meant something */
+  const act = (p: Prescription, key: string): boolean => {
+    const place = placeOf(program, p.id);
+    if (!place) return false;
+    const d = program.days.indexOf(place.day);
+    const to = (day: Day | undefined, index: number) => day && edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index });
+    const reserves = (list: number[]) => edit({ kind: "change", prescriptionId: p.id, change: { reserves: list } });
+    const acts: Record<string, () => void> = {
+      "Alt+ArrowLeft": () => to(program.days[d - 1], program.days[d - 1]?.blocks.length ?? 0),
+      "Alt+ArrowRight": () => to(program.days[d + 1], program.days[d + 1]?.blocks.length ?? 0),
+      "Alt+ArrowUp": () => place.blockIndex > 0 && to(place.day, place.blockIndex - 1),
+      "Alt+ArrowDown": () => to(place.day, place.blockIndex + 1),
+      "+": () => p.reserves.length < 12 && reserves([...p.reserves, p.reserves[p.reserves.length - 1]!]),
+      "-": () => p.reserves.length > 1 && reserves(p.reserves.slice(0, -1)),
+      x: () => edit({ kind: "change", prescriptionId: p.id, change: { locked: !p.locked } }),
+      Delete: () => edit({ kind: "remove", prescriptionId: p.id }),
+    };
+    acts[key]?.();
+    return key in acts;
+  };
+  const dropped = ({ active, over }: DragEndEvent) => {
+    const dayId = over?.data.current?.dayId as string | undefined;
+    const prescriptionId = active.data.current?.prescriptionId as string | undefined;
+    const day = program.days.find((x) => x.id === dayId);
+    if (!day || !prescriptionId || placeOf(program, prescriptionId)?.day.id === day.id) return;
+    edit({ kind: "move", prescriptionId, dayId: day.id, index: day.blocks.length });
+    onPick(day.id, prescriptionId);
+  };
+  // a short way before it counts as a drag, so that a click stays a click
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
   const cell = (day: Day, headIds: string[]) => (
     <div className="cell">
@@ -37,9 +68,9 @@ export function Loom({ program, client, dose, survey, dayId, selected, onDay, on
           const direct = credits.some((c) => c.direct);
           const share = credits.reduce((s, c) => s + c.share, 0) / headIds.length;
           return [
-            <button key={p.id} type="button" className="plain exercise" title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${share.toFixed(2)}`} aria-label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`} style={p.id === selected ? { outline: "2px solid var(--fjord)" } : undefined} onClick={() => onPick(day.id, p.id)}>
-              {p.reserves.map((r, i) => <SetGrain key={i} colour={lengthColour(lengthOf(p.setupKey, lead))} direct={direct} share={share * effortCredit(r)} />)}
-            </button>,
+            <Exercise key={p.id} p={p} row={headIds.join()} selected={p.id === selected} title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${share.toFixed(2)}`} label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`} onPick={() => onPick(day.id, p.id)} onKey={(key) => act(p, key)}>
+              {p.reserves.map((r, i) => <SetGrain key={i} colour={lengthColour(p.credits[lead]?.length ?? 0.5)} direct={direct} share={share * effortCredit(r)} />)}
+            </Exercise>,
           ];
         }),
       )}
@@ -47,6 +78,7 @@ export function Loom({ program, client, dose, survey, dayId, selected, onDay, on
   );
 
   return (
+    <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ screenReaderInstructions: { draggable: "Alt with the arrow keys moves this exercise to another day or place; plus and minus change its sets; x locks; Delete takes it off." } }}>
     <table className="loom">
       <caption className="visually-hidden">The week: days across, muscles and heads down</caption>
       <colgroup>
@@ -87,14 +119,14 @@ export function Loom({ program, client, dose, survey, dayId, selected, onDay, on
               <th scope="row">
                 {many ? <button type="button" className="plain" aria-expanded={shown} onClick={() => toggle(m.id)}>{m.name} <span className="quiet">{shown ? "−" : "+"}</span></button> : m.name}
               </th>
-              {program.days.map((d) => <td key={d.id}>{!shown && cell(d, own.map((h) => h.id))}</td>)}
+              {program.days.map((d) => <DayCell key={d.id} id={m.id} dayId={d.id}>{!shown && cell(d, own.map((h) => h.id))}</DayCell>)}
               <td><Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, DEFAULT_METHOD)} /></td>
             </tr>,
             ...(shown
               ? own.map((h) => (
                   <tr key={h.id} className="head">
                     <th scope="row">{h.name}</th>
-                    {program.days.map((d) => <td key={d.id}>{cell(d, [h.id])}</td>)}
+                    {program.days.map((d) => <DayCell key={d.id} id={h.id} dayId={d.id}>{cell(d, [h.id])}</DayCell>)}
                     <td className="small quiet number">{one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days} {dose.heads[h.id]!.days === 1 ? "day" : "days"}</td>
                   </tr>
                 ))
@@ -103,7 +135,47 @@ export function Loom({ program, client, dose, survey, dayId, selected, onDay, on
         })}
       </tbody>
     </table>
+    </DndContext>
   );
+}
+
+interface ExerciseProps {
+  p: Prescription;
+  row: string;
+  selected: boolean;
+  title: string;
+  label: string;
+  onPick: () => void;
+  onKey: (key: string) => boolean;
+  children: ReactNode;
+}
+
+/** an exercise's sets in one cell: dragged to another day, or moved by keys */
+function Exercise({ p, row, selected, title, label, onPick, onKey, children }: ExerciseProps) {
+  const { setNodeRef, listeners, attributes, transform } = useDraggable({ id: `${p.id} ${row}`, data: { prescriptionId: p.id }, disabled: p.locked });
+  return (
+    <button
+      ref={setNodeRef}
+      {...attributes}
+      {...listeners}
+      type="button"
+      className="plain exercise"
+      title={title}
+      aria-label={label}
+      style={{ outline: selected ? "2px solid var(--fjord)" : undefined, transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, zIndex: transform ? 2 : undefined, position: transform ? "relative" : undefined }}
+      onClick={onPick}
+      onKeyDown={(e) => {
+        if (onKey(`${e.altKey ? "Alt+" : ""}${e.key}`)) e.preventDefault();
+      }}
+    >
+      {children}
+    </button>
+  );
+}
+
+function DayCell({ id, dayId, children }: { id: string; dayId: string; children?: ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id: `${id} ${dayId}`, data: { dayId } });
+  return <td ref={setNodeRef} style={isOver ? { background: "color-mix(in srgb, var(--fjord) 14%, transparent)" } : undefined}>{children}</td>;
 }
 
 function Margin({ dose, band }: { dose: Dose; band: ReturnType<typeof bandOf> }) {

@@ -10,7 +10,7 @@ import { api, toFailure } from "../app/api";
 import { useOpenClient } from "../app/open-client";
 import { isTyping } from "../app/Shell";
 import { Empty, Failed, Loading } from "../app/states";
-import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { ImportButton } from "../exchange/ImportButton";
 import { Checks } from "./Checks";
 import { ConflictChoice } from "./ConflictChoice";
 import { HandOverButton } from "./HandOverButton";
@@ -26,7 +26,6 @@ export default function WeekPage() {
   const { client } = useOpenClient();
   const clients = api.useClientsQuery();
   const { plan, program, failed, edit, undo, redo } = usePlan(client ? id : null);
-  const { survey } = useSurvey(useMemo(() => bodyOf(client), [client]));
   const [dayId, setDayId] = useState<string | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
   const { message } = App.useApp();
@@ -78,6 +77,7 @@ export default function WeekPage() {
           <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">Undo</Button>
           <Button disabled={plan.redo.length === 0} onClick={redo} title="Ctrl Shift Z">Redo</Button>
           <a className="ant-btn-link" style={{ alignSelf: "center", padding: "0 6px" }} href={`/api/programs/${program.id}/export`} download>Export</a>
+          <ImportButton program={program} edit={edit} />
           <HandOverButton client={client} plan={plan} />
         </span>
       </div>
@@ -85,7 +85,7 @@ export default function WeekPage() {
       <div className="week">
         <div>
           <section className="sheet" style={{ padding: "10px 14px 6px" }}>
-            <Loom program={program} client={client} dose={dose} survey={survey} dayId={day.id} selected={selected} onDay={setDayId} onPick={(d, p) => (setDayId(d), setSelected(p))} />
+            <Loom program={program} client={client} dose={dose} edit={edit} dayId={day.id} selected={selected} onDay={setDayId} onPick={(d, p) => (setDayId(d), setSelected(p))} />
             <p className="small quiet" style={{ padding: "6px 0" }}>Full grains are direct sets, hollow ones indirect; colour is the loaded length. This block sees the arm only: not the muscles outside it, nor arm work of presses and rows planned elsewhere.</p>
           </section>
           {empty ? (

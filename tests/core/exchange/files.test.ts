@@ -1,4 +1,9 @@
+import { readFileSync } from "node:fs";
+import { programDifference } from "#core/exchange/difference";
 import { logRows, programJsonSchema, readProgramFile } from "#core/exchange/files";
+import { PROGRAM_VERSION, upgradeProgram } from "#core/exchange/upgrade";
+import { applyOperation, prescriptionsOf } from "#core/planning/edit";
+import type { Program } from "#core/planning/program";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import type { Entry } from "#core/training/entry";
 import { snapshotSchema } from "#core/training/handover";
@@ -7,17 +12,40 @@ import { id, prescriptionOf, programOf } from "../../support/programs";
 
 const program = programOf([[prescriptionOf(1), prescriptionOf(2, "preacher-curl")], [prescriptionOf(3, "close-grip-bench-press")]]);
 
-test("a program file reads back to itself", () => expect(readProgramFile(JSON.parse(JSON.stringify(program)))).toEqual({ program }));
+const text = (data: unknown) => JSON.stringify(data, null, 2);
 
-test("what is wrong with a file is said with its path", () => {
-  const errors = (data: unknown) => { const r = readProgramFile(data); return "errors" in r ? r.errors : []; };
+test("a program file reads back to itself", () => expect(readProgramFile(text(program))).toEqual({ program }));
+
+test.each([1, 2])("the frozen file of version %s is still read", (version) => {
+  const frozen = readFileSync(`tests/fixtures/program-${version}.json`, "utf8");
+  expect(JSON.parse(frozen).version).toBe(version);
+  const read = readProgramFile(frozen);
+  if ("errors" in read) throw new Error(text(read.errors));
+  expect(read.program.version).toBe(PROGRAM_VERSION);
+  expect(read.program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.name, p.rest, p.alternatives.length])))).toEqual([
+    [["Cable pushdown, one step back", 90, version === 1 ? 0 : 1], ["Hammer curl", 90, 0]],
+    [["Preacher curl, pad 45°", 90, 0]],
+  ]);
+});
+
+test("what is wrong with a file is said with its line and path", () => {
+  const errors = (data: unknown) => { const r = readProgramFile(text(data)); return "errors" in r ? r.errors : []; };
   expect(errors("text")[0]!.reason).toMatch(/not a Gryn file/);
+  const unreadable = readProgramFile('{\n  "format": "gryn-program",\n  "version" 2\n}');
+  expect("errors" in unreadable && unreadable.errors[0]).toMatchObject({ line: 3, reason: expect.stringMatching(/Not readable as JSON/) });
+  expect(readProgramFile(" ".repeat(2_100_000))).toEqual({ errors: [{ line: null, path: "", reason: expect.stringMatching(/2 MB/) }] });
   expect(errors({ ...program, format: "gryn-exercise" })[0]!.path).toBe("format");
   expect(errors({ ...program, version: 7 })[0]!.reason).toMatch(/version 7.*Update Gryn/);
   const broken = JSON.parse(JSON.stringify(program));
   broken.days[0].blocks[0].prescriptions[0].rest = -5;
   broken.days[1].name = "";
-  expect(errors(broken).map((e) => e.path)).toEqual(["days.0.blocks.0.prescriptions.0.rest", "days.1.name"]);
+  const lines = text(broken).split("\n");
+  expect(errors(broken).map((e) => [e.path, lines[e.line! - 1]!.trim()])).toEqual([
+    ["days.0.blocks.0.prescriptions.0.rest", '"rest": -5,'],
+    ["days.1.name", '"name": "",'],
+  ]);
+  delete broken.days[0].blocks[0].prescriptions[0].reps;
+  expect(errors(broken)[0]).toMatchObject({ path: "days.0.blocks.0.prescriptions.0.reps", line: expect.any(Number) });
 });
 
 test("the JSON Schema comes from the same source", () => {
@@ -46,4 +74,47 @@ test("a hand-over holds texts, targets and drawings inside their box, and no emp
         for (const s of pose.strokes) for (const [x, y] of s.points) expect(x >= -0.01 && x <= 1.01 && y >= -0.01 && y <= 1.01).toBe(true);
       }
     }
+});
+
+describe("what taking a file in would change", () => {
+  let serial = 500;
+  const difference = (now: Program, file: Program) => programDifference(now, file, () => id(serial++));
+  const apply = (now: Program, file: Program) =>
+    difference(now, file)!.operations.reduce((p, o) => {
+      const r = applyOperation(p, o);
+      if ("refused" in r) throw new Error(r.refused);
+      return r.program;
+    }, now);
+  /** without the ids, which are made anew */
+  const shape = (p: Program) => p.days.map((d) => [d.name, d.blocks.map((b) => b.prescriptions.map((x) => [x.setupKey, x.rest, x.reserves, x.note]))]);
+  const other = (): Program => ({
+    ...program,
+    days: [
+      { ...program.days[0]!, name: "Early", blocks: [{ id: id(1), prescriptions: [{ ...prescriptionOf(2, "preacher-curl"), rest: 70 }, prescriptionOf(9, "band-curl")] }] },
+      { ...program.days[1]!, blocks: [{ id: id(2), prescriptions: [prescriptionOf(3, "close-grip-bench-press")] }, { id: id(3), prescriptions: [prescriptionOf(1)] }] },
+    ],
+  });
+
+  test("the same file changes nothing", () => expect(difference(program, program)).toEqual({ lines: [], operations: [] }));
+
+  test("its operations make the week what the file says, and its lines name each change", () => {
+    const file = other();
+    expect(shape(apply(program, file))).toEqual(shape(file));
+    expect(difference(program, file)!.lines).toEqual(["Day 1 is called Early.", "Preacher curl, pad 45°: rest changes.", "Band curl is added on Early.", "Preacher curl, pad 45° and Band curl become a pair.", expect.stringMatching(/Cable pushdown.* moves to Day 2/)]);
+  });
+
+  test("a file from another week replaces this one's exercises under ids of their own", () => {
+    const file = programOf([[prescriptionOf(41, "hammer-curl")]]);
+    const now = apply(program, file);
+    expect(prescriptionsOf(now).map((p) => p.name)).toEqual(["Hammer curl"]);
+    expect(prescriptionsOf(now)[0]!.id).not.toBe(id(41));
+  });
+
+  test("a file with more days than the week is refused", () => expect(difference(programOf([[]]), program)).toBeNull());
+});
+
+test("an upgrade leaves the present version and the unknown alone", () => {
+  expect(upgradeProgram(program)).toBe(program);
+  expect(upgradeProgram({ version: 0 })).toEqual({ version: 0 });
+  expect(upgradeProgram(null)).toBeNull();
 });

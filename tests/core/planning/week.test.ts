@@ -17,7 +17,7 @@ describe("dose", () => {
   });
 
   test("credits: the leading head in full, helpers by their activation, targets direct", () => {
-    expect(pushdown.credits["triceps-lateral"]).toEqual({ share: 1, direct: true });
+    expect(pushdown.credits["triceps-lateral"]).toMatchObject({ share: 1, direct: true });
     expect(pushdown.credits["biceps-long"]).toBeUndefined();
     expect(hammer.credits.brachialis).toMatchObject({ direct: true });
     expect(hammer.credits["biceps-long"]).toMatchObject({ direct: false });
@@ -116,5 +116,39 @@ describe("checks", () => {
     expect(["rest-", "tempo-", "effort-"].map((id) => line(odd, id)!.verdict)).toEqual(["look", "look", "look"]);
     const mended = applyOperation(odd, line(odd, "effort-")!.fix!.operations[0]!);
     expect("program" in mended && line(mended.program, "effort-")).toBeUndefined();
+  });
+
+  test("two exercises of one day that load the same heads at the same length are seen, others are not", () => {
+    const twice = programOf([[pushdown, prescriptionOf(11, "cable-pushdown", { stepBack: 0.4 })]]);
+    expect(line(twice, "redundant-")).toMatchObject({ verdict: "look", fix: { operations: [{ kind: "remove" }] } });
+    expect(line(programOf([[pushdown, prescriptionOf(12, "overhead-cable-extension")]]), "redundant-")).toBeUndefined();
+    expect(line(programOf([[pushdown], [prescriptionOf(11, "cable-pushdown", { stepBack: 0.4 })]]), "redundant-")).toBeUndefined();
+  });
+
+  test("a muscle that should grow wants a choice that loads it long", () => {
+    expect(line(programOf([[prescriptionOf(13, "dumbbell-kickback")]]), "length-triceps")!.verdict).toBe("look");
+    expect(line(programOf([[prescriptionOf(12, "overhead-cable-extension")]]), "length-triceps")!.verdict).toBe("pass");
+    expect(line(programOf([[prescriptionOf(13, "dumbbell-kickback")]]), "length-triceps", clientOf({ priorities: { triceps: "hold" } }))).toBeUndefined();
+  });
+
+  test("everything in one band of reps is seen", () => {
+    const reps = (n: number, low: number, high: number) => prescriptionOf(n, "cable-pushdown", {}, { reps: { low, high } });
+    expect(line(programOf([[reps(14, 8, 10)], [reps(15, 9, 11)]]), "reps-triceps")).toMatchObject({ verdict: "look", number: "8-12" });
+    expect(line(programOf([[reps(14, 8, 10)], [reps(15, 15, 25)]]), "reps-triceps")!.verdict).toBe("pass");
+  });
+
+  test("what matters more comes first, and the fix puts it there", () => {
+    const client = clientOf({ priorities: { triceps: "grow", brachialis: "maintain" } });
+    const program = programOf([[hammer, pushdown]]);
+    const found = line(program, "order-", client)!;
+    expect(found.number).toMatch(/after Hammer curl/);
+    const fixed = applyOperation(program, found.fix!.operations[0]!);
+    expect("program" in fixed && line(fixed.program, "order-", client)).toBeUndefined();
+  });
+
+  test("a week without one-sided work cannot compare sides", () => {
+    const four = (id: string) => programOf([[pushdown, hammer, prescriptionOf(16, "band-curl"), prescriptionOf(17, id)]]);
+    expect(line(four("cable-curl"), "sides")!.verdict).toBe("look");
+    expect(line(four("preacher-curl"), "sides")!.verdict).toBe("pass");
   });
 });

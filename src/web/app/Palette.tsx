@@ -1,0 +1,108 @@
+/** Ctrl K: every head, exercise and client by a few letters of its name. */
+import { Input, Modal } from "antd";
+import { useEffect, useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import type { Client } from "#core/clients/client";
+import { library } from "#core/exercises/library";
+import { setupName } from "#core/exercises/setup";
+import { headGroups } from "#core/ranking/rank";
+import { withClient } from "./open-client";
+
+interface Entry {
+  name: string;
+  kind: string;
+  to: string;
+}
+
+const SHOWN = 9;
+
+/** all letters of the query in their order; earlier and closer is better */
+function match(name: string, query: string): number | null {
+  const text = name.toLowerCase();
+  const whole = text.indexOf(query);
+  if (whole >= 0) return whole;
+  let at = -1;
+  for (const letter of query) {
+    at = text.indexOf(letter, at + 1);
+    if (at < 0) return null;
+  }
+  return 100 + at;
+}
+
+export function Palette({ clientId, clients }: { clientId: string | null; clients: readonly Client[] }) {
+  const [open, setOpen] = useState(false);
+  const [query, setQuery] = useState("");
+  const [picked, setPicked] = useState(0);
+  const navigate = useNavigate();
+
+  useEffect(() => {
+    const key = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "k") return;
+      e.preventDefault();
+      setQuery("");
+      setPicked(0);
+      setOpen((o) => !o);
+    };
+    addEventListener("keydown", key);
+    return () => removeEventListener("keydown", key);
+  }, []);
+
+  const all = useMemo(
+    (): Entry[] => [
+      ...clients.flatMap((c) => [
+        { name: `${c.name}, week`, kind: "week", to: `/clients/${c.id}/week` },
+        { name: `${c.name}, log`, kind: "log", to: `/clients/${c.id}/log` },
+        { name: c.name, kind: "client", to: `/clients/${c.id}` },
+      ]),
+      ...headGroups.map((g) => ({ name: g.title, kind: "ranking", to: withClient(`/ranking/${g.id}`, clientId) })),
+      ...library.flatMap((e) => e.setups.map((s) => ({ name: setupName(e, s.values), kind: "bench", to: withClient(`/bench/${e.id}?${new URLSearchParams(Object.entries(s.values).map(([k, v]) => [k, String(v)]))}`, clientId) }))),
+    ],
+    [clients, clientId],
+  );
+  const found = all
+    .map((e) => ({ e, rank: match(e.name, query.trim().toLowerCase()) }))
+    .filter((x): x is { e: Entry; rank: number } => x.rank !== null)
+    .sort((a, b) => a.rank - b.rank)
+    .slice(0, SHOWN)
+    .map((x) => x.e);
+  const go = (entry: Entry | undefined) => {
+    if (!entry) return;
+    setOpen(false);
+    void navigate(entry.to);
+  };
+  return (
+    <Modal open={open} onCancel={() => setOpen(false)} footer={null} closable={false} title={null} width={520} destroyOnHidden aria-label="Go anywhere">
+      <Input
+        autoFocus
+        size="large"
+        placeholder="A head, an exercise, a client"
+        aria-label="Go anywhere"
+        role="combobox"
+        aria-expanded
+        aria-controls="palette-list"
+        aria-activedescendant={found[picked] ? `palette-${picked}` : undefined}
+        value={query}
+        onChange={(e) => {
+          setQuery(e.target.value);
+          setPicked(0);
+        }}
+        onKeyDown={(e) => {
+          if (e.key === "ArrowDown") setPicked((p) => Math.min(found.length - 1, p + 1));
+          else if (e.key === "ArrowUp") setPicked((p) => Math.max(0, p - 1));
+          else if (e.key === "Enter") go(found[picked]);
+          else return;
+          e.preventDefault();
+        }}
+      />
+      <ul id="palette-list" role="listbox" aria-label="Found" style={{ listStyle: "none", margin: "8px 0 0", padding: 0 }}>
+        {found.map((e, i) => (
+          <li key={e.to + e.name} id={`palette-${i}`} role="option" aria-selected={i === picked} onClick={() => go(e)} style={{ display: "flex", justifyContent: "space-between", padding: "6px 10px", cursor: "pointer", background: i === picked ? "color-mix(in srgb, var(--fjord) 14%, transparent)" : undefined }}>
+            <span>{e.name}</span>
+            <span className="quiet small">{e.kind}</span>
+          </li>
+        ))}
+        {found.length === 0 && <li className="quiet" style={{ padding: "6px 10px" }}>Nothing by that name.</li>}
+      </ul>
+    </Modal>
+  );
+}
