@@ -1,4 +1,5 @@
 /** What taking in a program file would change, in words and as operations; days are matched by their order. */
+import { canonical } from "#core/exercises/setup";
 import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
 import type { Change, ChangeField, Operation, Prescription, Program } from "#core/planning/program";
 
@@ -9,7 +10,8 @@ export interface Difference {
 }
 
 const FIELDS: ChangeField[] = ["reserves", "reps", "rest", "tempo", "load", "note", "locked", "alternatives"];
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+/** whatever the order of keys: a stored document and a file may differ in it */
+const same = (a: unknown, b: unknown) => canonical(a) === canonical(b);
 
 /**
  * @param newId ids for what is added: a file may come from another client's week

@@ -48,7 +48,7 @@ export function App() {
     addEventListener(MODE_EVENT, flip);
     return () => removeEventListener(MODE_EVENT, flip);
   }, [mode]);
-  const theme = useMemo(() => antdTheme(mode), [mode]);
+  const theme = useMemo(() => antdTheme(mode, matchMedia("(prefers-reduced-motion: reduce)").matches), [mode]);
   return (
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
       <Provider store={store}>

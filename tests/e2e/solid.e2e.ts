@@ -1,0 +1,163 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { control, expect, openClient, openPhone, saved, signIn, test } from "./hands";
+
+test.beforeEach(() => control("reset"));
+
+const OVERHEAD = "Overhead cable extension, pulley below the shoulder";
+const setsOn = (name: string) => new RegExp(`^${name}, \\d sets`);
+
+test("the loom by keys: sets, place, day, lock and off, with undo for each", async ({ page }) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const cell = (day: number, name: string) => page.locator("tr.head").filter({ hasText: "Lateral head" }).locator("td").nth(day).getByRole("button", { name: setsOn(name) });
+  await cell(0, OVERHEAD).focus();
+  await page.keyboard.press("+");
+  await expect(cell(0, OVERHEAD)).toHaveAccessibleName(`${OVERHEAD}, 5 sets, direct`);
+  await page.keyboard.press("-");
+  await page.keyboard.press("-");
+  await expect(cell(0, OVERHEAD)).toHaveAccessibleName(`${OVERHEAD}, 3 sets, direct`);
+  await page.keyboard.press("Alt+ArrowRight");
+  await expect(cell(1, OVERHEAD)).toBeVisible();
+  await expect(cell(0, OVERHEAD)).toHaveCount(0);
+  await cell(1, OVERHEAD).focus();
+  await page.keyboard.press("Delete");
+  await expect(cell(1, OVERHEAD)).toHaveCount(0);
+  for (let i = 0; i < 5; i++) await page.getByRole("button", { name: "Undo" }).click();
+  await expect(cell(0, OVERHEAD)).toHaveAccessibleName(`${OVERHEAD}, 4 sets, direct`);
+  await saved(page);
+  await page.reload();
+  await expect(cell(0, OVERHEAD)).toHaveAccessibleName(`${OVERHEAD}, 4 sets, direct`);
+});
+
+test("the loom by mouse: an exercise is dragged to another day; pairing saves minutes", async ({ page }) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const row = page.locator("tr.head").filter({ hasText: "Lateral head" });
+  const grip = (await row.locator("td").nth(0).getByRole("button").boundingBox())!;
+  const target = (await row.locator("td").nth(2).boundingBox())!;
+  await page.mouse.move(grip.x + 10, grip.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(target.x + 60, target.y + 10, { steps: 12 });
+  await page.mouse.up();
+  await expect(row.locator("td").nth(2).getByRole("button", { name: setsOn(OVERHEAD) })).toBeVisible();
+  await saved(page);
+
+  await page.getByRole("button", { name: /^Wednesday/ }).click();
+  const minutes = async () => Number((await page.getByRole("button", { name: /^Wednesday/ }).innerText()).match(/(\d+) of 40 min/)![1]);
+  const before = await minutes();
+  await page.getByRole("button", { name: "Cable pushdown, one step back: more" }).click();
+  await page.getByRole("menuitem", { name: "Pair with the next" }).click();
+  await expect.poll(minutes).toBeLessThan(before);
+});
+
+test("the palette goes anywhere", async ({ page }) => {
+  await signIn(page);
+  await page.keyboard.press("Control+k");
+  await page.getByRole("combobox", { name: "Go anywhere" }).fill("tomas");
+  await expect(page.getByRole("option").first()).toContainText("Tomas Reyer");
+  await page.getByRole("combobox", { name: "Go anywhere" }).fill("brachiorad");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Brachioradialis", exact: true })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await page.getByRole("combobox", { name: "Go anywhere" }).fill("zzzz");
+  await expect(page.getByText("Nothing by that name.")).toBeVisible();
+});
+
+test("a program file: a bad one changes nothing and says where, a good one is shown before it is taken in", async ({ page }, info) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Export" }).click();
+  const text = readFileSync(await (await download).path(), "utf8");
+  const give = async (name: string, content: string) => {
+    const path = info.outputPath(name);
+    writeFileSync(path, content);
+    await page.getByLabel("Program file").setInputFiles(path);
+  };
+  const dialog = page.getByRole("dialog");
+
+  const broken = text.replace('"rest": 90', '"rest": -90');
+  await give("broken.json", broken);
+  await expect(dialog).toContainText("Nothing has been changed");
+  await expect(dialog.getByRole("row").nth(1)).toContainText(`${broken.split("\n").findIndex((l) => l.includes("-90")) + 1}`);
+  await expect(dialog.getByRole("row").nth(1)).toContainText("at least 15 s");
+  await dialog.getByRole("button", { name: "Close" }).click();
+  await give("cut-off.json", text.slice(0, 300));
+  await expect(dialog).toContainText("Not readable as JSON");
+  await dialog.getByRole("button", { name: "Close" }).click();
+  await give("newer.json", text.replace('"version": 2', '"version": 9'));
+  await expect(dialog).toContainText("Update Gryn first");
+  await dialog.getByRole("button", { name: "Close" }).click();
+
+  const file = JSON.parse(text);
+  file.days[0].blocks[0].prescriptions[0].rest = 135;
+  file.days[2].blocks.pop();
+  await give("good.json", JSON.stringify(file));
+  await expect(dialog).toContainText(`${OVERHEAD}: rest changes.`);
+  await expect(dialog).toContainText("Incline dumbbell curl, bench 50° is taken off.");
+  await dialog.getByRole("button", { name: "Take it in" }).click();
+  await expect(page.getByLabel(`${OVERHEAD}: rest`)).toHaveValue("135");
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByLabel(`${OVERHEAD}: rest`)).toHaveValue("90");
+  await give("good.json", text);
+  await expect(dialog).toContainText("There is nothing to change");
+});
+
+test("a reload without network reopens the session; everything is sent once when it is back", async ({ page, browser }) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const { phone, context } = await openPhone(page, browser);
+  await phone.evaluate(() => navigator.serviceWorker.ready);
+  await phone.waitForFunction(async () => (await caches.keys()).length > 0 && (await (await caches.open("gryn-floor-1")).keys()).length >= 3);
+  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone.getByRole("button", { name: /Hammer curl/ }).click();
+  await phone.getByRole("button", { name: /As planned/ }).click();
+  await expect(phone.getByText("all sent")).toBeVisible();
+  await context.setOffline(true);
+  await phone.getByRole("button", { name: /As planned/ }).click();
+  await expect(phone.getByText("1 not sent")).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByRole("heading", { level: 1 })).toContainText("Maja");
+  await expect(phone.getByText("1 not sent")).toBeVisible();
+  await phone.getByRole("button", { name: /Hammer curl/ }).click();
+  await expect(phone.getByText("Set 3 of 3")).toBeVisible();
+  await phone.getByRole("button", { name: /As planned/ }).click();
+  await expect(phone.getByText("2 not sent")).toBeVisible();
+  await context.setOffline(false);
+  await expect(phone.getByText("all sent")).toBeVisible({ timeout: 15_000 });
+  await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Log" }).click();
+  const last = page.getByRole("region", { name: "Hammer curl" }).locator("tbody tr").first();
+  await expect(last).toContainText(/\d+ kg\s*\d+ \(2\)\s+·\s+\d+ \(1\)\s+·\s+\d+ \(1\)/);
+  await context.close();
+});
+
+test("machine busy: an approved alternative, later, another day", async ({ page, browser }) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  await page.getByRole("button", { name: `${OVERHEAD}: more` }).click();
+  await page.getByRole("menuitem", { name: /When it is busy/ }).click();
+  await page.getByRole("dialog").getByRole("checkbox").first().check();
+  const alternative = (await page.getByRole("dialog").locator(".ant-checkbox-wrapper").first().innerText()).split("\n")[0]!.replace(/\d+$/, "").trim();
+  await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
+  await saved(page);
+  await page.getByRole("button", { name: /^Hand over/ }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Hand over number 2" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
+  const { phone, context } = await openPhone(page, browser);
+  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone.getByRole("button", { name: new RegExp(`^${OVERHEAD}`) }).click();
+  await phone.getByRole("button", { name: "Machine busy, or not today" }).click();
+  await phone.getByRole("button", { name: `Do ${alternative}` }).click();
+  await expect(phone.getByText(`Instead of ${OVERHEAD}`)).toBeVisible();
+  await phone.getByRole("button", { name: /As planned/ }).click();
+  await phone.getByRole("button", { name: "‹ All exercises" }).click();
+  await phone.getByRole("button", { name: /^Hammer curl/ }).click();
+  await phone.getByRole("button", { name: "Machine busy, or not today" }).click();
+  await phone.getByRole("button", { name: "Another day" }).click();
+  await expect(phone.getByRole("button", { name: /^Hammer curl/ })).toContainText("Left out: another day");
+  await expect(phone.getByText("all sent")).toBeVisible();
+  await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Log" }).click();
+  await expect(page.getByRole("region", { name: "Hammer curl" })).toContainText("another day");
+  await context.close();
+});
