@@ -1,12 +1,13 @@
 /**
  * npm run bench: what speed is, measured and set beside a baseline in the same run. A program of its own, never a test.
- * npm run bench -- mechanics | pages | server   runs one part.
+ * npm run bench -- mechanics | pages | server | browser   runs one part.
  */
+import { benchBrowser } from "./browser";
 import { benchMechanics } from "./mechanics";
 import { benchPages } from "./pages";
 import { benchServer } from "./server";
 
-const parts = { mechanics: benchMechanics, pages: benchPages, server: benchServer };
+const parts = { mechanics: benchMechanics, pages: benchPages, server: benchServer, browser: benchBrowser };
 const wanted = process.argv.slice(2);
 for (const [name, part] of Object.entries(parts)) {
   if (wanted.length && !wanted.includes(name)) continue;

@@ -148,7 +148,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
 test("the bench answers a moved parameter, and names the difference to a pinned setup", async ({ page }) => {
   await signIn(page);
   await page.goto("/bench/cable-pushdown?head=triceps-long");
-  await expect(page.getByRole("heading", { name: "Cable pushdown, against the stack" })).toBeVisible();
+  await expect(page.getByRole("heading", { level: 1, name: "Cable pushdown, against the stack" })).toBeVisible();
   await expect(page.locator(".figure-sheet svg .muscle")).toBeVisible();
   await page.getByRole("button", { name: "Pin to compare" }).click();
   const words = await page.locator(".headline .words").innerText();
@@ -177,7 +177,12 @@ test("the bench answers a moved parameter, and names the difference to a pinned 
   await page.mouse.move(pulley.x + 60, pulley.y + 8, { steps: 6 });
   await page.mouse.up();
   await expect(page.getByText("Step back: 40 cm")).toHaveCount(0);
-  await page.goBack();
+
+  // an address from elsewhere wins over what was moved here
+  await page.keyboard.press("Control+k");
+  await page.getByRole("combobox", { name: "Go anywhere" }).fill("pushdown, against");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: "Cable pushdown, against the stack" })).toBeVisible();
 });
 
 test("the coach's pass with the keyboard alone", async ({ page }) => {

@@ -29,6 +29,19 @@ test("passwords are kept as Argon2id and session ids hashed", async () => {
   for (const s of sessions) expect(s.id).toMatch(/^[0-9a-f]{64}$/);
 });
 
+test("a session in use is prolonged, but not at every request", async () => {
+  const expiry = async () => asOwner(async (o) => (await o.query("select expires_at from session where data->'coach'->>'practiceId' = $1 order by expires_at desc limit 1", [person.practiceId])).rows[0].expires_at as Date);
+  const own = appOn(database);
+  const desk = await signIn(own, person);
+  await asOwner((o) => o.query("update session set expires_at = now() + interval '1 hour' where data->'coach'->>'practiceId' = $1", [person.practiceId]));
+  const [before] = [await expiry()];
+  await desk.get("/clients").expect(200);
+  const once = await expiry();
+  expect(once.getTime()).toBeGreaterThan(before.getTime() + 10 * 3600_000);
+  await desk.get("/clients").expect(200);
+  expect(await expiry()).toEqual(once);
+});
+
 test("a wrong password and an unknown address answer the same", async () => {
   const answer = async (email: string, password: string) => { const { status, body } = await request(app).post("/api/session").send({ email, password }); return { status, body }; };
   const wrong = await answer(person.email, "no");

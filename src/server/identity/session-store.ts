@@ -3,11 +3,24 @@ import { createHash } from "node:crypto";
 import session from "express-session";
 import type { Database } from "#server/database/database";
 
+/** a session in use is prolonged at most this often, so that reading stays reading */
+const PROLONG_MS = 10 * 60_000;
+
 const hash = (sid: string) => createHash("sha256").update(sid).digest("hex");
 
 export class SessionStore extends session.Store {
+  private readonly prolonged = new Map<string, number>();
+
   constructor(private readonly database: Database) {
     super();
+  }
+
+  override touch(sid: string, data: session.SessionData, done?: () => void): void {
+    const now = Date.now();
+    if (now - (this.prolonged.get(sid) ?? 0) < PROLONG_MS) return done?.();
+    if (this.prolonged.size > 10_000) this.prolonged.clear();
+    this.prolonged.set(sid, now);
+    this.set(sid, data, () => done?.());
   }
 
   override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {

@@ -41,37 +41,32 @@ function useAddressValues(exercise: Exercise | undefined): [Values, (change: (no
   const [params, setParams] = useSearchParams();
   const read = useCallback((): Values => (exercise ? Object.fromEntries(exercise.parameters.map((p) => [p.id, readParameter(p, params.get(p.id))])) : {}), [exercise, params]);
   const [state, setState] = useState({ exercise, values: read() });
-  const written = useRef(JSON.stringify(state.values));
+  const latest = useRef(state.values);
+  latest.current = state.values;
+  // addresses on their way: one may come round after the values have moved on, and must not turn them back
+  const onTheWay = useRef<string[]>([]);
   useEffect(() => {
-    const there = read();
-    if (JSON.stringify(there) === written.current && state.exercise === exercise) return;
-    written.current = JSON.stringify(there);
-    setState({ exercise, values: there });
+    const there = JSON.stringify(read());
+    const mine = onTheWay.current.indexOf(there);
+    if (mine >= 0) onTheWay.current.splice(0, mine + 1);
+    else if (there !== JSON.stringify(latest.current) || state.exercise !== exercise) setState({ exercise, values: read() });
   }, [read, exercise, state.exercise]);
-  const change = useCallback(
-    (next: (now: Values) => Values) =>
-      setState((s) => {
-        const values = next(s.values);
-        written.current = JSON.stringify(values);
-        return { ...s, values };
-      }),
-    [],
-  );
   useEffect(() => {
-    if (state.exercise !== exercise) return;
-    const wait = setTimeout(
-      () =>
-        setParams(
-          (p) => {
-            for (const [k, v] of Object.entries(state.values)) p.set(k, String(v));
-            return p;
-          },
-          { replace: true },
-        ),
-      120,
-    );
+    const next = JSON.stringify(state.values);
+    if (state.exercise !== exercise || next === JSON.stringify(read())) return;
+    const wait = setTimeout(() => {
+      onTheWay.current.push(next);
+      setParams(
+        (p) => {
+          for (const [k, v] of Object.entries(state.values)) p.set(k, String(v));
+          return p;
+        },
+        { replace: true },
+      );
+    }, 120);
     return () => clearTimeout(wait);
-  }, [state, exercise, setParams]);
+  }, [state, exercise, setParams, read]);
+  const change = useCallback((next: (now: Values) => Values) => setState((s) => ({ ...s, values: next(s.values) })), []);
   return [state.exercise === exercise ? state.values : read(), change];
 }
 
