@@ -18,24 +18,12 @@ const DRAG_MS = 3000;
 
 /** frames drawn while work goes on, a second */
 async function framesDuring(page: Page, work: () => Promise<void>): Promise<number> {
-  await page.evaluate(() => {
-    const w = window as unknown as { frames: number; counting: boolean };
-    w.frames = 0;
-    w.counting = true;
-    const step = () => {
-      w.frames++;
-      if (w.counting) requestAnimationFrame(step);
-    };
-    requestAnimationFrame(step);
-  });
+  // as text: a function would carry helpers of this program into the page
+  await page.evaluate("frames = 0; counting = true; (function step() { frames++; if (counting) requestAnimationFrame(step); })()");
   const from = Date.now();
   await work();
   const seconds = (Date.now() - from) / 1000;
-  return page.evaluate((s) => {
-    const w = window as unknown as { frames: number; counting: boolean };
-    w.counting = false;
-    return w.frames / s;
-  }, seconds);
+  return Number(await page.evaluate("counting = false; frames")) / seconds;
 }
 
 async function dragTo(page: Page, box: { x: number; y: number; width: number }): Promise<void> {

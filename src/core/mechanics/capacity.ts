@@ -36,6 +36,37 @@ function makeWorkspace(m: number, columns: number) {
 let workspace = makeWorkspace(0, 0);
 
 export function largestLoad(p: CapacityProblem): Capacity {
+  return p.freedoms === 1 ? alongOneFreedom(p) : bySimplex(p);
+}
+
+/**
+ * With one freedom the program is a sum: the heads' torque can be anything between all that pull one way and all that
+ * pull the other. The same answers as the simplex (tested), many times as fast.
+ */
+function alongOneFreedom({ heads: n, A, u: unit, c: left, limit }: CapacityProblem): Capacity {
+  const [u, c] = [unit[0]!, left[0]!];
+  let most = 0;
+  let least = 0;
+  for (let i = 0; i < n; i++) {
+    if (A[i]! > 0) most += A[i]!;
+    else least += A[i]!;
+  }
+  const elasticity = new Float64Array(n);
+  if (Math.abs(u) < EPS) {
+    const shortfall = Math.max(0, c - most, least - c);
+    return { feasible: shortfall <= 1e-6, load: shortfall <= 1e-6 ? limit : 0, elasticity, shortfall };
+  }
+  // the torque asked of the heads, c - w u, must lie between least and most
+  const [bound, start] = u < 0 ? [most, least] : [least, most];
+  const first = Math.max(0, (c - start) / u);
+  const load = Math.min(limit, (c - bound) / u);
+  if (load < first - 1e-9) return { feasible: false, load: 0, elasticity, shortfall: Math.max(0, c - most, least - c) };
+  if (load > EPS && load < limit * (1 - 1e-9)) for (let i = 0; i < n; i++) if (u < 0 ? A[i]! > 0 : A[i]! < 0) elasticity[i] = -A[i]! / u / load;
+  return { feasible: true, load, elasticity, shortfall: 0 };
+}
+
+/** any number of freedoms */
+export function bySimplex(p: CapacityProblem): Capacity {
   const { freedoms: m, heads: n } = p;
   const columns = n + 1 + m; // heads, load, one artificial per row
   const width = columns + 1;

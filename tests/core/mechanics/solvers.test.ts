@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { largestLoad } from "#core/mechanics/capacity";
+import { bySimplex, largestLoad } from "#core/mechanics/capacity";
 import { shareLoad } from "#core/mechanics/sharing";
 import { seededRandom } from "#core/random";
 
@@ -80,6 +80,24 @@ test("splitting a head into identical parts changes no share", () => {
       expect(split[parts]).toBeCloseTo(whole[1]!, 8);
     }),
   );
+});
+
+test("along one freedom the sum and the simplex agree, feasible or not", () => {
+  const random = seededRandom(77);
+  let infeasible = 0;
+  for (let k = 0; k < 2000; k++) {
+    const n = 1 + Math.floor(random() * 8);
+    const p = { freedoms: 1, heads: n, A: Float64Array.from({ length: n }, () => -30 + 60 * random()), u: Float64Array.of(k % 9 === 0 ? 0 : -2 + 4 * random()), c: Float64Array.of(-60 + 120 * random()), limit: 500 };
+    const [sum, simplex] = [largestLoad(p), bySimplex(p)];
+    expect(sum.feasible).toBe(simplex.feasible);
+    if (!sum.feasible) {
+      infeasible++;
+      continue;
+    }
+    expect(sum.load).toBeCloseTo(simplex.load, 6);
+    sum.elasticity.forEach((e, i) => expect(e).toBeCloseTo(simplex.elasticity[i]!, 5));
+  }
+  expect(infeasible).toBeGreaterThan(100);
 });
 
 test("a pose that cannot be held is a result with its shortfall", () => {
