@@ -161,3 +161,40 @@ test("machine busy: an approved alternative, later, another day", async ({ page,
   await expect(page.getByRole("region", { name: "Hammer curl" })).toContainText("another day");
   await context.close();
 });
+
+test("bench and upper arm are dragged in the drawing", async ({ page }) => {
+  await signIn(page);
+  const drag = async (locator: string, dx: number, dy: number) => {
+    const box = (await page.locator(locator).boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2 + dx, box.y + box.height / 2 + dy, { steps: 10 });
+    await page.mouse.up();
+  };
+  await page.goto("/bench/incline-dumbbell-curl");
+  await expect(page.getByText("Bench from level: 50°")).toBeVisible();
+  await page.locator("circle.handle").waitFor();
+  await drag("circle.handle", 70, -20);
+  await expect(page.getByText("Bench from level: 50°")).toHaveCount(0);
+  await expect(page).toHaveURL(/bench=(55|6\d|7\d|80)/);
+  await page.goto("/bench/lying-dumbbell-extension?tilt=20");
+  await page.locator("circle.handle").waitFor();
+  await drag("circle.handle", 0, 60);
+  await expect(page.getByText("Upper arm tilted back: 20°")).toHaveCount(0);
+});
+
+test("an exercise is swapped for a better one for the same head, and the sets stay", async ({ page }) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  await page.getByRole("button", { name: /^Wednesday/ }).click();
+  await page.getByRole("button", { name: "Cable pushdown, one step back: more" }).click();
+  await page.getByRole("menuitem", { name: "Swap for another" }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog).toContainText(/Gains: /);
+  const name = await dialog.locator("strong").first().innerText();
+  await dialog.getByRole("button", { name: "Swap", exact: true }).first().click();
+  await expect(page.getByLabel(`${name}: reserve of set 4`)).toHaveValue("0");
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByLabel("Cable pushdown, one step back: reserve of set 4")).toBeVisible();
+});

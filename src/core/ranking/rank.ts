@@ -66,7 +66,8 @@ function criteriaOf(view: BodyView, headId: string, muscle: string, exercise: Ex
     function: clamp(m.function / WHOLE_FUNCTION),
     limiter: allElasticity > 0 ? clamp(mine / allElasticity) : 0,
     stretchReached: clamp(m.stretchReached),
-    stretchLoad: clamp(m.stretchShare),
+    // half by the share in the long half, half by how long: a head that is long throughout would otherwise never differ
+    stretchLoad: clamp(0.5 * m.stretchShare + 0.5 * m.loadedLength),
     shortLoad: clamp(m.thirds[0]),
     range: clamp(m.rangeLoaded),
     partialReserve: clamp(m.partialReserve - 1),

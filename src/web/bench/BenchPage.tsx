@@ -131,6 +131,23 @@ export default function BenchPage() {
       }
     : null;
 
+  /** turning something bound to a parameter by a scale; small turns are carried over until they make a step */
+  const turner = (b: Binding | undefined) => {
+    if (typeof b !== "object" || !("scale" in b)) return null;
+    const p = exercise.parameters.find((x) => x.id === b.parameter);
+    if (!p || p.options) return null;
+    return (degrees: number) => {
+      const moved = (carry.current[p.id] ?? 0) + degrees / b.scale;
+      const steps = Math.trunc(moved / p.step);
+      carry.current[p.id] = moved - steps * p.step;
+      if (steps) setValues((now) => ({ ...now, [p.id]: roundToStep(p, Math.max(p.min, Math.min(p.max, now[p.id]! + steps * p.step))) }));
+    };
+  };
+  const onBench = turner(exercise.stance.lean);
+  // where bench and arm hang on the same parameter the arm follows the bench
+  const onArm = onBench ? null : turner(exercise.path?.[0]?.elevation);
+  const handles = [onPulley && "pulley", onArm && "elbow", onBench && "bench"].filter(Boolean).join(" and ");
+
   const sampleOf = (a: Analysis) => Math.min(picked ?? Math.round(a.sticking.at * (a.s.length - 1)), a.s.length - 1);
   const hardest = analysis ? Math.round(analysis.sticking.at * (analysis.s.length - 1)) : 0;
   return (
@@ -148,7 +165,7 @@ export default function BenchPage() {
       {analysis && headId && (
         <div className="bench">
           <section className="sheet figure-sheet" aria-label="Posed figure">
-            <Figure analysis={analysis} exercise={exercise} headId={headId} sample={sampleOf(analysis)} turn={(turn * Math.PI) / 180} onPulley={onPulley} />
+            <Figure analysis={analysis} exercise={exercise} headId={headId} sample={sampleOf(analysis)} turn={(turn * Math.PI) / 180} onPulley={onPulley} onArm={onArm} onBench={onBench} />
             <div className="scrub">
               <Button size="small" onClick={() => setPlaying(!playing)} style={{ width: 58 }}>{playing ? "Stop" : "Play"}</Button>
               <Slider ariaLabelForHandle="Place in the rep, per cent" min={0} max={analysis.s.length - 1} value={sampleOf(analysis)} tooltip={{ formatter: null }} onChange={(v) => { setPlaying(false); setSample(v); }} />
@@ -159,7 +176,7 @@ export default function BenchPage() {
               <Slider ariaLabelForHandle="Turn the figure, degrees" min={-90} max={90} step={5} value={turn} tooltip={{ formatter: null }} onChange={setTurn} />
               <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>{Math.round(100 * analysis.s[sampleOf(analysis)]!)} % of the rep</span>
             </div>
-            {onPulley && <p className="small quiet">The ringed pulley can be dragged; its sliders are at the right.</p>}
+            {handles && <p className="small quiet">The ringed {handles} can be dragged; the sliders at the right do the same by keys.</p>}
           </section>
           <CurvePlots analysis={analysis} pinned={pinned?.analysis ?? null} sample={sampleOf(analysis)} headId={headId} others={active.filter((h) => h.id !== headId && h.muscle === heads.find((x) => x.id === headId)!.muscle).map((h) => h.id)} />
           <aside className="sheet params">

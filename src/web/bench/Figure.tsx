@@ -17,14 +17,18 @@ export interface FigureProps {
   turn: number;
   /** the pulley may be dragged: how far, in m of the picture's right and up */
   onPulley: ((dx: number, dy: number) => void) | null;
+  /** the upper arm, or the bench, may be turned: by how many degrees (arm forwards and up, trunk forwards) */
+  onArm: ((degrees: number) => void) | null;
+  onBench: ((degrees: number) => void) | null;
 }
 
 type Point = [number, number];
 
-export function Figure({ analysis, exercise, headId, sample, turn, onPulley }: FigureProps) {
+export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onArm, onBench }: FigureProps) {
   const frames = analysis.frames!;
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<Point | null>(null);
+  const held = useRef<number | null>(null);
   const view = useMemo(() => ({ turn }), [turn]);
 
   // one scale for the whole rep, so that the body stands still while the arm moves
@@ -75,6 +79,33 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley }: F
     drag.current = [e.clientX, e.clientY];
   };
 
+  const shoulder = flatAt("humerus.right");
+  const pelvis = flatAt("pelvis");
+  const bench = flatAt("head");
+  /** dragging a handle turns what it belongs to about its joint; from behind the picture is mirrored */
+  const turning = (centre: Point, upright: 1 | -1, give: (degrees: number) => void) => {
+    const angle = (e: PointerEvent<SVGElement>) => {
+      const box = svg.current!.getBoundingClientRect();
+      const [cx, cy] = map(centre);
+      const x = ((e.clientX - box.left) * W) / box.width - cx;
+      const y = cy - ((e.clientY - box.top) * H) / box.height;
+      return (Math.atan2(x * Math.sign(Math.cos(turn) || 1), upright * y) * 180) / Math.PI;
+    };
+    return {
+      onPointerDown: (e: PointerEvent<SVGElement>) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        held.current = angle(e);
+      },
+      onPointerMove: (e: PointerEvent<SVGElement>) => {
+        if (held.current === null) return;
+        const now = angle(e);
+        give(((now - held.current + 540) % 360) - 180);
+        held.current = now;
+      },
+      onPointerUp: () => (held.current = null),
+    };
+  };
+
   return (
     <svg ref={svg} viewBox={`0 0 ${W} ${H}`} role="img" aria-label={`Figure at ${Math.round(100 * (analysis.s[sample] ?? 0))} percent of the rep; the head is at ${Math.round(100 * p)} percent of its length range`}>
       <line x1={12} x2={W - 12} y1={floor + 0.035 * k} y2={floor + 0.035 * k} stroke="var(--line)" strokeWidth={2} />
@@ -108,6 +139,8 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley }: F
       {head && <polyline className="muscle" points={line(headLine(frames, sample, head, view))} fill="none" stroke={lengthColour(p)} strokeWidth={3 + 22 * f} strokeLinecap="round" strokeLinejoin="round" />}
       <line className="lever" x1={ex} y1={ey} x2={lx} y2={ly} />
       <circle cx={ex} cy={ey} r={3.5} fill="var(--ink)" />
+      {onArm && <circle className="handle free" cx={ex} cy={ey} r={9} {...turning(shoulder, -1, onArm)} />}
+      {onBench && <circle className="handle free" cx={map(bench)[0]} cy={map(bench)[1]} r={9} {...turning(pelvis, 1, onBench)} />}
       {exercise.loads.some((l) => l.kind === "mass") ? <circle cx={gx} cy={gy} r={exercise.equipment.includes("barbell") ? 0.1 * k : 0.06 * k} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} fillOpacity={0.82} /> : <circle cx={gx} cy={gy} r={5} fill="var(--ink)" />}
       {arrow && (
         <g className="force" transform={`translate(${gx} ${gy})`}>

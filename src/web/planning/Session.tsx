@@ -11,6 +11,7 @@ import { DEFAULT_METHOD } from "#core/planning/method";
 import { newId } from "../app/newId";
 import { withClient } from "../app/open-client";
 import { Alternatives } from "./Alternatives";
+import { Swap } from "./Swap";
 
 interface SessionProps {
   day: Day;
@@ -62,6 +63,7 @@ interface LineProps extends Omit<SessionProps, "selected"> {
 function Line({ p, block, index, first, day, days, client, edit, selected, onSelect }: LineProps) {
   const [reason, setReason] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [swapping, setSwapping] = useState(false);
   /** what cannot be right is said here and not sent; the typed value stays where it is */
   const change = (c: Change) => {
     const parsed = changeSchema.safeParse(c);
@@ -81,6 +83,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
     block.prescriptions.length > 1
       ? { key: "unpair", label: "Part the pair", onClick: () => edit({ kind: "unpair", blockId: block.id, newBlockId: newId() }) }
       : { key: "pair", label: "Pair with the next", disabled: !next || next.prescriptions.length > 1, onClick: () => next && edit({ kind: "pair", blockId: block.id, withBlockId: next.id }) },
+    { key: "swap", label: "Swap for another", disabled: p.locked, onClick: () => setSwapping(true) },
     { key: "busy", label: `When it is busy (${p.alternatives.length})`, onClick: () => setBusy(true) },
     { key: "lock", label: p.locked ? "Unlock" : "Lock", onClick: () => change({ locked: !p.locked }) },
     { key: "remove", label: "Take off the day", onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
@@ -130,6 +133,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
           <Button size="small" type="text" aria-label={`${p.name}: more`}>More</Button>
         </Dropdown>
         {busy && <Alternatives p={p} client={client} onChange={(alternatives) => change({ alternatives })} onClose={() => setBusy(false)} />}
+        {swapping && <Swap p={p} client={client} onSwap={(prescription) => { edit({ kind: "swap", prescriptionId: p.id, prescription }); setSwapping(false); }} onClose={() => setSwapping(false)} />}
       </td>
     </tr>
   );

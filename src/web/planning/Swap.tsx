@@ -1,0 +1,59 @@
+/** Another setup for the same head, with what is gained and what is lost against the planned one. */
+import { Button, Modal } from "antd";
+import { headTitle } from "#core/anatomy/anatomy";
+import type { Client } from "#core/clients/client";
+import { setupName } from "#core/exercises/setup";
+import { DEFAULT_METHOD } from "#core/planning/method";
+import { prescribe } from "#core/planning/prescribe";
+import type { Prescription } from "#core/planning/program";
+import type { RankedRow } from "#core/ranking/rank";
+import { newId } from "../app/newId";
+import { Loading } from "../app/states";
+import { Grain } from "../grain/Grain";
+import { useCandidates } from "./candidates";
+
+const SHOWN = 7;
+
+/** the differences a coach would name, largest first */
+function against(row: RankedRow, own: RankedRow | undefined, head: string): string {
+  if (!own) return row.because;
+  const [m, o] = [row.row.view.heads[head]!, own.row.view.heads[head]!];
+  const lines: [number, string][] = [
+    [m.loadedLength - o.loadedLength, `loaded length ${o.loadedLength.toFixed(2)} to ${m.loadedLength.toFixed(2)}`],
+    [m.stretchReached - o.stretchReached, `reach ${Math.round(100 * o.stretchReached)} to ${Math.round(100 * m.stretchReached)} %`],
+    [m.function - o.function, `work ${Math.round(100 * o.function)} to ${Math.round(100 * m.function)} % of the reference`],
+    [(row.criteria.joints - own.criteria.joints) * 0.5, row.criteria.joints > own.criteria.joints ? "easier on joints" : "harder on joints"],
+  ];
+  const named = lines.filter(([d]) => Math.abs(d) >= 0.03).sort(([a], [b]) => Math.abs(b) - Math.abs(a));
+  const part = (sign: number, word: string) => {
+    const list = named.filter(([d]) => d * sign > 0).slice(0, 2).map(([, text]) => text);
+    return list.length ? `${word} ${list.join(", ")}` : "";
+  };
+  return [part(1, "Gains:"), part(-1, "Loses:")].filter(Boolean).join(". ") || "Much the same.";
+}
+
+export function Swap({ p, client, onSwap, onClose }: { p: Prescription; client: Client; onSwap: (next: Prescription) => void; onClose: () => void }) {
+  const { head, rows, own, ready, modelVersion } = useCandidates(p, client);
+  const swap = (r: RankedRow) => {
+    const fresh = prescribe(r.exercise, r.row.values, r.row.view, DEFAULT_METHOD, { id: newId(), modelVersion, unit: client.unit, sore: client.joints.some((j) => (r.exercise.joints[j.joint] ?? 0) >= 0.3) });
+    // sets, effort and rest were decided for the place in the week; load and reps belong to the exercise
+    onSwap({ ...fresh, reserves: p.reserves, rest: p.rest, note: p.note });
+  };
+  return (
+    <Modal open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
+      <p className="small quiet" style={{ marginBottom: 8 }}>{head ? `For ${headTitle(head).toLowerCase()}, with ${client.name.split(" ")[0]}'s equipment and joints. Sets, reserve and rest stay.` : "No head is credited directly."}</p>
+      {!ready && <Loading what="the ranking" />}
+      {rows.slice(0, SHOWN).map((r) => (
+        <div key={r.row.setupKey} style={{ display: "grid", gridTemplateColumns: "104px 1fr auto auto", gap: 12, alignItems: "center", padding: "6px 0", borderTop: "1px solid var(--line)" }}>
+          <Grain metrics={r.row.view.heads[head!]!} width={104} height={26} />
+          <div>
+            <strong>{setupName(r.exercise, r.row.values)}</strong>
+            <div className="small quiet">{against(r, own, head!)}</div>
+          </div>
+          <span className="number">{Math.round(r.score)}{own ? ` (${r.score >= own.score ? "+" : "−"}${Math.abs(Math.round(r.score - own.score))})` : ""}</span>
+          <Button size="small" onClick={() => swap(r)}>Swap</Button>
+        </div>
+      ))}
+    </Modal>
+  );
+}
