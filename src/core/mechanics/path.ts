@@ -35,7 +35,7 @@ export function setStance(model: Model, q: Float64Array, setup: Setup): void {
   if (kind === "standing" || kind === "prone") {
     q[0] = -at[0] - 0.05 * model.size;
     q[1] = -at[1];
-  } else q[1] = (kind === "seated" ? 0.56 : 0.55) * model.size;
+  } else q[1] = (kind === "seated" ? 0.505 : 0.55) * model.size;
 }
 
 export function setArm(model: Model, q: Float64Array, side: Side, pose: ArmPose): void {
