@@ -23,5 +23,3 @@ export const clientInput = z.strictObject({
 });
 export type ClientInput = z.infer<typeof clientInput>;
 export type Client = ClientInput & { id: string; revision: number };
-
-export const clientSchema = clientInput.extend({ id: z.uuid(), revision: z.int() });

@@ -5,7 +5,7 @@
 import type { ArmPose, Setup } from "#core/exercises/setup";
 import { setCoordinate, setRhythm, SIDES, type Model, type Side } from "#core/mechanics/model";
 import { createState, readPoint, updatePose, type State } from "#core/mechanics/state";
-import { add, apply, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Mat3, type Vec3 } from "#core/mechanics/vector";
+import { add, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Mat3, type Vec3 } from "#core/mechanics/vector";
 
 const PIECES = 32;
 
@@ -147,5 +147,3 @@ export function anchorPoint(model: Model, state: State, side: Side, frame: "floo
   const base = frame === "hand" ? readPoint(state, grip.segment, grip.at) : readPoint(state, humerus, [0, 0, 0]);
   return add(base, scale(local, model.size));
 }
-
-export const toWorld = (state: State, segment: number, v: Vec3): Vec3 => apply(Array.from(state.R.subarray(9 * segment, 9 * segment + 9)) as unknown as Mat3, v);

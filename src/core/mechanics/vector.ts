@@ -20,13 +20,6 @@ export function rotation(axis: Vec3, angle: number): Mat3 {
   return [t * x * x + c, t * x * y - s * z, t * x * z + s * y, t * x * y + s * z, t * y * y + c, t * y * z - s * x, t * x * z - s * y, t * y * z + s * x, t * z * z + c];
 }
 
-export const IDENTITY: Mat3 = [1, 0, 0, 0, 1, 0, 0, 0, 1];
-
-export function multiply(a: Mat3, b: Mat3): Mat3 {
-  const at = (r: 0 | 1 | 2, c: 0 | 1 | 2) => a[(3 * r) as 0]! * b[c]! + a[(3 * r + 1) as 1]! * b[(3 + c) as 3]! + a[(3 * r + 2) as 2]! * b[(6 + c) as 6]!;
-  return [at(0, 0), at(0, 1), at(0, 2), at(1, 0), at(1, 1), at(1, 2), at(2, 0), at(2, 1), at(2, 2)];
-}
-
 export const apply = (m: Mat3, v: Vec3): Vec3 => [
   m[0] * v[0] + m[1] * v[1] + m[2] * v[2],
   m[3] * v[0] + m[4] * v[1] + m[5] * v[2],
