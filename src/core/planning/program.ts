@@ -94,3 +94,20 @@ export type Operation = z.infer<typeof operationSchema>;
 /** an operation with its own id, so that sending it twice changes nothing */
 export const editSchema = z.strictObject({ id: z.uuid(), operation: operationSchema });
 export type Edit = z.infer<typeof editSchema>;
+
+/** a program with the number of its edits so far */
+export interface StoredProgram {
+  program: Program;
+  version: number;
+}
+
+/** the same thing changed by two people: both values, who and when */
+export interface Conflict {
+  editId: string;
+  /** path of the thing, such as a prescription's id and a field */
+  what: string;
+  mine: unknown;
+  theirs: unknown;
+  who: string;
+  at: string;
+}

@@ -2,7 +2,7 @@
 import { randomUUID } from "node:crypto";
 import { upgradeProgram } from "#core/exchange/upgrade";
 import { applyOperation, collisions, placeOf } from "#core/planning/edit";
-import type { Edit, Operation, Program } from "#core/planning/program";
+import type { Conflict, Edit, Operation, Program, StoredProgram } from "#core/planning/program";
 import type { Transaction } from "#server/database/database";
 import { notFound, Problem } from "#server/http/problem";
 import type { Coach } from "#server/identity/sign-in";
@@ -12,20 +12,6 @@ interface ProgramRow {
   client_id: string;
   version: number;
   document: Program;
-}
-
-export interface StoredProgram {
-  program: Program;
-  version: number;
-}
-
-export interface Conflict {
-  editId: string;
-  what: string;
-  mine: unknown;
-  theirs: unknown;
-  who: string;
-  at: string;
 }
 
 export async function findProgram(tx: Transaction, practiceId: string, id: string, forUpdate = false): Promise<StoredProgram> {

@@ -1,7 +1,7 @@
 /** Everything the pages ask of the server, through one query layer. */
 import { createApi, fetchBaseQuery, type BaseQueryFn, type FetchArgs, type FetchBaseQueryError } from "@reduxjs/toolkit/query/react";
 import type { Client, ClientInput } from "#core/clients/client";
-import type { Program } from "#core/planning/program";
+import type { StoredProgram } from "#core/planning/program";
 import type { Entry, Report } from "#core/training/entry";
 import type { Snapshot } from "#core/training/handover";
 
@@ -41,11 +41,6 @@ const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = asy
   if (session?.csrf) csrf = session.csrf;
   return result;
 };
-
-export interface StoredProgram {
-  program: Program;
-  version: number;
-}
 
 export interface HandOverAnswer {
   handOver: { id: string; number: number; programVersion: number; at: string; snapshot: Snapshot } | null;

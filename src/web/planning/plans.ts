@@ -4,18 +4,9 @@
  */
 import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
 import { applyOperation } from "#core/planning/edit";
-import type { Edit, Operation, Program } from "#core/planning/program";
+import type { Conflict, Edit, Operation, Program } from "#core/planning/program";
 
 export type SaveState = "saved" | "saving" | "waiting" | "conflict" | "signed out";
-
-export interface ConflictLine {
-  editId: string;
-  what: string;
-  mine: unknown;
-  theirs: unknown;
-  who: string;
-  at: string;
-}
 
 export interface Plan {
   program: Program;
@@ -24,7 +15,7 @@ export interface Plan {
   save: SaveState;
   /** why it is not saved, in words */
   reason: string | null;
-  conflicts: ConflictLine[];
+  conflicts: Conflict[];
   /** inverses, newest last */
   undo: Operation[][];
   redo: Operation[][];
@@ -106,7 +97,7 @@ const slice = createSlice({
       const inverse = make(plan, operations, payload.ids);
       if (inverse) plan.undo.push(inverse);
     },
-    saveFailed(state, { payload }: PayloadAction<{ clientId: string; save: SaveState; reason: string; conflicts?: ConflictLine[]; drop?: string; program?: Program; version?: number }>) {
+    saveFailed(state, { payload }: PayloadAction<{ clientId: string; save: SaveState; reason: string; conflicts?: Conflict[]; drop?: string; program?: Program; version?: number }>) {
       const plan = state.byClient[payload.clientId];
       if (!plan) return;
       plan.save = payload.save;

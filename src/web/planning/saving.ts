@@ -1,9 +1,9 @@
 /** Sends pending edits one batch at a time, keeps them through reloads, and tries again while the server is away. */
 import { createListenerMiddleware, isAnyOf, type TypedStartListening } from "@reduxjs/toolkit";
-import type { Edit } from "#core/planning/program";
+import type { Conflict, Edit } from "#core/planning/program";
 import { api, toFailure } from "../app/api";
 import type { AppDispatch, RootState } from "../app/store";
-import { planActions, type ConflictLine, type Plan } from "./plans";
+import { planActions, type Plan } from "./plans";
 
 export const saving = createListenerMiddleware();
 const listen = saving.startListening as TypedStartListening<RootState, AppDispatch>;
@@ -41,7 +41,7 @@ async function send(clientId: string, getState: () => RootState, dispatch: AppDi
         continue;
       }
       const failure = toFailure(result.error);
-      const now = failure.details as Partial<Pick<Plan, "program" | "version">> & { conflicts?: ConflictLine[]; editId?: string };
+      const now = failure.details as Partial<Pick<Plan, "program" | "version">> & { conflicts?: Conflict[]; editId?: string };
       if (failure.status === 409 && now.conflicts?.length) dispatch(planActions.saveFailed({ clientId, save: "conflict", reason: failure.error, conflicts: now.conflicts, ...(now.program ? { program: now.program, version: now.version! } : {}) }));
       else if (failure.status === 422 && now.editId) dispatch(planActions.saveFailed({ clientId, save: "saving", reason: failure.error, drop: now.editId, ...(now.program ? { program: now.program, version: now.version! } : {}) }));
       else if (failure.status === 400) dispatch(planActions.saveFailed({ clientId, save: "saving", reason: `${failure.error} ${failure.fields.map((f) => f.reason).join("; ")}`, drop: edits[0]!.id }));
