@@ -4,7 +4,6 @@ test.beforeAll(() => control("reset"));
 
 for (const scheme of ["light", "dark"] as const)
   test(`every place is accessible (${scheme})`, async ({ page, browser }) => {
-    test.setTimeout(120_000);
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: "reduce" });
     await page.goto("/");
     await page.getByLabel("E-mail").waitFor();
