@@ -9,12 +9,12 @@ import type { Floor } from "./outbox";
 import { Pose } from "./Pose";
 import { ReportForm } from "./ReportForm";
 import { Stepper } from "./Stepper";
+import { loadText, plain } from "../locale/locale";
 
 interface Props {
   p: SnapshotPrescription;
   floor: Floor;
   handOverId: string;
-  unit: "kg" | "lb";
   today: string;
   next: string | null;
   back: () => void;
@@ -24,7 +24,7 @@ interface Props {
   onRest: (seconds: number) => void;
 }
 
-export function ExerciseCard({ p, floor, handOverId, unit, today, back, onLater, onRest, next, onNext }: Props) {
+export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRest, next, onNext }: Props) {
   const target = floor.session?.targets[p.id];
   const mine = floor.entries.filter((e) => e.prescriptionId === p.id);
   const done = mine.filter((e) => e.localDate === today).sort((a, b) => a.set - b.set);
@@ -55,7 +55,7 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onLater,
 
   const asked = p.reserves[Math.min(set, p.reserves.length - 1)]!;
   const expected = Math.max(reps.low, Math.min(reps.high, (last[set] ? Math.max(...last[set]!.parts.map((x) => x.reps)) : reps.high - 2)));
-  const loadNow: Load | null = load === null ? planned : { value: load, unit: planned?.unit ?? unit, meaning: planned?.meaning ?? p.loadStep.meaning };
+  const loadNow: Load | null = load === null ? planned : { value: load, unit: planned?.unit ?? p.loadStep.unit, meaning: planned?.meaning ?? p.loadStep.meaning };
   const one = p.sides === "one";
 
   const log = (asPlanned: boolean) => {
@@ -108,7 +108,7 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onLater,
             {done.map((e) => (
               <li key={e.id}>
                 <span>Set {e.set + 1}</span>
-                <span className="number">{loadOf(e) ? `${loadOf(e)!.value} ${loadOf(e)!.unit} × ` : ""}{e.parts.map((x) => `${x.reps}${x.kind === "full" ? "" : ` ${x.kind}`}`).join(" + ")}{e.reserve !== null ? `, ${e.reserve} left` : ""}</span>
+                <span className="number">{loadOf(e) ? `${loadText(loadOf(e)!)} × ` : ""}{e.parts.map((x) => `${x.reps}${x.kind === "full" ? "" : ` ${x.kind}`}`).join(" + ")}{e.reserve !== null ? `, ${e.reserve} left` : ""}</span>
                 <button type="button" onClick={() => correct(e)}>Correct</button>
               </li>
             ))}
@@ -123,14 +123,14 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onLater,
                 <>
                   <button type="button" className="planned" onClick={() => log(true)}>
                     <span>As planned</span>
-                    <span className="number">{loadNow ? `${loadNow.value} ${loadNow.unit} × ` : ""}{expected}{one ? " each side" : ""}</span>
+                    <span className="number">{loadNow ? `${loadText(loadNow)} × ` : ""}{expected}{one ? " each side" : ""}</span>
                   </button>
                   <button type="button" className="other" onClick={() => setMore(true)}>Something else</button>
                 </>
               )}
               {more && (
                 <div className="steppers">
-                  <Stepper label={`Load, ${loadNow?.unit ?? unit} (${p.loadStep.meaning})`} value={loadNow?.value ?? 0} step={p.loadStep.value} decimals onChange={setLoad} />
+                  <Stepper label={`Load, ${loadNow?.unit ?? p.loadStep.unit} (${p.loadStep.meaning})`} value={loadNow?.value ?? 0} step={p.loadStep.value} decimals onChange={setLoad} />
                   {one ? (
                     <>
                       <Stepper label="Reps left" value={typed.left ?? expected} onChange={(v) => setTyped({ ...typed, left: v })} />
@@ -150,7 +150,7 @@ export function ExerciseCard({ p, floor, handOverId, unit, today, back, onLater,
               )}
             </div>
           )}
-          {last.length > 0 && !finished && <p className="quiet">Last time: {last.map((e) => `${loadOf(e)?.value ?? "–"} × ${e.parts.map((x) => x.reps).join("|")}`).join(", ")}</p>}
+          {last.length > 0 && !finished && <p className="quiet">Last time: {last.map((e) => `${loadOf(e) ? plain(loadOf(e)!.value) : "–"} × ${e.parts.map((x) => x.reps).join("|")}`).join(", ")}</p>}
           {target && !finished && <p className="quiet">{target.reasons[0]}</p>}
         </>
       )}

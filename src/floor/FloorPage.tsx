@@ -6,6 +6,7 @@ import { moment } from "./moment";
 import type { Keep } from "./keep";
 import { askServer, Floor } from "./outbox";
 import { RestTimer } from "./RestTimer";
+import { loadText } from "../locale/locale";
 
 const DAY_KEY = "gryn.floor.day";
 
@@ -86,7 +87,7 @@ export function FloorPage({ keep }: { keep: Keep }) {
         </nav>
       )}
       {current ? (
-        <ExerciseCard key={current.id} p={current} floor={floor} handOverId={session.handOver!.id} unit={session.unit} today={today} back={() => setOpen(null)} onRest={(s) => setRestUntil(Date.now() + s * 1000)} onLater={() => { setLater([...later, current.id]); setOpen(null); }} next={list[list.indexOf(current) + 1]?.name ?? null} onNext={() => setOpen(list[list.indexOf(current) + 1]?.id ?? null)} />
+        <ExerciseCard key={current.id} p={current} floor={floor} handOverId={session.handOver!.id} today={today} back={() => setOpen(null)} onRest={(s) => setRestUntil(Date.now() + s * 1000)} onLater={() => { setLater([...later, current.id]); setOpen(null); }} next={list[list.indexOf(current) + 1]?.name ?? null} onNext={() => setOpen(list[list.indexOf(current) + 1]?.id ?? null)} />
       ) : (
         <ol className="list">
           {list.map((p) => {
@@ -96,7 +97,7 @@ export function FloorPage({ keep }: { keep: Keep }) {
               <li key={p.id} className="card">
                 <button type="button" onClick={() => setOpen(p.id)}>
                   <strong>{p.name}</strong>
-                  <span className="quiet">{leftOut(p) ? `Left out: ${leftOut(p)}` : t?.decision === "stop" ? "Stopped: talk to your coach" : `${p.reserves.length} sets of ${(t?.reps ?? p.reps).low}–${(t?.reps ?? p.reps).high}${(t?.load ?? p.load) ? `, ${(t?.load ?? p.load)!.value} ${(t?.load ?? p.load)!.unit}` : ""}`}</span>
+                  <span className="quiet">{leftOut(p) ? `Left out: ${leftOut(p)}` : t?.decision === "stop" ? "Stopped: talk to your coach" : `${p.reserves.length} sets of ${(t?.reps ?? p.reps).low}–${(t?.reps ?? p.reps).high}${(t?.load ?? p.load) ? `, ${loadText((t?.load ?? p.load)!)}` : ""}`}</span>
                   <span className="ticks" aria-label={`${done} of ${p.reserves.length} sets done`}>{p.reserves.map((_, i) => <i key={i} className={i < done ? "done" : ""} />)}</span>
                 </button>
               </li>

@@ -1,8 +1,10 @@
 import { useEffect, useState } from "react";
+import { askForNotices, dropNotice, noticeState, showNotice } from "./rest-notice";
 
 /** Counts against the clock, not its own ticks, so that a locked screen loses nothing. */
 export function RestTimer({ until, onDone }: { until: number | null; onDone: () => void }) {
   const [now, setNow] = useState(() => Date.now());
+  const [notices, setNotices] = useState(noticeState);
   useEffect(() => {
     if (!until) return;
     const tick = () => setNow(Date.now());
@@ -14,12 +16,17 @@ export function RestTimer({ until, onDone }: { until: number | null; onDone: () 
       document.removeEventListener("visibilitychange", tick);
     };
   }, [until]);
-  if (!until) return null;
-  const left = Math.ceil((until - now) / 1000);
+  const left = until === null ? null : Math.ceil((until - now) / 1000);
+  const over = left !== null && left <= 0;
+  useEffect(() => {
+    if (until) void showNotice(until, over);
+    else void dropNotice();
+  }, [until, over, notices]);
+  if (left === null) return null;
   return (
     <div className="rest" role="timer" aria-live="off">
       <span className="number">{left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, "0")}` : "Go"}</span>
-      <span className="quiet">{left > 0 ? "rest" : "rested"}</span>
+      {notices === "possible" ? <button type="button" onClick={() => void askForNotices().then(setNotices)}>Show when locked</button> : <span className="quiet">{left > 0 ? "rest" : "rested"}</span>}
       <button type="button" onClick={onDone}>Done</button>
     </div>
   );

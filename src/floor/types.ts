@@ -5,7 +5,6 @@ import type { Target } from "#core/training/progression";
 /** what the server sends a phone */
 export interface FloorSession {
   firstName: string;
-  unit: "kg" | "lb";
   handOver: { id: string; number: number; at: string; snapshot: Snapshot } | null;
   targets: Record<string, Target>;
   log: { entries: Entry[]; reports: Report[] };

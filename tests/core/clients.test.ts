@@ -1,4 +1,4 @@
-import { clientInput } from "#core/clients/client";
+import { clientInput, unitFor } from "#core/clients/client";
 import { equipmentStep, prescribe } from "#core/planning/prescribe";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { prescriptionSchema } from "#core/planning/program";
@@ -23,6 +23,14 @@ test("unknown fields, joints and priorities are refused", () => {
   expect(reasons({ joints: [{ joint: "toe", side: "left", note: "" }] })?.[0]?.[0]).toBe("joints.0.joint");
   expect(reasons({ priorities: { triceps: "huge" } })?.[0]?.[0]).toBe("priorities.triceps");
   expect(reasons({})).toBeUndefined();
+});
+
+test("a load is read in the unit of its equipment, else in the client's", () => {
+  const client = clientOf({ unit: "kg", units: { dumbbell: "lb" } });
+  expect(unitFor(client, ["bench", "dumbbell"])).toBe("lb");
+  expect(unitFor(client, ["cable"])).toBe("kg");
+  expect(unitFor(client, ["bench"])).toBe("kg");
+  expect(reasons({ units: { bench: "lb" } })?.[0]?.[0]).toBe("units.bench");
 });
 
 describe("a first prescription", () => {

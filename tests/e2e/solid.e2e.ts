@@ -183,6 +183,68 @@ test("bench and upper arm are dragged in the drawing", async ({ page }) => {
   await expect(page.getByText("Upper arm tilted back: 20°")).toHaveCount(0);
 });
 
+test("the hand is dragged through the rep, and the heads in the picture are chosen and kept in the address", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/bench/standing-dumbbell-curl");
+  await page.getByRole("button", { name: "Hardest point" }).click();
+  const place = page.getByText(/^\d+ % of the rep$/);
+  const before = parseInt(await place.innerText());
+  const box = (await page.locator("circle.hand").boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 20, box.y + box.height / 2 + 120, { steps: 12 });
+  await page.mouse.up();
+  await expect.poll(async () => parseInt(await place.innerText())).toBeLessThan(before - 15);
+  const beside = page.getByRole("combobox", { name: "Heads drawn beside" });
+  await beside.click();
+  await beside.fill("brachialis");
+  await beside.press("Enter");
+  await expect(page).toHaveURL(/with=[^&]*brachialis/);
+});
+
+test.describe("a reader who writes 12,5", () => {
+  test.use({ locale: "de-DE" });
+  test("loads are shown and typed with a comma, and equipment marked in pounds is asked in pounds", async ({ page }) => {
+    await signIn(page);
+    await openClient(page, "Maja", null);
+    await page.getByRole("checkbox", { name: /^dumbbells? in lb/ }).check();
+    await page.getByRole("button", { name: "Save client" }).click();
+    await expect(page.getByText("Saved.")).toBeVisible();
+    await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Week" }).click();
+    const load = page.getByLabel("Hammer curl: load", { exact: true });
+    await load.fill("12,5");
+    await load.press("Tab");
+    await expect(load).toHaveValue("12,5");
+    await saved(page);
+    await page.reload();
+    await expect(page.getByLabel("Hammer curl: load", { exact: true })).toHaveValue("12,5");
+    const clientId = /clients\/([0-9a-f-]{36})/.exec(page.url())![1];
+    await page.goto(`/ranking/biceps-long?for=${clientId}`);
+    await page.getByRole("row").filter({ hasText: "Standing dumbbell curl" }).first().getByRole("button", { name: /^Use for/ }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByRole("button", { name: /^Monday/ }).click();
+    await page.getByRole("link", { name: "Open the week" }).click();
+    await expect(page.getByRole("row").filter({ has: page.getByLabel("Standing dumbbell curl: load", { exact: true }) })).toContainText("lb");
+  });
+});
+
+test("the rest stands on the locked screen as a notice with the time it ends", async ({ page, browser }) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const { phone, context } = await openPhone(page, browser);
+  await context.grantPermissions(["notifications"]);
+  await phone.reload();
+  await phone.evaluate(() => navigator.serviceWorker.ready);
+  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone.getByRole("button", { name: /Hammer curl/ }).click();
+  await phone.getByRole("button", { name: /As planned/ }).click();
+  const titles = () => phone.evaluate(async () => (await (await navigator.serviceWorker.ready).getNotifications()).map((n) => n.title));
+  await expect.poll(titles).toEqual([expect.stringMatching(/^Rest until .*\d\d:\d\d/)]);
+  await phone.getByRole("timer").getByRole("button", { name: "Done" }).click();
+  await expect.poll(titles).toEqual([]);
+  await context.close();
+});
+
 test("an exercise is swapped for a better one for the same head, and the sets stay", async ({ page }) => {
   await signIn(page);
   await openClient(page, "Maja", "Week");

@@ -31,7 +31,7 @@ class Server {
   number = 1;
   mode: "up" | "no signal" | "503" | "revoked" | "reply lost" = "up";
   session(): FloorSession {
-    return { firstName: "Vera", unit: "kg", handOver: { id: "h", number: this.number, at: "2026-11-01T00:00:00Z", snapshot: { days: [] } as never }, targets: {}, log: { entries: [...this.rows.values()], reports: [] } };
+    return { firstName: "Vera", handOver: { id: "h", number: this.number, at: "2026-11-01T00:00:00Z", snapshot: { days: [] } as never }, targets: {}, log: { entries: [...this.rows.values()], reports: [] } };
   }
   readonly ask: Ask = async (path, body) => {
     await Promise.resolve();

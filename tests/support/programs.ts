@@ -19,4 +19,4 @@ export function programOf(days: Prescription[][], change: Partial<Program> = {})
   return { format: "gryn-program", version: 2, id: id(900), clientId: id(901), name: "Arm block", days: days.map((list, d) => ({ id: id(910 + d), name: `Day ${d + 1}`, blocks: list.map((p, i) => ({ id: id(1000 + 10 * d + i), prescriptions: [p] })) })), ...change };
 }
 
-export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({ name: "Vera Test", stature: 1.7, mass: 70, level: "trained", daysPerWeek: 3, minutes: 45, unit: "kg", equipment: ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"], priorities: { triceps: "grow", biceps: "grow" }, joints: [], cleared: true, note: "", ...change });
+export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({ name: "Vera Test", stature: 1.7, mass: 70, level: "trained", daysPerWeek: 3, minutes: 45, unit: "kg", units: {}, equipment: ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"], priorities: { triceps: "grow", biceps: "grow" }, joints: [], cleared: true, note: "", ...change });

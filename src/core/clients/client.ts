@@ -1,8 +1,14 @@
 /** A client: who trains, with what, how often, and what to watch. Health data: every row belongs to a practice. */
 import { z } from "zod";
-import { EQUIPMENT, JOINTS } from "#core/exercises/format";
+import { EQUIPMENT, JOINTS, type Equipment } from "#core/exercises/format";
 
 export const PRIORITIES = ["maintain", "hold", "grow", "specialise"] as const;
+export const UNITS = ["kg", "lb"] as const;
+export type Unit = (typeof UNITS)[number];
+
+/** what a load is read off; only these can carry a unit of their own */
+export const LOADED = ["barbell", "dumbbell", "cable"] as const satisfies readonly Equipment[];
+
 export type Priority = (typeof PRIORITIES)[number];
 
 export const clientInput = z.strictObject({
@@ -14,7 +20,9 @@ export const clientInput = z.strictObject({
   level: z.enum(["beginner", "trained"]),
   daysPerWeek: z.int().min(1, "1 to 7 days").max(7, "1 to 7 days"),
   minutes: z.int().min(15, "between 15 and 180 minutes").max(180, "between 15 and 180 minutes"),
-  unit: z.enum(["kg", "lb"]),
+  unit: z.enum(UNITS),
+  /** equipment marked in another unit than the client's own */
+  units: z.partialRecord(z.enum(LOADED), z.enum(UNITS)).default({}),
   equipment: z.array(z.enum(EQUIPMENT)),
   priorities: z.record(z.string(), z.enum(PRIORITIES)),
   joints: z.array(z.strictObject({ joint: z.enum(JOINTS), side: z.enum(["left", "right", "both"]), note: z.string().max(300) })),
@@ -22,4 +30,10 @@ export const clientInput = z.strictObject({
   note: z.string().max(2000),
 });
 export type ClientInput = z.infer<typeof clientInput>;
+/** the unit a load of this exercise is read and typed in at the client's place */
+export function unitFor(client: Pick<ClientInput, "unit" | "units">, equipment: readonly Equipment[]): Unit {
+  const loaded = LOADED.find((e) => equipment.includes(e));
+  return (loaded && client.units?.[loaded]) ?? client.unit;
+}
+
 export type Client = ClientInput & { id: string; revision: number };

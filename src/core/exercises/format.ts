@@ -42,6 +42,7 @@ const loadSchema = z.discriminatedUnion("kind", [
 ]);
 
 export const EQUIPMENT = ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"] as const;
+export type Equipment = (typeof EQUIPMENT)[number];
 export const JOINTS = ["shoulder", "elbow", "wrist"] as const;
 export type Joint = (typeof JOINTS)[number];
 

@@ -9,10 +9,10 @@ import { coachOf } from "#server/identity/sign-in";
 interface ClientRow {
   id: string;
   revision: number;
-  body: ClientInput;
+  body: Omit<ClientInput, "units"> & Partial<Pick<ClientInput, "units">>;
 }
 
-const toClient = (r: ClientRow): Client => ({ ...r.body, id: r.id, revision: r.revision });
+const toClient = (r: ClientRow): Client => ({ units: {}, ...r.body, id: r.id, revision: r.revision });
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {
   const [row] = await tx.query<ClientRow>("select id, revision, body from client where practice_id = $1 and id = $2", [practiceId, id]);

@@ -45,11 +45,20 @@ export interface Database {
 
 const PRACTICE_ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 
+const names = new Map<string, string>();
+
+/** every statement is prepared once a connection: the texts are constants of the code, so their number is bounded */
+function prepared(text: string, values: readonly unknown[]): pg.QueryConfig {
+  let name = names.get(text);
+  if (!name) names.set(text, (name = `gryn_${names.size}`));
+  return { name, text, values: [...values] };
+}
+
 export function openDatabase(url: string, poolSize = 10): Database {
   const pool = new pg.Pool({ connectionString: url, max: poolSize, connectionTimeoutMillis: 3000, idleTimeoutMillis: 30_000, statement_timeout: 20_000 });
   // a connection lost while idle is replaced by the pool; without a listener it would end the process
   pool.on("error", () => undefined);
-  const call = async <T>(sql: string, values: readonly unknown[]): Promise<T | null> => ((await pool.query(sql, [...values])).rows[0]?.value ?? null) as T | null;
+  const call = async <T>(sql: string, values: readonly unknown[]): Promise<T | null> => ((await pool.query(prepared(sql, values))).rows[0]?.value ?? null) as T | null;
   return {
     async withPractice(practiceId, work) {
       if (!PRACTICE_ID.test(practiceId)) throw new TypeError("a practice id is a uuid");
@@ -58,7 +67,7 @@ export function openDatabase(url: string, poolSize = 10): Database {
       try {
         // one round trip; the id is a uuid, checked above, so it may stand in the text
         await connection.query(`begin; select set_config('gryn.practice_id', '${practiceId}', true)`);
-        const result = await work({ query: async <Row>(sql: string, values: readonly unknown[] = []) => (await connection.query(sql, [...values])).rows as Row[] });
+        const result = await work({ query: async <Row>(sql: string, values: readonly unknown[] = []) => (await connection.query(prepared(sql, values))).rows as Row[] });
         await connection.query("commit");
         return result;
       } catch (error) {

@@ -4,7 +4,7 @@
  */
 import { createHash } from "node:crypto";
 import pg from "pg";
-import type { ClientInput } from "#core/clients/client";
+import { unitFor, type ClientInput } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
@@ -32,9 +32,9 @@ export const DEMO_PRACTICE = demoId("practice");
 const everything = ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"] as const;
 
 const clients: (ClientInput & { key: string })[] = [
-  { key: "maja", name: "Maja Lindqvist", stature: 1.67, mass: 63, level: "trained", daysPerWeek: 3, minutes: 40, unit: "kg", equipment: [...everything], priorities: { triceps: "grow", biceps: "grow", brachialis: "hold", brachioradialis: "maintain" }, joints: [], cleared: true, note: "Wants her upper arms to show in climbing photographs. Likes cables." },
-  { key: "tomas", name: "Tomas Reyer", stature: 1.86, mass: 91, level: "trained", daysPerWeek: 2, minutes: 35, unit: "kg", equipment: ["cable", "dumbbell", "bench", "band"], priorities: { triceps: "grow", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "elbow", side: "right", note: "inner elbow sore after straight-bar work" }], cleared: true, note: "Carpenter; elbows are his tools." },
-  { key: "ilse", name: "Ilse Brandt", stature: 1.58, mass: 57, level: "beginner", daysPerWeek: 2, minutes: 30, unit: "lb", equipment: ["dumbbell", "band"], priorities: { triceps: "hold", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "shoulder", side: "left", note: "stiff overhead" }], cleared: false, note: "Trains at home. Screening form not back yet." },
+  { key: "maja", name: "Maja Lindqvist", stature: 1.67, mass: 63, level: "trained", daysPerWeek: 3, minutes: 40, unit: "kg", units: {}, equipment: [...everything], priorities: { triceps: "grow", biceps: "grow", brachialis: "hold", brachioradialis: "maintain" }, joints: [], cleared: true, note: "Wants her upper arms to show in climbing photographs. Likes cables." },
+  { key: "tomas", name: "Tomas Reyer", stature: 1.86, mass: 91, level: "trained", daysPerWeek: 2, minutes: 35, unit: "kg", units: {}, equipment: ["cable", "dumbbell", "bench", "band"], priorities: { triceps: "grow", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "elbow", side: "right", note: "inner elbow sore after straight-bar work" }], cleared: true, note: "Carpenter; elbows are his tools." },
+  { key: "ilse", name: "Ilse Brandt", stature: 1.58, mass: 57, level: "beginner", daysPerWeek: 2, minutes: 30, unit: "lb", units: {}, equipment: ["dumbbell", "band"], priorities: { triceps: "hold", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "shoulder", side: "left", note: "stiff overhead" }], cleared: false, note: "Trains at home. Screening form not back yet." },
 ];
 
 interface Planned {
@@ -77,8 +77,8 @@ function buildProgram(key: string, client: ClientInput): Program {
     const exercise = findExercise(w.exercise)!;
     const setup = resolveSetup(exercise, w.values);
     const survey = surveySetups([setup], body, 0);
-    const p = prescribe(exercise, w.values, survey.rows[0]!.view, DEFAULT_METHOD, { id: demoId(`${key} prescription ${i}`), modelVersion: survey.modelVersion, unit: client.unit, sore: false });
-    const load: Load = { value: w.load, unit: client.unit, meaning: exercise.stated.loadMeaning };
+    const p = prescribe(exercise, w.values, survey.rows[0]!.view, DEFAULT_METHOD, { id: demoId(`${key} prescription ${i}`), modelVersion: survey.modelVersion, unit: unitFor(client, exercise.equipment), sore: false });
+    const load: Load = { value: w.load, unit: unitFor(client, exercise.equipment), meaning: exercise.stated.loadMeaning };
     return { day: w.day, prescription: { ...p, load, reps: { low: w.reps[0], high: w.reps[1] }, reserves: w.reserves ?? p.reserves } satisfies Prescription };
   });
   return {

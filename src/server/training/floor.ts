@@ -75,7 +75,6 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
         }
         return {
           firstName: client.name.split(" ")[0],
-          unit: client.unit,
           handOver,
           targets,
           log: { entries: log.entries.filter((e) => e.at > since), reports: log.reports.filter((r) => r.at > since) },

@@ -15,6 +15,8 @@ import { CurvePlots } from "./CurvePlots";
 import { Differences, Facts, inWords } from "./Facts";
 import { Figure } from "./Figure";
 
+const headOf = (id: string) => heads.find((h) => h.id === id)!;
+
 const FAMILIES = { curl: "Curls", extension: "Extensions", press: "Presses" } as const;
 
 /** the analysis of what is on the bench; an older ask is dropped when the next one goes out */
@@ -88,6 +90,10 @@ export default function BenchPage() {
   const active = useMemo(() => analysis?.heads.filter((h) => h.metrics) ?? [], [analysis]);
   const asked = params.get("head");
   const headId = active.find((h) => h.id === asked)?.id ?? active.find((h) => exercise?.targets.includes(h.muscle))?.id ?? active[0]?.id;
+
+  // heads drawn beside the chosen one: those of its muscle, until the coach picks others
+  const besides = params.get("with");
+  const others = useMemo(() => active.map((h) => h.id).filter((id) => id !== headId && (besides === null ? headOf(id).muscle === headOf(headId!).muscle : besides.split(".").includes(id))), [active, headId, besides]);
 
   useEffect(() => {
     if (!playing || !analysis) return;
@@ -165,7 +171,7 @@ export default function BenchPage() {
       {analysis && headId && (
         <div className="bench">
           <section className="sheet figure-sheet" aria-label="Posed figure">
-            <Figure analysis={analysis} exercise={exercise} headId={headId} sample={sampleOf(analysis)} turn={(turn * Math.PI) / 180} onPulley={onPulley} onArm={onArm} onBench={onBench} />
+            <Figure analysis={analysis} exercise={exercise} headId={headId} sample={sampleOf(analysis)} turn={(turn * Math.PI) / 180} onPulley={onPulley} onArm={onArm} onBench={onBench} onHand={(i) => { setPlaying(false); setSample(i); }} />
             <div className="scrub">
               <Button size="small" onClick={() => setPlaying(!playing)} style={{ width: 58 }}>{playing ? "Stop" : "Play"}</Button>
               <Slider ariaLabelForHandle="Place in the rep, per cent" min={0} max={analysis.s.length - 1} value={sampleOf(analysis)} tooltip={{ formatter: null }} onChange={(v) => { setPlaying(false); setSample(v); }} />
@@ -176,9 +182,9 @@ export default function BenchPage() {
               <Slider ariaLabelForHandle="Turn the figure, degrees" min={-90} max={90} step={5} value={turn} tooltip={{ formatter: null }} onChange={setTurn} />
               <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>{Math.round(100 * analysis.s[sampleOf(analysis)]!)} % of the rep</span>
             </div>
-            {handles && <p className="small quiet">The ringed {handles} can be dragged; the sliders at the right do the same by keys.</p>}
+            <p className="small quiet">Drag the hand through the rep{handles ? `, or the ringed ${handles} to change the setup` : ""}; the sliders do the same by keys.</p>
           </section>
-          <CurvePlots analysis={analysis} pinned={pinned?.analysis ?? null} sample={sampleOf(analysis)} headId={headId} others={active.filter((h) => h.id !== headId && h.muscle === heads.find((x) => x.id === headId)!.muscle).map((h) => h.id)} />
+          <CurvePlots analysis={analysis} pinned={pinned?.analysis ?? null} sample={sampleOf(analysis)} headId={headId} others={others} choices={active.map((h) => h.id).filter((h) => h !== headId)} onOthers={(ids) => set("with", ids.join("."))} />
           <aside className="sheet params">
             <div className="field">
               <span className="label">Exercise</span>
@@ -198,7 +204,7 @@ export default function BenchPage() {
             <div className="actions" style={{ marginTop: 0 }}>
               <Button size="small" onClick={() => setPinned(pinned ? null : { name: setupName(exercise, values), analysis })}>{pinned ? "Unpin" : "Pin to compare"}</Button>
               <Button size="small" onClick={() => setValues(() => defaultValues(exercise))}>Reset</Button>
-              <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>{muscleName(heads.find((h) => h.id === headId)!.muscle)} ranking</Button>
+              <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>{muscleName(headOf(headId).muscle)} ranking</Button>
             </div>
             {pinned && <Differences now={analysis} pinned={pinned.analysis} name={pinned.name} headId={headId} />}
             {exercise.cautions.map((c) => <p key={c.text} className="notice warn small">{c.text}</p>)}

@@ -1,4 +1,6 @@
+import { Select } from "antd";
 import { lazy, Suspense, useEffect, useState } from "react";
+import { headTitle } from "#core/anatomy/anatomy";
 import type { Analysis } from "#core/mechanics/analyse";
 import { MODE_EVENT } from "../app/App";
 import { Loading } from "../app/states";
@@ -7,7 +9,7 @@ import { Loading } from "../app/states";
 const StrengthCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.StrengthCurve })));
 const TensionCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.TensionCurve })));
 
-export function CurvePlots(props: { analysis: Analysis; pinned: Analysis | null; sample: number; headId: string; others: readonly string[] }) {
+export function CurvePlots(props: { analysis: Analysis; pinned: Analysis | null; sample: number; headId: string; others: readonly string[]; choices: readonly string[]; onOthers: (ids: string[]) => void }) {
   const [mode, setMode] = useState(0);
   useEffect(() => {
     const again = () => setTimeout(() => setMode((m) => m + 1), 50);
@@ -22,7 +24,10 @@ export function CurvePlots(props: { analysis: Analysis; pinned: Analysis | null;
           <div className="plot"><StrengthCurve {...props} mode={String(mode)} /></div>
         </section>
         <section className="sheet curve" aria-label="Tension against length">
-          <h2>Tension against length</h2>
+          <div className="curve-head">
+            <h2>Tension against length</h2>
+            <Select mode="multiple" size="small" aria-label="Heads drawn beside" placeholder="draw more heads" maxTagCount={1} value={[...props.others]} onChange={props.onOthers} options={props.choices.map((id) => ({ value: id, label: headTitle(id) }))} />
+          </div>
           <div className="plot"><TensionCurve {...props} mode={String(mode)} /></div>
         </section>
       </Suspense>

@@ -2,6 +2,7 @@ import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import type { Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { Grain } from "../grain/Grain";
+import { fixed } from "../../locale/locale";
 
 const percent = (x: number) => `${Math.round(100 * x)} %`;
 const metricsOf = (a: Analysis, headId: string): HeadMetrics | null => a.heads.find((h) => h.id === headId)?.metrics ?? null;
@@ -29,15 +30,15 @@ export function Facts({ analysis, headId }: { analysis: Analysis; headId: string
     <>
       <Grain metrics={m} width={248} height={52} />
       <dl className="facts">
-        <dt>Loaded length</dt><dd>{m.loadedLength.toFixed(2)}</dd>
-        <dt>Skew</dt><dd>{m.skew.toFixed(2)}</dd>
+        <dt>Loaded length</dt><dd>{fixed(m.loadedLength, 2)}</dd>
+        <dt>Skew</dt><dd>{fixed(m.skew, 2)}</dd>
         <dt>Tension in the long half</dt><dd>{percent(m.stretchShare)}</dd>
         <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
         <dt>Range loaded</dt><dd>{percent(m.rangeLoaded)}</dd>
         <dt>Share of elbow work</dt><dd>{percent(m.shareOfAll)}</dd>
-        <dt>Load the long half allows</dt><dd>{m.partialReserve.toFixed(2)} ×</dd>
-        <dt>Shoulder against elbow torque</dt><dd>{carried ? "on the pad" : shoulder.toFixed(2)}</dd>
-        <dt>Forearm rotation against elbow</dt><dd>{(demand("forearm-pronation")?.ratio ?? 0).toFixed(2)}</dd>
+        <dt>Load the long half allows</dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
+        <dt>Shoulder against elbow torque</dt><dd>{carried ? "on the pad" : fixed(shoulder, 2)}</dd>
+        <dt>Forearm rotation against elbow</dt><dd>{fixed(demand("forearm-pronation")?.ratio ?? 0, 2)}</dd>
       </dl>
     </>
   );
@@ -62,12 +63,12 @@ export function Differences({ now, pinned, name, headId }: { now: Analysis; pinn
     <div aria-live="polite">
       <h3>Against {name}</h3>
       {!top && <p className="small">No difference worth naming for this head.</p>}
-      {top && <p className="small">{top[0]} {top[2] > top[1] ? "rises" : "falls"} most: {top[1].toFixed(2)} to {top[2].toFixed(2)}.</p>}
+      {top && <p className="small">{top[0]} {top[2] > top[1] ? "rises" : "falls"} most: {fixed(top[1], 2)} to {fixed(top[2], 2)}.</p>}
       <dl className="facts">
         {changed.map(([label, x, y]) => (
           <div key={label} style={{ display: "contents" }}>
             <dt>{label}</dt>
-            <dd>{x.toFixed(2)} to {y.toFixed(2)} ({y > x ? "+" : "−"}{Math.abs(y - x).toFixed(2)})</dd>
+            <dd>{fixed(x, 2)} to {fixed(y, 2)} ({y > x ? "+" : "−"}{fixed(Math.abs(y - x), 2)})</dd>
           </div>
         ))}
       </dl>

@@ -20,11 +20,13 @@ export interface FigureProps {
   /** the upper arm, or the bench, may be turned: by how many degrees (arm forwards and up, trunk forwards) */
   onArm: ((degrees: number) => void) | null;
   onBench: ((degrees: number) => void) | null;
+  /** the hand is drawn along its path: to this sample */
+  onHand: (sample: number) => void;
 }
 
 type Point = [number, number];
 
-export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onArm, onBench }: FigureProps) {
+export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onArm, onBench, onHand }: FigureProps) {
   const frames = analysis.frames!;
   const svg = useRef<SVGSVGElement>(null);
   const drag = useRef<Point | null>(null);
@@ -77,6 +79,25 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
     const perPixel = W / box.width / k;
     onPulley((e.clientX - drag.current[0]) * perPixel, -(e.clientY - drag.current[1]) * perPixel);
     drag.current = [e.clientX, e.clientY];
+  };
+
+  /** dragging the hand goes to the point of its path that is nearest to the pointer */
+  const toNearest = (e: PointerEvent<SVGElement>) => {
+    const box = svg.current!.getBoundingClientRect();
+    const [x, y] = [((e.clientX - box.left) * W) / box.width, ((e.clientY - box.top) * H) / box.height];
+    let best = sample;
+    let least = Infinity;
+    for (let i = 0; i < analysis.s.length; i++) {
+      const [px, py] = map(loadDrawing(frames, i, view).grip);
+      // a path that crosses itself goes on where it is
+      const away = Math.hypot(px - x, py - y) + 0.6 * Math.abs(i - sample);
+      if (away < least) [least, best] = [away, i];
+    }
+    onHand(best);
+  };
+  const hand = {
+    onPointerDown: (e: PointerEvent<SVGElement>) => e.currentTarget.setPointerCapture(e.pointerId),
+    onPointerMove: (e: PointerEvent<SVGElement>) => e.currentTarget.hasPointerCapture(e.pointerId) && toNearest(e),
   };
 
   const shoulder = flatAt("humerus.right");
@@ -142,6 +163,7 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
       {onArm && <circle className="handle free" cx={ex} cy={ey} r={9} {...turning(shoulder, -1, onArm)} />}
       {onBench && <circle className="handle free" cx={map(bench)[0]} cy={map(bench)[1]} r={9} {...turning(pelvis, 1, onBench)} />}
       {exercise.loads.some((l) => l.kind === "mass") ? <circle cx={gx} cy={gy} r={exercise.equipment.includes("barbell") ? 0.1 * k : 0.06 * k} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} fillOpacity={0.82} /> : <circle cx={gx} cy={gy} r={5} fill="var(--ink)" />}
+      <circle className="hand free" cx={gx} cy={gy} r={15} {...hand}><title>Drag the hand along its path</title></circle>
       {arrow && (
         <g className="force" transform={`translate(${gx} ${gy})`}>
           <line x1={0} y1={0} x2={arrow[0] * 0.9} y2={arrow[1] * 0.9} />

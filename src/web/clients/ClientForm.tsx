@@ -1,10 +1,11 @@
-import { Button, Checkbox, Input, InputNumber, Segmented, Select } from "antd";
+import { Button, Checkbox, Input, Segmented, Select } from "antd";
 import { useState, type FormEvent, type ReactNode } from "react";
 import { Link } from "react-router";
-import { clientInput, PRIORITIES, type Client, type ClientInput } from "#core/clients/client";
+import { clientInput, LOADED, PRIORITIES, UNITS, type Client, type ClientInput, type Unit } from "#core/clients/client";
 import { muscles } from "#core/anatomy/anatomy";
 import { EQUIPMENT, JOINTS } from "#core/exercises/format";
 import { equipmentName } from "#core/ranking/rank";
+import { NumberField } from "../app/NumberField";
 import type { Failure } from "../app/api";
 
 const strip = (c: ClientInput | Client): ClientInput => {
@@ -46,6 +47,7 @@ export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | C
       <span className="reason" id={`reason-${id}`}>{reasons[id]}</span>
     </div>
   );
+  const other: Unit = input.unit === "kg" ? "lb" : "kg";
   const status = (id: string) => (reasons[id] ? ("error" as const) : ("" as const));
   return (
     <form className="sheet form" onSubmit={(e) => void submit(e)} noValidate>
@@ -55,12 +57,15 @@ export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | C
       </div>
       {field("name", "Name", <Input id="client-name" value={input.name} status={status("name")} aria-describedby="reason-name" onChange={(e) => set("name", e.target.value)} />, "half")}
       {field("level", "Training age", <Segmented id="client-level" value={input.level} onChange={(v) => set("level", v as ClientInput["level"])} options={[{ value: "beginner", label: "Beginner" }, { value: "trained", label: "Trained" }]} />, "half")}
-      {field("stature", "Height, cm", <InputNumber id="client-stature" status={status("stature")} aria-describedby="reason-stature" value={Math.round(input.stature * 100)} onChange={(v) => set("stature", (v ?? 0) / 100)} decimalSeparator="." />)}
-      {field("mass", "Body weight, kg", <InputNumber id="client-mass" status={status("mass")} aria-describedby="reason-mass" value={input.mass} onChange={(v) => set("mass", v ?? 0)} />)}
-      {field("unit", "Loads in", <Segmented id="client-unit" value={input.unit} onChange={(v) => set("unit", v as "kg" | "lb")} options={["kg", "lb"]} />)}
-      {field("daysPerWeek", "Days a week", <InputNumber id="client-daysPerWeek" status={status("daysPerWeek")} aria-describedby="reason-daysPerWeek" value={input.daysPerWeek} onChange={(v) => set("daysPerWeek", v ?? 0)} />)}
-      {field("minutes", "Minutes a session", <InputNumber id="client-minutes" status={status("minutes")} aria-describedby="reason-minutes" value={input.minutes} onChange={(v) => set("minutes", v ?? 0)} />)}
-      <div className="field third" />
+      {field("stature", "Height, cm", <NumberField id="client-stature" status={status("stature")} aria-describedby="reason-stature" value={Math.round(input.stature * 100)} onChange={(v) => set("stature", (v ?? 0) / 100)} />)}
+      {field("mass", "Body weight, kg", <NumberField id="client-mass" status={status("mass")} aria-describedby="reason-mass" value={input.mass} onChange={(v) => set("mass", v ?? 0)} />)}
+      {field("unit", "Loads in", <Segmented id="client-unit" value={input.unit} onChange={(v) => setInput((i) => ({ ...i, unit: v as Unit, units: {} }))} options={[...UNITS]} />)}
+      {field("daysPerWeek", "Days a week", <NumberField id="client-daysPerWeek" status={status("daysPerWeek")} aria-describedby="reason-daysPerWeek" value={input.daysPerWeek} onChange={(v) => set("daysPerWeek", v ?? 0)} />)}
+      {field("minutes", "Minutes a session", <NumberField id="client-minutes" status={status("minutes")} aria-describedby="reason-minutes" value={input.minutes} onChange={(v) => set("minutes", v ?? 0)} />)}
+      <div className="field third">
+        <span className="label">Marked otherwise</span>
+        <Checkbox.Group aria-label={`Equipment marked in ${other}`} value={LOADED.filter((e) => input.units[e] === other)} onChange={(v) => set("units", Object.fromEntries(v.map((e) => [e, other])))} options={LOADED.map((e) => ({ value: e, label: `${equipmentName(e).replace(/^an? /, "")} in ${other}` }))} />
+      </div>
       <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
         <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>Equipment at the client's place</legend>
         <Checkbox.Group value={input.equipment} onChange={(v) => set("equipment", v as ClientInput["equipment"])} options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))} />

@@ -8,7 +8,7 @@ import { newId } from "../app/newId";
 import { Empty, Failed, Loading } from "../app/states";
 import { ClientForm } from "./ClientForm";
 
-const blank: ClientInput = { name: "", stature: 1.75, mass: 75, level: "trained", daysPerWeek: 3, minutes: 45, unit: "kg", equipment: ["dumbbell", "bench"], priorities: Object.fromEntries(muscles.map((m) => [m.id, "hold" as const])), joints: [], cleared: false, note: "" };
+const blank: ClientInput = { name: "", stature: 1.75, mass: 75, level: "trained", daysPerWeek: 3, minutes: 45, unit: "kg", units: {}, equipment: ["dumbbell", "bench"], priorities: Object.fromEntries(muscles.map((m) => [m.id, "hold" as const])), joints: [], cleared: false, note: "" };
 
 export default function ClientsPage() {
   const { id } = useParams();

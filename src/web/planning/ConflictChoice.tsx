@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useAppDispatch } from "../app/store";
 import { planActions, type Plan } from "./plans";
+import { timeText } from "../../locale/locale";
 
 const show = (v: unknown): string => (v === null || v === undefined ? "taken away" : typeof v === "object" ? Object.entries(v as object).map(([k, x]) => (Array.isArray(v) ? String(x) : `${k} ${typeof x === "object" ? JSON.stringify(x) : String(x)}`)).join(", ") : String(v));
 const FIELD: Record<string, string> = { reps: "reps", reserves: "reserve of the sets", rest: "rest", tempo: "tempo", load: "load", note: "note", place: "day", name: "name", locked: "lock" };
@@ -18,7 +19,7 @@ export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Pla
           <div key={c.editId + c.what} style={{ display: "flex", gap: 14, alignItems: "center", flexWrap: "wrap" }}>
             <span><strong>{nameOf(id!)}</strong>{field ? `, ${FIELD[field] ?? field}` : ""}</span>
             <span>yours: {show(c.mine)}</span>
-            <span>{c.who}, {new Date(c.at).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}: {show(c.theirs)}</span>
+            <span>{c.who}, {timeText(c.at)}: {show(c.theirs)}</span>
             <Button size="small" onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "mine" }))}>Use mine</Button>
             <Button size="small" onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "theirs" }))}>Keep theirs</Button>
           </div>

@@ -9,6 +9,7 @@ import { placeOf } from "#core/planning/edit";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 import { lengthColour } from "../app/theme";
 import { SetGrain } from "../grain/Grain";
+import { fixed } from "../../locale/locale";
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 
@@ -68,7 +69,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
           const direct = credits.some((c) => c.direct);
           const share = credits.reduce((s, c) => s + c.share, 0) / headIds.length;
           return [
-            <Exercise key={p.id} p={p} row={headIds.join()} selected={p.id === selected} title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${share.toFixed(2)}`} label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`} onPick={() => onPick(day.id, p.id)} onKey={(key) => act(p, key)}>
+            <Exercise key={p.id} p={p} row={headIds.join()} selected={p.id === selected} title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${fixed(share, 2)}`} label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`} onPick={() => onPick(day.id, p.id)} onKey={(key) => act(p, key)}>
               {p.reserves.map((r, i) => <SetGrain key={i} colour={lengthColour(p.credits[lead]?.length ?? 0.5)} direct={direct} share={share * effortCredit(r)} />)}
             </Exercise>,
           ];

@@ -1,5 +1,5 @@
 /** One day's session: everything asked of the client, edited in place and saved as it is typed. */
-import { Button, Dropdown, InputNumber, Select } from "antd";
+import { Button, Dropdown, Select } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
@@ -12,6 +12,8 @@ import { newId } from "../app/newId";
 import { withClient } from "../app/open-client";
 import { Alternatives } from "./Alternatives";
 import { Swap } from "./Swap";
+import { plain } from "../../locale/locale";
+import { NumberField } from "../app/NumberField";
 
 interface SessionProps {
   day: Day;
@@ -50,7 +52,6 @@ export function Session({ day, days, client, edit, selected, onSelect }: Session
 }
 
 /** 20, not 20.0, whatever the decimals of the step */
-const asTyped = (v: number | string | undefined, info: { userTyping: boolean; input: string }): string => (info.userTyping ? info.input : v === undefined || v === "" || v === null ? "" : String(Number(v)));
 
 interface LineProps extends Omit<SessionProps, "selected"> {
   p: Prescription;
@@ -71,8 +72,8 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
     setReason(null);
     edit({ kind: "change", prescriptionId: p.id, change: c });
   };
-  const tempo = (key: keyof Prescription["tempo"], name: string) => <InputNumber key={key} size="small" controls={false} style={{ width: 30 }} aria-label={`${p.name}: ${name}, seconds`} title={name} value={p.tempo[key]} onChange={(v) => v !== null && change({ tempo: { ...p.tempo, [key]: v } })} />;
-  const load: Load = p.load ?? { value: 0, unit: client.unit, meaning: p.loadStep.meaning };
+  const tempo = (key: keyof Prescription["tempo"], name: string) => <NumberField key={key} size="small" controls={false} style={{ width: 30 }} aria-label={`${p.name}: ${name}, seconds`} title={name} value={p.tempo[key]} onChange={(v) => v !== null && change({ tempo: { ...p.tempo, [key]: v } })} />;
+  const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
   const bench = `/bench/${p.exerciseId}?${new URLSearchParams(Object.entries(p.values).map(([k, v]) => [k, String(v)]))}`;
   const suggested = p.load && p.load.value > 0 ? windowTop(p.reps.low, p.reserves[0]!, inKg(p.load), inKg(p.loadStep), DEFAULT_METHOD) : null;
   const next = day.blocks[index + 1];
@@ -103,27 +104,27 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
       </td>
       <td>
         <span style={{ display: "inline-flex", gap: 3, alignItems: "center" }}>
-          <InputNumber size="small" controls={false} style={{ width: 38 }} aria-label={`${p.name}: fewest reps`} value={p.reps.low} onChange={(v) => v !== null && change({ reps: { low: v, high: Math.max(v, p.reps.high) } })} />
+          <NumberField size="small" controls={false} style={{ width: 38 }} aria-label={`${p.name}: fewest reps`} value={p.reps.low} onChange={(v) => v !== null && change({ reps: { low: v, high: Math.max(v, p.reps.high) } })} />
           –
-          <InputNumber size="small" controls={false} style={{ width: 38 }} aria-label={`${p.name}: most reps`} value={p.reps.high} onChange={(v) => v !== null && change({ reps: { ...p.reps, high: v } })} />
+          <NumberField size="small" controls={false} style={{ width: 38 }} aria-label={`${p.name}: most reps`} value={p.reps.high} onChange={(v) => v !== null && change({ reps: { ...p.reps, high: v } })} />
         </span>
         {suggested && suggested !== p.reps.high && <div className="small quiet" title="So that after one load step the low end is still reached at the same reserve">step wants {p.reps.low}–{suggested} <button type="button" className="plain" style={{ color: "var(--fjord)", textDecoration: "underline" }} onClick={() => change({ reps: { ...p.reps, high: suggested } })}>set</button></div>}
       </td>
       <td>
         <span className="reserves">
-          {p.reserves.map((r, i) => <InputNumber key={i} size="small" controls={false} style={{ width: 30 }} aria-label={`${p.name}: reserve of set ${i + 1}`} value={r} onChange={(v) => v !== null && change({ reserves: p.reserves.map((x, k) => (k === i ? v : x)) })} />)}
+          {p.reserves.map((r, i) => <NumberField key={i} size="small" controls={false} style={{ width: 30 }} aria-label={`${p.name}: reserve of set ${i + 1}`} value={r} onChange={(v) => v !== null && change({ reserves: p.reserves.map((x, k) => (k === i ? v : x)) })} />)}
           <Button size="small" type="text" aria-label={`${p.name}: one set more`} disabled={p.reserves.length >= 12} onClick={() => change({ reserves: [...p.reserves, p.reserves[p.reserves.length - 1]!] })}>+</Button>
           <Button size="small" type="text" aria-label={`${p.name}: one set less`} disabled={p.reserves.length <= 1} onClick={() => change({ reserves: p.reserves.slice(0, -1) })}>−</Button>
         </span>
       </td>
       <td>
         <span style={{ display: "inline-flex", gap: 3 }}>
-          <InputNumber size="small" controls={false} style={{ width: 54 }} aria-label={`${p.name}: load`} placeholder="find" step={p.loadStep.value} formatter={asTyped} value={p.load?.value ?? null} onChange={(v) => change({ load: v === null ? null : { ...load, value: v } })} />
+          <NumberField size="small" controls={false} style={{ width: 54 }} aria-label={`${p.name}: load`} placeholder="find" step={p.loadStep.value} value={p.load?.value ?? null} onChange={(v) => change({ load: v === null ? null : { ...load, value: v } })} />
           <Select size="small" variant="borderless" aria-label={`${p.name}: load unit`} value={load.unit} onChange={(unit) => change({ load: p.load ? { ...p.load, unit } : null })} options={[{ value: "kg", label: "kg" }, { value: "lb", label: "lb" }]} />
         </span>
-        <div className="small quiet">{p.loadStep.meaning}, by {p.loadStep.value}</div>
+        <div className="small quiet">{p.loadStep.meaning}, by {plain(p.loadStep.value)}</div>
       </td>
-      <td><InputNumber size="small" controls={false} style={{ width: 44 }} aria-label={`${p.name}: rest`} value={p.rest} onChange={(v) => v !== null && change({ rest: v })} /></td>
+      <td><NumberField size="small" controls={false} style={{ width: 44 }} aria-label={`${p.name}: rest`} value={p.rest} onChange={(v) => v !== null && change({ rest: v })} /></td>
       <td>
         <span style={{ display: "inline-flex", gap: 2 }}>{tempo("lower", "lower")}{tempo("longPause", "pause where long")}{tempo("lift", "lift")}{tempo("shortPause", "pause where short")}</span>
         <div className="small quiet number">{repSeconds(p.tempo)} s a rep</div>

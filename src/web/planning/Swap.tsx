@@ -1,12 +1,13 @@
 /** Another setup for the same head, with what is gained and what is lost against the planned one. */
 import { Button, Modal } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
-import type { Client } from "#core/clients/client";
+import { unitFor, type Client } from "#core/clients/client";
 import { setupName } from "#core/exercises/setup";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { prescribe } from "#core/planning/prescribe";
 import type { Prescription } from "#core/planning/program";
 import type { RankedRow } from "#core/ranking/rank";
+import { fixed } from "../../locale/locale";
 import { newId } from "../app/newId";
 import { Loading } from "../app/states";
 import { Grain } from "../grain/Grain";
@@ -19,7 +20,7 @@ function against(row: RankedRow, own: RankedRow | undefined, head: string): stri
   if (!own) return row.because;
   const [m, o] = [row.row.view.heads[head]!, own.row.view.heads[head]!];
   const lines: [number, string][] = [
-    [m.loadedLength - o.loadedLength, `loaded length ${o.loadedLength.toFixed(2)} to ${m.loadedLength.toFixed(2)}`],
+    [m.loadedLength - o.loadedLength, `loaded length ${fixed(o.loadedLength, 2)} to ${fixed(m.loadedLength, 2)}`],
     [m.stretchReached - o.stretchReached, `reach ${Math.round(100 * o.stretchReached)} to ${Math.round(100 * m.stretchReached)} %`],
     [m.function - o.function, `work ${Math.round(100 * o.function)} to ${Math.round(100 * m.function)} % of the reference`],
     [(row.criteria.joints - own.criteria.joints) * 0.5, row.criteria.joints > own.criteria.joints ? "easier on joints" : "harder on joints"],
@@ -35,7 +36,7 @@ function against(row: RankedRow, own: RankedRow | undefined, head: string): stri
 export function Swap({ p, client, onSwap, onClose }: { p: Prescription; client: Client; onSwap: (next: Prescription) => void; onClose: () => void }) {
   const { head, rows, own, ready, modelVersion } = useCandidates(p, client);
   const swap = (r: RankedRow) => {
-    const fresh = prescribe(r.exercise, r.row.values, r.row.view, DEFAULT_METHOD, { id: newId(), modelVersion, unit: client.unit, sore: client.joints.some((j) => (r.exercise.joints[j.joint] ?? 0) >= 0.3) });
+    const fresh = prescribe(r.exercise, r.row.values, r.row.view, DEFAULT_METHOD, { id: newId(), modelVersion, unit: unitFor(client, r.exercise.equipment), sore: client.joints.some((j) => (r.exercise.joints[j.joint] ?? 0) >= 0.3) });
     // sets, effort and rest were decided for the place in the week; load and reps belong to the exercise
     onSwap({ ...fresh, reserves: p.reserves, rest: p.rest, note: p.note });
   };

@@ -2,6 +2,7 @@
 import { App, Button, Modal, Select } from "antd";
 import { useEffect, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
+import { unitFor } from "#core/clients/client";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { prescribe } from "#core/planning/prescribe";
 import type { RankedRow } from "#core/ranking/rank";
@@ -39,7 +40,7 @@ export function UseFor({ ref, clientId, modelVersion }: { ref: Ref<UseForHandle>
     const day = program?.days.find((d) => d.id === dayId);
     if (!client || !day) return;
     const sore = client.joints.some((j) => (r.exercise.joints[j.joint] ?? 0) >= 0.3);
-    const prescription = prescribe(r.exercise, r.row.values, r.row.view, DEFAULT_METHOD, { id: newId(), modelVersion, unit: client.unit, sore });
+    const prescription = prescribe(r.exercise, r.row.values, r.row.view, DEFAULT_METHOD, { id: newId(), modelVersion, unit: unitFor(client, r.exercise.equipment), sore });
     edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
     sessionStorage.setItem(KEY, JSON.stringify({ clientId: client.id, dayId }));
     setRow(null);

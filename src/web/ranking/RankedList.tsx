@@ -8,6 +8,7 @@ import { withClient } from "../app/open-client";
 import { isTyping, singleKeysOn } from "../app/Shell";
 import { Grain } from "../grain/Grain";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
+import { fixed } from "../../locale/locale";
 
 const benchAddress = (row: RankedRow, headId: string, clientId: string | null) => {
   const q = new URLSearchParams(Object.entries(row.row.values).map(([k, v]) => [k, String(v)]));
@@ -113,12 +114,12 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
     <div className="detail">
       <div>
         <dl className="facts">
-          <dt>Loaded length (0 short, 1 long)</dt><dd>{m.loadedLength.toFixed(2)}</dd>
-          <dt>Skew in its own range</dt><dd>{m.skew.toFixed(2)}</dd>
+          <dt>Loaded length (0 short, 1 long)</dt><dd>{fixed(m.loadedLength, 2)}</dd>
+          <dt>Skew in its own range</dt><dd>{fixed(m.skew, 2)}</dd>
           <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
           <dt>Tension short, middle, long third</dt><dd>{m.thirds.map(percent).join(" · ")}</dd>
           <dt>Share of elbow work</dt><dd>{percent(m.shareOfAll)}</dd>
-          <dt>Load the long half allows</dt><dd>{m.partialReserve.toFixed(2)} ×</dd>
+          <dt>Load the long half allows</dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
           <dt>Sticks at</dt><dd>{percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep</dd>
         </dl>
         <div className="actions">

@@ -11,9 +11,10 @@ import { useOpenClient } from "../app/open-client";
 import { Empty, Failed, Loading } from "../app/states";
 import { SaveMark } from "../planning/SaveMark";
 import { usePlan } from "../planning/usePlan";
+import { dayText, loadText } from "../../locale/locale";
 
 const DECISION: Record<Target["decision"], string> = { first: "Find a load", raise: "Load up", hold: "Hold", lower: "Load down", lighter: "Lighter, stricter", stop: "Stopped" };
-const asLoad = (l: Load | null) => (l ? `${l.value} ${l.unit}` : "—");
+const asLoad = (l: Load | null) => (l ? loadText(l) : "—");
 
 function repsText(e: Entry): string {
   const side = (k: "left" | "right") => e.parts.find((p) => p.kind === k)?.reps;
@@ -81,7 +82,6 @@ export default function LogPage() {
 }
 
 function Exposures({ list }: { list: Exposure[] }) {
-  const date = (d: string) => new Date(`${d}T12:00`).toLocaleDateString([], { day: "numeric", month: "short" });
   return (
     <table>
       <thead>
@@ -90,7 +90,7 @@ function Exposures({ list }: { list: Exposure[] }) {
       <tbody>
         {list.map((x) => (
           <tr key={x.localDate}>
-            <td>{date(x.localDate)}</td>
+            <td>{dayText(x.localDate)}</td>
             <td>{x.entries[0] ? asLoad(loadOf(x.entries[0])) : "—"}</td>
             <td>{x.entries.map((e) => `${repsText(e)}${e.reserve === null ? "" : ` (${e.reserve})`}`).join("  ·  ")}</td>
             <td>{x.report?.left ?? x.report?.feel ?? ""}</td>

@@ -1,0 +1,29 @@
+/**
+ * The rest over a locked screen: a quiet notice with the time it ends stands there from the start, since a sleeping
+ * page may not tick; if the page does tick, the notice says "Go" when the rest is over.
+ */
+import { timeText } from "../locale/locale";
+
+const TAG = "rest";
+
+export type NoticeState = "possible" | "on" | "impossible";
+
+export const noticeState = (): NoticeState =>
+  !("Notification" in window) || !("serviceWorker" in navigator) || Notification.permission === "denied" ? "impossible" : Notification.permission === "granted" ? "on" : "possible";
+
+export const askForNotices = async (): Promise<NoticeState> => {
+  await Notification.requestPermission();
+  return noticeState();
+};
+
+export async function showNotice(until: number, over: boolean): Promise<void> {
+  if (noticeState() !== "on") return;
+  const worker = await navigator.serviceWorker.ready;
+  await worker.showNotification(over ? "Go" : `Rest until ${timeText(new Date(until).toISOString(), true)}`, { tag: TAG, silent: !over, body: over ? "Your rest is over." : "The next set is waiting." });
+}
+
+export async function dropNotice(): Promise<void> {
+  if (noticeState() !== "on") return;
+  const worker = await navigator.serviceWorker.ready;
+  for (const n of await worker.getNotifications({ tag: TAG })) n.close();
+}
