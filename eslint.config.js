@@ -1,7 +1,7 @@
 import tseslint from "typescript-eslint";
 
 // Three floors and one direction: core knows nothing outside itself; server, web and floor know core; nobody knows scripts.
-const FLOORS = ["server", "web", "floor", "scripts"];
+const FLOORS = ["server", "web", "floor", "cli", "scripts"];
 const outside = (own, message) => ({ regex: `^(#|(\\.\\./)+)(${FLOORS.filter((f) => f !== own).join("|")})/`, message });
 
 const floor = (own) => ({
@@ -15,6 +15,7 @@ export default tseslint.config(
   floor("server"),
   floor("web"),
   floor("floor"),
+  floor("cli"),
   {
     files: ["src/core/**/*.ts"],
     rules: {

@@ -16,7 +16,7 @@ writeFileSync(
 
 Written by \`npm run method:tables\`; the same comparisons are tests. The arm's reference lengths and some optimum
 lengths were set by hand against these torque-angle shapes and moment-arm sources (see the provenance of each head in
-\`src/core/anatomy/arm.json\`), so agreement here is a fit and not a validation. A calibration program with left-out
+\`src/core/anatomy/muscles/arm.json\`), so agreement here is a fit and not a validation. A calibration program with left-out
 curves is still to come.
 
 ## Moment arms, cm

@@ -2,10 +2,14 @@
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { z } from "zod";
 import { PROGRAM_FORMAT, PROGRAM_VERSION, upgradeProgram } from "#core/exchange/upgrade";
+import { exerciseFaults } from "#core/exercises/faults";
+import { exerciseSchema, type Exercise } from "#core/exercises/format";
 import { programSchema, type Program } from "#core/planning/program";
 import type { Entry, Report } from "#core/training/entry";
 
 export const programJsonSchema = () => z.toJSONSchema(programSchema, { target: "draft-2020-12", io: "input" });
+
+export const exerciseJsonSchema = () => z.toJSONSchema(exerciseSchema, { target: "draft-2020-12", io: "input" });
 
 export interface FileFault {
   /** from 1; null where the whole file is meant */
@@ -15,14 +19,24 @@ export interface FileFault {
 }
 
 export type ReadResult = { program: Program } | { errors: FileFault[] };
+export type ReadExerciseResult = { exercise: Exercise } | { errors: FileFault[] };
 
 const LARGEST = 2_000_000;
 const lineAt = (text: string, offset: number) => text.slice(0, offset).split("\n").length;
 
-/** @returns the program at the present version, or every fault with its line and path; a newer version is refused in words */
-export function readProgramFile(text: string): ReadResult {
-  const whole = (reason: string, path = "", line: number | null = null): ReadResult => ({ errors: [{ line, path, reason }] });
-  if (text.length > LARGEST) return whole("The file is larger than any program: over 2 MB.");
+interface FileKind<T> {
+  /** such as "program" */
+  name: string;
+  format: string;
+  version: number;
+  upgrade: (data: unknown) => unknown;
+  schema: z.ZodType<T>;
+}
+
+/** a Gryn file of one kind at its present version, or every fault with its line and path; a newer version is refused in words */
+function readFile<T>(text: string, kind: FileKind<T>): { value: T; lineOf: (path: readonly PropertyKey[]) => number | null } | { errors: FileFault[] } {
+  const whole = (reason: string, path = "", line: number | null = null) => ({ errors: [{ line, path, reason }] });
+  if (text.length > LARGEST) return whole(`The file is larger than any ${kind.name}: over 2 MB.`);
   const faults: ParseError[] = [];
   const tree = parseTree(text, faults, { disallowComments: true });
   if (faults.length || !tree) return { errors: faults.slice(0, 5).map((f) => ({ line: lineAt(text, f.offset), path: "", reason: `Not readable as JSON: ${printParseErrorCode(f.error).replace(/([a-z])([A-Z])/g, "$1 $2").toLowerCase()}.` })) };
@@ -37,10 +51,23 @@ export function readProgramFile(text: string): ReadResult {
   };
   const head = z.object({ format: z.string(), version: z.number() }).safeParse(data);
   if (!head.success) return whole("This is not a Gryn file: it has no format and version.", "format");
-  if (head.data.format !== PROGRAM_FORMAT) return whole(`A program file says "${PROGRAM_FORMAT}", this one says "${head.data.format}".`, "format", lineOf(["format"]));
-  if (head.data.version > PROGRAM_VERSION) return whole(`This file is version ${head.data.version}; this Gryn reads up to ${PROGRAM_VERSION}. Update Gryn first.`, "version", lineOf(["version"]));
-  const parsed = programSchema.safeParse(upgradeProgram(data));
-  return parsed.success ? { program: parsed.data } : { errors: parsed.error.issues.map((i) => ({ line: lineOf(i.path), path: i.path.join("."), reason: i.message })) };
+  if (head.data.format !== kind.format) return whole(`${/^[aeiou]/.test(kind.name) ? "An" : "A"} ${kind.name} file says "${kind.format}", this one says "${head.data.format}".`, "format", lineOf(["format"]));
+  if (head.data.version > kind.version) return whole(`This file is version ${head.data.version}; this Gryn reads up to ${kind.version}. Update Gryn first.`, "version", lineOf(["version"]));
+  const parsed = kind.schema.safeParse(kind.upgrade(data));
+  return parsed.success ? { value: parsed.data, lineOf } : { errors: parsed.error.issues.map((i) => ({ line: lineOf(i.path), path: i.path.join("."), reason: i.message })) };
+}
+
+export function readProgramFile(text: string): ReadResult {
+  const read = readFile(text, { name: "program", format: PROGRAM_FORMAT, version: PROGRAM_VERSION, upgrade: upgradeProgram, schema: programSchema });
+  return "errors" in read ? read : { program: read.value };
+}
+
+/** an exercise file; beyond its shape, every name in it has to be known and every number possible */
+export function readExerciseFile(text: string): ReadExerciseResult {
+  const read = readFile(text, { name: "exercise", format: "gryn-exercise", version: 1, upgrade: (d) => d, schema: exerciseSchema as unknown as z.ZodType<Exercise> });
+  if ("errors" in read) return read;
+  const errors = exerciseFaults(read.value).map((f) => ({ line: read.lineOf(f.path), path: f.path.join("."), reason: f.reason }));
+  return errors.length ? { errors } : { exercise: read.value };
 }
 
 export interface LogRow {

@@ -1,34 +1,40 @@
 /** From an exercise and parameter values to one setup: every number resolved, with a stable key. */
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
-import type { Binding, Exercise, Parameter } from "#core/exercises/format";
-import { curveValue, makeCurve } from "#core/mechanics/curve";
+import type { Base, Binding, Exercise, Parameter, PoseCoordinate } from "#core/exercises/format";
+import { curveValue, makeCurve, type Curve } from "#core/mechanics/curve";
 import type { Vec3 } from "#core/mechanics/vector";
 
 export type Values = Readonly<Record<string, number>>;
 
-export interface ArmPose {
-  plane: number;
-  elevation: number;
-  twist: number;
-  elbow: number;
-  forearm: number;
-}
+export type Angles = Partial<Record<PoseCoordinate, number>>;
 
-export type SetupLoad =
-  | { kind: "mass"; share: number }
-  | { kind: "cable"; frame: "floor" | "shoulder" | "hand"; at: Vec3; share: number }
-  | { kind: "band"; frame: "floor" | "shoulder" | "hand"; at: Vec3; slack: number; share: number };
+export interface LoadPlace {
+  at: string;
+  share: number;
+  both: boolean;
+}
+export interface From {
+  frame: "floor" | "shoulder" | "hand" | "hip" | "foot";
+  at: Vec3;
+}
+export type SetupLoad = LoadPlace & ({ kind: "mass"; fixed: number } | { kind: "cable"; from: From; profile: Curve | null } | { kind: "band"; from: From; slack: number } | { kind: "lever"; axis: Vec3; profile: Curve | null });
 
 export interface Setup {
   readonly exercise: Exercise;
   readonly exerciseVersion: string;
   readonly values: Values;
   readonly key: string;
-  readonly lean: number;
-  readonly knee: number;
-  readonly path: readonly ArmPose[] | null;
-  readonly handPath: { readonly elbowTowards: Vec3; readonly poses: readonly { grip: Vec3; forearm: number }[] } | null;
+  readonly on: Base;
+  readonly angles: Angles;
+  readonly arms: Exercise["stance"]["arms"];
+  /** m over the floor: of the hips on a seat or bench, of the hands, of the shoulders on a bench; 0 for feet */
+  readonly height: number;
+  readonly footPush: number;
+  readonly keys: readonly { angles: Angles; hand: Vec3 | null }[];
+  readonly elbowTowards: Vec3 | null;
+  readonly movesArms: boolean;
+  readonly raisesHeel: boolean;
   readonly loads: readonly SetupLoad[];
 }
 
@@ -101,18 +107,36 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
     return "table" in b ? curveValue(makeCurve(b.table), v) : v * b.scale + b.offset;
   };
   const place = (p: readonly [Binding, Binding, Binding]): Vec3 => [num(p[0]), num(p[1]), num(p[2])];
+  const angles = (given: Exercise["stance"]["angles"]): Angles => Object.fromEntries(Object.entries(given).map(([c, b]) => [c, num(b!)]));
+  const { stance, path, loads, chains } = exercise;
   return {
     exercise,
     exerciseVersion: exerciseVersion(exercise),
     values,
     key: setupKey(exercise, given),
-    lean: num(exercise.stance.lean),
-    knee: num(exercise.stance.knee),
-    path: exercise.path?.map((p) => ({ plane: num(p.plane), elevation: num(p.elevation), twist: num(p.twist), elbow: num(p.elbow), forearm: num(p.forearm) })) ?? null,
-    handPath: exercise.handPath ? { elbowTowards: place(exercise.handPath.elbowTowards), poses: exercise.handPath.poses.map((p) => ({ grip: place(p.grip), forearm: num(p.forearm) })) } : null,
-    loads: exercise.loads.map((l): SetupLoad => (l.kind === "mass" ? { kind: "mass", share: num(l.share) } : l.kind === "cable" ? { kind: "cable", frame: l.frame, at: place(l.at), share: num(l.share) } : { kind: "band", frame: l.frame, at: place(l.at), slack: num(l.slack), share: num(l.share) })),
+    on: stance.on,
+    angles: angles(stance.angles),
+    arms: stance.arms,
+    height: stance.height === undefined ? (HEIGHTS[stance.on] ?? 0) : num(stance.height),
+    footPush: num(stance.footPush),
+    keys: path.map((p) => ({ angles: angles(p.angles), hand: p.hand ? place(p.hand) : null })),
+    elbowTowards: exercise.elbowTowards ? place(exercise.elbowTowards) : null,
+    movesArms: chains.includes("arm") || path.some((p) => p.hand !== undefined || "elevation" in p.angles),
+    raisesHeel: path.some((p) => "heel" in p.angles),
+    loads: loads.map((l): SetupLoad => {
+      const at: LoadPlace = { at: l.at, share: num(l.share), both: l.both };
+      if (l.kind === "mass") return { ...at, kind: "mass", fixed: num(l.fixed) };
+      if (l.kind === "band") return { ...at, kind: "band", from: { frame: l.from.frame, at: place(l.from.at) }, slack: num(l.slack) };
+      const profile = l.profile ? makeCurve(l.profile) : null;
+      if (l.kind === "cable") return { ...at, kind: "cable", from: { frame: l.from.frame, at: place(l.from.at) }, profile };
+      return { ...at, kind: "lever", axis: AXES[l.axis], profile };
+    }),
   };
 }
+
+const AXES: Record<"x" | "-x" | "z" | "-z", Vec3> = { x: [1, 0, 0], "-x": [-1, 0, 0], z: [0, 0, 1], "-z": [0, 0, -1] };
+/** m over the floor where the exercise does not say */
+const HEIGHTS: Partial<Record<Base, number>> = { hands: 2.1, "shoulders-and-feet": 0.42, seat: 0.505, bench: 0.55, thighs: 0.95, shanks: 0.05 };
 
 /** what a setup is called in a list: the exercise, then what differs from its default */
 export function setupName(exercise: Exercise, values: Values): string {

@@ -2,7 +2,7 @@
  * The figure as plain strokes: the engine's own joint positions, projected. The screen and the hand-over draw from
  * the same strokes; nothing here knows a canvas.
  */
-import type { Frames, HeadSeries } from "#core/mechanics/analyse";
+import type { Frames } from "#core/mechanics/frames";
 import type { Vec3 } from "#core/mechanics/vector";
 
 export interface Stroke {
@@ -38,7 +38,7 @@ const PIECES: [Stroke["kind"], number, string[]][] = [
   ...(["left", "right"] as const).flatMap((side): [Stroke["kind"], number, string[]][] => {
     const kind = side === "left" ? "far" : "limb";
     return [
-      [kind, 0.15, [`thigh.${side}`, `shank.${side}`]],
+      [kind, 0.15, [`hip-bent.${side}`, `shank.${side}`]],
       [kind, 0.105, [`shank.${side}`, `foot.${side}`]],
       [kind, 0.075, [`heel.${side}`, `toe.${side}`]],
       [kind, 0.105, [`humerus.${side}`, `forearm.${side}`]],
@@ -66,56 +66,38 @@ export function figureStrokes(frames: Frames, sample: number, view: FigureView):
 }
 
 export interface LoadDrawing {
-  grip: [number, number];
+  /** where the load acts; with both hands or feet the nearer one first */
+  at: [number, number][];
   /** where the force points, unit length x its share of the largest in the rep */
   force: [number, number];
-  anchors: [number, number][];
-  elbow: [number, number];
-  /** foot of the perpendicular from the elbow to the line of force */
+  /** cables and bands: from the body to the fixed end */
+  lines: [[number, number], [number, number]][];
+  /** the joint the lift is drawn by, and the foot of the perpendicular from it to the line of force */
+  joint: [number, number];
   leverFoot: [number, number];
 }
 
-export function loadDrawing(frames: Frames, sample: number, view: FigureView): LoadDrawing {
-  const grip = framePoint(frames, sample, "grip.right");
-  const elbow = framePoint(frames, sample, "forearm.right");
+/** where each freedom's joint stands */
+const JOINT_POINT: Readonly<Record<string, string>> = { elbow: "forearm.right", forearm: "forearm.right", wristFlexion: "hand.right", wristDeviation: "hand.right", knee: "shank.right", ankle: "foot.right", hipFlexion: "hip-bent.right", hipAbduction: "hip-bent.right", hipRotation: "hip-bent.right", lumbarFlexion: "trunk", lumbarBend: "trunk", lumbarRotation: "trunk" };
+
+export function loadDrawing(frames: Frames, sample: number, view: FigureView, main: string): LoadDrawing {
+  const grip = framePoint(frames, sample, frames.loadAt[0]!);
+  const joint = framePoint(frames, sample, JOINT_POINT[main] ?? "humerus.right");
   const f: Vec3 = [frames.force[3 * sample]!, frames.force[3 * sample + 1]!, frames.force[3 * sample + 2]!];
   const size = Math.hypot(f[0], f[1], f[2]) || 1;
   const u: Vec3 = [f[0] / size, f[1] / size, f[2] / size];
-  const t = (elbow[0] - grip[0]) * u[0] + (elbow[1] - grip[1]) * u[1] + (elbow[2] - grip[2]) * u[2];
+  const t = (joint[0] - grip[0]) * u[0] + (joint[1] - grip[1]) * u[1] + (joint[2] - grip[2]) * u[2];
   const foot: Vec3 = [grip[0] + t * u[0], grip[1] + t * u[1], grip[2] + t * u[2]];
   const flat = (p: Vec3): [number, number] => {
     const [x, y] = project(p, view);
     return [x, y];
   };
-  return { grip: flat(grip), force: flat(f), anchors: frames.anchors.map(flat), elbow: flat(elbow), leverFoot: flat(foot) };
+  return { at: [...new Set(frames.loadAt)].map((name) => flat(framePoint(frames, sample, name))), force: flat(f), lines: frames.anchors.map((a) => [flat(framePoint(frames, sample, a.to)), flat(a.at)]), joint: flat(joint), leverFoot: flat(foot) };
 }
 
-/** where a head is drawn: from its origin to its insertion, along the bones it crosses */
-export function headLine(frames: Frames, sample: number, head: Pick<HeadSeries, "id">, view: FigureView): [number, number][] {
-  const shoulder = framePoint(frames, sample, "humerus.right");
-  const elbow = framePoint(frames, sample, "forearm.right");
-  const wrist = framePoint(frames, sample, "hand.right");
-  const along = (a: Vec3, b: Vec3, t: number): Vec3 => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
-  // which way is the front of the elbow: towards the wrist, square to the upper arm
-  const shaft: Vec3 = [elbow[0] - shoulder[0], elbow[1] - shoulder[1], elbow[2] - shoulder[2]];
-  const length = Math.hypot(...shaft) || 1;
-  const w: Vec3 = [wrist[0] - elbow[0], wrist[1] - elbow[1], wrist[2] - elbow[2]];
-  const k = (w[0] * shaft[0] + w[1] * shaft[1] + w[2] * shaft[2]) / (length * length);
-  const across: Vec3 = [w[0] - k * shaft[0], w[1] - k * shaft[1], w[2] - k * shaft[2]];
-  const size = Math.hypot(...across) || 1;
-  const off = (p: Vec3, d: number): Vec3 => [p[0] + (across[0] / size) * d, p[1] + (across[1] / size) * d, p[2] + (across[2] / size) * d];
-  const flat = (p: Vec3): [number, number] => {
-    const [x, y] = project(p, view);
+/** where a head is drawn: through its own points from origin to insertion */
+export const headLine = (frames: Frames, sample: number, headId: string, view: FigureView): [number, number][] =>
+  (frames.lines[headId] ?? []).map((name) => {
+    const [x, y] = project(framePoint(frames, sample, name), view);
     return [x, y];
-  };
-  const line: Record<string, Vec3[]> = {
-    "triceps-long": [off(along(shoulder, elbow, -0.06), -0.035), off(along(shoulder, elbow, 0.45), -0.055), off(elbow, -0.03)],
-    "triceps-lateral": [off(along(shoulder, elbow, 0.2), -0.03), off(along(shoulder, elbow, 0.55), -0.045), off(elbow, -0.028)],
-    "triceps-medial": [off(along(shoulder, elbow, 0.4), -0.025), off(along(shoulder, elbow, 0.7), -0.035), off(elbow, -0.026)],
-    "biceps-long": [off(along(shoulder, elbow, -0.08), 0.02), off(along(shoulder, elbow, 0.5), 0.055), along(elbow, wrist, 0.16)],
-    "biceps-short": [off(along(shoulder, elbow, -0.05), 0.035), off(along(shoulder, elbow, 0.5), 0.048), along(elbow, wrist, 0.16)],
-    brachialis: [off(along(shoulder, elbow, 0.5), 0.02), off(along(shoulder, elbow, 0.8), 0.03), along(elbow, wrist, 0.1)],
-    brachioradialis: [off(along(shoulder, elbow, 0.75), 0.02), off(along(elbow, wrist, 0.25), 0.0), along(elbow, wrist, 0.95)],
-  };
-  return (line[head.id] ?? [shoulder, elbow]).map(flat);
-}
+  });

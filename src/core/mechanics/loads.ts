@@ -1,61 +1,266 @@
 /**
- * External torques by virtual work: each force acts through the lever it has about each freedom's axis. They are
- * affine in the one variable load: torque = fixed (body weight) + load x unit.
+ * External forces on the body and the torques they ask of each freedom, by virtual work. Everything is affine in the one
+ * variable load: a force is `fixed` (gravity, a bar's own weight) + load x `unit`. What carries the body answers with
+ * contact forces that are found from the whole body's balance, linearly, before any torque is taken.
  */
-import type { SetupLoad } from "#core/exercises/setup";
-import type { Model, Side } from "#core/mechanics/model";
-import { worldPoint, type State } from "#core/mechanics/state";
-import { norm, scale, sub, type Vec3 } from "#core/mechanics/vector";
+import { curveValue } from "#core/mechanics/curve";
+import type { Setup, SetupLoad } from "#core/exercises/setup";
+import { sided, type Model, type Side } from "#core/mechanics/model";
+import { loadPoints } from "#core/mechanics/posture";
+import { readPoint, worldPoint, type State } from "#core/mechanics/state";
+import { add, norm, scale, sub, type Vec3 } from "#core/mechanics/vector";
 
 export const GRAVITY = 9.81;
 
-/** one load with its fixed end resolved to the world */
+/** one load at one point with its fixed end resolved to the world */
 export interface PlacedLoad {
   readonly load: SetupLoad;
+  readonly segment: number;
+  readonly at: Vec3;
   readonly anchor: Vec3 | null;
 }
 
-/** force on the hand for one unit (kg) of the variable load, N; a slack band pulls nothing */
-export function unitForce(placed: PlacedLoad, grip: Vec3): Vec3 {
-  const { load, anchor } = placed;
-  if (load.kind === "mass" || !anchor) return [0, -GRAVITY * load.share, 0];
-  const line = sub(anchor, grip);
+/** world forces and couples on segments: [segment], and per force 3 numbers each; a row for every force */
+export interface Forces {
+  count: number;
+  segment: Int32Array;
+  point: Float64Array;
+  fixed: Float64Array;
+  unit: Float64Array;
+  fixedCouple: Float64Array;
+  unitCouple: Float64Array;
+}
+
+const ROOM = 64;
+export const makeForces = (): Forces => ({ count: 0, segment: new Int32Array(ROOM), point: new Float64Array(3 * ROOM), fixed: new Float64Array(3 * ROOM), unit: new Float64Array(3 * ROOM), fixedCouple: new Float64Array(3 * ROOM), unitCouple: new Float64Array(3 * ROOM) });
+
+/** world place of a load's fixed end; frames other than the floor are those of the first sample */
+export function anchorPoint(model: Model, state: State, side: Side, frame: "floor" | "shoulder" | "hand" | "hip" | "foot", at: Vec3): Vec3 {
+  const local: Vec3 = [at[0], at[1], side === "left" ? -at[2] : at[2]];
+  if (frame === "floor") return local;
+  const p = frame === "hand" ? model.points.get(`grip.${side}`)! : frame === "foot" ? model.points.get(`midfoot.${side}`)! : { segment: model.segmentIndex.get(frame === "hip" ? `hip-bent.${side}` : `humerus.${side}`)!, at: [0, 0, 0] as Vec3 };
+  return add(readPoint(state, p.segment, p.at), scale(local, model.size));
+}
+
+/** all loads of a setup in the pose of its first sample */
+export function placeLoads(model: Model, state: State, setup: Setup, side: Side): PlacedLoad[] {
+  return setup.loads.flatMap((load) =>
+    loadPoints(model, setup, load, side).map((name): PlacedLoad => {
+      const p = model.points.get(name);
+      if (!p) throw new RangeError(`no point called ${load.at}`);
+      const own: Side = name.endsWith(".left") ? "left" : name.endsWith(".right") ? "right" : side;
+      return { load, segment: p.segment, at: p.at, anchor: load.kind === "cable" || load.kind === "band" ? anchorPoint(model, state, own, load.from.frame, load.from.at) : null };
+    }),
+  );
+}
+
+/** force for one unit (kg) of the variable load, N; a slack band pulls nothing. @param s place in the rep */
+export function unitForce(state: State, placed: PlacedLoad, grip: Vec3, s: number): Vec3 {
+  const { load, anchor, segment } = placed;
+  if (load.kind === "mass") return [0, -GRAVITY * load.share, 0];
+  const factor = (load.kind === "band" || !load.profile ? 1 : curveValue(load.profile, s)) * load.share * GRAVITY;
+  if (load.kind === "lever") {
+    const { R } = state;
+    const b = 9 * segment;
+    const [x, y, z] = load.axis;
+    // an axis across the body is mirrored with the limb
+    return [0, 1, 2].map((r) => factor * (R[b + 3 * r]! * x + R[b + 3 * r + 1]! * y + R[b + 3 * r + 2]! * z)) as unknown as Vec3;
+  }
+  const line = sub(anchor!, grip);
   const length = norm(line);
   if (length < 1e-6) return [0, 0, 0];
-  const pull = load.kind === "cable" ? load.share : load.share * Math.max(0, (length - load.slack) / load.slack);
-  return scale(line, (GRAVITY * pull) / length);
+  const pull = load.kind === "cable" ? factor : factor * Math.max(0, (length - load.slack) / load.slack);
+  return scale(line, pull / length);
 }
 
 const P = new Float64Array(3);
 
-/** moment of a force at P about freedom f's axis in the present pose, Nm */
-function moment(model: Model, state: State, f: number, fx: number, fy: number, fz: number): number {
-  const { axes, o } = state;
-  const j = 3 * model.freedoms[f]!.segment;
-  const rx = P[0]! - o[j]!;
-  const ry = P[1]! - o[j + 1]!;
-  const rz = P[2]! - o[j + 2]!;
-  return axes[3 * f]! * (ry * fz - rz * fy) + axes[3 * f + 1]! * (rz * fx - rx * fz) + axes[3 * f + 2]! * (rx * fy - ry * fx);
+function push(f: Forces, segment: number, x: number, y: number, z: number): number {
+  const n = f.count++;
+  f.segment[n] = segment;
+  f.point[3 * n] = x;
+  f.point[3 * n + 1] = y;
+  f.point[3 * n + 2] = z;
+  for (let r = 3 * n; r < 3 * n + 3; r++) f.fixed[r] = f.unit[r] = f.fixedCouple[r] = f.unitCouple[r] = 0;
+  return n;
 }
 
-/** fixed[f] and unit[f] for every freedom of the side, Nm and Nm per kg; returns the unit force on the hand, N per kg */
-export function externalTorques(model: Model, state: State, side: Side, loads: readonly PlacedLoad[], fixed: Float64Array, unit: Float64Array): Vec3 {
-  fixed.fill(0);
-  unit.fill(0);
-  const arm = model.arms[side];
-  for (const i of arm.segments) {
+/** gravity on every segment and the loads; returns the first load's unit force (N per kg) for the drawing */
+export function applyLoads(model: Model, state: State, loads: readonly PlacedLoad[], s: number, f: Forces): Vec3 {
+  f.count = 0;
+  for (let i = 0; i < model.segments.length; i++) {
     const segment = model.segments[i]!;
     if (segment.mass === 0) continue;
     worldPoint(state, i, segment.com, P);
-    for (const f of arm.freedoms) if (model.freedoms[f]!.moved[i]) fixed[f]! += moment(model, state, f, 0, -GRAVITY * segment.mass, 0);
+    f.fixed[3 * push(f, i, P[0]!, P[1]!, P[2]!) + 1] = -GRAVITY * segment.mass;
   }
-  const grip = model.points.get(`grip.${side}`)!;
-  worldPoint(state, grip.segment, grip.at, P);
-  let force: Vec3 = [0, 0, 0];
+  let drawn: Vec3 = [0, 0, 0];
+  const first = loads[0];
   for (const placed of loads) {
-    const f = unitForce(placed, [P[0]!, P[1]!, P[2]!]);
-    force = [force[0] + f[0], force[1] + f[1], force[2] + f[2]];
+    worldPoint(state, placed.segment, placed.at, P);
+    const unit = unitForce(state, placed, [P[0]!, P[1]!, P[2]!], s);
+    const n = push(f, placed.segment, P[0]!, P[1]!, P[2]!);
+    f.unit.set(unit, 3 * n);
+    if (placed.load.kind === "mass") f.fixed[3 * n + 1] = -GRAVITY * placed.load.fixed;
+    if (first && placed.segment === first.segment) drawn = add(drawn, unit);
   }
-  for (const f of arm.freedoms) unit[f] = moment(model, state, f, force[0], force[1], force[2]);
-  return force;
+  return drawn;
+}
+
+/** half the depth of a trunk that a cable cannot pass, m */
+const TRUNK_RADIUS = 0.05;
+
+/** whether a cable or band runs through the trunk (the line from between the hips to the neck) in this pose */
+export function cablesThroughTrunk(model: Model, state: State, loads: readonly PlacedLoad[]): boolean {
+  const neck = model.segmentIndex.get("head")!;
+  const [a, b]: [Vec3, Vec3] = [[state.o[0]!, state.o[1]!, state.o[2]!], [state.o[3 * neck]!, state.o[3 * neck + 1]!, state.o[3 * neck + 2]!]];
+  return loads.some((l) => l.anchor !== null && distanceBetween(a, b, readPoint(state, l.segment, l.at), l.anchor) < TRUNK_RADIUS * model.size);
+}
+
+/** least distance between two line segments a-b and c-d (Ericson 2004, closest points of two segments) */
+function distanceBetween(a: Vec3, b: Vec3, c: Vec3, d: Vec3): number {
+  const [u, v, w] = [sub(b, a), sub(d, c), sub(a, c)];
+  const dot = (p: Vec3, q: Vec3) => p[0] * q[0] + p[1] * q[1] + p[2] * q[2];
+  const [uu, uv, vv, uw, vw] = [dot(u, u), dot(u, v), dot(v, v), dot(u, w), dot(v, w)];
+  const det = uu * vv - uv * uv;
+  const clamp = (x: number) => Math.max(0, Math.min(1, x));
+  let s = det > 1e-12 ? clamp((uv * vw - vv * uw) / det) : 0;
+  const t = clamp((uv * s + vw) / (vv || 1e-12));
+  s = clamp((uv * t - uw) / (uu || 1e-12));
+  return norm(sub(add(a, scale(u, s)), add(c, scale(v, t))));
+}
+
+/** totals of force and of moment about the world's origin */
+function total(f: Forces, force: Float64Array, out: Float64Array): void {
+  out.fill(0);
+  for (let n = 0; n < f.count; n++) {
+    const k = 3 * n;
+    const [x, y, z] = [f.point[k]!, f.point[k + 1]!, f.point[k + 2]!];
+    const [fx, fy, fz] = [force[k]!, force[k + 1]!, force[k + 2]!];
+    out[0]! += fx;
+    out[1]! += fy;
+    out[2]! += fz;
+    out[3]! += y * fz - z * fy;
+    out[4]! += z * fx - x * fz;
+    out[5]! += x * fy - y * fx;
+  }
+}
+
+const TF = new Float64Array(6);
+const TU = new Float64Array(6);
+type Part = readonly [total: Float64Array, force: Float64Array, couple: Float64Array];
+
+/**
+ * Contact forces of what carries the body, added to f so that forces and moments balance. Two feet share by the frontal
+ * balance and pass what is left of the sagittal moment as a couple (the place of the force under the foot); hands on a
+ * bar likewise, without a couple; two places apart along the body (split stance, hands and toes, shoulders and feet) share
+ * by the sagittal balance. A seat or a bench carries what lies on it and adds nothing to the limbs.
+ */
+export function addContacts(model: Model, state: State, setup: Setup, side: Side, f: Forces): void {
+  const { on } = setup;
+  if (on === "seat" || on === "bench") return;
+  total(f, f.fixed, TF);
+  total(f, f.unit, TU);
+  const parts: readonly Part[] = [
+    [TF, f.fixed, f.fixedCouple],
+    [TU, f.unit, f.unitCouple],
+  ];
+  const other: Side = side === "right" ? "left" : "right";
+  const foot = setup.raisesHeel ? "ball" : "midfoot";
+  const put = (name: string, s: Side | null): [number, Vec3] => {
+    const p = model.points.get(sided(name, s))!;
+    const at = readPoint(state, p.segment, p.at);
+    return [push(f, p.segment, at[0], at[1], at[2]), at];
+  };
+  /** one contact that takes a share of everything, moment and all */
+  const whole = (name: string, s: Side | null, share: number) => {
+    const [n, p] = put(name, s);
+    for (const [t, force, couple] of parts) {
+      const [x, y, z] = [-share * t[0]!, -share * t[1]!, -share * t[2]!];
+      force.set([x, y, z], 3 * n);
+      couple.set([-share * t[3]! - (p[1] * z - p[2] * y), -share * t[4]! - (p[2] * x - p[0] * z), -share * t[5]! - (p[0] * y - p[1] * x)], 3 * n);
+    }
+  };
+  /** contacts on both sides: vertical and forward force by the balance across the body, couples in the sagittal plane by halves */
+  const pair = (name: string) => {
+    const [a, pa] = put(name, side);
+    const [b, pb] = put(name, other);
+    const width = pa[2] - pb[2] || 1e-9;
+    const height = (pa[1] + pb[1]) / 2;
+    for (const [t, force, couple] of parts) {
+      const [fx, fy, fz] = [-t[0]!, -t[1]!, -t[2]!];
+      // reactions: -sum z V + y Fz = -t[3]; sum z H - x Fz = -t[4]
+      const va = (t[3]! + height * fz - pb[2] * fy) / width;
+      const ha = (-t[4]! + ((pa[0] + pb[0]) / 2) * fz - pb[2] * fx) / width;
+      force.set([ha, va, fz / 2], 3 * a);
+      force.set([fx - ha, fy - va, fz / 2], 3 * b);
+      // hands on a bar turn about it: they pass no couple, the body swings until none is needed
+      if (name === "grip") continue;
+      const left = -t[5]! - (pa[0] * va - pa[1] * ha) - (pb[0] * (fy - va) - pb[1] * (fx - ha));
+      couple[3 * a + 2] = couple[3 * b + 2] = left / 2;
+    }
+  };
+  /** two places apart along the body: vertical forces by the sagittal balance; the second also pushes along the floor */
+  const apart = (first: readonly [string, Side | null][], second: readonly [string, Side | null][], along: number) => {
+    const [firsts, seconds] = [first.map(([name, s]) => put(name, s)), second.map(([name, s]) => put(name, s))];
+    const [pa, pb] = [firsts[0]![1], seconds[0]![1]];
+    for (const [t, force] of parts) {
+      const [fx, fy] = [-t[0]!, -t[1]!];
+      // moment about the first: V_b and H_b = along V_b act at the second
+      const vb = (-t[5]! - (pa[0] * fy - pa[1] * fx)) / (pb[0] - pa[0] - along * (pb[1] - pa[1]) || 1e-9);
+      const hb = along * vb;
+      for (const [n] of firsts) force.set([(fx - hb) / firsts.length, (fy - vb) / firsts.length, 0], 3 * n);
+      for (const [n] of seconds) force.set([hb / seconds.length, vb / seconds.length, 0], 3 * n);
+    }
+  };
+  const both = (name: string): [string, Side][] => [[name, side], [name, other]];
+  switch (on) {
+    case "feet":
+      return pair(foot);
+    case "hands":
+      return pair("grip");
+    case "thighs":
+      return pair("thigh-front");
+    case "shanks":
+      return pair("knee-front");
+    case "one-foot":
+      return whole(foot, side, 1);
+    case "other-foot":
+      return whole("midfoot", other, 1);
+    case "split":
+      return apart([["midfoot", side]], [["ball", other]], 0);
+    case "hands-and-feet":
+      return apart(both("grip"), both("toe"), 0);
+    case "shoulders-and-feet":
+      return apart([["upper-back", null]], both("midfoot"), setup.footPush);
+  }
+}
+
+/** moment of all forces on the far side of freedom f, about its axis: fixed Nm, and Nm for each kg of the load */
+export function torquesOf(model: Model, state: State, f: Forces, freedom: number, out: Float64Array): void {
+  const { axes, o } = state;
+  const { moved, segment } = model.freedoms[freedom]!;
+  const ax = axes[3 * freedom]!;
+  const ay = axes[3 * freedom + 1]!;
+  const az = axes[3 * freedom + 2]!;
+  const ox = o[3 * segment]!;
+  const oy = o[3 * segment + 1]!;
+  const oz = o[3 * segment + 2]!;
+  let fixed = 0;
+  let unit = 0;
+  for (let n = 0; n < f.count; n++) {
+    if (!moved[f.segment[n]!]) continue;
+    const k = 3 * n;
+    const rx = f.point[k]! - ox;
+    const ry = f.point[k + 1]! - oy;
+    const rz = f.point[k + 2]! - oz;
+    // axis . (r x F) = F . (axis x r)
+    const cx = ay * rz - az * ry;
+    const cy = az * rx - ax * rz;
+    const cz = ax * ry - ay * rx;
+    fixed += cx * f.fixed[k]! + cy * f.fixed[k + 1]! + cz * f.fixed[k + 2]! + ax * f.fixedCouple[k]! + ay * f.fixedCouple[k + 1]! + az * f.fixedCouple[k + 2]!;
+    unit += cx * f.unit[k]! + cy * f.unit[k + 1]! + cz * f.unit[k + 2]! + ax * f.unitCouple[k]! + ay * f.unitCouple[k + 1]! + az * f.unitCouple[k + 2]!;
+  }
+  out[0] = fixed;
+  out[1] = unit;
 }

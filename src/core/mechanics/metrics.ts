@@ -21,9 +21,11 @@ export interface HeadMetrics {
   stretchReached: number;
   /** smallest p */
   shortReached: number;
+  /** lifting work over F0 x optimum length */
+  work: number;
   /** lifting work over F0 x usable range length: the function criterion */
   function: number;
-  /** lifting work at the elbow as a share of all heads', and of its muscle's */
+  /** lifting work as a share of all heads', and of its muscle's */
   shareOfAll: number;
   shareOfMuscle: number;
   /** mean activation */
@@ -48,7 +50,7 @@ export interface HeadRep {
   activation: Float64Array;
   /** usable range length over optimum */
   usable: number;
-  /** lifting work over F0 x optimum length at the shared joints: joint power, positive when it lifts */
+  /** lifting work over F0 x optimum length: force x shortening */
   work: number;
 }
 
@@ -118,6 +120,7 @@ export function headMetrics(rep: HeadRep, strength: Float64Array, workOfAll: num
     rangeLoaded: range,
     stretchReached: high,
     shortReached: low,
+    work: rep.work,
     function: rep.work / rep.usable,
     shareOfAll: workOfAll > 0 ? (rep.work * volumeWeight) / workOfAll : 0,
     shareOfMuscle: workOfMuscle > 0 ? (rep.work * volumeWeight) / workOfMuscle : 0,

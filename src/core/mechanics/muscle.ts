@@ -48,18 +48,19 @@ export interface FibreForce {
  * a = 0 and at a = 1; between them force is taken linear in activation, so that load problems stay linear.
  * @param slackOverOptimum tendon slack length over optimum fibre length
  * @param cosPennation cosine of the pennation angle (held constant)
+ * @param passiveScale passive force of this head over the common curve
  */
-export function fibreForce(l: number, slackOverOptimum: number, cosPennation: number, out: FibreForce): void {
+export function fibreForce(l: number, slackOverOptimum: number, cosPennation: number, out: FibreForce, passiveScale = 1): void {
   const k = slackOverOptimum / cosPennation;
-  const passive = solve(l, k, 0);
-  const full = solve(l, k, 1);
+  const passive = solve(l, k, 0, passiveScale);
+  const full = solve(l, k, 1, passiveScale);
   out.passive = passive * cosPennation;
   out.active = Math.max(0, full - passive) * cosPennation;
 }
 
 /** force f with f = a fl(l - x) + fp(l - x), x = k strain(f): bisection on a decreasing residual */
-function solve(l: number, k: number, activation: number): number {
-  const force = (x: number) => activation * activeForceLength(l - x) + passiveForceLength(l - x);
+function solve(l: number, k: number, activation: number, passiveScale: number): number {
+  const force = (x: number) => activation * activeForceLength(l - x) + passiveScale * passiveForceLength(l - x);
   const free = force(0);
   if (free < 1e-9 && l <= ACTIVE_FROM) return 0;
   let lo = 0;

@@ -1,85 +1,46 @@
 /**
- * A setup's path: the coordinates of one rep, sampled evenly in the arc length of the joints it drives, so that every
- * mean over the samples means the same for every exercise and moving a key pose along the same path changes nothing.
+ * A setup's path: the poses of one rep, sampled evenly in the arc length of the joints it drives, so that every mean
+ * over the samples means the same for every exercise and moving a key pose along the same path changes nothing.
  */
-import type { ArmPose, Setup } from "#core/exercises/setup";
-import { setCoordinate, setRhythm, SIDES, type Model, type Side } from "#core/mechanics/model";
-import { createState, readPoint, updatePose, type State } from "#core/mechanics/state";
+import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
+import type { Setup } from "#core/exercises/setup";
+import type { Model, Side } from "#core/mechanics/model";
+import { angleOf, applyPose, balance, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
+import { createState, readPoint, type State } from "#core/mechanics/state";
 import { add, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Mat3, type Vec3 } from "#core/mechanics/vector";
 
 const PIECES = 32;
+const SOLVED_PIECES = 12;
+/** joints whose turning counts as travel; plane and elevation count as the swing they make together */
+const DRIVEN = POSE_COORDINATES.filter((c) => !["plane", "elevation", "pitch", "roll", "turn", "heel", "neck"].includes(c));
 
-/** Where the trunk and legs are, and the arm that does not work; written to q. */
-export function setStance(model: Model, q: Float64Array, setup: Setup): void {
-  const { lean, knee } = setup;
-  const kind = setup.exercise.stance.kind;
-  setCoordinate(model, q, "root.pitch", lean);
-  const [hip, bend, ankle] = kind === "standing" || kind === "prone" ? [lean + knee * 0.5, knee, knee * 0.5] : kind === "seated" ? [90 + lean, 88, 0] : [8, 82, 0];
-  for (const side of SIDES) {
-    setCoordinate(model, q, `hip.${side}`, hip);
-    setCoordinate(model, q, `knee.${side}`, bend);
-    setCoordinate(model, q, `ankle.${side}`, ankle);
-    setCoordinate(model, q, `plane.${side}`, 90);
-    setCoordinate(model, q, `elevation.${side}`, kind === "lying" ? -4 : lean > 20 ? lean : 4);
-    setCoordinate(model, q, `elbow.${side}`, 12);
-    setRhythm(model, q, side);
-  }
-  // Feet on the floor (standing), or the hips at the height of a seat or bench; x = 0 at the ankles or the hips.
-  q[0] = 0;
-  q[1] = 0;
-  const state = createState(model);
-  state.q.set(q);
-  updatePose(model, state);
-  const heel = model.points.get("heel.right")!;
-  const at = readPoint(state, heel.segment, heel.at);
-  if (kind === "standing" || kind === "prone") {
-    q[0] = -at[0] - 0.05 * model.size;
-    q[1] = -at[1];
-  } else q[1] = (kind === "seated" ? 0.505 : 0.55) * model.size;
-}
+const lerp = (a: Pose, b: Pose, t: number): Pose => a.map((v, i) => v + (b[i]! - v) * t);
 
-export function setArm(model: Model, q: Float64Array, side: Side, pose: ArmPose): void {
-  const at = model.arms[side].coordinates;
-  q[at.plane] = pose.plane * RAD;
-  q[at.elevation] = pose.elevation * RAD;
-  q[at.twist] = pose.twist * RAD;
-  q[at.elbow] = pose.elbow * RAD;
-  q[at.forearm] = pose.forearm * RAD;
-  setRhythm(model, q, side);
-}
-
-const lerp = (a: ArmPose, b: ArmPose, t: number): ArmPose => ({
-  plane: a.plane + (b.plane - a.plane) * t,
-  elevation: a.elevation + (b.elevation - a.elevation) * t,
-  twist: a.twist + (b.twist - a.twist) * t,
-  elbow: a.elbow + (b.elbow - a.elbow) * t,
-  forearm: a.forearm + (b.forearm - a.forearm) * t,
-});
-
-const direction = (p: ArmPose): Vec3 => [Math.sin(p.plane * RAD) * Math.sin(p.elevation * RAD), -Math.cos(p.elevation * RAD), Math.cos(p.plane * RAD) * Math.sin(p.elevation * RAD)];
+const direction = (p: Pose): Vec3 => {
+  const [plane, elevation] = [angleOf(p, "plane") * RAD, angleOf(p, "elevation") * RAD];
+  return [Math.sin(plane) * Math.sin(elevation), -Math.cos(elevation), Math.cos(plane) * Math.sin(elevation)];
+};
 
 /** joint travel between two poses, rad */
-function travel(a: ArmPose, b: ArmPose): number {
-  let swing = 0;
-  if (a.plane !== b.plane || a.elevation !== b.elevation) {
-    const [da, db] = [direction(a), direction(b)];
-    swing = Math.atan2(norm(cross(da, db)), dot(da, db));
-  }
-  return Math.hypot(swing, (b.twist - a.twist) * RAD, (b.elbow - a.elbow) * RAD, (b.forearm - a.forearm) * RAD);
+function travel(a: Pose, b: Pose): number {
+  const [da, db] = [direction(a), direction(b)];
+  const swing = Math.atan2(norm(cross(da, db)), dot(da, db));
+  let sum = swing * swing;
+  for (const c of DRIVEN) sum += ((angleOf(b, c) - angleOf(a, c)) * RAD) ** 2;
+  return Math.sqrt(sum);
 }
 
 /**
- * @returns `samples` arm poses (right-side convention) from the start of lifting to its end
- * @throws RangeError when a hand target lies outside the arm's reach
+ * @returns `samples` poses from the start of lifting to its end, in the working side's convention
+ * @throws RangeError when a hand target lies far outside the arm's reach; PostureError when nothing balances it
  */
-export function samplePath(model: Model, setup: Setup, samples: number): ArmPose[] {
-  const keys = setup.path ?? solveHandPath(model, setup);
-  const dense: ArmPose[] = [keys[0]!];
-  for (let k = 0; k + 1 < keys.length; k++) for (let i = 1; i <= PIECES; i++) dense.push(lerp(keys[k]!, keys[k + 1]!, i / PIECES));
+export function samplePath(model: Model, setup: Setup, samples: number, side: Side = "right"): Pose[] {
+  const dense = densePath(model, setup, side);
   const at = new Float64Array(dense.length);
   for (let i = 1; i < dense.length; i++) at[i] = at[i - 1]! + travel(dense[i - 1]!, dense[i]!);
   const total = at[dense.length - 1]!;
-  const out: ArmPose[] = [];
+  if (total < 1e-6) throw new PostureError("nothing moves between the key poses");
+  const out: Pose[] = [];
   let i = 0;
   for (let n = 0; n < samples; n++) {
     const target = (total * n) / (samples - 1);
@@ -90,41 +51,66 @@ export function samplePath(model: Model, setup: Setup, samples: number): ArmPose
   return out;
 }
 
-/** Inverse kinematics of a hand target: the elbow turns towards a given direction of the trunk. */
-function solveHandPath(model: Model, setup: Setup): ArmPose[] {
-  const hand = setup.handPath!;
+function densePath(model: Model, setup: Setup, side: Side): Pose[] {
+  const { keys, on } = setup;
+  const solved = keys[0]!.hand !== null || setup.exercise.balance !== undefined || on === "hands-and-feet" || on === "shoulders-and-feet";
+  const posed = keys.map((k) => {
+    const pose = stancePose(setup);
+    for (const [c, v] of Object.entries(k.angles)) setAngle(pose, c as PoseCoordinate, v);
+    return pose;
+  });
+  const pieces = solved ? SOLVED_PIECES : PIECES;
   const state = createState(model);
-  const out: ArmPose[] = [];
-  const steps = 16;
-  for (let k = 0; k + 1 < hand.poses.length; k++)
-    for (let i = k === 0 ? 0 : 1; i <= steps; i++) {
-      const [a, b] = [hand.poses[k]!, hand.poses[k + 1]!];
-      const t = i / steps;
-      const grip = scale(add(scale(a.grip, 1 - t), scale(b.grip, t)), model.size);
-      out.push(reach(model, state, setup.exercise.handle, grip, hand.elbowTowards, a.forearm + (b.forearm - a.forearm) * t, out[out.length - 1]));
+  const feet = on === "shoulders-and-feet" ? standAtEnd(model, state, setup, posed[posed.length - 1]!, side) : null;
+  const out: Pose[] = [];
+  for (let k = 0; k + 1 < keys.length; k++)
+    for (let i = k === 0 ? 0 : 1; i <= pieces; i++) {
+      const t = i / pieces;
+      const pose = lerp(posed[k]!, posed[k + 1]!, t);
+      const previous = out[out.length - 1];
+      if (keys[k]!.hand) reach(model, state, setup, pose, scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size), previous, side);
+      if (solved && previous && setup.exercise.balance) setAngle(pose, setup.exercise.balance, angleOf(previous, setup.exercise.balance));
+      if (feet) bridge(model, state, setup, pose, previous, feet, side);
+      else if (solved) balance(model, state, setup, pose, side);
+      out.push(pose);
     }
   return out;
 }
 
-function reach(model: Model, state: State, handle: number, grip: Vec3, towards: Vec3, forearm: number, previous: ArmPose | undefined): ArmPose {
+/** Inverse kinematics of the grip: the elbow turns towards a given direction of the trunk. Writes plane, elevation, twist and elbow. */
+function reach(model: Model, state: State, setup: Setup, pose: Pose, grip: Vec3, previous: Pose | undefined, side: Side): void {
+  const towards = setup.elbowTowards!;
   const upper = norm(model.segments[model.segmentIndex.get("forearm.right")!]!.origin);
-  const lower = norm(model.segments[model.segmentIndex.get("hand.right")!]!.origin) + handle * model.size;
-  const [trunk, humerus] = [model.segmentIndex.get("trunk")!, model.segmentIndex.get("humerus.right")!];
+  const lower = norm(model.segments[model.segmentIndex.get("radius.right")!]!.origin) + setup.exercise.handle * model.size;
+  const [trunk, humerus] = [model.segmentIndex.get("trunk")!, model.segmentIndex.get(`humerus.${side}`)!];
   const frame = (): Mat3 => Array.from(state.R.subarray(9 * trunk, 9 * trunk + 9)) as unknown as Mat3;
-  let pose: ArmPose = previous ?? { plane: 60, elevation: 40, twist: 0, elbow: 60, forearm };
+  const guess = previous ? [angleOf(previous, "plane"), angleOf(previous, "elevation"), angleOf(previous, "twist"), angleOf(previous, "elbow")] : [60, 40, 0, 60];
+  const write = (plane: number, elevation: number, twist: number, elbow: number) => {
+    setAngle(pose, "plane", plane);
+    setAngle(pose, "elevation", elevation);
+    setAngle(pose, "twist", twist);
+    setAngle(pose, "elbow", elbow);
+  };
+  write(guess[0]!, guess[1]!, guess[2]!, guess[3]!);
   for (let n = 0; n < (previous ? 3 : 8); n++) {
-    setArm(model, state.q, "right", pose);
-    updatePose(model, state);
+    applyPose(model, state, setup, pose, side);
     const o = state.o;
-    const centre = applyTransposed(frame(), sub([o[3 * humerus]!, o[3 * humerus + 1]!, o[3 * humerus + 2]!], [o[3 * trunk]!, o[3 * trunk + 1]!, o[3 * trunk + 2]!]));
-    const line = sub(grip, centre);
-    const d = norm(line);
+    const found = applyTransposed(frame(), sub([o[3 * humerus]!, o[3 * humerus + 1]!, o[3 * humerus + 2]!], [o[3 * trunk]!, o[3 * trunk + 1]!, o[3 * trunk + 2]!]));
+    const centre: Vec3 = side === "left" ? [found[0], found[1], -found[2]] : found;
+    let line = sub(grip, centre);
+    let d = norm(line);
+    // a little too far means a straight arm
+    const longest = 0.9985 * (upper + lower);
+    if (d > longest && d < 1.12 * (upper + lower)) {
+      line = scale(line, longest / d);
+      d = longest;
+    }
     if (d > upper + lower || d < Math.abs(upper - lower)) throw new RangeError(`the hand target is ${d.toFixed(2)} m from the shoulder; the arm reaches ${(upper + lower).toFixed(2)} m`);
     const e = scale(line, 1 / d);
-    const side = unit(sub(towards, scale(e, dot(towards, e))));
+    const out = unit(sub(towards, scale(e, dot(towards, e))));
     const along = (upper * upper - lower * lower + d * d) / (2 * d);
-    const out = Math.sqrt(Math.max(0, upper * upper - along * along));
-    const elbowAt = add(scale(e, along), scale(side, out));
+    const away = Math.sqrt(Math.max(0, upper * upper - along * along));
+    const elbowAt = add(scale(e, along), scale(out, away));
     const shaft = unit(elbowAt);
     const fore = unit(sub(line, elbowAt));
     const elbow = Math.acos(Math.max(-1, Math.min(1, dot(shaft, fore)))) / RAD;
@@ -132,18 +118,62 @@ function reach(model: Model, state: State, handle: number, grip: Vec3, towards: 
     const plane = Math.atan2(shaft[0], shaft[2]);
     const swing = rotation([-Math.cos(plane), 0, Math.sin(plane)], elevation);
     const across = applyTransposed(swing, unit(sub(fore, scale(shaft, dot(fore, shaft)))));
-    pose = { plane: plane / RAD, elevation: elevation / RAD, twist: Math.atan2(-across[2], across[0]) / RAD, elbow, forearm };
+    write(plane / RAD, elevation / RAD, Math.atan2(-across[2], across[0]) / RAD, elbow);
   }
-  return pose;
 }
 
-/** world position of a load's fixed end for the working side; frames "shoulder" and "hand" are those of the first sample */
-export function anchorPoint(model: Model, state: State, side: Side, frame: "floor" | "shoulder" | "hand", at: Vec3): Vec3 {
-  const mirror = side === "left" ? -1 : 1;
-  const local: Vec3 = [at[0], at[1], at[2] * mirror];
-  if (frame === "floor") return local;
-  const grip = model.points.get(`grip.${side}`)!;
-  const humerus = model.segmentIndex.get(`humerus.${side}`)!;
-  const base = frame === "hand" ? readPoint(state, grip.segment, grip.at) : readPoint(state, humerus, [0, 0, 0]);
-  return add(base, scale(local, model.size));
+const footOf = (model: Model, state: State, side: Side): Vec3 => {
+  const p = model.points.get(`midfoot.${side}`)!;
+  return readPoint(state, p.segment, p.at);
+};
+
+const flatten = (pose: Pose) => setAngle(pose, "ankle", angleOf(pose, "pitch") - angleOf(pose, "hipFlexion") + angleOf(pose, "knee"));
+
+/** shoulders on a bench: where the feet stand at the end of the lift, by pitching the body until they reach the floor */
+function standAtEnd(model: Model, state: State, setup: Setup, end: Pose, side: Side): Vec3 {
+  for (let n = 0; n < 30; n++) {
+    const height = (pitch: number) => {
+      setAngle(end, "pitch", pitch);
+      flatten(end);
+      applyPose(model, state, setup, end, side);
+      return footOf(model, state, side)[1];
+    };
+    const at = angleOf(end, "pitch");
+    const now = height(at);
+    const slope = height(at + 0.5) - now;
+    setAngle(end, "pitch", at);
+    if (Math.abs(now) < 1e-5) break;
+    setAngle(end, "pitch", at - Math.max(-8, Math.min(8, (0.5 * now) / (slope || 1e-9))));
+  }
+  flatten(end);
+  applyPose(model, state, setup, end, side);
+  const foot = footOf(model, state, side);
+  if (Math.abs(foot[1]) > 1e-3) throw new PostureError("the feet do not reach the floor");
+  return foot;
+}
+
+/** pitch and knee that keep the feet where they stand, for a given hip angle; Newton in two unknowns */
+function bridge(model: Model, state: State, setup: Setup, pose: Pose, previous: Pose | undefined, foot: Vec3, side: Side): void {
+  if (previous) for (const c of ["pitch", "knee"] as const) setAngle(pose, c, angleOf(previous, c));
+  const miss = (pitch: number, knee: number): [number, number] => {
+    setAngle(pose, "pitch", pitch);
+    setAngle(pose, "knee", knee);
+    flatten(pose);
+    applyPose(model, state, setup, pose, side);
+    const at = footOf(model, state, side);
+    return [at[0] - foot[0], at[1] - foot[1]];
+  };
+  let [pitch, knee] = [angleOf(pose, "pitch"), angleOf(pose, "knee")];
+  for (let n = 0; n < 30; n++) {
+    const [x, y] = miss(pitch, knee);
+    if (Math.hypot(x, y) < 1e-5) return;
+    const [px, py] = miss(pitch + 0.2, knee);
+    const [kx, ky] = miss(pitch, knee + 0.2);
+    const [a, b, c, d] = [(px - x) / 0.2, (kx - x) / 0.2, (py - y) / 0.2, (ky - y) / 0.2];
+    const det = a * d - b * c || 1e-9;
+    const limit = (v: number) => Math.max(-10, Math.min(10, v));
+    pitch -= limit((d * x - b * y) / det);
+    knee -= limit((a * y - c * x) / det);
+  }
+  throw new PostureError("the feet cannot stay where they stand");
 }

@@ -23,19 +23,16 @@ export interface SharingResult {
   iterations: number;
 }
 
-/** scratch space, kept between calls of the same size */
+/** scratch space, kept between calls, one a size */
 interface Workspace {
   g: Float64Array;
   step: Float64Array;
   trial: Float64Array;
   H: Float64Array;
 }
-let workspace: Workspace = { g: new Float64Array(0), step: new Float64Array(0), trial: new Float64Array(0), H: new Float64Array(0) };
+const workspaces: Workspace[] = [];
 
-function workspaceFor(m: number): Workspace {
-  if (workspace.g.length !== m) workspace = { g: new Float64Array(m), step: new Float64Array(m), trial: new Float64Array(m), H: new Float64Array(m * m) };
-  return workspace;
-}
+const workspaceFor = (m: number): Workspace => (workspaces[m] ??= { g: new Float64Array(m), step: new Float64Array(m), trial: new Float64Array(m), H: new Float64Array(m * m) });
 
 function activations(p: SharingProblem, y: Float64Array, a: Float64Array): void {
   for (let i = 0; i < p.heads; i++) {

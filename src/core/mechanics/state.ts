@@ -4,11 +4,11 @@
  * with respect to a freedom's angle (checked numerically in the tests).
  */
 import { curveIntegral, curveValue } from "#core/mechanics/curve";
-import { FORCE_GRID, SIDES, type Model, type ModelHead, type Side } from "#core/mechanics/model";
+import { FORCE_GRID, type Model, type ModelHead } from "#core/mechanics/model";
 import type { Vec3 } from "#core/mechanics/vector";
 
 export interface State {
-  /** joint coordinates: rad, and m for root.x and root.y */
+  /** joint coordinates: rad, and m for root.x, root.y and root.z */
   readonly q: Float64Array;
   /** per segment: rotation to the world, row-major */
   readonly R: Float64Array;
@@ -73,39 +73,42 @@ function multiplyInto(out: Float64Array, oo: number, a: Float64Array, ao: number
 
 /** forward kinematics: R, o and axes from q */
 export function updatePose(model: Model, state: State): void {
-  for (let i = 0; i < model.segments.length; i++) placeSegment(model, state, i);
-  for (const side of SIDES) placeAxes(model, state, side);
-}
-
-/** the same when only one arm has moved since */
-export function updateArm(model: Model, state: State, side: Side): void {
-  for (const i of model.arms[side].segments) placeSegment(model, state, i);
-  placeAxes(model, state, side);
-}
-
-function placeAxes(model: Model, state: State, side: Side): void {
   const { R, axes } = state;
-  for (const f of model.arms[side].freedoms) {
+  for (let i = 0; i < model.segments.length; i++) placeSegment(model, state, i);
+  for (let f = 0; f < model.freedoms.length; f++) {
     const { frame, axis } = model.freedoms[f]!;
     for (let r = 0; r < 3; r++) axes[3 * f + r] = R[9 * frame + 3 * r]! * axis[0] + R[9 * frame + 3 * r + 1]! * axis[1] + R[9 * frame + 3 * r + 2]! * axis[2];
   }
 }
 
+/** the root: turned about the vertical, rolled to its right, then pitched forwards */
+function placeRoot(state: State): void {
+  const { q, R, o } = state;
+  o[0] = q[0]!;
+  o[1] = q[1]!;
+  o[2] = q[2]!;
+  axisRotation(R, 0, 0, 1, -q[3]!);
+  if (q[4] !== 0) turnRoot(R, 1, 0, 0, q[4]!);
+  if (q[5] !== 0) turnRoot(R, 0, 1, 0, q[5]!);
+}
+
+function turnRoot(R: Float64Array, x: number, y: number, z: number, angle: number): void {
+  axisRotation(J, x, y, z, angle);
+  W.set(R.subarray(0, 9));
+  multiplyInto(R, 0, J, 0, W);
+}
+
 function placeSegment(model: Model, state: State, i: number): void {
   const { q, R, o } = state;
   const seg = model.segments[i]!;
-  if (seg.kind === "root") {
-    o[0] = q[0]!;
-    o[1] = q[1]!;
-    o[2] = 0;
-    // pitch > 0 leans forward: Y turns towards X
-    axisRotation(R, 0, 0, 1, -q[2]!);
-    return;
-  }
+  if (seg.kind === "root") return placeRoot(state);
   const p = seg.parent;
   for (let r = 0; r < 3; r++) o[3 * i + r] = o[3 * p + r]! + R[9 * p + 3 * r]! * seg.origin[0] + R[9 * p + 3 * r + 1]! * seg.origin[1] + R[9 * p + 3 * r + 2]! * seg.origin[2];
-  if (seg.kind === "hinge") axisRotation(J, seg.axis[0], seg.axis[1], seg.axis[2], q[seg.coordinates[0]!]!);
-  else {
+  if (seg.kind === "hinge") {
+    const angle = q[seg.coordinates[0]!]!;
+    if (angle === 0) return void R.copyWithin(9 * i, 9 * seg.orient, 9 * seg.orient + 9);
+    axisRotation(J, seg.axis[0], seg.axis[1], seg.axis[2], angle);
+  } else {
     // swing towards `plane` by `elevation`, then twist about the shaft (+ internal)
     const mirror = seg.side === "left" ? -1 : 1;
     const plane = q[seg.coordinates[0]!]!;
@@ -139,10 +142,10 @@ export const readPoint = (state: State, segment: number, at: Vec3): Vec3 => {
 
 const P = new Float64Array(3);
 const Q = new Float64Array(3);
-/** taut-string direction at the far point (unit, pointing away from the string) */
+/** direction of the taut string, near to far, at the end whose force is read: P on a sphere, which moves with the far side; Q on a cylinder, which stays with the near one */
 const U = new Float64Array(3);
 
-/** Length from P to Q, around a sphere at (cx, cy, cz) if the straight line would cut it; sets U. */
+/** Length from P to Q, around a sphere at (cx, cy, cz) if the straight line would cut it; sets U, the direction at P. */
 function tautLength(cx: number, cy: number, cz: number, radius: number): number {
   const px = P[0]! - cx;
   const py = P[1]! - cy;
@@ -172,22 +175,22 @@ function tautLength(cx: number, cy: number, cz: number, radius: number): number 
   const ap = Math.acos(radius / pn);
   const aq = Math.acos(radius / qn);
   const arc = Math.max(0, angle - ap - aq);
-  // tangent point near Q: in the plane of P and Q, turned from Q towards P by aq
-  const ex = qx / qn;
-  const ey = qy / qn;
-  const ez = qz / qn;
-  let fx = px - pn * cosine * ex;
-  let fy = py - pn * cosine * ey;
-  let fz = pz - pn * cosine * ez;
+  // tangent point near P: in the plane of P and Q, turned from P towards Q by ap
+  const ex = px / pn;
+  const ey = py / pn;
+  const ez = pz / pn;
+  let fx = qx - qn * cosine * ex;
+  let fy = qy - qn * cosine * ey;
+  let fz = qz - qn * cosine * ez;
   const fn = Math.sqrt(fx * fx + fy * fy + fz * fz) || 1;
   fx /= fn;
   fy /= fn;
   fz /= fn;
-  const c = radius * Math.cos(aq);
-  const s = radius * Math.sin(aq);
-  const ux = qx - (c * ex + s * fx);
-  const uy = qy - (c * ey + s * fy);
-  const uz = qz - (c * ez + s * fz);
+  const c = radius * Math.cos(ap);
+  const s = radius * Math.sin(ap);
+  const ux = c * ex + s * fx - px;
+  const uy = c * ey + s * fy - py;
+  const uz = c * ez + s * fz - pz;
   const un = Math.sqrt(ux * ux + uy * uy + uz * uz) || 1;
   U[0] = ux / un;
   U[1] = uy / un;
@@ -195,11 +198,65 @@ function tautLength(cx: number, cy: number, cz: number, radius: number): number 
   return Math.sqrt(p2 - r2) + radius * arc + Math.sqrt(q2 - r2);
 }
 
+/**
+ * Length from P to Q around a cylinder whose axis runs through (cx, cy, cz) along a segment's z, on the given side (+1
+ * behind, -1 in front); sets U, the direction at Q. Unrolled, the shortest line on a cylinder is straight: in the plane across the axis it
+ * is two tangents and an arc, along the axis it rises evenly.
+ */
+function cylinderLength(R: Float64Array, axisOf: number, cx: number, cy: number, cz: number, radius: number, side: number): number {
+  const b = 9 * axisOf;
+  const px = P[0]! - cx;
+  const py = P[1]! - cy;
+  const pz = P[2]! - cz;
+  const qx = Q[0]! - cx;
+  const qy = Q[1]! - cy;
+  const qz = Q[2]! - cz;
+  // into the segment's frame; mirrored in front so that the string always passes behind
+  const pX = side * (R[b]! * px + R[b + 3]! * py + R[b + 6]! * pz);
+  const pY = R[b + 1]! * px + R[b + 4]! * py + R[b + 7]! * pz;
+  const pZ = R[b + 2]! * px + R[b + 5]! * py + R[b + 8]! * pz;
+  const qX = side * (R[b]! * qx + R[b + 3]! * qy + R[b + 6]! * qz);
+  const qY = R[b + 1]! * qx + R[b + 4]! * qy + R[b + 7]! * qz;
+  const qZ = R[b + 2]! * qx + R[b + 5]! * qy + R[b + 8]! * qz;
+  const pn = Math.hypot(pX, pY);
+  const qn = Math.hypot(qX, qY);
+  const dz = qZ - pZ;
+  let ux: number;
+  let uy: number;
+  let across: number;
+  let arc = -1;
+  let aq = 0;
+  if (pn > radius && qn > radius) {
+    aq = Math.acos(radius / qn);
+    // from P (above) over the back (angle pi) to Q (below): against the clock
+    const turn = Math.atan2(pX * qY - pY * qX, pX * qX + pY * qY);
+    // a string that would go round the other way is clear of the cylinder
+    arc = (turn < -Math.PI / 2 ? turn + 2 * Math.PI : turn) - Math.acos(radius / pn) - aq;
+  }
+  if (arc > 0) {
+    const angle = Math.atan2(qY, qX) - aq;
+    // the string leaves the tangent point towards Q against the clock
+    ux = -Math.sin(angle);
+    uy = Math.cos(angle);
+    across = Math.sqrt(pn * pn - radius * radius) + radius * arc + Math.sqrt(qn * qn - radius * radius);
+  } else {
+    across = Math.hypot(qX - pX, qY - pY) || 1e-9;
+    ux = (qX - pX) / across;
+    uy = (qY - pY) / across;
+  }
+  const total = Math.hypot(across, dz);
+  const x = (side * ux * across) / total;
+  const y = (uy * across) / total;
+  const z = dz / total;
+  for (let r = 0; r < 3; r++) U[r] = R[b + 3 * r]! * x + R[b + 3 * r + 1]! * y + R[b + 3 * r + 2]! * z;
+  return total;
+}
+
 function updateHead(model: Model, state: State, head: ModelHead, h: number): void {
   const { q, o, arms, axes } = state;
-  const nf = model.freedoms.length;
+  const base = h * model.freedoms.length;
   let extent = 0;
-  for (let f = 0; f < nf; f++) arms[h * nf + f] = 0;
+  for (let k = 0; k < head.freedoms.length; k++) arms[base + head.freedoms[k]!] = 0;
   const path = head.path;
   if (path) {
     const c = 3 * path.centre;
@@ -208,26 +265,28 @@ function updateHead(model: Model, state: State, head: ModelHead, h: number): voi
       const far = path.segments[k + 1]!;
       worldPoint(state, near, path.points[k]!, P);
       worldPoint(state, far, path.points[k + 1]!, Q);
-      extent += tautLength(o[c]!, o[c + 1]!, o[c + 2]!, path.sphere);
-      if (near === far) continue;
-      for (const f of model.arms[head.side].freedoms) {
-        const freedom = model.freedoms[f]!;
-        if (!freedom.moved[far] || freedom.moved[near]) continue;
+      const onCylinder = path.cylinder > 0 && near !== far;
+      const end = onCylinder ? Q : P;
+      extent += onCylinder ? cylinderLength(state.R, path.axisOf, o[c]!, o[c + 1]!, o[c + 2]!, path.cylinder, path.cylinderSide) : tautLength(o[c]!, o[c + 1]!, o[c + 2]!, path.sphere);
+      const crossed = path.crossed[k]!;
+      for (let n = 0; n < crossed.length; n++) {
+        const f = crossed[n]!;
         const wx = axes[3 * f]!;
         const wy = axes[3 * f + 1]!;
         const wz = axes[3 * f + 2]!;
-        const j = 3 * freedom.segment;
-        const rx = Q[0]! - o[j]!;
-        const ry = Q[1]! - o[j + 1]!;
-        const rz = Q[2]! - o[j + 2]!;
-        arms[h * nf + f]! -= U[0]! * (wy * rz - wz * ry) + U[1]! * (wz * rx - wx * rz) + U[2]! * (wx * ry - wy * rx);
+        const j = 3 * model.freedoms[f]!.segment;
+        const rx = end[0]! - o[j]!;
+        const ry = end[1]! - o[j + 1]!;
+        const rz = end[2]! - o[j + 2]!;
+        arms[base + f]! -= U[0]! * (wy * rz - wz * ry) + U[1]! * (wz * rx - wx * rz) + U[2]! * (wx * ry - wy * rx);
       }
     }
   }
-  for (const t of head.tables) {
+  for (let k = 0; k < head.tables.length; k++) {
+    const t = head.tables[k]!;
     const angle = q[t.coordinate]!;
-    extent -= curveIntegral(t.curve, angle) - t.zero;
-    arms[h * nf + t.freedom]! += curveValue(t.curve, angle);
+    extent -= t.sign * (curveIntegral(t.curve, angle) - t.zero);
+    if (t.freedom >= 0) arms[base + t.freedom]! += t.sign * curveValue(t.curve, angle);
   }
   state.extent[h] = extent;
   const l = head.referenceLength + (extent - head.referenceExtent) / (head.optimumLength * head.cosPennation);

@@ -5,7 +5,7 @@
 import type { Setup } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
-import { compileModel, type Body } from "#core/mechanics/model";
+import { compileModel, type Body, type Model } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
 
 /** what one body says about one setup; heads under the least activation are null */
@@ -13,15 +13,11 @@ export interface BodyView {
   feasible: boolean;
   warnings: string[];
   heads: Record<string, HeadMetrics | null>;
-  limiters: { muscle: string; elasticity: number }[];
+  limiters: Analysis["limiters"];
   engagedMass: number;
   /** volume share of each muscle x its activation, over all engaged mass */
   engagedBy: Record<string, number>;
   sticking: { from: number; to: number; at: number };
-  /** mean torque with which an ideal actuator holds the palm against the elbow muscles, over the mean elbow torque; + pronates */
-  palmHeld: number;
-  /** mean forearm rotation, deg; + palm down */
-  palm: number;
 }
 
 export interface SurveyRow {
@@ -56,8 +52,6 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     engagedMass: analysis.engagedMass,
     engagedBy,
     sticking: analysis.sticking,
-    palmHeld: analysis.demands.find((d) => d.freedom === "forearm-pronation")?.mean ?? 0,
-    palm: analysis.joints.forearm!.reduce((sum, v) => sum + v, 0) / analysis.joints.forearm!.length,
   };
 }
 
@@ -65,8 +59,20 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
  * @param samples of the varied bodies; the body asked for is sampled at 41
  * @param stop asked between setups; true ends the survey early
  */
-export function surveySetups(setups: readonly Setup[], body: Body, bodies: number, seed = 1, stop: () => boolean = () => false): Survey {
+/** compiling a body costs more than an analysis: the bodies asked for last are kept */
+const kept: { key: string; models: readonly Model[] }[] = [];
+function modelsAround(body: Body, bodies: number, seed: number): readonly Model[] {
+  const key = JSON.stringify([body, bodies, seed]);
+  const known = kept.find((k) => k.key === key);
+  if (known) return known.models;
   const models = [body, ...variedBodies(body, bodies, seed)].map((b) => compileModel(b));
+  kept.unshift({ key, models });
+  kept.length = Math.min(kept.length, 3);
+  return models;
+}
+
+export function surveySetups(setups: readonly Setup[], body: Body, bodies: number, seed = 1, stop: () => boolean = () => false): Survey {
+  const models = modelsAround(body, bodies, seed);
   const volumes = models.map((m) => new Map(m.heads.map((h) => [h.id, h.volume])));
   const rows: SurveyRow[] = [];
   for (const setup of setups) {

@@ -1,6 +1,6 @@
 /** Made-up bodies around a given one, for how far a result can be trusted: seeded, so that they are the same each time. */
 import { heads } from "#core/anatomy/anatomy";
-import type { Body, Variation } from "#core/mechanics/model";
+import { LIMBS, type Body, type Variation } from "#core/mechanics/model";
 import { seededRandom } from "#core/random";
 
 /** strength +-20 %, reference length +-0.08, fibre length +-10 %, moment arms +-12 % (about 4 mm), limb lengths +-4 % */
@@ -19,8 +19,7 @@ export function variedBodies(body: Body, count: number, seed = 1): Body[] {
       referenceLength: each(() => within(0.08)),
       fibreLength: each(() => 1 + within(0.1)),
       momentArm: each(() => 1 + within(0.12)),
-      upperArm: 1 + within(0.04),
-      forearm: 1 + within(0.04),
+      limbs: Object.fromEntries(Object.keys(LIMBS).map((limb) => [limb, 1 + within(0.04)])),
     };
     return { ...body, variation };
   });

@@ -1,5 +1,5 @@
 /** The check: every line has the number, the limit, the reason and, where there is one, operations that mend it. */
-import { muscleName, muscles } from "#core/anatomy/anatomy";
+import { findHead, muscleName, muscles } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import { bandOf, doseTotal, weekDose, type WeekDose } from "#core/planning/dose";
@@ -30,7 +30,7 @@ export function checkWeek(program: Program, client: Client, method: Method, exer
 
 /** the prescription with most direct credit for a muscle, where one more set would do most */
 function best(program: Program, muscle: string) {
-  const list = program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)).filter((p) => !p.locked && Object.entries(p.credits).some(([id, c]) => c.direct && id.startsWith(muscle)));
+  const list = program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)).filter((p) => !p.locked && Object.entries(p.credits).some(([id, c]) => c.direct && findHead(id)?.muscle === muscle));
   return list.sort((a, b) => a.reserves.length - b.reserves.length)[0];
 }
 
@@ -63,7 +63,7 @@ function sessionDose(program: Program, method: Method, dose: WeekDose): CheckLin
 }
 
 function doseOn(muscle: string, day: number, dose: WeekDose): number {
-  const own = Object.entries(dose.byDay).filter(([id]) => id === muscle || id.startsWith(`${muscle}-`));
+  const own = Object.entries(dose.byDay).filter(([id]) => findHead(id)?.muscle === muscle);
   return Math.max(0, ...own.map(([, days]) => days[day] ?? 0));
 }
 
@@ -146,8 +146,8 @@ function leadOf(p: Prescription): { head: string; muscle: string; length: number
   const [lead] = Object.entries(p.credits)
     .filter(([, c]) => c.direct)
     .sort(([, a], [, b]) => b.share - a.share);
-  const muscle = muscles.find((m) => lead && (lead[0] === m.id || lead[0].startsWith(`${m.id}-`)));
-  return lead && muscle ? { head: lead[0], muscle: muscle.id, length: lead[1].length } : null;
+  const muscle = lead && findHead(lead[0])?.muscle;
+  return lead && muscle ? { head: lead[0], muscle, length: lead[1].length } : null;
 }
 
 /** on one day, two exercises for the same muscle that load it at the same length and cross no other joint differently */
@@ -173,7 +173,7 @@ function lengthCoverage(program: Program, client: Client): CheckLine[] {
     const priority = client.priorities[m.id];
     const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
     if ((priority !== "grow" && priority !== "specialise") || own.length === 0) return [];
-    const longest = Math.max(...own.flatMap((p) => Object.entries(p.credits).flatMap(([h, c]) => (c.direct && (h === m.id || h.startsWith(`${m.id}-`)) ? [c.length ?? 0] : []))));
+    const longest = Math.max(...own.flatMap((p) => Object.entries(p.credits).flatMap(([h, c]) => (c.direct && findHead(h)?.muscle === m.id ? [c.length ?? 0] : []))));
     const covered = longest >= LONG;
     return [{ id: `length-${m.id}`, verdict: covered ? "pass" : "look", title: `${muscleName(m.id)}: long length`, number: `longest loaded length ${longest.toFixed(2)}`, limit: `at least one from ${LONG}`, reason: covered ? "A long-loaded choice is there." : "No exercise loads it where it is long; the ranking has some.", fix: null }];
   });

@@ -11,12 +11,13 @@ export function effortCredit(reserve: number): number {
   return 0;
 }
 
-/** counting school "computed": mean activation over the highest among the heads; direct where the muscle is a target */
+/** counting school "computed": mean activation over the highest among the target's heads; direct where the muscle is a target */
 export function creditsOf(view: BodyView, targets: readonly string[], leastCredit: number): Prescription["credits"] {
-  const highest = Math.max(0, ...Object.values(view.heads).map((m) => m?.activation ?? 0));
+  const wanted = heads.filter((h) => targets.includes(h.muscle)).map((h) => view.heads[h.id]?.activation ?? 0);
+  const highest = Math.max(0, ...wanted);
   const credits: Prescription["credits"] = {};
   for (const h of heads) {
-    const share = highest > 0 ? (view.heads[h.id]?.activation ?? 0) / highest : 0;
+    const share = highest > 0 ? Math.min(1, (view.heads[h.id]?.activation ?? 0) / highest) : 0;
     if (share >= leastCredit) credits[h.id] = { share: Math.round(share * 100) / 100, direct: targets.includes(h.muscle), length: Math.round((view.heads[h.id]?.loadedLength ?? 0) * 100) / 100 };
   }
   return credits;

@@ -4,7 +4,7 @@ import { z } from "zod";
 export const loadSchema = z.strictObject({
   value: z.number().min(0, "not below 0").max(1000, "at most 1000"),
   unit: z.enum(["kg", "lb"]),
-  meaning: z.enum(["per hand", "total", "stack", "band"]),
+  meaning: z.enum(["per hand", "total", "stack", "band", "added"]),
 });
 export type Load = z.infer<typeof loadSchema>;
 

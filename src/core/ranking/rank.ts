@@ -3,13 +3,14 @@
  * Gates come first and stay visible with their reason; then each criterion is 0..1 and the score their weighted mean
  * times 100; the because-sentence is made of the same numbers.
  */
-import { headTitle, heads, muscleName, type Head } from "#core/anatomy/anatomy";
+import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { Exercise, Joint } from "#core/exercises/format";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { CRITERIA, tierOf, type CriterionId, type School, type Tier } from "#core/ranking/schools";
 
-/** under this share of elbow work an exercise is "not for this head" */
-const LEAST_SHARE = 0.08;
+/** under this share of the work, or of what the hardest working head does, an exercise is "not for this head" */
+const LEAST_SHARE = 0.03;
+const LEAST_OF_FIRST = 0.2;
 const WHOLE_FUNCTION = 0.5;
 
 export interface RankingContext {
@@ -34,22 +35,6 @@ export interface RankedRow {
   because: string;
   /** null, or why it is out; it stays visible */
   out: string | null;
-  /** null, or why this model version cannot judge it for this head; it stands apart from the ranked ones */
-  undecided: string | null;
-}
-
-/** forearm rotation beyond which the joint's own end stop holds a supinating muscle, deg */
-const PALM_STOP = -45;
-const PALM_TORQUE = 0.01;
-
-/**
- * A head that turns the palm up is held against by somebody wherever the palm is not already up. Here an ideal actuator
- * does that for nothing, so how much of the head the body would really use is not known.
- */
-function undecidedFor(view: BodyView, head: Head): string | null {
-  const turnsUp = head.arms.forearm?.every(([, arm]) => arm < 0) ?? false;
-  if (!turnsUp || view.palm < PALM_STOP || view.palmHeld < PALM_TORQUE) return null;
-  return "this head would turn the palm up and is held against it for nothing here; not judged before the forearm rotators are in the model";
 }
 
 const clamp = (x: number) => Math.max(0, Math.min(1, x));
@@ -87,6 +72,14 @@ function scoreOf(c: Record<CriterionId, number>, school: School): number {
   return weights > 0 ? (100 * sum) / weights : 0;
 }
 
+/** whether an exercise does enough for a head to stand in its list */
+export function isFor(view: BodyView, headId: string): boolean {
+  const m = view.heads[headId];
+  if (!view.feasible || !m) return false;
+  const first = Math.max(...Object.values(view.heads).map((h) => h?.function ?? 0));
+  return m.shareOfAll >= LEAST_SHARE && m.function >= LEAST_OF_FIRST * first;
+}
+
 export function rankHead(survey: Survey, headId: string, school: School, exercises: ReadonlyMap<string, Exercise>, context: RankingContext): RankedRow[] {
   const head = heads.find((h) => h.id === headId);
   if (!head) throw new RangeError(`no head called ${headId}`);
@@ -95,7 +88,7 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
     if (!exercise) return [];
     const c = criteriaOf(row.view, headId, head.muscle, exercise, context.joints);
     const m = row.view.heads[headId];
-    if (!c || !m || m.shareOfAll < LEAST_SHARE) return []; // not for this head
+    if (!c || !m || !isFor(row.view, headId)) return [];
     const score = scoreOf(c, school);
     const scores = row.varied.map((v) => criteriaOf(v, headId, head.muscle, exercise, context.joints)).map((x) => (x ? scoreOf(x, school) : 0));
     const tier = tierOf(score);
@@ -111,12 +104,11 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
         low: Math.min(score, sorted[0] ?? score),
         high: Math.max(score, sorted[sorted.length - 1] ?? score),
         criteria: c,
-        undecided: undecidedFor(row.view, head),
         out: missing.length ? `needs ${missing.map(equipmentName).join(" and ")}` : null,
       },
     ];
   });
-  const group = (d: { out: string | null; undecided: string | null }) => (d.out ? 2 : d.undecided ? 1 : 0);
+  const group = (d: { out: string | null }) => (d.out ? 1 : 0);
   drafts.sort((a, b) => group(a) - group(b) || b.score - a.score);
   const medians = Object.fromEntries(
     CRITERIA.map((id) => {
@@ -136,7 +128,7 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
   });
 }
 
-export const equipmentName = (id: string): string => ({ cable: "a cable", dumbbell: "dumbbells", barbell: "a barbell", bench: "a bench", "preacher-pad": "a preacher pad", band: "a band" })[id] ?? id;
+export const equipmentName = (id: string): string => ({ cable: "a cable", dumbbell: "dumbbells", barbell: "a barbell", bench: "a bench", "preacher-pad": "a preacher pad", band: "a band", machine: "the machine", "hyperextension-bench": "a back extension bench", "pull-up-bar": "a pull-up bar", "dip-bars": "dip bars" })[id] ?? id;
 
 /** what lifts it (two at most) and what costs it most, against the middle of the list */
 function because(c: Record<CriterionId, number>, medians: Record<CriterionId, number>, school: School, view: BodyView, headId: string, exercise: Exercise, joints: readonly Joint[]): string {
@@ -157,7 +149,7 @@ function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exerc
   const { stated } = exercise;
   switch (id) {
     case "function":
-      return `it does ${percent(m.shareOfAll)} of the elbow work`;
+      return `it does ${percent(m.shareOfAll)} of the work`;
     case "limiter": {
       const total = view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
       const mine = view.limiters.find((l) => l.muscle === head.muscle);
@@ -191,6 +183,8 @@ function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exerc
 export interface HeadGroup {
   id: string;
   title: string;
+  /** within its muscle */
+  name: string;
   muscle: string;
   /** why several heads share one list, where they do */
   shared: string | null;
@@ -200,5 +194,5 @@ export interface HeadGroup {
 export const headGroups: readonly HeadGroup[] = heads.flatMap((h) => {
   const twin = heads.find((o) => o.id === h.sameAs);
   if (twin && heads.indexOf(twin) < heads.indexOf(h)) return [];
-  return [{ id: h.id, muscle: h.muscle, title: twin ? `${muscleName(h.muscle)}, ${h.name.toLowerCase().replace(" head", "")} and ${twin.name.toLowerCase()}s` : headTitle(h.id), shared: twin ? h.note : null }];
+  return [{ id: h.id, muscle: h.muscle, name: twin ? `${h.name.replace(" head", "")} and ${twin.name.toLowerCase()}` : h.name, title: twin ? `${muscleName(h.muscle)}, ${h.name.toLowerCase().replace(" head", "")} and ${twin.name.toLowerCase()}s` : headTitle(h.id), shared: twin ? h.note : null }];
 });

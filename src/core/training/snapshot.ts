@@ -2,7 +2,8 @@
 import { headTitle } from "#core/anatomy/anatomy";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup } from "#core/exercises/setup";
-import { analyse, type Frames } from "#core/mechanics/analyse";
+import { analyse } from "#core/mechanics/analyse";
+import type { Frames } from "#core/mechanics/frames";
 import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
 import { compileModel, type Model } from "#core/mechanics/model";
 import { dayMinutes } from "#core/planning/minutes";
@@ -16,13 +17,13 @@ const VIEW = { turn: 0.45 };
 const round = (x: number) => Math.round(x * 1000) / 1000;
 
 /** standing, what is below the knee says nothing about the arm and would make everything else small */
-function drawing(frames: Frames, sample: number, muscle: string | undefined, wholeBody: boolean): Drawing {
+function drawing(frames: Frames, sample: number, main: string, muscle: string | undefined, wholeBody: boolean): Drawing {
   const shown = figureStrokes(frames, sample, VIEW).filter((s) => wholeBody || !/^(shank|heel)/.test(s.from));
   const strokes: Drawing["strokes"] = shown.map((s) => ({ kind: s.kind, points: s.points, width: s.width }));
-  const load = loadDrawing(frames, sample, VIEW);
-  for (const anchor of load.anchors) strokes.push({ kind: "prop", points: [load.grip, anchor], width: 0 });
-  if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, { id: muscle }, VIEW), width: 0.05 });
-  strokes.push({ kind: "load", points: [load.grip], width: 0.07 });
+  const load = loadDrawing(frames, sample, VIEW, main);
+  for (const line of load.lines) strokes.push({ kind: "prop", points: line, width: 0 });
+  if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, muscle, VIEW), width: 0.05 });
+  for (const at of load.at) strokes.push({ kind: "load", points: [at], width: 0.07 });
   return { strokes };
 }
 
@@ -51,9 +52,9 @@ const BLANK: Drawing = { strokes: [] };
 function sheetOf(exerciseId: string, values: Prescription["values"], lead: string | undefined, model: Model) {
   const exercise = findExercise(exerciseId);
   if (!exercise) return { settings: [], cues: [], cautions: [], start: BLANK, end: BLANK };
-  const { frames } = analyse(model, resolveSetup(exercise, values), { frames: true, samples: 11 });
-  const wholeBody = exercise.stance.kind === "lying" || exercise.stance.kind === "seated";
-  const [start, end] = intoBox([0, 10].map((n) => drawing(frames!, n, lead, wholeBody)));
+  const { frames, main } = analyse(model, resolveSetup(exercise, values), { frames: true, samples: 11 });
+  const wholeBody = exercise.chains.includes("leg") || exercise.stance.on !== "feet";
+  const [start, end] = frames ? intoBox([0, 10].map((n) => drawing(frames, n, main, lead, wholeBody))) : [BLANK, BLANK];
   return {
     settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
     cues: exercise.cues.map((c) => c.text),

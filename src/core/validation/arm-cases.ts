@@ -36,13 +36,13 @@ const variation = (x: Float64Array) => {
   const m = mean(x);
   return Math.sqrt(mean(x.map((v) => (v - m) ** 2))) / m;
 };
-const shoulderRatio = (a: Analysis) => Math.hypot(...["shoulder-flexion", "shoulder-abduction"].map((f) => a.demands.find((d) => d.freedom === f)!.ratio));
+const shoulderRatio = (a: Analysis) => Math.hypot(...["shoulderFlexion", "shoulderAbduction"].map((f) => a.torques[f]!.reduce((p, t) => Math.max(p, Math.abs(t)), 0)));
 
 /** sine of the angle between forearm and cable at the end of the rep */
 function cableSine(a: Analysis): number {
   const end = a.s.length - 1;
   const [elbow, wrist, grip] = ["forearm.right", "hand.right", "grip.right"].map((p) => framePoint(a.frames!, end, p));
-  const pulley = a.frames!.anchors[0]!;
+  const pulley = a.frames!.anchors[0]!.at;
   const u = [0, 1, 2].map((k) => elbow![k]! - wrist![k]!);
   const v = [0, 1, 2].map((k) => pulley[k]! - grip![k]!);
   const [nu, nv] = [Math.hypot(...u), Math.hypot(...v)];

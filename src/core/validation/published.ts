@@ -31,7 +31,7 @@ export function elbowTorque(model: Model, direction: "flexion" | "extension", el
   setCoordinate(model, state.q, "elbow.right", elbow);
   setCoordinate(model, state.q, "forearm.right", -70);
   updateState(model, state);
-  const freedom = model.freedoms.findIndex((f) => f.id === "elbow-flexion" && f.side === "right");
+  const freedom = model.freedoms.findIndex((f) => f.id === "elbow" && f.side === "right");
   const sign = direction === "flexion" ? 1 : -1;
   return model.heads.reduce((sum, h, i) => (h.side === "right" ? sum + Math.max(0, sign * state.arms[i * model.freedoms.length + freedom]! * state.active[i]!) : sum), 0);
 }

@@ -5,6 +5,7 @@
 import { createHash } from "node:crypto";
 import pg from "pg";
 import { unitFor, type ClientInput } from "#core/clients/client";
+import { EQUIPMENT } from "#core/exercises/format";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
@@ -29,12 +30,13 @@ export function demoId(name: string): string {
 
 export const DEMO_PRACTICE = demoId("practice");
 
-const everything = ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"] as const;
+const everything = EQUIPMENT;
 
 const clients: (ClientInput & { key: string })[] = [
   { key: "maja", name: "Maja Lindqvist", stature: 1.67, mass: 63, level: "trained", daysPerWeek: 3, minutes: 40, unit: "kg", units: {}, equipment: [...everything], priorities: { triceps: "grow", biceps: "grow", brachialis: "hold", brachioradialis: "maintain" }, joints: [], cleared: true, note: "Wants her upper arms to show in climbing photographs. Likes cables." },
   { key: "tomas", name: "Tomas Reyer", stature: 1.86, mass: 91, level: "trained", daysPerWeek: 2, minutes: 35, unit: "kg", units: {}, equipment: ["cable", "dumbbell", "bench", "band"], priorities: { triceps: "grow", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "elbow", side: "right", note: "inner elbow sore after straight-bar work" }], cleared: true, note: "Carpenter; elbows are his tools." },
   { key: "ilse", name: "Ilse Brandt", stature: 1.58, mass: 57, level: "beginner", daysPerWeek: 2, minutes: 30, unit: "lb", units: {}, equipment: ["dumbbell", "band"], priorities: { triceps: "hold", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "shoulder", side: "left", note: "stiff overhead" }], cleared: false, note: "Trains at home. Screening form not back yet." },
+  { key: "runa", name: "Runa Solheim", stature: 1.72, mass: 70, level: "trained", daysPerWeek: 2, minutes: 60, unit: "kg", units: {}, equipment: [...everything], priorities: { quadriceps: "grow", hamstrings: "grow", "gluteus-maximus": "grow", pectoralis: "hold", latissimus: "grow", deltoid: "grow", trapezius: "hold", gastrocnemius: "hold", soleus: "maintain", "rectus-abdominis": "maintain" }, joints: [], cleared: true, note: "Whole body, twice a week; rows in summer." },
 ];
 
 interface Planned {
@@ -46,7 +48,7 @@ interface Planned {
   reserves?: number[];
 }
 
-const plans: Record<string, { days: string[]; work: Planned[] }> = {
+const plans: Record<string, { name?: string; days: string[]; work: Planned[] }> = {
   maja: {
     days: ["Monday, long", "Wednesday, short", "Friday, both"],
     work: [
@@ -68,6 +70,22 @@ const plans: Record<string, { days: string[]; work: Planned[] }> = {
     ],
   },
   ilse: { days: ["Day 1", "Day 2"], work: [] },
+  runa: {
+    name: "Whole body",
+    days: ["Monday", "Thursday"],
+    work: [
+      { day: 0, exercise: "back-squat", values: { depth: 120 }, load: 60, reps: [6, 10], reserves: [3, 2, 2] },
+      { day: 0, exercise: "cable-pulldown", values: { grip: 2 }, load: 45, reps: [8, 12], reserves: [2, 1, 1] },
+      { day: 0, exercise: "dumbbell-bench-press", values: { bench: 30 }, load: 16, reps: [8, 12], reserves: [3, 2, 2] },
+      { day: 0, exercise: "seated-leg-curl", values: {}, load: 35, reps: [10, 14], reserves: [2, 1, 0] },
+      { day: 0, exercise: "cable-side-raise", values: { pulley: 0 }, load: 5, reps: [12, 18], reserves: [2, 1] },
+      { day: 1, exercise: "romanian-deadlift", values: {}, load: 65, reps: [8, 12], reserves: [3, 2, 2] },
+      { day: 1, exercise: "chest-supported-row", values: { flare: 0.5 }, load: 16, reps: [8, 12], reserves: [2, 1, 1] },
+      { day: 1, exercise: "leg-press", values: {}, load: 120, reps: [10, 14], reserves: [2, 1, 1] },
+      { day: 1, exercise: "dumbbell-fly", values: {}, load: 8, reps: [10, 15], reserves: [2, 1] },
+      { day: 1, exercise: "standing-calf-raise", values: {}, load: 60, reps: [10, 14], reserves: [1, 1, 0] },
+    ],
+  },
 };
 
 function buildProgram(key: string, client: ClientInput): Program {
@@ -86,7 +104,7 @@ function buildProgram(key: string, client: ClientInput): Program {
     version: 2,
     id: demoId(`${key} program`),
     clientId: demoId(key),
-    name: "Arm block",
+    name: plans[key]!.name ?? "Arm block",
     days: plan.days.map((name, d) => ({ id: demoId(`${key} day ${d}`), name, blocks: items.filter((x) => x.day === d).map((x) => ({ id: demoId(`${key} block ${x.prescription.id}`), prescriptions: [x.prescription] })) })),
   };
 }

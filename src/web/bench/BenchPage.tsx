@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import { findExercise, library } from "#core/exercises/library";
-import type { Binding, Exercise, Parameter } from "#core/exercises/format";
+import type { Binding, Exercise, Family, Parameter } from "#core/exercises/format";
 import { defaultValues, formatValue, roundToStep, setupName, type Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
 import { useOpenClient, withClient } from "../app/open-client";
@@ -17,7 +17,7 @@ import { Figure } from "./Figure";
 
 const headOf = (id: string) => heads.find((h) => h.id === id)!;
 
-const FAMILIES = { curl: "Curls", extension: "Extensions", press: "Presses" } as const;
+const FAMILIES: Record<Family, string> = { press: "Presses", fly: "Flies", raise: "Raises", row: "Rows", pulldown: "Pulldowns", pullover: "Pullovers", shrug: "Shrugs", curl: "Curls", extension: "Extensions", wrist: "Wrist", squat: "Squats", lunge: "Lunges", hinge: "Hinges", bridge: "Bridges", "leg-extension": "Leg extensions", "leg-curl": "Leg curls", calf: "Calf", adduction: "Adduction", abduction: "Abduction", trunk: "Trunk" };
 
 /** the analysis of what is on the bench; an older ask is dropped when the next one goes out */
 function useAnalysis(exerciseId: string, values: Values, body: { stature: number; mass: number }) {
@@ -121,7 +121,7 @@ export default function BenchPage() {
   };
 
   const cable = exercise.loads.find((l) => l.kind === "cable");
-  const bound = cable ? cable.at.map((b: Binding) => (typeof b === "object" && "scale" in b ? b : null)) : [];
+  const bound = cable ? cable.from.at.map((b: Binding) => (typeof b === "object" && "scale" in b ? b : null)) : [];
   const onPulley = bound[0] || bound[1]
     ? (dx: number, dy: number) => {
         // small moves are carried over until they make a step
@@ -149,9 +149,9 @@ export default function BenchPage() {
       if (steps) setValues((now) => ({ ...now, [p.id]: roundToStep(p, Math.max(p.min, Math.min(p.max, now[p.id]! + steps * p.step))) }));
     };
   };
-  const onBench = turner(exercise.stance.lean);
+  const onBench = turner(exercise.stance.angles.pitch);
   // where bench and arm hang on the same parameter the arm follows the bench
-  const onArm = onBench ? null : turner(exercise.path?.[0]?.elevation);
+  const onArm = onBench ? null : turner(exercise.path[0]!.angles.elevation);
   const handles = [onPulley && "pulley", onArm && "elbow", onBench && "bench"].filter(Boolean).join(" and ");
 
   const sampleOf = (a: Analysis) => Math.min(picked ?? Math.round(a.sticking.at * (a.s.length - 1)), a.s.length - 1);
@@ -163,7 +163,7 @@ export default function BenchPage() {
           <h1>{setupName(exercise, values)}</h1>
           {analysis && headId && <p className="words">{inWords(analysis, headId)}</p>}
         </div>
-        <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>{client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}. Elbow work only: shoulder and palm torques are held by ideal actuators.</p>
+        <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>{client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}.</p>
       </div>
       {error && <Failed what="This setup" reason={error} />}
       {!error && !analysis && <Loading what="the rep" />}
@@ -188,7 +188,7 @@ export default function BenchPage() {
           <aside className="sheet params">
             <div className="field">
               <span className="label">Exercise</span>
-              <Select aria-label="Exercise" showSearch={{ optionFilterProp: "label" }} value={exercise.id} onChange={choose} options={(Object.keys(FAMILIES) as (keyof typeof FAMILIES)[]).map((f) => ({ label: FAMILIES[f], options: library.filter((e) => e.family === f).map((e) => ({ value: e.id, label: e.name })) }))} />
+              <Select aria-label="Exercise" showSearch={{ optionFilterProp: "label" }} value={exercise.id} onChange={choose} options={(Object.keys(FAMILIES) as Family[]).map((f) => ({ label: FAMILIES[f], options: library.filter((e) => e.family === f).map((e) => ({ value: e.id, label: e.name })) }))} />
             </div>
             <div className="field">
               <span className="label">Head</span>

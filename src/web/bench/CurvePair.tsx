@@ -2,8 +2,8 @@
 import { CategoryScale, Chart, Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartOptions, type Plugin } from "chart.js";
 import { useMemo } from "react";
 import { Line } from "react-chartjs-2";
-import { headTitle } from "#core/anatomy/anatomy";
-import type { Analysis } from "#core/mechanics/analyse";
+import { headTitle, muscleName } from "#core/anatomy/anatomy";
+import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
 import { lengthColour, TEXT_FONT } from "../app/theme";
 
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler, Legend, Tooltip);
@@ -72,8 +72,8 @@ export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
   }, [analysis, pinned, sign, mode]);
   const { s: at } = analysis;
   const top = Math.min(3, Math.max(1.25, ...analysis.capacity) * 1.06);
-  const options = baseOptions("the rep, from start of lifting to end", "elbow torque, relative", Math.round(top * 10) / 10, { now: at[sample]!, stick: sticking, name: `sticks here${limiter ? `: ${limiter.muscle}` : ""}` });
-  return <Line key={mode} role="img" aria-label={`Elbow torque over the rep: the resistance peaks at ${Math.round(100 * at[peakOf(analysis)]!)} percent, the set sticks from ${Math.round(100 * sticking.from)} to ${Math.round(100 * sticking.to)} percent`} data={data} options={options} plugins={MARKS} />;
+  const options = baseOptions("the rep, from start of lifting to end", `torque at the ${JOINT_WORDS[analysis.main] ?? "joint"}, relative`, Math.round(top * 10) / 10, { now: at[sample]!, stick: sticking, name: `sticks here${limiter ? `: ${muscleName(limiter.muscle).toLowerCase()}` : ""}` });
+  return <Line key={mode} role="img" aria-label={`Torque at the ${JOINT_WORDS[analysis.main] ?? "joint"} over the rep: the resistance peaks at ${Math.round(100 * at[peakOf(analysis)]!)} percent, the set sticks from ${Math.round(100 * sticking.from)} to ${Math.round(100 * sticking.to)} percent`} data={data} options={options} plugins={MARKS} />;
 }
 
 export function TensionCurve({ analysis, pinned, sample, headId, others, mode }: CurveProps) {

@@ -1,5 +1,6 @@
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
-import type { Analysis } from "#core/mechanics/analyse";
+import { Fragment } from "react";
+import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { Grain } from "../grain/Grain";
 import { fixed } from "../../locale/locale";
@@ -23,9 +24,11 @@ export function inWords(a: Analysis, headId: string): string {
 export function Facts({ analysis, headId }: { analysis: Analysis; headId: string }) {
   const m = metricsOf(analysis, headId);
   if (!m) return null;
-  const demand = (id: string) => analysis.demands.find((d) => d.freedom === id);
-  const shoulder = Math.hypot(demand("shoulder-flexion")?.ratio ?? 0, demand("shoulder-abduction")?.ratio ?? 0);
-  const carried = demand("shoulder-flexion")?.support;
+  const beside = Object.entries(analysis.torques)
+    .filter(([id]) => id !== analysis.main)
+    .map(([id, t]): [string, number] => [JOINT_WORDS[id] ?? id, t.reduce((p, v) => Math.max(p, Math.abs(v)), 0)]);
+  // the largest of each joint's axes, against the joint the lift is drawn by
+  const levers = [...new Map(beside.sort((a, b) => a[1] - b[1])).entries()].sort((a, b) => b[1] - a[1]).filter(([, v]) => v >= 0.15).slice(0, 3);
   return (
     <>
       <Grain metrics={m} width={248} height={52} />
@@ -35,10 +38,11 @@ export function Facts({ analysis, headId }: { analysis: Analysis; headId: string
         <dt>Tension in the long half</dt><dd>{percent(m.stretchShare)}</dd>
         <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
         <dt>Range loaded</dt><dd>{percent(m.rangeLoaded)}</dd>
-        <dt>Share of elbow work</dt><dd>{percent(m.shareOfAll)}</dd>
+        <dt>Share of all work</dt><dd>{percent(m.shareOfAll)}</dd>
         <dt>Load the long half allows</dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
-        <dt>Shoulder against elbow torque</dt><dd>{carried ? "on the pad" : fixed(shoulder, 2)}</dd>
-        <dt>Forearm rotation against elbow</dt><dd>{fixed(demand("forearm-pronation")?.ratio ?? 0, 2)}</dd>
+        {levers.map(([joint, v]) => <Fragment key={joint}><dt>Torque at the {joint}</dt><dd>{fixed(v, 2)}</dd></Fragment>)}
+        {analysis.demands.filter((d) => d.what !== "grip" && d.ratio >= 0.05).map((d) => <Fragment key={d.what}><dt>{d.what.replace(/^./, (c) => c.toUpperCase())} against what the wrist has</dt><dd>{percent(d.ratio)}</dd></Fragment>)}
+        {analysis.spine && <><dt title="Relative only: no pressure of the abdomen is in the model">Compression of the low back, body weights</dt><dd>{fixed(analysis.spine.compression, 1)}</dd></>}
       </dl>
     </>
   );
@@ -55,7 +59,7 @@ export function Differences({ now, pinned, name, headId }: { now: Analysis; pinn
     ["Bottom tension", b.bottomTension, a.bottomTension],
     ["Stretch reached", b.stretchReached, a.stretchReached],
     ["Range loaded", b.rangeLoaded, a.rangeLoaded],
-    ["Share of elbow work", b.shareOfAll, a.shareOfAll],
+    ["Share of all work", b.shareOfAll, a.shareOfAll],
   ];
   const changed = rows.filter(([, x, y]) => Math.abs(x - y) >= 0.02).sort((p, q) => Math.abs(q[2] - q[1]) - Math.abs(p[2] - p[1]));
   const [top] = changed;

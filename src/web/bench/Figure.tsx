@@ -43,8 +43,7 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
     };
     for (const i of [0, Math.floor(analysis.s.length / 2), analysis.s.length - 1]) for (const stroke of figureStrokes(frames, i, view)) for (const [x, y] of stroke.points) see(x, y);
     const reach = 0.75;
-    const grip = loadDrawing(frames, 0, view);
-    for (const [x, y] of grip.anchors) see(Math.max(grip.grip[0] - reach, Math.min(grip.grip[0] + reach, x)), Math.max(0, Math.min(2.25, y)));
+    for (const [[gx, gy], [x, y]] of loadDrawing(frames, 0, view, analysis.main).lines) see(Math.max(gx - reach, Math.min(gx + reach, x)), Math.max(0, Math.min(Math.max(2.25, gy), y)));
     const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
     const k = Math.min((W - 60) / (x1 - x0), (H - 56) / (y1 - y0));
     return { k, map: ([x, y]: Point): Point => [W / 2 + (x - (x0 + x1) / 2) * k, H - 28 - (y - y0) * k] };
@@ -53,12 +52,12 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
   const { k, map } = fit;
   const line = (points: Point[]) => points.map(map).map(([x, y]) => `${x.toFixed(1)},${y.toFixed(1)}`).join(" ");
   const strokes = figureStrokes(frames, sample, view);
-  const load = loadDrawing(frames, sample, view);
+  const load = loadDrawing(frames, sample, view, analysis.main);
   const head = analysis.heads.find((h) => h.id === headId);
   const p = head?.position[sample] ?? 0.5;
   const f = head?.force[sample] ?? 0;
-  const [gx, gy] = map(load.grip);
-  const [ex, ey] = map(load.elbow);
+  const [gx, gy] = map(load.at[0]!);
+  const [ex, ey] = map(load.joint);
   const [lx, ly] = map(load.leverFoot);
   const arrow = Math.hypot(...load.force) > 0.02 ? ([load.force[0] * 74, -load.force[1] * 74] as Point) : null;
   const floor = map([0, 0])[1];
@@ -88,7 +87,7 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
     let best = sample;
     let least = Infinity;
     for (let i = 0; i < analysis.s.length; i++) {
-      const [px, py] = map(loadDrawing(frames, i, view).grip);
+      const [px, py] = map(loadDrawing(frames, i, view, analysis.main).at[0]!);
       // a path that crosses itself goes on where it is
       const away = Math.hypot(px - x, py - y) + 0.6 * Math.abs(i - sample);
       if (away < least) [least, best] = [away, i];
@@ -147,22 +146,26 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
           </g>
         );
       })}
-      {load.anchors.map((a, i) => {
-        const [ax, ay] = map(a);
-        const band = exercise.loads.find((l) => l.kind !== "mass")?.kind === "band";
+      {load.lines.map(([from, to], i) => {
+        const [[x, y], [ax, ay]] = [map(from), map(to)];
+        const band = exercise.loads.some((l) => l.kind === "band");
         return (
           <g key={i}>
-            <line className="cable" strokeDasharray={band ? "2 3" : undefined} strokeWidth={band ? 4 : 1.4} x1={gx} y1={gy} x2={ax} y2={ay} />
+            <line className="cable" strokeDasharray={band ? "2 3" : undefined} strokeWidth={band ? 4 : 1.4} x1={x} y1={y} x2={ax} y2={ay} />
             {!band && <circle className={`pulley${onPulley ? " free" : ""}`} cx={ax} cy={ay} r={9} onPointerDown={start} onPointerMove={move} onPointerUp={() => (drag.current = null)} />}
           </g>
         );
       })}
-      {head && <polyline className="muscle" points={line(headLine(frames, sample, head, view))} fill="none" stroke={lengthColour(p)} strokeWidth={3 + 22 * f} strokeLinecap="round" strokeLinejoin="round" />}
+      {head && <polyline className="muscle" points={line(headLine(frames, sample, head.id, view))} fill="none" stroke={lengthColour(p)} strokeWidth={3 + 22 * f} strokeLinecap="round" strokeLinejoin="round" />}
       <line className="lever" x1={ex} y1={ey} x2={lx} y2={ly} />
       <circle cx={ex} cy={ey} r={3.5} fill="var(--ink)" />
-      {onArm && <circle className="handle free" cx={ex} cy={ey} r={9} {...turning(shoulder, -1, onArm)} />}
+      {onArm && <circle className="handle free" cx={map(flatAt("forearm.right"))[0]} cy={map(flatAt("forearm.right"))[1]} r={9} {...turning(shoulder, -1, onArm)} />}
       {onBench && <circle className="handle free" cx={map(bench)[0]} cy={map(bench)[1]} r={9} {...turning(pelvis, 1, onBench)} />}
-      {exercise.loads.some((l) => l.kind === "mass") ? <circle cx={gx} cy={gy} r={exercise.equipment.includes("barbell") ? 0.1 * k : 0.06 * k} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} fillOpacity={0.82} /> : <circle cx={gx} cy={gy} r={5} fill="var(--ink)" />}
+      {load.at.map((p, i) => {
+        const [x, y] = map(p);
+        const mass = exercise.loads.some((l) => l.kind === "mass");
+        return mass ? <circle key={i} className="weight" cx={x} cy={y} r={(exercise.equipment.includes("barbell") ? 0.1 : 0.06) * k} /> : <circle key={i} cx={x} cy={y} r={5} fill="var(--ink)" />;
+      })}
       <circle className="hand free" cx={gx} cy={gy} r={15} {...hand}><title>Drag the hand along its path</title></circle>
       {arrow && (
         <g className="force" transform={`translate(${gx} ${gy})`}>
@@ -184,17 +187,36 @@ function benchProps(exercise: Exercise, at: (name: string) => Point): Point[][] 
     return [a[0] + dx * t + (dy / n) * off, a[1] + dy * t - (dx / n) * off];
   };
   const out: Point[][] = [];
-  const { kind } = exercise.stance;
-  if (exercise.supports.includes("bench") && kind === "lying") out.push([along(pelvis, neck, -0.15, 0.13), along(pelvis, neck, 1.35, 0.13)].map((p): Point => [p[0], Math.min(pelvis[1], neck[1]) - 0.13]), [[pelvis[0], pelvis[1] - 0.13], [pelvis[0], 0]], [[neck[0], pelvis[1] - 0.13], [neck[0], 0]]);
-  if (kind === "lying" && exercise.supports.includes("floor")) out.push([[neck[0] - 0.3, 0.0], [pelvis[0] + 0.6, 0.0]]);
-  if (kind === "seated") {
-    out.push([[pelvis[0] - 0.2, pelvis[1] - 0.1], [pelvis[0] + 0.24, pelvis[1] - 0.1]], [[pelvis[0], pelvis[1] - 0.1], [pelvis[0], 0]]);
-    if (exercise.supports.includes("bench")) out.push([along(pelvis, neck, 0.02, -0.15), along(pelvis, neck, 1.2, -0.15)]);
+  const { on } = exercise.stance;
+  const has = (s: Exercise["supports"][number]) => exercise.supports.includes(s);
+  const upright = Math.abs(neck[0] - pelvis[0]) < 0.75 * Math.abs(neck[1] - pelvis[1]);
+  const leg = (x: number, y: number): Point[] => [[x, y], [x, 0]];
+  if (on === "bench" && !upright && !has("chest-pad")) {
+    const y = Math.min(pelvis[1], neck[1]) - 0.13;
+    out.push([along(pelvis, neck, -0.15, 0), along(pelvis, neck, 1.35, 0)].map((p): Point => [p[0], y]), leg(pelvis[0], y), leg(neck[0], y));
   }
-  if (kind === "prone") out.push([along(pelvis, neck, 0.15, 0.15), along(pelvis, neck, 1.0, 0.15)], [along(pelvis, neck, 0.55, 0.15), [along(pelvis, neck, 0.55, 0.15)[0], 0]]);
-  if (exercise.supports.includes("preacher-pad")) {
+  if (has("floor")) out.push([[Math.min(pelvis[0], neck[0]) - 0.5, 0], [Math.max(pelvis[0], neck[0]) + 0.6, 0]]);
+  if (on === "seat" || (on === "bench" && upright && !has("chest-pad"))) {
+    const y = pelvis[1] - 0.1;
+    out.push([[pelvis[0] - 0.2, y], [pelvis[0] + 0.24, y]], leg(pelvis[0], y));
+  }
+  if (has("back-pad")) out.push([along(pelvis, neck, 0.02, -0.15), along(pelvis, neck, 1.2, -0.15)]);
+  if (has("chest-pad")) out.push([along(pelvis, neck, 0.15, 0.15), along(pelvis, neck, 1.0, 0.15)], leg(...along(pelvis, neck, 0.55, 0.15)));
+  if (on === "shoulders-and-feet" && has("bench")) {
+    const x = neck[0] + 0.25 * (pelvis[0] - neck[0]);
+    out.push([[x - 0.22, 0.36], [x + 0.22, 0.36]], leg(x - 0.18, 0.36), leg(x + 0.18, 0.36));
+  }
+  if (on === "thighs") {
+    const knee = at("shank.right");
+    out.push([along(pelvis, knee, 0.15, -0.1), along(pelvis, knee, 0.5, -0.1)], leg(...along(pelvis, knee, 0.4, -0.1)));
+  }
+  if (on === "hands") {
+    const grip = at("grip.right");
+    out.push([[grip[0] - 0.12, grip[1]], [grip[0] + 0.12, grip[1]]]);
+  }
+  if (has("preacher-pad")) {
     const [shoulder, elbow] = [at("humerus.right"), at("forearm.right")];
-    out.push([along(shoulder, elbow, 0.3, 0.08), along(shoulder, elbow, 1.12, 0.08)], [along(shoulder, elbow, 0.75, 0.08), [along(shoulder, elbow, 0.75, 0.08)[0], 0]]);
+    out.push([along(shoulder, elbow, 0.3, 0.08), along(shoulder, elbow, 1.12, 0.08)], leg(...along(shoulder, elbow, 0.75, 0.08)));
   }
   return out;
 }

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { library } from "#core/exercises/library";
 import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
+import { isFor } from "#core/ranking/rank";
 import { askSurvey } from "./analyst";
 import type { SetupAsk } from "./messages";
 
@@ -13,20 +14,28 @@ export const librarySetups: SetupAsk[] = library.flatMap((e) => e.setups.map((s)
 
 export const bodyOf = (client: { stature: number; mass: number } | null | undefined): Body => (client ? { stature: Math.round(client.stature * 100) / 100, mass: Math.round(client.mass) } : DEFAULT_BODY);
 
-/** the survey of the library in a body; null while it is made */
-export function useSurvey(body: Body): { survey: Survey | null; error: string | null } {
+/** first every setup in the body itself, then, for the head in question, its setups in varied bodies */
+async function surveyFor(body: Body, headId: string | undefined, give: (survey: Survey) => void): Promise<void> {
+  const base = await askSurvey(librarySetups, body, 0);
+  give(base);
+  const rows = headId ? base.rows.filter((r) => isFor(r.view, headId)) : [];
+  if (rows.length === 0) return;
+  const spread = await askSurvey(rows.map((r) => ({ exerciseId: r.exerciseId, values: r.values })), body, BODIES);
+  const varied = new Map(spread.rows.map((r) => [r.setupKey, r]));
+  give({ ...base, rows: base.rows.map((r) => varied.get(r.setupKey) ?? r) });
+}
+
+/** the survey of the library in a body, with the spread of one head's setups as soon as it is there; null while it is made */
+export function useSurvey(body: Body, headId: string | undefined): { survey: Survey | null; error: string | null } {
   const { stature, mass } = body;
   const [state, setState] = useState<{ key: string; survey: Survey | null; error: string | null }>({ key: "", survey: null, error: null });
   const key = `${stature} ${mass}`;
   useEffect(() => {
     let current = true;
-    askSurvey(librarySetups, { stature, mass }, BODIES).then(
-      (survey) => current && setState({ key, survey, error: null }),
-      (e: Error) => current && setState({ key, survey: null, error: e.message }),
-    );
+    surveyFor({ stature, mass }, headId, (survey) => current && setState({ key, survey, error: null })).catch((e: Error) => current && setState({ key, survey: null, error: e.message }));
     return () => {
       current = false;
     };
-  }, [key, stature, mass]);
+  }, [key, stature, mass, headId]);
   return state.key === key ? state : { survey: null, error: null };
 }

@@ -111,7 +111,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
         </tr>
       </thead>
       <tbody>
-        {muscles.map((m) => {
+        {muscles.filter((m) => client.priorities[m.id] || doseTotal(dose.muscles[m.id]!) > 0.05).map((m) => {
           const own = heads.filter((h) => h.muscle === m.id);
           const many = own.length > 1;
           const shown = many && open.has(m.id);

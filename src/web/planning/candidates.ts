@@ -16,8 +16,8 @@ export const leadHead = (p: Prescription): string | undefined =>
 
 /** what else this client could do for the same head, best first, with the planned setup's own row where it is ranked */
 export function useCandidates(p: Prescription, client: Client): { head: string | undefined; rows: RankedRow[]; own: RankedRow | undefined; ready: boolean; modelVersion: string } {
-  const { survey } = useSurvey(useMemo(() => bodyOf(client), [client]));
   const head = leadHead(p);
+  const { survey } = useSurvey(useMemo(() => bodyOf(client), [client]), head);
   const all = useMemo(() => (survey && head ? rankHead(survey, head, DEFAULT_SCHOOL, exercises, { equipment: client.equipment, joints: client.joints.map((j) => j.joint) }) : []), [survey, head, client]);
-  return { head, rows: all.filter((r) => !r.out && !r.undecided && r.row.setupKey !== p.setupKey), own: all.find((r) => r.row.setupKey === p.setupKey), ready: survey !== null, modelVersion: survey?.modelVersion ?? "" };
+  return { head, rows: all.filter((r) => !r.out && r.row.setupKey !== p.setupKey), own: all.find((r) => r.row.setupKey === p.setupKey), ready: survey !== null, modelVersion: survey?.modelVersion ?? "" };
 }

@@ -61,7 +61,7 @@ export function RankedList({ rows, headId, clientId, modelVersion }: { rows: Ran
         </thead>
         <tbody ref={body}>
           {rows.map((r, i) => {
-            const newTier = r.out ? "Out, for now" : r.undecided ? "Undecided in this model version" : r.tier.name;
+            const newTier = r.out ? "Out, for now" : r.tier.name;
             const showTier = newTier !== tier;
             tier = newTier;
             const key = r.row.setupKey;
@@ -75,11 +75,11 @@ export function RankedList({ rows, headId, clientId, modelVersion }: { rows: Ran
                   </tr>
                 )}
                 <tr className={`row${r.out ? " out" : ""}`} aria-selected={i === selected} onClick={() => setSelected(i)} onDoubleClick={() => toggle(key)}>
-                  <td className="number quiet">{r.out || r.undecided ? "" : r.tied ? "=" : r.place}</td>
+                  <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
                   <td><Grain metrics={metrics} width={140} height={32} /></td>
                   <td>
                     <div className="name">{setupName(r.exercise, r.row.values)}</div>
-                    <div className="small quiet">{r.out ?? r.undecided ? `${(r.out ?? r.undecided)!.replace(/^./, (c) => c.toUpperCase())}. ` : ""}{r.because}</div>
+                    <div className="small quiet">{r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}{r.because}</div>
                   </td>
                   <td>
                     <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>{Math.round(r.score)}</div>
@@ -118,7 +118,7 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
           <dt>Skew in its own range</dt><dd>{fixed(m.skew, 2)}</dd>
           <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
           <dt>Tension short, middle, long third</dt><dd>{m.thirds.map(percent).join(" · ")}</dd>
-          <dt>Share of elbow work</dt><dd>{percent(m.shareOfAll)}</dd>
+          <dt>Share of all work</dt><dd>{percent(m.shareOfAll)}</dd>
           <dt>Load the long half allows</dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
           <dt>Sticks at</dt><dd>{percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep</dd>
         </dl>
@@ -126,7 +126,7 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
           <Button size="small" onClick={toBench}>Open on the bench</Button>
         </div>
         {row.exercise.cautions.map((c) => <p key={c.text} className="small" style={{ marginTop: 8 }}>Caution, {c.joint}: {c.text}</p>)}
-        <p className="small quiet" style={{ marginTop: 8 }}>Stays {row.tier.name.toLowerCase()} in {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.</p>
+        {row.row.varied.length > 0 && <p className="small quiet" style={{ marginTop: 8 }}>Stays {row.tier.name.toLowerCase()} in {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.</p>}
       </div>
       <div className="criteria" role="table" aria-label="Criteria">
         {CRITERIA.filter((id) => (DEFAULT_SCHOOL.weights[id] ?? 0) > 0)

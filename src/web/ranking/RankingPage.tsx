@@ -1,8 +1,8 @@
 /** Ranking: the setups for one head, best to worst, each with its grain and its because. */
 import { Checkbox } from "antd";
-import { useMemo, useState } from "react";
+import { Fragment, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
-import { heads, muscles } from "#core/anatomy/anatomy";
+import { findHead, muscles, REGIONS } from "#core/anatomy/anatomy";
 import { EQUIPMENT, type Joint } from "#core/exercises/format";
 import { library } from "#core/exercises/library";
 import { equipmentName, headGroups, rankHead } from "#core/ranking/rank";
@@ -20,27 +20,39 @@ export default function RankingPage() {
   const [params, setParams] = useSearchParams();
   const { client, clientId } = useOpenClient();
   const body = useMemo(() => bodyOf(client), [client]);
-  const { survey, error } = useSurvey(body);
   const [showOut, setShowOut] = useState(true);
   const chosen = params.get("equipment");
   const equipment = useMemo(() => (chosen !== null ? chosen.split(",").filter(Boolean) : (client?.equipment ?? [...EQUIPMENT])), [chosen, client]);
   const joints = useMemo(() => client?.joints.map((j) => j.joint) ?? NO_JOINTS, [client]);
-  const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => heads.find((h) => h.id === head)?.sameAs === g.id);
+  const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
+  const { survey, error } = useSurvey(body, group?.id);
   const rows = useMemo(() => (survey && group ? rankHead(survey, group.id, DEFAULT_SCHOOL, exercises, { equipment, joints }) : null), [survey, group, equipment, joints]);
   if (!group) return <Navigate to="/ranking/triceps-long" replace />;
-  const info = heads.find((h) => h.id === group.id)!;
+  const info = findHead(group.id)!;
   const setEquipment = (list: string[]) => setParams((p) => (p.set("equipment", list.join(",")), p), { replace: true });
   return (
     <div className="ranking">
       <aside>
         <nav className="heads" aria-label="Heads">
-          {muscles.map((m) => {
-            const own = headGroups.filter((g) => g.muscle === m.id);
-            return own.map((g) => (
-              <Link key={g.id} to={withClient(`/ranking/${g.id}`, clientId)} aria-current={g.id === group.id ? "true" : undefined}>
-                {g.title}
-              </Link>
-            ));
+          {REGIONS.map((region) => {
+            const own = muscles.filter((m) => m.region === region);
+            const here = own.some((m) => m.id === group.muscle);
+            return (
+              <details key={`${region} ${here}`} open={here}>
+                <summary>{region}</summary>
+                {own.map((m) => {
+                  const groups = headGroups.filter((g) => g.muscle === m.id);
+                  // muscles first; the heads of the open one under it
+                  const open = m.id === group.muscle && groups.length > 1;
+                  return (
+                    <Fragment key={m.id}>
+                      <Link to={withClient(`/ranking/${groups[0]!.id}`, clientId)} aria-current={!open && m.id === group.muscle ? "true" : undefined}>{m.name}</Link>
+                      {open && groups.map((g) => <Link key={g.id} className="head" to={withClient(`/ranking/${g.id}`, clientId)} aria-current={g.id === group.id ? "true" : undefined}>{g.name}</Link>)}
+                    </Fragment>
+                  );
+                })}
+              </details>
+            );
           })}
         </nav>
         <div className="filters" role="group" aria-label="Equipment at hand">
@@ -62,7 +74,7 @@ export default function RankingPage() {
             </p>
           </div>
           <p className="small quiet" style={{ maxWidth: 330, textAlign: "right" }}>
-            School: <strong title={DEFAULT_SCHOOL.about}>{DEFAULT_SCHOOL.name}</strong>, for {client ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg)` : "the default body (175 cm, 75 kg, male-derived)"}. Shares are of elbow work, provisional.
+            School: <strong title={DEFAULT_SCHOOL.about}>{DEFAULT_SCHOOL.name}</strong>, for {client ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg)` : "the default body (175 cm, 75 kg, male-derived)"}.
           </p>
         </div>
         {error && <Failed what="The ranking" reason={error} />}

@@ -1,0 +1,242 @@
+/**
+ * Postures: from the angles of a key pose to the coordinates of the whole body, standing, lying or hanging on what
+ * carries it. Feet stay flat, hands stay on the bar, and where an exercise names a balance joint that joint is turned
+ * until the weight of body and load stands over the base: hand-typed squats fall over.
+ */
+import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
+import type { Setup, SetupLoad } from "#core/exercises/setup";
+import { setRhythm, sided, SIDES, type Model, type Side } from "#core/mechanics/model";
+import { updatePose, worldPoint, type State } from "#core/mechanics/state";
+import { RAD } from "#core/mechanics/vector";
+
+/** degrees, in the order of POSE_COORDINATES */
+export type Pose = Float64Array;
+
+const INDEX = Object.fromEntries(POSE_COORDINATES.map((c, i) => [c, i])) as Record<PoseCoordinate, number>;
+export const angleOf = (pose: Pose, c: PoseCoordinate): number => pose[INDEX[c]]!;
+export const setAngle = (pose: Pose, c: PoseCoordinate, degrees: number): void => void (pose[INDEX[c]] = degrees);
+
+const ARM: readonly PoseCoordinate[] = ["plane", "elevation", "twist", "elbow", "forearm", "wristFlexion", "wristDeviation", "fingers", "protraction"];
+const LEG: readonly PoseCoordinate[] = ["hipFlexion", "hipAbduction", "hipRotation", "knee", "ankle"];
+const MIDDLE: readonly PoseCoordinate[] = ["lumbarFlexion", "lumbarBend", "lumbarRotation", "neck"];
+const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
+/** a rear foot stands this far behind the front one, on its ball, m */
+const REAR = { back: 0.72, up: 0.13 };
+
+/** arms that only hold on: plane, elevation, twist, elbow */
+const REST: Record<Setup["arms"], readonly [number, number, number, number]> = { side: [90, 4, 0, 12], hang: [90, 0, 0, 3], up: [75, 168, 0, 8], "bar-back": [-25, 50, -70, 125], "bar-front": [75, 85, 40, 130], lap: [80, 12, 0, 12] };
+
+/** the leg that does nothing, deg by pose coordinate: standing on it, or lifted beside the standing one */
+const legPose = (given: Partial<Record<PoseCoordinate, number>>) => POSE_COORDINATES.map((c) => given[c] ?? 0);
+const REST_LEG = { stance: legPose({ knee: 6, ankle: 3 }), lifted: legPose({ hipFlexion: 25, knee: 60 }) };
+
+/** the pose of the stance with everything a key pose does not give; degrees */
+export function stancePose(setup: Setup): Pose {
+  const pose = new Float64Array(POSE_COORDINATES.length);
+  const { on, angles } = setup;
+  const pitch = angles.pitch ?? 0;
+  const base: Partial<Record<PoseCoordinate, number>> = { plane: 90, fingers: 200 };
+  if (STANDING.has(on)) Object.assign(base, { knee: 6, ankle: 3 });
+  if (on === "seat") Object.assign(base, { hipFlexion: 90 + pitch, knee: 88 });
+  if (on === "bench") Object.assign(base, pitch <= -60 ? { hipFlexion: 8, knee: 82 } : pitch < 20 ? { hipFlexion: 90 + pitch, knee: 88 } : { hipFlexion: 8, knee: 12 });
+  for (const [c, v] of Object.entries({ ...base, ...angles })) pose[INDEX[c as PoseCoordinate]] = v;
+  return pose;
+}
+
+const rests = new WeakMap<Setup, Pose>();
+/** on a seat or bench the idle leg lies as the stance has it */
+function restOf(setup: Setup): Pose {
+  let pose = rests.get(setup);
+  if (!pose) rests.set(setup, (pose = stancePose(setup)));
+  return pose;
+}
+
+/** where each pose coordinate stands in q, right and left (the same for the middle of the body; -1 where it is not one joint) */
+const placesOf = new WeakMap<ReadonlyMap<string, number>, Record<Side, Int32Array>>();
+function places(model: Model): Record<Side, Int32Array> {
+  let p = placesOf.get(model.coordinateIndex);
+  if (!p) {
+    const of = (side: Side) => Int32Array.from(POSE_COORDINATES, (c) => model.coordinateIndex.get(c) ?? model.coordinateIndex.get(`${c}.${side}`) ?? -1);
+    placesOf.set(model.coordinateIndex, (p = { right: of("right"), left: of("left") }));
+  }
+  return p;
+}
+
+const ARM_AT = ARM.map((c) => INDEX[c]);
+const LEG_AT = LEG.map((c) => INDEX[c]);
+const MIDDLE_AT = MIDDLE.map((c) => INDEX[c]);
+
+/** writes the pose to q and sets the body on its base; `state` holds q */
+export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
+  const { q } = state;
+  const at = places(model);
+  const { on } = setup;
+  const mirror = side === "left" ? -1 : 1;
+  const pitch = pose[INDEX.pitch]!;
+  q[0] = q[1] = q[2] = 0;
+  q[3] = pitch * RAD;
+  q[4] = pose[INDEX.roll]! * RAD * mirror;
+  q[5] = pose[INDEX.turn]! * RAD * mirror;
+  for (const c of MIDDLE_AT) q[at.right[c]!] = pose[c]! * RAD * (c === INDEX.lumbarBend || c === INDEX.lumbarRotation ? mirror : 1);
+  const both = setup.exercise.sides === "both";
+  const rest = restOf(setup);
+  for (const s of SIDES) {
+    const own = at[s];
+    const works = both || s === side;
+    for (const c of ARM_AT) q[own[c]!] = pose[c]! * RAD;
+    if (!works || !setup.movesArms) {
+      const [plane, elevation, twist, elbow] = REST[setup.arms];
+      q[own[INDEX.plane]!] = plane * RAD;
+      q[own[INDEX.elevation]!] = (setup.arms === "hang" ? pitch + pose[INDEX.lumbarFlexion]! : elevation) * RAD;
+      q[own[INDEX.twist]!] = twist * RAD;
+      q[own[INDEX.elbow]!] = elbow * RAD;
+    }
+    setRhythm(model, q, s, works ? pose[INDEX.girdleElevation]! * RAD : 0);
+    const stands = on === "feet" || (on === "other-foot" ? s !== side : (on === "one-foot" || on === "split") && s === side);
+    for (const c of LEG_AT) {
+      const idle = on === "other-foot" ? REST_LEG.stance[c]! : on === "seat" || on === "bench" ? rest[c]! : REST_LEG.lifted[c]!;
+      q[own[c]!] = (works || (stands && on !== "other-foot") ? pose[c]! : idle) * RAD;
+    }
+    // feet stay flat (or on the ball, the heel raised): thigh, shank and foot add up
+    if (stands) q[own[INDEX.hipFlexion]!] = q[3]! + q[own[INDEX.knee]!]! - q[own[INDEX.ankle]!]! - pose[INDEX.heel]! * RAD;
+  }
+  updatePose(model, state);
+  setDown(model, state, setup, side);
+  if (on === "split") stepBack(model, state, side === "right" ? "left" : "right");
+}
+
+const P = new Float64Array(3);
+const point = (model: Model, state: State, name: string): Float64Array => {
+  const p = model.points.get(name);
+  if (!p) throw new RangeError(`no point called ${name}`);
+  worldPoint(state, p.segment, p.at, P);
+  return P;
+};
+
+/** the points that stand on the floor, hold the bar or lie on the bench; none where the hips are simply at a height */
+const BASE_POINTS: Record<Setup["on"], (foot: string, side: Side, other: Side) => readonly string[]> = {
+  feet: (foot) => [`${foot}.right`, `${foot}.left`],
+  "one-foot": (foot, side) => [`${foot}.${side}`],
+  split: (foot, side) => [`${foot}.${side}`],
+  "other-foot": (foot, _, other) => [`${foot}.${other}`],
+  hands: () => ["grip.right", "grip.left"],
+  "hands-and-feet": () => ["toe.right", "toe.left"],
+  "shoulders-and-feet": () => ["upper-back"],
+  shanks: () => ["knee-front.right", "knee-front.left"],
+  seat: () => [],
+  bench: () => [],
+  thighs: () => [],
+};
+
+/** moves the root so that what carries the body is where it belongs */
+function setDown(model: Model, state: State, setup: Setup, side: Side): void {
+  const { on, height } = setup;
+  const other: Side = side === "right" ? "left" : "right";
+  const foot = setup.raisesHeel ? "ball" : "midfoot";
+  const names = BASE_POINTS[on](foot, side, other);
+  const { q, o } = state;
+  let [x, y, z] = [0, 0, 0];
+  for (const n of names) {
+    const p = point(model, state, n);
+    x += p[0]! / names.length;
+    y += p[1]! / names.length;
+    z += p[2]! / names.length;
+  }
+  q[0] = -x;
+  q[1] = height * model.size - y;
+  q[2] = on === "one-foot" || on === "other-foot" ? -z : 0;
+  for (let i = 0; i < model.segments.length; i++) for (let r = 0; r < 3; r++) o[3 * i + r]! += q[r]!;
+}
+
+/** the rear leg of a split stance: two links from the hip to a foot on its ball */
+function stepBack(model: Model, state: State, rear: Side): void {
+  const hip = model.segmentIndex.get(`hip-bent.${rear}`)!;
+  const { o, q } = state;
+  const thigh = Math.abs(model.segments[model.segmentIndex.get(`shank.${rear}`)!]!.origin[1]);
+  const shank = Math.abs(model.segments[model.segmentIndex.get(`foot.${rear}`)!]!.origin[1]);
+  const dx = -REAR.back * model.size - o[3 * hip]!;
+  const dy = REAR.up * model.size - o[3 * hip + 1]!;
+  const d = Math.min(thigh + shank - 1e-4, Math.max(Math.abs(thigh - shank) + 1e-3, Math.hypot(dx, dy)));
+  const inner = Math.acos((thigh * thigh + d * d - shank * shank) / (2 * thigh * d));
+  const knee = Math.PI - Math.acos((thigh * thigh + shank * shank - d * d) / (2 * thigh * shank));
+  // angle of the line from straight down, forwards positive; the knee bends to the front of it
+  const line = Math.atan2(dx, -dy);
+  q[model.coordinateIndex.get(`hipFlexion.${rear}`)!] = line + inner + q[3]!;
+  q[model.coordinateIndex.get(`knee.${rear}`)!] = knee;
+  q[model.coordinateIndex.get(`ankle.${rear}`)!] = Math.PI / 6;
+  updatePose(model, state);
+}
+
+/** x of the common centre of mass of body and nominal load, m */
+export function balancePoint(model: Model, state: State, loads: readonly { point: string; mass: number }[]): number {
+  let [mass, moment] = [0, 0];
+  for (let i = 0; i < model.segments.length; i++) {
+    const segment = model.segments[i]!;
+    if (segment.mass === 0) continue;
+    worldPoint(state, i, segment.com, P);
+    mass += segment.mass;
+    moment += segment.mass * P[0]!;
+  }
+  for (const l of loads) {
+    const p = point(model, state, l.point);
+    mass += l.mass;
+    moment += l.mass * p[0]!;
+  }
+  return moment / mass;
+}
+
+/** the points a load acts on: the working side's, both, or one in the middle */
+export const loadPoints = (model: Model, setup: Setup, load: SetupLoad, side: Side): string[] =>
+  model.points.has(load.at) ? [load.at] : setup.exercise.sides === "both" || load.both ? [`${load.at}.right`, `${load.at}.left`] : [`${load.at}.${side}`];
+
+/** masses at their usual load, for balance */
+const nominalLoads = (model: Model, setup: Setup, side: Side) =>
+  setup.loads.flatMap((l) => (l.kind === "mass" ? loadPoints(model, setup, l, side).map((point) => ({ point, mass: l.fixed + l.share * setup.exercise.stated.usualLoad })) : []));
+
+export class PostureError extends Error {
+  override readonly name = "PostureError";
+}
+
+/** turns the balance joint of the pose until the weight stands over the base (x = 0); secant steps within its range */
+export function balance(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
+  const joint = setup.exercise.balance;
+  if (setup.on === "hands-and-feet") return level(model, state, setup, pose, side);
+  if (!joint) return void applyPose(model, state, setup, pose, side);
+  const nominal = nominalLoads(model, setup, side);
+  const off = (v: number) => {
+    setAngle(pose, joint, v);
+    applyPose(model, state, setup, pose, side);
+    return balancePoint(model, state, nominal);
+  };
+  solve(off, angleOf(pose, joint), joint === "ankle" ? 1.5 : 3, `no ${joint} angle brings the weight over the base`);
+}
+
+/** a body on hands and toes: pitched until the hands are on the floor */
+function level(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
+  solve(
+    (v) => {
+      setAngle(pose, "pitch", v);
+      applyPose(model, state, setup, pose, side);
+      return point(model, state, sided("grip", side))[1]! - 0.02;
+    },
+    angleOf(pose, "pitch"),
+    -3,
+    "the hands do not reach the floor",
+  );
+}
+
+function solve(off: (v: number) => number, start: number, step: number, reason: string): void {
+  let a = start;
+  let fa = off(a);
+  if (Math.abs(fa) < 1e-5) return;
+  let b = a + step;
+  let fb = off(b);
+  for (let n = 0; n < 40 && Math.abs(fb) > 1e-5; n++) {
+    const slope = (fb - fa) / (b - a);
+    if (!Number.isFinite(slope) || Math.abs(slope) < 1e-9) break;
+    const next = b - Math.max(-12, Math.min(12, fb / slope));
+    [a, fa, b] = [b, fb, next];
+    fb = off(b);
+  }
+  if (!(Math.abs(fb) < 1e-3)) throw new PostureError(reason);
+}
