@@ -3,7 +3,8 @@ import { writeFileSync } from "node:fs";
 import { compileModel, DEFAULT_BODY, MODEL_VERSION } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
 import { armCases } from "#core/validation/arm-cases";
-import { compareMomentArms, compareTorqueAngle, type ComparedRow } from "#core/validation/published";
+import { compareMomentArms, type ComparedRow } from "#core/validation/published";
+import { compareTorques } from "#core/validation/torque";
 
 const model = compileModel();
 const bodies = variedBodies(DEFAULT_BODY, 15, 4).map((b) => compileModel(b));

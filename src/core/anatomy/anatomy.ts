@@ -1,5 +1,6 @@
 /** The anatomy the models are compiled from: validated data, nothing computed. */
 import { z } from "zod";
+import calibrationData from "./calibration.json" with { type: "json" };
 import armData from "./muscles/arm.json" with { type: "json" };
 import calfData from "./muscles/calf.json" with { type: "json" };
 import forearmData from "./muscles/forearm.json" with { type: "json" };
@@ -91,6 +92,18 @@ const skeletonSchema = z.strictObject({
   reach: z.strictObject({ about: z.string(), shoulder: z.array(z.tuple([z.number(), z.number()])), twist: z.array(z.number()), values: z.record(z.string(), z.array(z.number())) }),
 });
 export type Skeleton = z.infer<typeof skeletonSchema>;
+
+const calibrationSchema = z.strictObject({
+  format: z.literal("gryn-calibration"),
+  version: z.literal(1),
+  about: z.string(),
+  groups: z.record(z.string(), z.strictObject({ muscles: z.array(z.string()), strength: z.number().positive(), referenceLength: z.number() })),
+});
+
+/** what fitting to joint torques has made of each group of muscles; none where no curve speaks of it */
+export const calibration = calibrationSchema.parse(calibrationData);
+const groupOf = new Map(Object.values(calibration.groups).flatMap((g) => g.muscles.map((m) => [m, g] as const)));
+export const calibrationOf = (muscle: string): { strength: number; referenceLength: number } => groupOf.get(muscle) ?? { strength: 1, referenceLength: 0 };
 
 const files = [shoulderData, armData, forearmData, trunkData, hipData, thighData, calfData].map((d) => musclesSchema.parse(d));
 

@@ -3,7 +3,7 @@
  * Both sides are always there; the left is the right mirrored in the plane z = 0, so that the same joint angle
  * means the same movement on both sides. Poses live in state.ts, usable ranges in reach.ts.
  */
-import { heads as headData, skeleton, type Chain } from "#core/anatomy/anatomy";
+import { calibrationOf, heads as headData, skeleton, type Chain } from "#core/anatomy/anatomy";
 import { curveIntegral, makeCurve, type Curve } from "#core/mechanics/curve";
 import { fibreForce } from "#core/mechanics/muscle";
 import { reachableRange } from "#core/mechanics/reach";
@@ -204,7 +204,9 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
     headData.map((h): ModelHead => {
       const arm = vary?.momentArm[h.id] ?? 1;
       const optimumLength = h.optimumLength * size * (vary?.fibreLength[h.id] ?? 1);
-      const maxForce = h.maxForce * Math.pow(massScale, 2 / 3) * (vary?.strength[h.id] ?? 1);
+      const fitted = calibrationOf(h.muscle);
+      const scaled = h.maxForce * Math.pow(massScale, 2 / 3);
+      const maxForce = scaled * fitted.strength * (vary?.strength[h.id] ?? 1);
       const cosPennation = Math.cos(h.pennation * RAD);
       const [active, passive] = forceTables.get(h.id) ?? forceTable((h.tendonSlack * size) / optimumLength, cosPennation, h.passive ?? 1);
       forceTables.set(h.id, [active, passive]);
@@ -217,7 +219,7 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
       });
       const path = h.path ? compilePath(h.path, side) : null;
       const turned = [...new Set([...tables.map((t) => t.freedom).filter((f) => f >= 0), ...(path?.crossed.flat() ?? [])])];
-      return { id: h.id, muscle: h.muscle, side, chain: freedoms[turned[0]!]!.chain, maxForce, optimumLength, cosPennation, volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (maxForce * optimumLength) / SPECIFIC_TENSION, referenceLength: h.referenceLength + (vary?.referenceLength[h.id] ?? 0), referenceExtent: 0, path, tables, freedoms: turned, active, passive, shortest: 0.5, longest: 1.5 };
+      return { id: h.id, muscle: h.muscle, side, chain: freedoms[turned[0]!]!.chain, maxForce, optimumLength, cosPennation, volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (scaled * optimumLength) / SPECIFIC_TENSION, referenceLength: h.referenceLength + fitted.referenceLength + (vary?.referenceLength[h.id] ?? 0), referenceExtent: 0, path, tables, freedoms: turned, active, passive, shortest: 0.5, longest: 1.5 };
 
       function compilePath(p: NonNullable<typeof h.path>, side: Side): HeadPath {
         const at = p.points.map((q) => segmentOf(q.segment, side));

@@ -1,11 +1,15 @@
-import { exerciseSchema } from "#core/exercises/format";
+import { findMuscle, REGIONS } from "#core/anatomy/anatomy";
+import { exerciseSchema, FAMILIES } from "#core/exercises/format";
 import { findExercise, library } from "#core/exercises/library";
 import { canonical, completeValues, defaultValues, exerciseVersion, resolveSetup, setupKey, setupName, SetupError } from "#core/exercises/setup";
 
 const incline = findExercise("incline-dumbbell-curl")!;
 
-test("the library has the arm's setups with plain, distinct names", () => {
-  expect(library.length).toBeGreaterThanOrEqual(16);
+test("the library covers every region with plain, distinct names", () => {
+  expect(library.length).toBeGreaterThanOrEqual(70);
+  expect(new Set(library.map((e) => e.family))).toEqual(new Set(FAMILIES));
+  const regions = new Set(library.flatMap((e) => e.targets.map((t) => findMuscle(t)!.region)));
+  expect(regions).toEqual(new Set(REGIONS));
   expect(new Set(library.map((e) => e.id)).size).toBe(library.length);
   const names = library.flatMap((e) => e.setups.map((s) => s.name));
   expect(new Set(names).size).toBe(names.length);
@@ -36,16 +40,17 @@ test("an unknown parameter and a value out of range are refused by name", () => 
 });
 
 test("parameters drive posture and pulley", () => {
-  expect(resolveSetup(incline, { bench: 60 })).toMatchObject({ lean: -30, path: [{ elevation: -30 }, { elevation: -30 }] });
+  expect(resolveSetup(incline, { bench: 60 })).toMatchObject({ angles: { pitch: -30 }, keys: [{ angles: { elevation: -30 } }, { angles: { elevation: -30 } }] });
   const [near, far] = [0, 0.5].map((stepBack) => resolveSetup(findExercise("cable-pushdown")!, { stepBack }).loads[0]!);
-  expect(near!.kind === "cable" && far!.kind === "cable" && far!.at[0] - near!.at[0]).toBeCloseTo(0.5, 9);
+  expect(near!.kind === "cable" && far!.kind === "cable" && far!.from.at[0] - near!.from.at[0]).toBeCloseTo(0.5, 9);
 });
 
 test("a file that is wrong says where", () => {
   const issues = (change: object) => exerciseSchema.safeParse({ ...incline, ...change }).error?.issues.map((i) => i.path.join("."));
   expect(issues({ sides: "three" })).toEqual(["sides"]);
   expect(issues({ parameters: [{ ...incline.parameters[0], default: 500 }] })).toEqual(["parameters.0"]);
-  expect(issues({ path: undefined })).toEqual([""]);
+  expect(issues({ path: undefined })).toEqual(["path"]);
+  expect(issues({ path: [incline.path[0], { hand: [0, 0, 0.2] }] })).toContain("path");
   expect(issues({ loads: [{ kind: "mass", share: "half" }] })?.[0]).toMatch(/^loads\.0/);
   expect(issues({})).toBeUndefined();
 });

