@@ -314,7 +314,9 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   const workOfAll = series.reduce((s, out, k) => s + out.work * weight(k), 0);
   const byMuscle = new Map<string, number>();
   series.forEach((out, k) => byMuscle.set(out.muscle, (byMuscle.get(out.muscle) ?? 0) + out.work * weight(k)));
-  const told = series.filter((out, k) => !oneSided || model.heads[shown[k]!]!.chain !== "spine" || out.work >= Math.max(...series.filter((o) => o.id === out.id).map((o) => o.work)) - 1e-12).filter((out, i, all) => all.findIndex((o) => o.id === out.id) === i);
+  // of the two sides of the trunk the one that works more, or holds more where neither moves
+  const busy = (out: HeadSeries) => out.work + 1e-3 * out.activation.reduce((sum, a) => sum + a, 0);
+  const told = oneSided ? [...series].sort((p, q) => busy(q) - busy(p)).filter((out, i, all) => all.findIndex((o) => o.id === out.id) === i).sort((p, q) => series.indexOf(p) - series.indexOf(q)) : series;
   if (feasible) series.forEach((out, k) => (out.metrics = headMetrics(out, largest, workOfAll, byMuscle.get(out.muscle)!, weight(k))));
 
   const s = fill(samples, (i) => i / (samples - 1));

@@ -153,8 +153,8 @@ type Part = readonly [total: Float64Array, force: Float64Array, couple: Float64A
 /**
  * Contact forces of what carries the body, added to f so that forces and moments balance. Two feet share by the frontal
  * balance and pass what is left of the sagittal moment as a couple (the place of the force under the foot); hands on a
- * bar likewise, without a couple; two places apart along the body (split stance, hands and toes, shoulders and feet) share
- * by the sagittal balance. A seat or a bench carries what lies on it and adds nothing to the limbs.
+ * bar likewise, without a couple; two places apart along the body (hands and toes, shoulders and feet) share
+ * by the sagittal balance; the feet of a split stance push through one point. A seat or a bench carries what lies on it and adds nothing to the limbs.
  */
 export function addContacts(model: Model, state: State, setup: Setup, side: Side, f: Forces): void {
   const { on } = setup;
@@ -213,6 +213,25 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       for (const [n] of seconds) force.set([hb / seconds.length, vb / seconds.length, 0], 3 * n);
     }
   };
+  /** two feet one behind the other: both push through one point at the height of the body's centre, as legs do in walking (Maus 2010, recalled) */
+  const meeting = (front: string, rear: string) => {
+    let [weight, moment] = [0, 0];
+    for (let n = 0; n < f.count; n++) {
+      weight += f.fixed[3 * n + 1]!;
+      moment += f.fixed[3 * n + 1]! * f.point[3 * n + 1]!;
+    }
+    const height = moment / weight;
+    const [a, pa] = put(front, side);
+    const [b, pb] = put(rear, other);
+    for (const [t, force] of parts) {
+      const x = Math.abs(t[1]!) > 1e-9 ? (t[5]! + height * t[0]!) / t[1]! : (pa[0] + pb[0]) / 2;
+      const [ax, ay, bx, by] = [x - pa[0], height - pa[1], x - pb[0], height - pb[1]];
+      const det = ax * by - ay * bx || 1e-9;
+      const [fa, fb] = [(-t[0]! * by + t[1]! * bx) / det, (-t[1]! * ax + t[0]! * ay) / det];
+      force.set([fa * ax, fa * ay, 0], 3 * a);
+      force.set([fb * bx, fb * by, 0], 3 * b);
+    }
+  };
   const both = (name: string): [string, Side][] => [[name, side], [name, other]];
   switch (on) {
     case "feet":
@@ -228,7 +247,7 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
     case "other-foot":
       return whole("midfoot", other, 1);
     case "split":
-      return apart([["midfoot", side]], [["ball", other]], 0);
+      return meeting("midfoot", "ball");
     case "hands-and-feet":
       return apart(both("grip"), both("toe"), 0);
     case "shoulders-and-feet":

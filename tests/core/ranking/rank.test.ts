@@ -88,7 +88,8 @@ test("what each region's coach would look for stands in its list", () => {
   const has = (head: string, ...ids: string[]) => expect(rank(head).map((r) => r.exercise.id)).toEqual(expect.arrayContaining(ids));
   has("gluteus-maximus-middle", "hip-thrust", "romanian-deadlift", "back-squat");
   has("vastus-lateralis", "leg-extension", "back-squat", "leg-press");
-  has("semimembranosus", "seated-leg-curl", "lying-leg-curl", "romanian-deadlift");
+  has("semimembranosus", "seated-leg-curl", "romanian-deadlift");
+  has("biceps-femoris-short", "seated-leg-curl", "lying-leg-curl");
   has("gastrocnemius-medial", "standing-calf-raise");
   has("soleus", "seated-calf-raise");
   has("deltoid-middle-front", "dumbbell-side-raise", "cable-side-raise");
