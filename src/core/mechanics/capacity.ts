@@ -22,7 +22,7 @@ export interface Capacity {
   feasible: boolean;
   /** largest load; `limit` when nothing but the limit stops it */
   load: number;
-  /** elasticity of the load to each head's strength (d ln w / d ln F) */
+  /** elasticity of the load to each head's strength (d ln w / d ln F); empty unless asked for */
   elasticity: Float64Array;
   /** unmet torque when infeasible, Nm, and the freedom where most is missing */
   shortfall: number;
@@ -52,11 +52,11 @@ export interface Basis {
 export function makeBasis(rows: number, columns: number): Basis {
   const all = columns + 1 + rows;
   const basis: Basis = { rows, columns, basic: new Int32Array(rows), status: new Uint8Array(all), inverse: new Float64Array(rows * rows), x: new Float64Array(rows), y: new Float64Array(rows), reduced: new Float64Array(columns + 1), column: new Float64Array(rows), work: new Float64Array(2 * rows * rows) };
-  startOver(basis);
+  resetBasis(basis);
   return basis;
 }
 
-function startOver(b: Basis): void {
+export function resetBasis(b: Basis): void {
   b.status.fill(0);
   b.inverse.fill(0);
   for (let r = 0; r < b.rows; r++) {
@@ -66,16 +66,18 @@ function startOver(b: Basis): void {
   }
 }
 
+const NONE = new Float64Array(0);
+
 /** @param basis of an earlier problem of the same size; the answer is the same without it, only later */
-export function largestLoad(p: CapacityProblem, basis?: Basis): Capacity {
-  return p.freedoms === 1 ? alongOneFreedom(p) : bySimplex(p, basis);
+export function largestLoad(p: CapacityProblem, basis?: Basis, elasticities = true): Capacity {
+  return p.freedoms === 1 ? alongOneFreedom(p, elasticities) : bySimplex(p, basis, elasticities);
 }
 
 /**
  * With one freedom the program is a sum: the heads' torque can be anything between all that pull one way and all that
  * pull the other. The same answers as the simplex (tested), many times as fast.
  */
-function alongOneFreedom({ heads: n, A, u: unit, c: left, limit }: CapacityProblem): Capacity {
+function alongOneFreedom({ heads: n, A, u: unit, c: left, limit }: CapacityProblem, elasticities: boolean): Capacity {
   const [u, c] = [unit[0]!, left[0]!];
   let most = 0;
   let least = 0;
@@ -83,7 +85,7 @@ function alongOneFreedom({ heads: n, A, u: unit, c: left, limit }: CapacityProbl
     if (A[i]! > 0) most += A[i]!;
     else least += A[i]!;
   }
-  const elasticity = new Float64Array(n);
+  const elasticity = elasticities ? new Float64Array(n) : NONE;
   if (Math.abs(u) < EPS) {
     const shortfall = Math.max(0, c - most, least - c);
     return { feasible: shortfall <= 1e-6, load: shortfall <= 1e-6 ? limit : 0, elasticity, shortfall, row: 0 };
@@ -93,19 +95,19 @@ function alongOneFreedom({ heads: n, A, u: unit, c: left, limit }: CapacityProbl
   const first = Math.max(0, (c - start) / u);
   const load = Math.min(limit, (c - bound) / u);
   if (load < first - 1e-9) return { feasible: false, load: 0, elasticity, shortfall: Math.max(0, c - most, least - c), row: 0 };
-  if (load > EPS && load < limit * (1 - 1e-9)) for (let i = 0; i < n; i++) if (u < 0 ? A[i]! > 0 : A[i]! < 0) elasticity[i] = -A[i]! / u / load;
+  if (elasticities && load > EPS && load < limit * (1 - 1e-9)) for (let i = 0; i < n; i++) if (u < 0 ? A[i]! > 0 : A[i]! < 0) elasticity[i] = -A[i]! / u / load;
   return { feasible: true, load, elasticity, shortfall: 0, row: 0 };
 }
 
 /** any number of freedoms */
-export function bySimplex(p: CapacityProblem, given?: Basis): Capacity {
+export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true): Capacity {
   const { freedoms: m, heads: n, A, u, limit } = p;
   const b = given && given.rows === m && given.columns === n ? given : makeBasis(m, n);
   const { basic, status, inverse, x, y, reduced, column } = b;
   const upperOf = (j: number) => (j < n ? 1 : j === n ? limit : 0);
   const entry = (r: number, j: number) => (j < n ? A[r * n + j]! : j === n ? u[r]! : j - n - 1 === r ? 1 : 0);
   if (!refresh(b, p, entry, upperOf)) {
-    startOver(b);
+    resetBasis(b);
     refresh(b, p, entry, upperOf);
   }
 
@@ -206,7 +208,7 @@ export function bySimplex(p: CapacityProblem, given?: Basis): Capacity {
       for (let k = 0; k < m; k++) inverse[r * m + k]! -= f * inverse[leave * m + k]!;
     }
   }
-  const elasticity = new Float64Array(n);
+  const elasticity = elasticities ? new Float64Array(n) : NONE;
   let shortfall = 0;
   let row = 0;
   let most = 0;
@@ -220,12 +222,12 @@ export function bySimplex(p: CapacityProblem, given?: Basis): Capacity {
     }
   }
   if (shortfall > 1e-6) {
-    startOver(b);
+    resetBasis(b);
     return { feasible: false, load: 0, elasticity, shortfall, row };
   }
   const at = basic.indexOf(n);
   const load = at >= 0 ? x[at]! : status[n] === 1 ? limit : 0;
-  if (at >= 0 && load > EPS)
+  if (elasticities && at >= 0 && load > EPS)
     for (let i = 0; i < n; i++) {
       const r = status[i] === 2 ? basic.indexOf(i) : -1;
       const value = r >= 0 ? x[r]! : status[i]!;

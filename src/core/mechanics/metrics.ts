@@ -54,17 +54,24 @@ export interface HeadRep {
   work: number;
 }
 
-const mean = (x: Float64Array) => x.reduce((s, v) => s + v, 0) / x.length;
+function mean(x: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < x.length; i++) sum += x[i]!;
+  return sum / x.length;
+}
 
 export function headMetrics(rep: HeadRep, strength: Float64Array, workOfAll: number, workOfMuscle: number, volumeWeight: number): HeadMetrics | null {
   const { length, position, force, passive } = rep;
   const n = force.length;
   const activation = mean(rep.activation);
   if (activation < LEAST_ACTIVATION) return null;
-  const total = force.reduce((s, v) => s + v, 0);
-  const peak = force.reduce((a, b) => Math.max(a, b), 0);
-  const low = position.reduce((a, b) => Math.min(a, b), Infinity);
-  const high = position.reduce((a, b) => Math.max(a, b), -Infinity);
+  let [total, peak, low, high] = [0, 0, Infinity, -Infinity];
+  for (let i = 0; i < n; i++) {
+    total += force[i]!;
+    peak = Math.max(peak, force[i]!);
+    low = Math.min(low, position[i]!);
+    high = Math.max(high, position[i]!);
+  }
   const own = (p: number) => (high - low < 1e-6 ? 0.5 : (p - low) / (high - low));
   let loaded = 0;
   let skew = 0;

@@ -58,18 +58,27 @@ export function fibreForce(l: number, slackOverOptimum: number, cosPennation: nu
   out.active = Math.max(0, full - passive) * cosPennation;
 }
 
-/** force f with f = a fl(l - x) + fp(l - x), x = k strain(f): bisection on a decreasing residual */
+/** force f with f = a fl(l - x) + fp(l - x), x = k strain(f): false position with the Illinois step on a decreasing residual */
 function solve(l: number, k: number, activation: number, passiveScale: number): number {
   const force = (x: number) => activation * activeForceLength(l - x) + passiveScale * passiveForceLength(l - x);
-  const free = force(0);
-  if (free < 1e-9 && l <= ACTIVE_FROM) return 0;
-  let lo = 0;
+  const left = (x: number) => force(x) - (x / (k * STRAIN_AT_F0)) ** 2;
+  let [lo, atLo] = [0, force(0)];
+  if (atLo < 1e-9) return atLo;
   let hi = k * tendonStrain(2.2);
-  for (let i = 0; i < 22; i++) {
-    const x = 0.5 * (lo + hi);
-    const strain = x / k / STRAIN_AT_F0;
-    if (force(x) > strain * strain) lo = x;
-    else hi = x;
+  let atHi = left(hi);
+  for (let i = 0, last = 0; i < 60 && hi - lo > 1e-9; i++) {
+    const x = (lo * atHi - hi * atLo) / (atHi - atLo);
+    const at = left(x);
+    if (Math.abs(at) < 1e-9) return force(x);
+    if (at > 0) {
+      [lo, atLo] = [x, at];
+      if (last === 1) atHi /= 2;
+      last = 1;
+    } else {
+      [hi, atHi] = [x, at];
+      if (last === -1) atLo /= 2;
+      last = -1;
+    }
   }
   return force(0.5 * (lo + hi));
 }

@@ -12,9 +12,13 @@ import { add, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit
 const PIECES = 32;
 const SOLVED_PIECES = 12;
 /** joints whose turning counts as travel; plane and elevation count as the swing they make together */
-const DRIVEN = POSE_COORDINATES.filter((c) => !["plane", "elevation", "pitch", "roll", "turn", "heel", "neck"].includes(c));
+const DRIVEN = POSE_COORDINATES.flatMap((c, at) => (["plane", "elevation", "pitch", "roll", "turn", "heel", "neck"].includes(c) ? [] : [at]));
 
-const lerp = (a: Pose, b: Pose, t: number): Pose => a.map((v, i) => v + (b[i]! - v) * t);
+function lerp(a: Pose, b: Pose, t: number): Pose {
+  const out = new Float64Array(a.length);
+  for (let i = 0; i < a.length; i++) out[i] = a[i]! + (b[i]! - a[i]!) * t;
+  return out;
+}
 
 const direction = (p: Pose): Vec3 => {
   const [plane, elevation] = [angleOf(p, "plane") * RAD, angleOf(p, "elevation") * RAD];
@@ -26,7 +30,7 @@ function travel(a: Pose, b: Pose): number {
   const [da, db] = [direction(a), direction(b)];
   const swing = Math.atan2(norm(cross(da, db)), dot(da, db));
   let sum = swing * swing;
-  for (const c of DRIVEN) sum += ((angleOf(b, c) - angleOf(a, c)) * RAD) ** 2;
+  for (const at of DRIVEN) sum += ((b[at]! - a[at]!) * RAD) ** 2;
   return Math.sqrt(sum);
 }
 

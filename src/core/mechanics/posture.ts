@@ -6,7 +6,7 @@
 import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import { setRhythm, sided, SIDES, type Model, type Side } from "#core/mechanics/model";
-import { updatePose, worldPoint, type State } from "#core/mechanics/state";
+import { setRoot, updatePose, worldPoint, type State } from "#core/mechanics/state";
 import { RAD } from "#core/mechanics/vector";
 
 /** degrees, in the order of POSE_COORDINATES */
@@ -134,7 +134,6 @@ function setDown(model: Model, state: State, setup: Setup, side: Side): void {
   const other: Side = side === "right" ? "left" : "right";
   const foot = setup.raisesHeel ? "ball" : "midfoot";
   const names = BASE_POINTS[on](foot, side, other);
-  const { q, o } = state;
   let [x, y, z] = [0, 0, 0];
   for (const n of names) {
     const p = point(model, state, n);
@@ -142,10 +141,7 @@ function setDown(model: Model, state: State, setup: Setup, side: Side): void {
     y += p[1]! / names.length;
     z += p[2]! / names.length;
   }
-  q[0] = -x;
-  q[1] = height * model.size - y;
-  q[2] = on === "one-foot" || on === "other-foot" ? -z : 0;
-  for (let i = 0; i < model.segments.length; i++) for (let r = 0; r < 3; r++) o[3 * i + r]! += q[r]!;
+  setRoot(model, state, -x, height * model.size - y, on === "one-foot" || on === "other-foot" ? -z : 0);
 }
 
 /** the rear leg of a split stance: two links from the hip to a foot on its ball */

@@ -23,34 +23,31 @@ export interface SharingResult {
   iterations: number;
 }
 
-/** scratch space, kept between calls, one a size */
-interface Workspace {
-  g: Float64Array;
-  step: Float64Array;
-  trial: Float64Array;
-  H: Float64Array;
+/** scratch space, kept between calls and grown when a larger problem comes */
+const room = { m: 0, n: 0, g: new Float64Array(0), step: new Float64Array(0), H: new Float64Array(0), pull: new Float64Array(0), turn: new Float64Array(0), free: new Int32Array(0) };
+
+function makeRoom(m: number, n: number): typeof room {
+  if (m > room.m) Object.assign(room, { m, g: new Float64Array(m), step: new Float64Array(m), H: new Float64Array(m * m) });
+  if (n > room.n) Object.assign(room, { n, pull: new Float64Array(n), turn: new Float64Array(n), free: new Int32Array(n) });
+  return room;
 }
-const workspaces: Workspace[] = [];
 
-const workspaceFor = (m: number): Workspace => (workspaces[m] ??= { g: new Float64Array(m), step: new Float64Array(m), trial: new Float64Array(m), H: new Float64Array(m * m) });
-
-function activations(p: SharingProblem, y: Float64Array, a: Float64Array): void {
-  for (let i = 0; i < p.heads; i++) {
-    let t = 0;
-    for (let f = 0; f < p.freedoms; f++) t += p.A[f * p.heads + i]! * y[f]!;
-    const v = t / (2 * p.V[i]!);
-    a[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
+/** out = A' y */
+function transposed({ freedoms, heads, A }: SharingProblem, y: Float64Array, out: Float64Array): void {
+  for (let i = 0; i < heads; i++) out[i] = 0;
+  for (let f = 0; f < freedoms; f++) {
+    const v = y[f]!;
+    if (v !== 0) for (let i = 0, k = f * heads; i < heads; i++, k++) out[i]! += A[k]! * v;
   }
 }
 
-/** sum over heads of the dual's concave parts; the dual is b.y - this */
-function support(p: SharingProblem, y: Float64Array): number {
+/** sum over heads of the dual's concave parts at the pulls A'y = pull + t turn; the dual is b.y - this */
+function support(V: Float64Array, n: number, pull: Float64Array, turn: Float64Array, t: number): number {
   let sum = 0;
-  for (let i = 0; i < p.heads; i++) {
-    let t = 0;
-    for (let f = 0; f < p.freedoms; f++) t += p.A[f * p.heads + i]! * y[f]!;
-    const w = 2 * p.V[i]!;
-    if (t > 0) sum += t >= w ? t - w / 2 : (t * t) / (2 * w);
+  for (let i = 0; i < n; i++) {
+    const v = pull[i]! + t * turn[i]!;
+    const w = 2 * V[i]!;
+    if (v > 0) sum += v >= w ? v - w / 2 : (v * v) / (2 * w);
   }
   return sum;
 }
@@ -61,58 +58,71 @@ function support(p: SharingProblem, y: Float64Array): number {
  */
 export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, tolerance = 1e-8): SharingResult {
   const { freedoms: m, heads: n, A, b, V } = p;
-  const { g, step, trial, H } = workspaceFor(m);
-  const dual = (z: Float64Array) => {
-    let v = -support(p, z);
-    for (let f = 0; f < m; f++) v += b[f]! * z[f]!;
-    return v;
-  };
+  const { g, step, H, pull, turn, free } = makeRoom(m, n);
   let residual = Infinity;
   let iterations = 0;
   // where fewer heads are free than there are freedoms the curvature is flat in some direction: damp it, on the
   // scale of all heads together, more after a step that had to be cut short and less after a good one
   let full = 0;
-  for (let k = 0; k < m * n; k++) full += (A[k]! * A[k]!) / (2 * V[k % n]!);
+  for (let i = 0; i < n; i++) {
+    let sum = 0;
+    for (let k = i; k < m * n; k += n) sum += A[k]! * A[k]!;
+    full += sum / (2 * V[i]!);
+  }
   const least = 1e-13 * full;
   let damping = least;
+  transposed(p, y, pull);
   for (; iterations < 150; iterations++) {
-    activations(p, y, a);
+    for (let i = 0; i < n; i++) {
+      const v = pull[i]! / (2 * V[i]!);
+      a[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
+    }
     residual = 0;
     for (let f = 0; f < m; f++) {
       let v = b[f]!;
-      for (let i = 0; i < n; i++) v -= A[f * n + i]! * a[i]!;
+      for (let i = 0, k = f * n; i < n; i++, k++) v -= A[k]! * a[i]!;
       g[f] = v;
       residual = Math.max(residual, Math.abs(v));
     }
     if (residual < tolerance) break;
-    H.fill(0);
+    let count = 0;
     for (let i = 0; i < n; i++) {
-      let t = 0;
-      for (let f = 0; f < m; f++) t += A[f * n + i]! * y[f]!;
+      const t = pull[i]!;
       // heads at rest with no pull yet (t = 0) count where the residual would recruit them
       if (t >= 2 * V[i]! || t < 0) continue;
       if (t === 0) {
-        let pull = 0;
-        for (let f = 0; f < m; f++) pull += A[f * n + i]! * g[f]!;
-        if (pull <= 0) continue;
+        let more = 0;
+        for (let f = 0; f < m; f++) more += A[f * n + i]! * g[f]!;
+        if (more <= 0) continue;
       }
-      const w = 1 / (2 * V[i]!);
-      for (let r = 0; r < m; r++) for (let c = 0; c <= r; c++) H[r * m + c]! += A[r * n + i]! * A[c * n + i]! * w;
+      free[count++] = i;
     }
+    for (let r = 0; r < m; r++)
+      for (let c = 0; c <= r; c++) {
+        let v = 0;
+        for (let k = 0; k < count; k++) {
+          const i = free[k]!;
+          v += (A[r * n + i]! * A[c * n + i]!) / (2 * V[i]!);
+        }
+        H[r * m + c] = v;
+      }
     if (!solveSymmetric(H, g, step, m, damping || 1)) {
       damping = Math.max(damping * 100, 1e-9 * full);
       continue;
     }
-    const before = dual(y);
+    transposed(p, step, turn);
+    let ahead = 0;
     let slope = 0;
-    for (let f = 0; f < m; f++) slope += g[f]! * step[f]!;
+    for (let f = 0; f < m; f++) {
+      ahead += b[f]! * step[f]!;
+      slope += g[f]! * step[f]!;
+    }
+    const before = support(V, n, pull, turn, 0);
     let t = 1;
     let cuts = 0;
-    for (; cuts < 40; cuts++, t /= 2) {
-      for (let f = 0; f < m; f++) trial[f] = y[f]! + t * step[f]!;
-      if (dual(trial) >= before + 1e-4 * t * slope - 1e-15) break;
-    }
-    y.set(trial);
+    for (; cuts < 40; cuts++, t /= 2) if (t * ahead - support(V, n, pull, turn, t) + before >= 1e-4 * t * slope - 1e-15) break;
+    for (let f = 0; f < m; f++) y[f]! += t * step[f]!;
+    for (let i = 0; i < n; i++) pull[i]! += t * turn[i]!;
     damping = cuts > 5 ? Math.max(damping * 100, 1e-8 * full) : Math.max(damping / 10, least);
   }
   return { residual, iterations };

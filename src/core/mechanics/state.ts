@@ -10,6 +10,9 @@ import type { Vec3 } from "#core/mechanics/vector";
 export interface State {
   /** joint coordinates: rad, and m for root.x, root.y and root.z */
   readonly q: Float64Array;
+  /** the q that R, o and axes were last worked out for (NaN before), and which segments turned since */
+  readonly placed: Float64Array;
+  readonly turned: Uint8Array;
   /** per segment: rotation to the world, row-major */
   readonly R: Float64Array;
   /** per segment: world position of its origin, m */
@@ -32,6 +35,8 @@ export function createState(model: Model): State {
   const h = model.heads.length;
   return {
     q: new Float64Array(model.coordinates.length),
+    placed: new Float64Array(model.coordinates.length).fill(NaN),
+    turned: new Uint8Array(s),
     R: new Float64Array(9 * s),
     o: new Float64Array(3 * s),
     extent: new Float64Array(h),
@@ -71,22 +76,46 @@ function multiplyInto(out: Float64Array, oo: number, a: Float64Array, ao: number
   }
 }
 
-/** forward kinematics: R, o and axes from q */
+/** forward kinematics: R, o and axes from q; only what has moved since the last call is worked out again */
 export function updatePose(model: Model, state: State): void {
-  const { R, axes } = state;
-  for (let i = 0; i < model.segments.length; i++) placeSegment(model, state, i);
+  const { q, placed, turned, R, axes } = state;
+  moveRoot(model, state);
+  for (let i = 0; i < model.segments.length; i++) {
+    const seg = model.segments[i]!;
+    let moves = seg.kind !== "root" && (turned[seg.parent]! | turned[seg.orient]!) === 1;
+    for (let k = seg.kind === "root" ? 3 : 0; k < seg.coordinates.length && !moves; k++) moves = q[seg.coordinates[k]!] !== placed[seg.coordinates[k]!];
+    turned[i] = moves ? 1 : 0;
+    if (moves) placeSegment(model, state, i);
+  }
   for (let f = 0; f < model.freedoms.length; f++) {
     const { frame, axis } = model.freedoms[f]!;
-    for (let r = 0; r < 3; r++) axes[3 * f + r] = R[9 * frame + 3 * r]! * axis[0] + R[9 * frame + 3 * r + 1]! * axis[1] + R[9 * frame + 3 * r + 2]! * axis[2];
+    if (turned[frame] === 0) continue;
+    const b = 9 * frame;
+    for (let r = 0; r < 3; r++) axes[3 * f + r] = R[b + 3 * r]! * axis[0] + R[b + 3 * r + 1]! * axis[1] + R[b + 3 * r + 2]! * axis[2];
   }
+  placed.set(q);
+}
+
+/** carries the whole body to where the root is */
+function moveRoot(model: Model, { q, o }: State): void {
+  const [x, y, z] = [q[0]! - o[0]!, q[1]! - o[1]!, q[2]! - o[2]!];
+  if (x === 0 && y === 0 && z === 0) return;
+  for (let i = 0; i < 3 * model.segments.length; i += 3) {
+    o[i]! += x;
+    o[i + 1]! += y;
+    o[i + 2]! += z;
+  }
+}
+
+/** sets the root down elsewhere without turning anything. @param x, y, z m */
+export function setRoot(model: Model, state: State, x: number, y: number, z: number): void {
+  for (const [k, v] of [x, y, z].entries()) state.placed[k] = state.q[k] = v;
+  moveRoot(model, state);
 }
 
 /** the root: turned about the vertical, rolled to its right, then pitched forwards */
 function placeRoot(state: State): void {
-  const { q, R, o } = state;
-  o[0] = q[0]!;
-  o[1] = q[1]!;
-  o[2] = q[2]!;
+  const { q, R } = state;
   axisRotation(R, 0, 0, 1, -q[3]!);
   if (q[4] !== 0) turnRoot(R, 1, 0, 0, q[4]!);
   if (q[5] !== 0) turnRoot(R, 0, 1, 0, q[5]!);

@@ -32,3 +32,10 @@ export const applyTransposed = (m: Mat3, v: Vec3): Vec3 => [
   m[1] * v[0] + m[4] * v[1] + m[7] * v[2],
   m[2] * v[0] + m[5] * v[1] + m[8] * v[2],
 ];
+
+/** n values by index; a plain loop, since TypedArray.from and map are slow */
+export function tabulate(n: number, value: (i: number) => number): Float64Array {
+  const out = new Float64Array(n);
+  for (let i = 0; i < n; i++) out[i] = value(i);
+  return out;
+}
