@@ -1,36 +1,39 @@
 /** npm run method:tables: writes docs/method/tables.md, the model beside published values and the judged statements. */
 import { writeFileSync } from "node:fs";
-import { compileModel, DEFAULT_BODY, MODEL_VERSION } from "#core/mechanics/model";
-import { variedBodies } from "#core/mechanics/variation";
-import { armCases } from "#core/validation/arm-cases";
-import { compareMomentArms, type ComparedRow } from "#core/validation/published";
-import { compareTorques } from "#core/validation/torque";
+import { validate } from "#core/validation/validate";
 
-const model = compileModel();
-const bodies = variedBodies(DEFAULT_BODY, 15, 4).map((b) => compileModel(b));
-const rows = (list: ComparedRow[], unit: string) => ["| quantity | model | accepted band | in band | source (recalled, unverified) |", "| --- | --- | --- | --- | --- |", ...list.map((r) => `| ${r.what} | ${r.value.toFixed(2)}${unit} | ${r.band.join(" to ")} | ${r.inBand ? "yes" : "no"} | ${r.source} |`)].join("\n");
+const { modelVersion, summary, published, torques, invariants, cases } = validate();
+const percent = (x: number) => `${Math.round(100 * x)} %`;
 const numbers = (n: Record<string, number>) => Object.entries(n).map(([k, v]) => `${k} ${Number(v.toFixed(2))}`).join(", ");
+const table = (head: string[], rows: string[][]) => [head, head.map(() => "---"), ...rows].map((r) => `| ${r.join(" | ")} |`).join("\n");
+const rowsOf = (use: string) => published.filter((r) => r.use === use).map((r) => [r.what, r.value.toFixed(1), r.band.join(" to "), r.inBand ? "yes" : "**no**", r.source]);
 
 writeFileSync(
   "docs/method/tables.md",
-  `# Tables of model version ${MODEL_VERSION}
+  `# Tables of model version ${modelVersion}
 
-Written by \`npm run method:tables\`; the same comparisons are tests. The arm's reference lengths and some optimum
-lengths were set by hand against these torque-angle shapes and moment-arm sources (see the provenance of each head in
-\`src/core/anatomy/muscles/arm.json\`), so agreement here is a fit and not a validation. A calibration program with left-out
-curves is still to come.
+Written by \`npm run method:tables\` from what \`npm run -s gryn -- validate\` prints; the same comparisons are tests. All
+published values are recalled and unverified; a band is the spread between studies.
 
-## Moment arms, cm
-${rows(compareMomentArms(model), "")}
+${summary.inBand} of ${summary.rows} published rows are in their band (${summary.heldOutInBand} of the ${summary.heldOut} never used in tuning). Joint torques are off by
+${percent(summary.torqueFit)} on the curves that were fitted and by ${percent(summary.torqueLeftOut)} on those left out. ${summary.invariants.holding} of ${summary.invariants.checked} invariants hold. Of ${cases.length} statements
+the model agrees with ${summary.cases.agrees}, contradicts ${summary.cases.contradicts} and leaves ${summary.cases.undecided} undecided.
 
-## Elbow torque over its own peak
-${rows(compareTorqueAngle(model), "")}
+## Levers and lengths used in tuning, cm
+${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("tuned"))}
 
-## Statements coaches make about the arm
-"holds" is the share of 15 varied bodies in which the numeric check holds.
+## Levers and lengths never used, cm
+${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("never used"))}
 
-| case | statement | verdict | holds | because | numbers in the default body |
-| --- | --- | --- | --- | --- | --- |
-${armCases.map((c) => `| ${c.id} | ${c.statement} | **${c.verdict}** | ${bodies.filter((b) => c.judge(b).holds).length} of 15 | ${c.because} | ${numbers(c.judge(model).numbers)} |`).join("\n")}
+## Isometric joint torques, Nm
+${table(["curve", "use", "error", "angle: model / published", "source (recalled)"], torques.map((t) => [t.id, t.use, percent(t.error), t.points.map((p) => `${p.angle}: ${p.model.toFixed(0)} / ${p.published}`).join(", "), t.source]))}
+
+## Invariants
+${table(["what", "worst found", "limit", "holds"], invariants.map((i) => [i.what, i.worst.toPrecision(2), String(i.limit), i.holds ? "yes" : "**no**"]))}
+
+## Statements coaches make
+"holds" is the number of ${summary.bodies} varied bodies in which the numeric check holds.
+
+${table(["case", "statement", "verdict", "holds", "because", "numbers in the default body"], cases.map((c) => [c.id, c.statement, `**${c.verdict}**`, `${c.holdsIn} of ${c.bodies}`, c.because, numbers(c.numbers)]))}
 `,
 );

@@ -13,7 +13,7 @@ import { benchServer } from "./server";
 /** the engine is measured as it is shipped: bundled, without the helpers a development loader adds */
 async function benchMechanics(): Promise<BenchRow[]> {
   const outfile = resolve("dist/bench/mechanics.mjs");
-  await build({ entryPoints: ["scripts/bench/mechanics.ts"], outfile, bundle: true, platform: "node", format: "esm", target: "es2022", logLevel: "error" });
+  await build({ entryPoints: ["scripts/bench/mechanics.ts"], outfile, bundle: true, platform: "node", format: "esm", target: "es2022", external: ["esbuild"], logLevel: "error" });
   const bundled = (await import(pathToFileURL(outfile).href)) as typeof import("./mechanics");
   return bundled.benchMechanics();
 }

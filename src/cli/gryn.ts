@@ -16,6 +16,7 @@ import { variedBodies } from "#core/mechanics/variation";
 import { rankHead } from "#core/ranking/rank";
 import { DEFAULT_SCHOOL, schools } from "#core/ranking/schools";
 import { maximumOf, STRENGTH_RULE } from "#core/training/strength";
+import { validate } from "#core/validation/validate";
 
 class BadInput extends Error {}
 const bad = (reason: string): never => {
@@ -30,6 +31,7 @@ const USAGE = `Usage: npm run -s gryn -- <command>
   exercises
   analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2]
   rank --head <id> [--school <id>] [--height ...] [--mass ...] [--bodies 6]
+  validate [--bodies 15] [--seed 4]
   export-exercise <exercise id>`;
 
 function numberOf(options: Options, name: keyof Options, fallback: number, low: number, high: number, whole = false): number {
@@ -164,6 +166,8 @@ function run(argv: string[]): unknown {
       return analyseCommand(name, parsed.values);
     case "rank":
       return rankCommand(parsed.values);
+    case "validate":
+      return validate(numberOf(parsed.values, "bodies", 15, 0, 64, true), numberOf(parsed.values, "seed", 4, 0, 1e9, true));
     case "export-exercise":
       return exerciseOf(name);
     default:

@@ -52,7 +52,7 @@ const loadSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("lever"), ...loadBase, axis: z.enum(["x", "-x", "z", "-z"]), profile }),
 ]);
 
-export const FAMILIES = ["press", "fly", "raise", "row", "pulldown", "pullover", "shrug", "curl", "extension", "wrist", "squat", "lunge", "hinge", "bridge", "leg-extension", "leg-curl", "calf", "adduction", "abduction", "trunk"] as const;
+export const FAMILIES = ["press", "fly", "raise", "row", "pulldown", "pullover", "shrug", "curl", "extension", "wrist", "squat", "lunge", "hinge", "bridge", "leg-extension", "leg-curl", "calf", "adduction", "abduction", "trunk", "carry"] as const;
 export type Family = (typeof FAMILIES)[number];
 export const EQUIPMENT = ["cable", "dumbbell", "barbell", "machine", "bench", "preacher-pad", "hyperextension-bench", "pull-up-bar", "dip-bars", "band"] as const;
 export type Equipment = (typeof EQUIPMENT)[number];
@@ -75,8 +75,8 @@ export const exerciseSchema = z
     stance: z.strictObject({
       on: z.enum(BASES),
       angles: angles.default({}),
-      /** what an arm does that the path does not move */
-      arms: z.enum(["side", "hang", "up", "bar-back", "bar-front", "lap"]).default("side"),
+      /** what an arm does that the path does not move; hang-drawn: hanging, a bar drawn to the legs */
+      arms: z.enum(["side", "hang", "hang-drawn", "up", "bar-back", "bar-front", "lap"]).default("side"),
       /** height of hips or hands over the floor, m */
       height: binding.optional(),
       /** feet that also push along the floor: horizontal over vertical force */

@@ -23,7 +23,10 @@ import seatedCableRow from "./library/seated-cable-row.json" with { type: "json"
 import cablePulldown from "./library/cable-pulldown.json" with { type: "json" };
 import pullUp from "./library/pull-up.json" with { type: "json" };
 import dumbbellPullover from "./library/dumbbell-pullover.json" with { type: "json" };
+import lyingBandPullover from "./library/lying-band-pullover.json" with { type: "json" };
+import bentOverStraightArmRaise from "./library/bent-over-straight-arm-raise.json" with { type: "json" };
 import straightArmPulldown from "./library/straight-arm-pulldown.json" with { type: "json" };
+import oneArmStraightArmPulldown from "./library/one-arm-straight-arm-pulldown.json" with { type: "json" };
 import dumbbellShrug from "./library/dumbbell-shrug.json" with { type: "json" };
 import bandCurl from "./library/band-curl.json" with { type: "json" };
 import behindBodyCableCurl from "./library/behind-body-cable-curl.json" with { type: "json" };
@@ -69,9 +72,13 @@ import toeRaise from "./library/toe-raise.json" with { type: "json" };
 import machineHipAdduction from "./library/machine-hip-adduction.json" with { type: "json" };
 import cableHipAbduction from "./library/cable-hip-abduction.json" with { type: "json" };
 import machineHipAbduction from "./library/machine-hip-abduction.json" with { type: "json" };
+import sideLyingLegRaise from "./library/side-lying-leg-raise.json" with { type: "json" };
 import crunchWithPlate from "./library/crunch-with-plate.json" with { type: "json" };
+import cableCrunch from "./library/cable-crunch.json" with { type: "json" };
 import dumbbellSideBend from "./library/dumbbell-side-bend.json" with { type: "json" };
 import hangingLegRaise from "./library/hanging-leg-raise.json" with { type: "json" };
+import straightLegSitUp from "./library/straight-leg-sit-up.json" with { type: "json" };
+import oneHandDumbbellCarry from "./library/one-hand-dumbbell-carry.json" with { type: "json" };
 
 const files = [
   barbellBenchPress,
@@ -96,8 +103,8 @@ const files = [
   seatedCableRow,
   cablePulldown,
   pullUp,
-  dumbbellPullover,
-  straightArmPulldown,
+  dumbbellPullover, lyingBandPullover, bentOverStraightArmRaise,
+  straightArmPulldown, oneArmStraightArmPulldown,
   dumbbellShrug,
   bandCurl,
   behindBodyCableCurl,
@@ -142,10 +149,10 @@ const files = [
   toeRaise,
   machineHipAdduction,
   cableHipAbduction,
-  machineHipAbduction,
-  crunchWithPlate,
+  machineHipAbduction, sideLyingLegRaise,
+  crunchWithPlate, cableCrunch,
   dumbbellSideBend,
-  hangingLegRaise,
+  hangingLegRaise, straightLegSitUp, oneHandDumbbellCarry,
 ];
 
 export const library: readonly Exercise[] = files.map((file) => exerciseSchema.parse(file));

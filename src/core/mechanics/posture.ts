@@ -24,7 +24,10 @@ const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
 const REAR = { back: 0.72, up: 0.13 };
 
 /** arms that only hold on: plane, elevation, twist, elbow */
-const REST: Record<Setup["arms"], readonly [number, number, number, number]> = { side: [90, 4, 0, 12], hang: [90, 0, 0, 3], up: [75, 168, 0, 8], "bar-back": [-25, 50, -70, 125], "bar-front": [75, 85, 40, 130], lap: [80, 12, 0, 12] };
+const REST: Record<Setup["arms"], readonly [number, number, number, number]> = { side: [90, 4, 0, 12], hang: [90, 0, 0, 3], "hang-drawn": [90, 0, 0, 3], up: [75, 168, 0, 8], "bar-back": [-25, 50, -70, 125], "bar-front": [75, 85, 40, 130], lap: [80, 12, 0, 12] };
+
+/** arms that draw a bar to the legs turn back from the plumb line by this share of the lean: 8 degrees at 80 */
+const DRAWN = 0.9;
 
 /** the leg that does nothing, deg by pose coordinate: standing on it, or lifted beside the standing one */
 const legPose = (given: Partial<Record<PoseCoordinate, number>>) => POSE_COORDINATES.map((c) => given[c] ?? 0);
@@ -87,7 +90,8 @@ export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, 
     if (!works || !setup.movesArms) {
       const [plane, elevation, twist, elbow] = REST[setup.arms];
       q[own[INDEX.plane]!] = plane * RAD;
-      q[own[INDEX.elevation]!] = (setup.arms === "hang" ? pitch + pose[INDEX.lumbarFlexion]! : elevation) * RAD;
+      const down = setup.arms === "hang" ? 1 : setup.arms === "hang-drawn" ? DRAWN : 0;
+      q[own[INDEX.elevation]!] = (down > 0 ? down * (pitch + pose[INDEX.lumbarFlexion]!) : elevation) * RAD;
       q[own[INDEX.twist]!] = twist * RAD;
       q[own[INDEX.elbow]!] = elbow * RAD;
     }

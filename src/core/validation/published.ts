@@ -1,16 +1,21 @@
-/** The model beside published moment arms. */
+/** The model beside published moment arms and length changes. */
 import { z } from "zod";
 import { setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
-import { createState, updateState } from "#core/mechanics/state";
+import { createState, updateState, type State } from "#core/mechanics/state";
 import data from "./published.json" with { type: "json" };
 
+const posture = z.record(z.string(), z.number());
+const band = z.tuple([z.number(), z.number()]);
+const use = z.enum(["tuned", "never used"]);
 const schema = z.strictObject({
   format: z.literal("gryn-published"),
   version: z.literal(2),
   about: z.string(),
-  momentArms: z.array(z.strictObject({ head: z.string(), freedom: z.string(), at: z.record(z.string(), z.number()), band: z.tuple([z.number(), z.number()]), source: z.string(), use: z.enum(["tuned", "never used"]) })),
+  momentArms: z.array(z.strictObject({ head: z.string(), freedom: z.string(), at: posture, band, source: z.string(), use })),
+  /** of the muscle with its tendon, cm, over the range that a joint takes it through */
+  lengthChanges: z.array(z.strictObject({ head: z.string(), from: posture, to: posture, band, source: z.string(), use })),
 });
-export const publishedArms = schema.parse(data).momentArms;
+const published = schema.parse(data);
 
 export interface ComparedRow {
   what: string;
@@ -22,16 +27,28 @@ export interface ComparedRow {
   source: string;
 }
 
-export function compareMomentArms(model: Model): ComparedRow[] {
-  return publishedArms.map((row) => {
-    const state = createState(model);
-    for (const [name, v] of Object.entries({ plane: 90, ...row.at })) setCoordinate(model, state.q, model.coordinateIndex.has(name) ? name : `${name}.right`, v);
-    setRhythm(model, state.q, "right");
-    updateState(model, state);
-    const head = model.heads.findIndex((h) => h.id === row.head && h.side === "right");
-    const freedom = model.freedoms.findIndex((f) => f.id === row.freedom && (f.side === "right" || f.side === null));
-    const value = 100 * state.arms[head * model.freedoms.length + freedom]!;
-    const posture = Object.entries(row.at).map(([k, v]) => `${k} ${v}`).join(", ");
-    return { what: `${row.head}, ${row.freedom}${posture ? ` at ${posture}` : ""}`, use: row.use, value, band: row.band, inBand: value >= row.band[0] && value <= row.band[1], source: row.source };
-  });
+function stateIn(model: Model, at: Record<string, number>): State {
+  const state = createState(model);
+  for (const [name, v] of Object.entries({ plane: 90, ...at })) setCoordinate(model, state.q, model.coordinateIndex.has(name) ? name : `${name}.right`, v);
+  setRhythm(model, state.q, "right");
+  updateState(model, state);
+  return state;
+}
+
+const words = (at: Record<string, number>) => Object.entries(at).map(([k, v]) => `${k} ${v}`).join(", ");
+
+export function comparePublished(model: Model): ComparedRow[] {
+  const headOf = (id: string) => model.heads.findIndex((h) => h.id === id && h.side === "right");
+  const compared = (what: string, value: number, row: { use: ComparedRow["use"]; band: readonly [number, number]; source: string }): ComparedRow => ({ what, use: row.use, value, band: row.band, inBand: value >= row.band[0] && value <= row.band[1], source: row.source });
+  return [
+    ...published.momentArms.map((row) => {
+      const freedom = model.freedoms.findIndex((f) => f.id === row.freedom && (f.side === "right" || f.side === null));
+      const at = words(row.at);
+      return compared(`${row.head}, lever for ${row.freedom}${at ? ` at ${at}` : ""}`, 100 * stateIn(model, row.at).arms[headOf(row.head) * model.freedoms.length + freedom]!, row);
+    }),
+    ...published.lengthChanges.map((row) => {
+      const [from, to] = [row.from, row.to].map((at) => stateIn(model, at).extent[headOf(row.head)]!);
+      return compared(`${row.head}, length from ${words(row.from)} to ${words(row.to)}`, 100 * (to! - from!), row);
+    }),
+  ];
 }

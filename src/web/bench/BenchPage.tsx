@@ -17,7 +17,7 @@ import { Figure } from "./Figure";
 
 const headOf = (id: string) => heads.find((h) => h.id === id)!;
 
-const FAMILIES: Record<Family, string> = { press: "Presses", fly: "Flies", raise: "Raises", row: "Rows", pulldown: "Pulldowns", pullover: "Pullovers", shrug: "Shrugs", curl: "Curls", extension: "Extensions", wrist: "Wrist", squat: "Squats", lunge: "Lunges", hinge: "Hinges", bridge: "Bridges", "leg-extension": "Leg extensions", "leg-curl": "Leg curls", calf: "Calf", adduction: "Adduction", abduction: "Abduction", trunk: "Trunk" };
+const FAMILIES: Record<Family, string> = { press: "Presses", fly: "Flies", raise: "Raises", row: "Rows", pulldown: "Pulldowns", pullover: "Pullovers", shrug: "Shrugs", curl: "Curls", extension: "Extensions", wrist: "Wrist", squat: "Squats", lunge: "Lunges", hinge: "Hinges", bridge: "Bridges", "leg-extension": "Leg extensions", "leg-curl": "Leg curls", calf: "Calf", adduction: "Adduction", abduction: "Abduction", trunk: "Trunk", carry: "Carries" };
 
 /** the analysis of what is on the bench; an older ask is dropped when the next one goes out */
 function useAnalysis(exerciseId: string, values: Values, body: { stature: number; mass: number }) {

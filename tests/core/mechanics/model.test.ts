@@ -1,7 +1,7 @@
 import { compileModel, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { createState, updateHeads, updateState, type State } from "#core/mechanics/state";
 import { apply, rotation } from "#core/mechanics/vector";
-import { compareMomentArms } from "#core/validation/published";
+import { comparePublished } from "#core/validation/published";
 import { compareTorques } from "#core/validation/torque";
 import { seededRandom } from "#core/random";
 
@@ -17,7 +17,7 @@ function randomPose(random: () => number, m: Model, state: State, side: "right" 
 }
 
 describe("published values", () => {
-  const rows = compareMomentArms(model);
+  const rows = comparePublished(model);
   test.each(rows.filter((r) => r.use === "tuned"))("$what is $value cm (band $band, $source)", (row) => expect(row.inBand).toBe(true));
   test("of the rows never used four in five are in band", () => {
     const never = rows.filter((r) => r.use === "never used");

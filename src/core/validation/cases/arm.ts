@@ -1,63 +1,16 @@
-/**
- * Statements coaches make about the arm, judged by the mechanics. Each case measures numbers in a body and says
- * whether the statement holds there; a case that fails is contradicted with its derivation, never tuned away.
- */
-import { findExercise } from "#core/exercises/library";
-import { resolveSetup, type Values } from "#core/exercises/setup";
-import { analyse, type Analysis } from "#core/mechanics/analyse";
-import { framePoint } from "#core/mechanics/figure";
-import type { HeadMetrics } from "#core/mechanics/metrics";
-import type { Model } from "#core/mechanics/model";
+/** Statements about the arm. */
+import type { Values } from "#core/exercises/setup";
+import type { Analysis } from "#core/mechanics/analyse";
+import { cableSine, elbowAtPeak, indexOfPeak, mean, metrics, resistance, run, series, share, shoulder, peakOf, variation, type Case } from "./measure";
 
-export type Verdict = "agrees" | "contradicts" | "undecided";
-
-export interface ArmCase {
-  id: string;
-  statement: string;
-  /** what the default body is expected to say, fixed here so that a change of the model is noticed */
-  verdict: Verdict;
-  /** the reason, in words */
-  because: string;
-  judge(model: Model): { holds: boolean; numbers: Record<string, number> };
-}
-
-const run = (model: Model, id: string, values: Values = {}): Analysis => analyse(model, resolveSetup(findExercise(id)!, values), { frames: true });
-const series = (a: Analysis, head: string) => a.heads.find((h) => h.id === head)!;
-const metrics = (a: Analysis, head: string): HeadMetrics => {
-  const m = series(a, head).metrics;
-  if (!m) throw new Error(`${head} does not work in ${a.setupKey}`);
-  return m;
-};
-const abs = (a: Analysis) => a.resistance.map(Math.abs);
-const peakIndex = (a: Analysis) => abs(a).reduce((best, r, i, all) => (r > all[best]! ? i : best), 0);
-const elbowAtPeak = (a: Analysis) => a.joints.elbow![peakIndex(a)]!;
-const mean = (x: ArrayLike<number>, from = 0, to = x.length) => Array.from(x).slice(from, to).reduce((s, v) => s + v, 0) / (to - from);
-const variation = (x: Float64Array) => {
-  const m = mean(x);
-  return Math.sqrt(mean(x.map((v) => (v - m) ** 2))) / m;
-};
-const shoulderRatio = (a: Analysis) => Math.hypot(...["shoulderFlexion", "shoulderAbduction"].map((f) => a.torques[f]!.reduce((p, t) => Math.max(p, Math.abs(t)), 0)));
-
-/** sine of the angle between forearm and cable at the end of the rep */
-function cableSine(a: Analysis): number {
-  const end = a.s.length - 1;
-  const [elbow, wrist, grip] = ["forearm.right", "hand.right", "grip.right"].map((p) => framePoint(a.frames!, end, p));
-  const pulley = a.frames!.anchors[0]!.at;
-  const u = [0, 1, 2].map((k) => elbow![k]! - wrist![k]!);
-  const v = [0, 1, 2].map((k) => pulley[k]! - grip![k]!);
-  const [nu, nv] = [Math.hypot(...u), Math.hypot(...v)];
-  const cosine = u.reduce((s, x, k) => s + x * v[k]!, 0) / nu / nv;
-  return Math.sqrt(Math.max(0, 1 - cosine * cosine));
-}
-
-export const armCases: readonly ArmCase[] = [
+export const armCases: readonly Case[] = [
   {
     id: "C02",
     statement: "With upper arms vertical at lockout the load rests over the joint; tilting them back keeps load on.",
     verdict: "agrees",
     because: "At lockout the elbow torque goes with the sine of the tilt.",
     judge(model) {
-      const [t0, t15, t30, t45] = [0, 15, 30, 45].map((tilt) => abs(run(model, "lying-dumbbell-extension", { tilt })).at(-1)!);
+      const [t0, t15, t30, t45] = [0, 15, 30, 45].map((tilt) => resistance(run(model, "lying-dumbbell-extension", { tilt })).at(-1)!);
       return { holds: t0! < 0.12 && t30! > 0.4 && t30! < 0.65 && t0! < t15! && t15! < t30! && t30! < t45!, numbers: { vertical: t0!, tilt30: t30! } };
     },
   },
@@ -102,8 +55,8 @@ export const armCases: readonly ArmCase[] = [
     because: "Torque goes with the sine of the forearm from vertical; raising the arm widens the loaded part.",
     judge(model) {
       const [low, level, high] = [-20, 0, 15].map((arm) => run(model, "dumbbell-kickback", { arm }));
-      const loaded = (a: Analysis) => abs(a).filter((r) => r > 0.5).length / a.s.length;
-      return { holds: abs(level!)[0]! < 0.12 && peakIndex(level!) > 36 && loaded(low!) < loaded(level!) && loaded(level!) < loaded(high!), numbers: { start: abs(level!)[0]!, loadedLow: loaded(low!), loadedLevel: loaded(level!), loadedHigh: loaded(high!) } };
+      const loaded = (a: Analysis) => resistance(a).filter((r) => r > 0.5).length / a.s.length;
+      return { holds: resistance(level!)[0]! < 0.12 && indexOfPeak(resistance(level!)) > 36 && loaded(low!) < loaded(level!) && loaded(level!) < loaded(high!), numbers: { start: resistance(level!)[0]!, loadedLow: loaded(low!), loadedLevel: loaded(level!), loadedHigh: loaded(high!) } };
     },
   },
   {
@@ -134,18 +87,18 @@ export const armCases: readonly ArmCase[] = [
     id: "C15",
     statement: "Palm-up, palm-down and neutral hands shift work between biceps, brachialis and brachioradialis.",
     verdict: "undecided",
-    because: "Forearm rotation is held by an ideal actuator in this model version: what a pronated biceps must hold against is not seen, only that it is longer. Not judged before the rotators are in.",
+    because: "By mechanics alone the statement is turned round: palm up, the biceps would turn the forearm and must be paid for by the pronators; a bar held palm down takes that torque away. That people use the biceps less palm down is measured at the nerve and not in this model, so nothing is claimed.",
     judge(model) {
-      const share = (id: string) => ["biceps-long", "biceps-short"].reduce((s, h) => s + (series(run(model, id), h).metrics?.shareOfAll ?? 0), 0);
-      const [up, neutral, down] = [share("standing-barbell-curl"), share("hammer-curl"), share("palms-down-curl")];
+      const biceps = (id: string) => share(run(model, id), "biceps-long", "biceps-short");
+      const [up, neutral, down] = [biceps("standing-dumbbell-curl"), biceps("hammer-curl"), biceps("palms-down-curl")];
       return { holds: up > neutral && neutral > down, numbers: { up, neutral, down } };
     },
   },
   {
     id: "C16",
     statement: "The close-grip press works long and medial heads most, to be paired with a lateral-head move.",
-    verdict: "undecided",
-    because: "Lateral and medial heads carry the same data, so no difference between them can be shown; the long head's share of the work leads only by its size.",
+    verdict: "contradicts",
+    because: "The long head pulls the arm backwards while it is pressed forwards, so it is spared; lateral and medial heads, which cannot be told apart by the data, do the work.",
     judge(model) {
       const a = run(model, "close-grip-bench-press");
       const [long, lateral, medial] = ["triceps-long", "triceps-lateral", "triceps-medial"].map((h) => metrics(a, h).shareOfAll);
@@ -170,7 +123,7 @@ export const armCases: readonly ArmCase[] = [
     verdict: "agrees",
     because: "The line of pull runs close to the shoulder; standing far back takes it away from there.",
     judge(model) {
-      const [behind, far] = [shoulderRatio(run(model, "one-arm-pushdown-cable-behind")), shoulderRatio(run(model, "cable-pushdown", { stepBack: 0.7 }))];
+      const [behind, far] = [peakOf(shoulder(run(model, "one-arm-pushdown-cable-behind"))), peakOf(shoulder(run(model, "cable-pushdown", { stepBack: 0.7 })))];
       return { holds: behind < far, numbers: { behind, far } };
     },
   },
@@ -192,7 +145,7 @@ export const armCases: readonly ArmCase[] = [
     judge(model) {
       const [vertical, tilted] = [0, 25].map((tilt) => run(model, "lying-dumbbell-extension", { tilt }));
       const l = (a: Analysis) => series(a, "triceps-long").length[0]!;
-      return { holds: l(tilted!) > l(vertical!) && abs(tilted!).at(-1)! > 0.3, numbers: { vertical: l(vertical!), tilted: l(tilted!), top: abs(tilted!).at(-1)! } };
+      return { holds: l(tilted!) > l(vertical!) && resistance(tilted!).at(-1)! > 0.3, numbers: { vertical: l(vertical!), tilted: l(tilted!), top: resistance(tilted!).at(-1)! } };
     },
   },
   {
@@ -213,7 +166,7 @@ export const armCases: readonly ArmCase[] = [
     judge(model) {
       const [pad, free] = [run(model, "preacher-curl", { grip: 0 }), run(model, "hammer-curl")];
       const at = (a: Analysis, head: string) => series(a, head).length[a.joints.elbow!.findIndex((e) => e >= 20)]!;
-      const early = (a: Analysis) => abs(a)[a.joints.elbow!.findIndex((e) => e >= 15)]!;
+      const early = (a: Analysis) => resistance(a)[a.joints.elbow!.findIndex((e) => e >= 15)]!;
       return { holds: at(pad, "brachialis") > at(free, "brachialis") + 0.02, numbers: { brachialisPad: at(pad, "brachialis"), brachialisFree: at(free, "brachialis"), bicepsPad: at(pad, "biceps-long"), bicepsFree: at(free, "biceps-long"), loadEarlyPad: early(pad), loadEarlyFree: early(free) } };
     },
   },
@@ -237,7 +190,7 @@ export const armCases: readonly ArmCase[] = [
       const shortest = (id: string, head: string) => Math.min(...series(run(model, id), head).position);
       const lowest = (head: string) => shortest("high-pulley-curl", head) <= Math.min(shortest("standing-dumbbell-curl", head), shortest("incline-dumbbell-curl", head));
       const high = run(model, "high-pulley-curl");
-      return { holds: lowest("biceps-long") && lowest("biceps-short"), numbers: { longHead: shortest("high-pulley-curl", "biceps-long"), shortHead: shortest("high-pulley-curl", "biceps-short"), shortHeadStanding: shortest("standing-dumbbell-curl", "biceps-short"), endTorque: mean(abs(high), 28) } };
+      return { holds: lowest("biceps-long") && lowest("biceps-short"), numbers: { longHead: shortest("high-pulley-curl", "biceps-long"), shortHead: shortest("high-pulley-curl", "biceps-short"), shortHeadStanding: shortest("standing-dumbbell-curl", "biceps-short"), endTorque: mean(resistance(high), 28) } };
     },
   },
   {
@@ -247,7 +200,7 @@ export const armCases: readonly ArmCase[] = [
     because: "The peak is at 90 degrees and the start is easy, but at the end of a strict curl (135 degrees) the lever is still sin 135 = 0.71 of its peak, above a half.",
     judge(model) {
       const a = run(model, "standing-barbell-curl");
-      return { holds: Math.abs(elbowAtPeak(a) - 90) < 12 && abs(a)[0]! <= 0.5 && abs(a).at(-1)! <= 0.5, numbers: { peakAt: elbowAtPeak(a), start: abs(a)[0]!, end: abs(a).at(-1)! } };
+      return { holds: Math.abs(elbowAtPeak(a) - 90) < 12 && resistance(a)[0]! <= 0.5 && resistance(a).at(-1)! <= 0.5, numbers: { peakAt: elbowAtPeak(a), start: resistance(a)[0]!, end: resistance(a).at(-1)! } };
     },
   },
   {
@@ -257,7 +210,7 @@ export const armCases: readonly ArmCase[] = [
     because: "The band's force grows, but its lever about the elbow falls faster over the last quarter: the torque peaks before the end.",
     judge(model) {
       const a = run(model, "band-curl");
-      return { holds: peakIndex(a) >= a.s.length - 2, numbers: { peakAt: a.s[peakIndex(a)]!, end: abs(a).at(-1)! } };
+      return { holds: indexOfPeak(resistance(a)) >= a.s.length - 2, numbers: { peakAt: a.s[indexOfPeak(resistance(a))]!, end: resistance(a).at(-1)! } };
     },
   },
   {
@@ -267,8 +220,8 @@ export const armCases: readonly ArmCase[] = [
     because: "Against an equal start the last third carries more torque, relative to the peak, than the dumbbell alone.",
     judge(model) {
       const [plain, banded] = [0, 0.8].map((band) => run(model, "dumbbell-band-curl", { band }));
-      const last = (a: Analysis) => mean(abs(a), 28);
-      return { holds: last(banded!) > last(plain!), numbers: { plain: last(plain!), banded: last(banded!), variationPlain: variation(abs(plain!)), variationBanded: variation(abs(banded!)) } };
+      const last = (a: Analysis) => mean(resistance(a), 28);
+      return { holds: last(banded!) > last(plain!), numbers: { plain: last(plain!), banded: last(banded!), variationPlain: variation(resistance(plain!)), variationBanded: variation(resistance(banded!)) } };
     },
   },
 ];

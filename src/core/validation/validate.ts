@@ -1,0 +1,115 @@
+/** What the model is worth, in numbers: published levers and lengths, joint torques, invariants and the judged statements. */
+import { library } from "#core/exercises/library";
+import { resolveSetup } from "#core/exercises/setup";
+import { analyse } from "#core/mechanics/analyse";
+import { isGirdle } from "#core/mechanics/chains";
+import { compileModel, DEFAULT_BODY, MODEL_VERSION, type Model } from "#core/mechanics/model";
+import { createState, updateState } from "#core/mechanics/state";
+import { variedBodies } from "#core/mechanics/variation";
+import { seededRandom } from "#core/random";
+import { cases, judgeCase, type JudgedCase } from "#core/validation/cases/cases";
+import type { Verdict } from "#core/validation/cases/measure";
+import { comparePublished, type ComparedRow } from "#core/validation/published";
+import { compareTorques, type CurveError } from "#core/validation/torque";
+
+export interface Invariant {
+  what: string;
+  /** the worst found, and what it must stay under */
+  worst: number;
+  limit: number;
+  holds: boolean;
+}
+
+export interface Validation {
+  modelVersion: string;
+  summary: {
+    /** all published rows, and those never used in tuning among them */
+    rows: number;
+    inBand: number;
+    heldOut: number;
+    heldOutInBand: number;
+    /** mean over the curves of the root mean square relative error */
+    torqueFit: number;
+    torqueLeftOut: number;
+    invariants: { checked: number; holding: number };
+    cases: Record<Verdict, number>;
+    bodies: number;
+  };
+  published: ComparedRow[];
+  torques: CurveError[];
+  invariants: Invariant[];
+  cases: JudgedCase[];
+}
+
+const mean = (list: readonly number[]) => list.reduce((s, v) => s + v, 0) / (list.length || 1);
+const worstOf = (list: readonly number[]) => list.reduce((most, v) => Math.max(most, Math.abs(v)), 0);
+
+/** every moment arm is minus the slope of its head's length, in random poses, m */
+function potential(model: Model): number {
+  const random = seededRandom(7);
+  const [state, moved] = [createState(model), createState(model)];
+  const errors: number[] = [];
+  // the upper arm is placed against the trunk, so that the blade's coordinates do not carry it along: the unit tests turn both together
+  const hinges = model.freedoms.flatMap((f, i) => (f.coordinate >= 0 && !isGirdle(f.id) ? [[i, f.coordinate] as const] : []));
+  for (let n = 0; n < 20; n++) {
+    for (let k = 6; k < state.q.length; k++) state.q[k] = random();
+    updateState(model, state);
+    for (const [f, c] of hinges) {
+      moved.q.set(state.q);
+      moved.q[c]! += 1e-6;
+      updateState(model, moved);
+      model.heads.forEach((_, h) => errors.push(state.arms[h * model.freedoms.length + f]! + (moved.extent[h]! - state.extent[h]!) / 1e-6));
+    }
+  }
+  return worstOf(errors);
+}
+
+function invariantsOf(model: Model): Invariant[] {
+  const setups = library.map((e) => resolveSetup(e));
+  const right = setups.map((s) => analyse(model, s));
+  const left = setups.filter((s) => s.exercise.sides === "one").map((s) => [analyse(model, s), analyse(model, s, { side: "left" })] as const);
+  const heavier = compileModel({ ...model.body, stature: model.body.stature * 1.1 });
+  const positions = (m: Model) => m.heads.flatMap((h) => [h.shortest, h.longest]);
+  const invariant = (what: string, worst: number, limit: number): Invariant => ({ what, worst, limit, holds: worst <= limit });
+  return [
+    invariant("moment arm is minus the slope of length, m", potential(model), 1e-5),
+    invariant("unbalanced torque in any default setup, Nm", worstOf(right.map((a) => a.residual)), 0.5),
+    invariant("default setups that cannot be lifted", right.filter((a) => !a.feasible).length, 0),
+    invariant("numbers that are not finite", right.flatMap((a) => [...a.resistance, ...a.strength, ...a.heads.flatMap((h) => [...h.force, ...h.length])]).filter((v) => !Number.isFinite(v)).length, 0),
+    invariant("left against right, strength curve", worstOf(left.flatMap(([r, l]) => [...r.strength].map((v, i) => v - l.strength[i]!))), 1e-6),
+    invariant("shares of all work add up to at most one", Math.max(0, ...right.map((a) => a.heads.reduce((s, h) => s + (h.metrics?.shareOfAll ?? 0), 0) - 1)), 1e-9),
+    invariant("usable lengths of a body a tenth taller", worstOf(positions(heavier).map((v, i) => v - positions(model)[i]!)), 0.01),
+  ];
+}
+
+/** @param bodies how many varied bodies the statements are judged in, from the seed */
+export function validate(bodies = 15, seed = 4): Validation {
+  const model = compileModel();
+  const varied = variedBodies(DEFAULT_BODY, bodies, seed).map((b) => compileModel(b));
+  const published = comparePublished(model);
+  const heldOut = published.filter((r) => r.use === "never used");
+  const torques = compareTorques(model);
+  const error = (use: CurveError["use"]) => mean(torques.filter((t) => t.use === use).map((t) => t.error));
+  const invariants = invariantsOf(model);
+  const judged = cases.map((c) => judgeCase(c, model, varied));
+  const verdicts: Record<Verdict, number> = { agrees: 0, contradicts: 0, undecided: 0 };
+  for (const c of judged) verdicts[c.verdict]++;
+  return {
+    modelVersion: MODEL_VERSION,
+    summary: {
+      rows: published.length,
+      inBand: published.filter((r) => r.inBand).length,
+      heldOut: heldOut.length,
+      heldOutInBand: heldOut.filter((r) => r.inBand).length,
+      torqueFit: error("fit"),
+      torqueLeftOut: error("left out"),
+      invariants: { checked: invariants.length, holding: invariants.filter((i) => i.holds).length },
+      cases: verdicts,
+      bodies,
+    },
+    published,
+    torques,
+    invariants,
+    cases: judged,
+  };
+}
