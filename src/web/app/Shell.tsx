@@ -5,7 +5,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import SignInPage from "../identity/SignInPage";
 import { api, toFailure } from "./api";
 import { MODE_EVENT } from "./App";
-import { useOpenClient, withClient } from "./open-client";
+import { clientIdInAddress, useOpenClient, withClient } from "./open-client";
 import { Palette } from "./Palette";
 import { Failed, Loading } from "./states";
 
@@ -65,13 +65,14 @@ function Desk({ coach }: { coach: string }) {
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
       if (isTyping(e) || !singleKeysOn()) return;
+      const clientId = clientIdInAddress();
       const to = { r: withClient("/ranking", clientId), b: withClient("/bench", clientId), c: "/clients", w: clientId && `/clients/${clientId}/week`, l: clientId && `/clients/${clientId}/log` }[e.key];
       if (e.key === "?") setHelp(true);
       else if (to) void navigate(to);
     };
     addEventListener("keydown", go);
     return () => removeEventListener("keydown", go);
-  }, [clientId, navigate]);
+  }, [navigate]);
 
   const leave = async () => {
     await signOut();

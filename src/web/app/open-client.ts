@@ -24,5 +24,8 @@ export function useOpenClient(): { client: Client | null; clientId: string | nul
 }
 const NONE: readonly Client[] = [];
 
+/** the client in the address bar, which is ahead of the page while that is still loading */
+export const clientIdInAddress = (): string | null => /^\/clients\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1] ?? new URLSearchParams(window.location.search).get("for");
+
 /** address of a place, keeping the open client */
 export const withClient = (path: string, clientId: string | null): string => (clientId ? `${path}${path.includes("?") ? "&" : "?"}for=${clientId}` : path);
