@@ -50,7 +50,7 @@ for (const view of views) {
   await page.goto(url + path);
   await page.locator(view.ready).first().waitFor({ timeout: 20_000 });
   if (view.then) await view.then(page);
-  await page.waitForTimeout(900);
+  await page.waitForTimeout(Number(process.env.GRYN_WAIT ?? 900));
   await page.screenshot({ path: `${out}/${view.name}.png` });
   await context.close();
 }

@@ -2,6 +2,7 @@
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
+import type { ClientStrength, LiftedSet } from "#core/training/client-strength";
 import type { Answer, Ask, SetupAsk } from "./messages";
 
 type Open = { resolve: (a: Answer) => void; reject: (e: Error) => void };
@@ -64,4 +65,11 @@ export function askSurvey(setups: SetupAsk[], body: Body, bodies: number): Promi
     surveys.set(key, survey);
   }
   return survey;
+}
+
+/** what the logged sets say of the client's strength, and of the loads of the setups asked for */
+export async function askStrength(body: Body, sets: LiftedSet[], setups: SetupAsk[], signal?: AbortSignal): Promise<ClientStrength> {
+  const a = await ask({ kind: "strength", body, sets, setups }, signal);
+  if (a.kind !== "strength") throw new Error("unexpected answer");
+  return a.strength;
 }

@@ -5,6 +5,7 @@ import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel, type Body, type Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
+import { clientStrength } from "#core/training/client-strength";
 import type { Answer, Ask, SetupAsk } from "./messages";
 
 const dropped = new Set<number>();
@@ -30,6 +31,7 @@ function answer(ask: Ask): Answer | null {
   if (ask.kind === "drop" || dropped.delete(ask.id)) return null;
   try {
     if (ask.kind === "analyse") return { id: ask.id, kind: "analysis", analysis: analyse(modelFor(ask.body), setupFor(ask.setup), { frames: true, ...(ask.samples ? { samples: ask.samples } : {}) }) };
+    if (ask.kind === "strength") return { id: ask.id, kind: "strength", strength: clientStrength(ask.body, ask.sets, ask.setups) };
     return { id: ask.id, kind: "survey", survey: surveySetups(ask.setups.map(setupFor), ask.body, ask.bodies) };
   } catch (error) {
     return { id: ask.id, kind: "failed", reason: error instanceof Error ? error.message : String(error) };

@@ -78,6 +78,32 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
     </div>
   );
 
+  const rowsOf = (m: (typeof muscles)[number]): ReactNode => {
+    const own = heads.filter((h) => h.muscle === m.id);
+    const many = own.length > 1;
+    const shown = many && open.has(m.id);
+    return [
+      <tr key={m.id} className="muscle">
+        <th scope="row">
+          {many ? <button type="button" className="plain" aria-expanded={shown} onClick={() => toggle(m.id)}>{m.name} <span className="quiet">{shown ? "−" : "+"}</span></button> : m.name}
+        </th>
+        {program.days.map((d) => <DayCell key={d.id} id={m.id} dayId={d.id}>{!shown && cell(d, own.map((h) => h.id))}</DayCell>)}
+        <td><Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, DEFAULT_METHOD)} /></td>
+      </tr>,
+      ...(shown
+        ? own.map((h) => (
+            <tr key={h.id} className="head">
+              <th scope="row">{h.name}</th>
+              {program.days.map((d) => <DayCell key={d.id} id={h.id} dayId={d.id}>{cell(d, [h.id])}</DayCell>)}
+              <td className="small quiet number">{one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days} {dose.heads[h.id]!.days === 1 ? "day" : "days"}</td>
+            </tr>
+          ))
+        : []),
+    ];
+  };
+  const planned = muscles.filter((m) => client.priorities[m.id] || dose.muscles[m.id]!.direct > 0.05);
+  const along = muscles.filter((m) => !planned.includes(m) && doseTotal(dose.muscles[m.id]!) >= 0.5).sort((p, q) => doseTotal(dose.muscles[q.id]!) - doseTotal(dose.muscles[p.id]!));
+
   return (
     <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ screenReaderInstructions: { draggable: "Alt with the arrow keys moves this exercise to another day or place; plus and minus change its sets; x locks; Delete takes it off." } }}>
     <table className="loom">
@@ -111,29 +137,16 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
         </tr>
       </thead>
       <tbody>
-        {muscles.filter((m) => client.priorities[m.id] || doseTotal(dose.muscles[m.id]!) > 0.05).map((m) => {
-          const own = heads.filter((h) => h.muscle === m.id);
-          const many = own.length > 1;
-          const shown = many && open.has(m.id);
-          return [
-            <tr key={m.id} className="muscle">
-              <th scope="row">
-                {many ? <button type="button" className="plain" aria-expanded={shown} onClick={() => toggle(m.id)}>{m.name} <span className="quiet">{shown ? "−" : "+"}</span></button> : m.name}
-              </th>
-              {program.days.map((d) => <DayCell key={d.id} id={m.id} dayId={d.id}>{!shown && cell(d, own.map((h) => h.id))}</DayCell>)}
-              <td><Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, DEFAULT_METHOD)} /></td>
-            </tr>,
-            ...(shown
-              ? own.map((h) => (
-                  <tr key={h.id} className="head">
-                    <th scope="row">{h.name}</th>
-                    {program.days.map((d) => <DayCell key={d.id} id={h.id} dayId={d.id}>{cell(d, [h.id])}</DayCell>)}
-                    <td className="small quiet number">{one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days} {dose.heads[h.id]!.days === 1 ? "day" : "days"}</td>
-                  </tr>
-                ))
-              : []),
-          ];
-        })}
+        {planned.map(rowsOf)}
+        {along.length > 0 && (
+          <tr className="along">
+            <th scope="rowgroup" colSpan={program.days.length + 2}>
+              <button type="button" className="plain" aria-expanded={open.has("along")} onClick={() => toggle("along")}>{along.length} more work along <span className="quiet">{open.has("along") ? "−" : "+"}</span></button>{" "}
+              <span className="small quiet">{along.slice(0, 4).map((m) => `${m.name.toLowerCase()} ${one(doseTotal(dose.muscles[m.id]!))}`).join(", ")}{along.length > 4 ? " ..." : ""}, in effective sets</span>
+            </th>
+          </tr>
+        )}
+        {open.has("along") && along.map(rowsOf)}
       </tbody>
     </table>
     </DndContext>

@@ -6,12 +6,14 @@ import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { changeSchema, type Block, type Change, type Day, type Load, type Operation, type Prescription } from "#core/planning/program";
 import { repSeconds } from "#core/planning/minutes";
+import { expectedLoad } from "#core/training/client-strength";
 import { windowTop, inKg } from "#core/training/progression";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { newId } from "../app/newId";
 import { withClient } from "../app/open-client";
 import { Alternatives } from "./Alternatives";
 import { Swap } from "./Swap";
+import type { Strength } from "../training/useStrength";
 import { plain } from "../../locale/locale";
 import { NumberField } from "../app/NumberField";
 
@@ -22,9 +24,10 @@ interface SessionProps {
   edit: (...operations: Operation[]) => void;
   selected: string | null;
   onSelect: (id: string) => void;
+  strength: Strength | null;
 }
 
-export function Session({ day, days, client, edit, selected, onSelect }: SessionProps) {
+export function Session({ day, days, client, edit, selected, onSelect, strength }: SessionProps) {
   return (
     <section className="sheet session" aria-label={`Session of ${day.name}`}>
       <h2 style={{ marginBottom: 6 }}>{day.name}</h2>
@@ -43,15 +46,13 @@ export function Session({ day, days, client, edit, selected, onSelect }: Session
             </tr>
           </thead>
           <tbody>
-            {day.blocks.map((b, i) => b.prescriptions.map((p, k) => <Line key={p.id} p={p} block={b} index={i} first={k === 0} day={day} days={days} client={client} edit={edit} selected={p.id === selected} onSelect={onSelect} />))}
+            {day.blocks.map((b, i) => b.prescriptions.map((p, k) => <Line key={p.id} p={p} block={b} index={i} first={k === 0} day={day} days={days} client={client} edit={edit} selected={p.id === selected} onSelect={onSelect} strength={strength} />))}
           </tbody>
         </table>
       )}
     </section>
   );
 }
-
-/** 20, not 20.0, whatever the decimals of the step */
 
 interface LineProps extends Omit<SessionProps, "selected"> {
   p: Prescription;
@@ -61,7 +62,7 @@ interface LineProps extends Omit<SessionProps, "selected"> {
   selected: boolean;
 }
 
-function Line({ p, block, index, first, day, days, client, edit, selected, onSelect }: LineProps) {
+function Line({ p, block, index, first, day, days, client, edit, selected, onSelect, strength }: LineProps) {
   const [reason, setReason] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [swapping, setSwapping] = useState(false);
@@ -76,6 +77,8 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
   const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
   const bench = `/bench/${p.exerciseId}?${new URLSearchParams(Object.entries(p.values).map(([k, v]) => [k, String(v)]))}`;
   const suggested = p.load && p.load.value > 0 ? windowTop(p.reps.low, p.reserves[0]!, inKg(p.load), inKg(p.loadStep), DEFAULT_METHOD) : null;
+  const belief = strength?.of(p);
+  const expected = belief ? expectedLoad(belief, p.reps, p.reserves[0]!) : null;
   const next = day.blocks[index + 1];
   const menu = [
     { key: "up", label: "Earlier", disabled: index === 0, onClick: () => edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index: index - 1 }) },
@@ -123,6 +126,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
           <Select size="small" variant="borderless" aria-label={`${p.name}: load unit`} value={load.unit} onChange={(unit) => change({ load: p.load ? { ...p.load, unit } : null })} options={[{ value: "kg", label: "kg" }, { value: "lb", label: "lb" }]} />
         </span>
         <div className="small quiet">{p.loadStep.meaning}, by {plain(p.loadStep.value)}</div>
+        {expected && <div className="small quiet" title="From the strength that this client's logged sets tell of">expect {plain(Math.round(expected.low))}–{plain(Math.round(expected.high))} kg</div>}
       </td>
       <td><NumberField size="small" controls={false} style={{ width: 44 }} aria-label={`${p.name}: rest`} value={p.rest} onChange={(v) => v !== null && change({ rest: v })} /></td>
       <td>

@@ -17,6 +17,7 @@ import { HandOverButton } from "./HandOverButton";
 import { Loom } from "./Loom";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
+import { useStrength } from "../training/useStrength";
 import { usePlan } from "./usePlan";
 
 const exercises = new Map(library.map((e) => [e.id, e]));
@@ -46,6 +47,8 @@ export default function WeekPage() {
     return () => removeEventListener("keydown", go);
   }, [undo, redo]);
 
+  const { data: log } = api.useLogQuery(id, { skip: !client });
+  const strength = useStrength(client, program, log?.entries);
   const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
   const lines = useMemo(() => (program && dose && client ? checkWeek(program, client, DEFAULT_METHOD, exercises, dose) : []), [program, dose, client]);
 
@@ -86,7 +89,7 @@ export default function WeekPage() {
         <div>
           <section className="sheet" style={{ padding: "10px 14px 6px" }}>
             <Loom program={program} client={client} dose={dose} edit={edit} dayId={day.id} selected={selected} onDay={setDayId} onPick={(d, p) => (setDayId(d), setSelected(p))} />
-            <p className="small quiet" style={{ padding: "6px 0" }}>Full grains are direct sets, hollow ones indirect; colour is the loaded length. This block sees the arm only: not the muscles outside it, nor arm work of presses and rows planned elsewhere.</p>
+            <p className="small quiet" style={{ padding: "6px 0" }}>Full grains are direct sets, hollow ones indirect; colour is the loaded length. Only what is on this week is counted.</p>
           </section>
           {empty ? (
             <Empty title="Nothing on the week yet">
@@ -94,7 +97,7 @@ export default function WeekPage() {
               <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
             </Empty>
           ) : (
-            <Session day={day} days={program.days} client={client} edit={edit} selected={selected} onSelect={setSelected} />
+            <Session day={day} days={program.days} client={client} edit={edit} selected={selected} onSelect={setSelected} strength={strength} />
           )}
         </div>
         <Checks lines={lines} onFix={(operations) => edit(...operations)} />

@@ -5,13 +5,16 @@ import { prescriptionsOf } from "#core/planning/edit";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import type { Load, Prescription } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
-import { exposuresOf, loadOf, nextTarget, type Exposure, type Target } from "#core/training/progression";
+import { expectedLoad, isUnlikely, type LoadBelief } from "#core/training/client-strength";
+import { countedReps, exposuresOf, inKg, loadOf, nextTarget, type Exposure, type Target } from "#core/training/progression";
 import { api, toFailure } from "../app/api";
 import { useOpenClient } from "../app/open-client";
 import { Empty, Failed, Loading } from "../app/states";
 import { SaveMark } from "../planning/SaveMark";
 import { usePlan } from "../planning/usePlan";
-import { dayText, loadText } from "../../locale/locale";
+import { StrengthSheet } from "./StrengthSheet";
+import { useStrength } from "./useStrength";
+import { dayText, loadText, plain } from "../../locale/locale";
 
 const DECISION: Record<Target["decision"], string> = { first: "Find a load", raise: "Load up", hold: "Hold", lower: "Load down", lighter: "Lighter, stricter", stop: "Stopped" };
 const asLoad = (l: Load | null) => (l ? loadText(l) : "—");
@@ -30,6 +33,7 @@ export default function LogPage() {
   const { plan, program, edit } = usePlan(client ? id : null);
   const { data: log, error, isLoading, refetch } = api.useLogQuery(id, { skip: !client, refetchOnMountOrArgChange: true, pollingInterval: 10_000, skipPollingIfUnfocused: true });
   const { message } = App.useApp();
+  const strength = useStrength(client, program, log?.entries);
   if (clients.length && !client) return <Empty title="This client is not in your practice"><Link to="/clients">To the clients</Link></Empty>;
   if (error) return <Failed what="The log" reason={toFailure(error).error} again={refetch} />;
   if (isLoading || !log || !program || !plan || !client) return <Loading what="the log" />;
@@ -50,14 +54,17 @@ export default function LogPage() {
         </span>
       </div>
       {planned.length === 0 && log.entries.length === 0 && <Empty title="Nothing planned and nothing logged"><Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link></Empty>}
+      {strength && <StrengthSheet strength={strength} program={program} name={client.name} />}
       <div className="log-grid">
         {planned.map((p) => {
           const exposures = exposuresOf(p.id, log.entries, log.reports);
           const t = nextTarget(p, exposures, DEFAULT_METHOD);
+          const belief = strength?.of(p) ?? null;
           const same = JSON.stringify([t.load ?? p.load, t.reps, t.rest ?? p.rest]) === JSON.stringify([p.load, p.reps, p.rest]);
           return (
             <section key={p.id} className="sheet log-card" aria-label={p.name}>
               <h2>{p.name}</h2>
+              {belief && <Belief belief={belief} p={p} last={exposures[0]} />}
               {exposures.length > 0 ? <Exposures list={exposures.slice(0, 4)} /> : <p className="small quiet">Not logged yet.</p>}
               <div className="target" style={t.decision === "stop" ? { borderTopColor: "var(--rowan)" } : undefined}>
                 <span className="what" style={t.decision === "stop" ? { color: "var(--rowan)" } : undefined}>
@@ -80,6 +87,20 @@ export default function LogPage() {
     </>
   );
 }
+
+/** the load to expect from this client's strength, and a logged one that cannot well be */
+function Belief({ belief, p, last }: { belief: LoadBelief; p: Prescription; last: Exposure | undefined }) {
+  const expected = expectedLoad(belief, p.reps, p.reserves[p.reserves.length - 1]!);
+  const odd = last?.entries.find((e) => e.reserve !== null && !e.instead && loadOf(e) && isUnlikely(belief, inKg(loadOf(e)!), countedReps(e), e.reserve));
+  if (!expected) return null;
+  return (
+    <p className="small">
+      <span className="quiet">Expected from this client's strength: {kg(expected.likely)} kg {p.loadStep.meaning} ({kg(expected.low)}–{kg(expected.high)}).</span>
+      {odd && <span role="status" style={{ color: "var(--rowan)" }}> ■ {asLoad(loadOf(odd))} for {countedReps(odd)} is far from that: check the unit and whether it was per hand or in all.</span>}
+    </p>
+  );
+}
+const kg = (v: number) => plain(v < 20 ? Math.round(2 * v) / 2 : Math.round(v));
 
 function Exposures({ list }: { list: Exposure[] }) {
   return (
