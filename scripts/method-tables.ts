@@ -2,7 +2,7 @@
 import { writeFileSync } from "node:fs";
 import { validate } from "#core/validation/validate";
 
-const { modelVersion, summary, published, torques, invariants, cases } = validate();
+const { modelVersion, summary, published, torques, invariants, lifts, cases } = validate();
 const percent = (x: number) => `${Math.round(100 * x)} %`;
 const numbers = (n: Record<string, number>) => Object.entries(n).map(([k, v]) => `${k} ${Number(v.toFixed(2))}`).join(", ");
 const table = (head: string[], rows: string[][]) => [head, head.map(() => "---"), ...rows].map((r) => `| ${r.join(" | ")} |`).join("\n");
@@ -30,6 +30,11 @@ ${table(["curve", "use", "error", "angle: model / published", "source (recalled)
 
 ## Invariants
 ${table(["what", "worst found", "limit", "holds"], invariants.map((i) => [i.what, i.worst.toPrecision(2), String(i.limit), i.holds ? "yes" : "**no**"]))}
+
+## Loads after one lift, kg
+A bench press of 80 kg is all that is known of the client; ordinary ratios are recalled and unverified. ${summary.lifts.near} of ${summary.lifts.compared} are within 35 %.
+
+${table(["lift", "model", "ordinary", "within 35 %"], lifts.map((l) => [l.exercise, l.model?.toFixed(0) ?? "none", l.ordinary.toFixed(0), l.near ? "yes" : "**no**"]))}
 
 ## Statements coaches make
 "holds" is the number of ${summary.bodies} varied bodies in which the numeric check holds.

@@ -5,7 +5,7 @@
 import { existsSync, readFileSync, statSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { findHead, heads, headTitle } from "#core/anatomy/anatomy";
-import { readExerciseFile } from "#core/exchange/files";
+import { exerciseJsonSchema, readExerciseFile } from "#core/exchange/files";
 import type { Exercise } from "#core/exercises/format";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup, setupName, SetupError, type Values } from "#core/exercises/setup";
@@ -32,7 +32,8 @@ const USAGE = `Usage: npm run -s gryn -- <command>
   analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2]
   rank --head <id> [--school <id>] [--height ...] [--mass ...] [--bodies 6]
   validate [--bodies 15] [--seed 4]
-  export-exercise <exercise id>`;
+  export-exercise <exercise id>
+  schema`;
 
 function numberOf(options: Options, name: keyof Options, fallback: number, low: number, high: number, whole = false): number {
   const text = options[name] as string | undefined;
@@ -170,6 +171,8 @@ function run(argv: string[]): unknown {
       return validate(numberOf(parsed.values, "bodies", 15, 0, 64, true), numberOf(parsed.values, "seed", 4, 0, 1e9, true));
     case "export-exercise":
       return exerciseOf(name);
+    case "schema":
+      return exerciseJsonSchema();
     default:
       return bad(command ? `There is no command "${command}".\n${USAGE}` : USAGE);
   }

@@ -16,6 +16,9 @@ for (const scheme of ["light", "dark"] as const)
     await page.locator(".figure-sheet svg .muscle").waitFor();
     await page.locator("canvas").nth(1).waitFor();
     await accessible(page);
+    await page.goto("/method/tables");
+    await page.getByRole("heading", { name: "Invariants" }).waitFor();
+    await accessible(page);
     await openClient(page, "Maja");
     await page.getByRole("button", { name: "Save client" }).waitFor();
     await accessible(page);
@@ -40,7 +43,7 @@ test("nothing is cut off at 360 px or at 200 % zoom", async ({ page, browser }) 
   await signIn(page);
   const wide = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   await page.setViewportSize({ width: 640, height: 400 });
-  for (const path of ["/ranking/triceps-long", "/bench/cable-pushdown", "/clients"]) {
+  for (const path of ["/ranking/triceps-long", "/bench/cable-pushdown", "/method/mechanics", "/method/tables", "/clients"]) {
     await page.goto(path);
     await page.waitForTimeout(600);
     expect(await wide()).toBeLessThanOrEqual(0);

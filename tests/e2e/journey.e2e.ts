@@ -178,6 +178,12 @@ test("the bench answers a moved parameter, and names the difference to a pinned 
   await page.mouse.up();
   await expect(page.getByText("Step back: 40 cm")).toHaveCount(0);
 
+  // every number leads to its definition
+  await page.getByRole("link", { name: "Loaded length" }).click();
+  await expect(page).toHaveURL(/method\/mechanics#loaded-length/);
+  await expect(page.locator("#loaded-length")).toBeInViewport();
+  await page.goBack();
+
   // an address from elsewhere wins over what was moved here
   await page.keyboard.press("Control+k");
   await page.getByRole("combobox", { name: "Go anywhere" }).fill("pushdown, against");

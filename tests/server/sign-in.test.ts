@@ -1,3 +1,4 @@
+import { MODEL_VERSION } from "#core/mechanics/model";
 import type { Express } from "express";
 import request from "supertest";
 import type { Database } from "#server/database/database";
@@ -78,7 +79,7 @@ test("attempts are limited, and a success is not one", async () => {
 });
 
 test("security headers and health", async () => {
-  const { headers } = await request(app).get("/api/health").expect(200, { status: "ok", model: "arm" });
+  const { headers } = await request(app).get("/api/health").expect(200, { status: "ok", model: MODEL_VERSION });
   expect(headers["content-security-policy"]).toMatch(/frame-ancestors 'none'/);
   expect(headers["referrer-policy"]).toBe("no-referrer");
   expect(headers["strict-transport-security"]).toBeUndefined();
@@ -94,4 +95,10 @@ test("unreadable and unknown requests get a reason, never a 500", async () => {
     const { status } = await desk.send("post", "/clients", body);
     expect(status).toBe(400);
   }
+});
+
+test("the schema of exercise files is served to anyone", async () => {
+  const { body } = await request(app).get("/api/schema/exercise").expect(200);
+  expect(body.$schema).toMatch(/2020-12/);
+  expect(Object.keys(body.properties)).toEqual(expect.arrayContaining(["format", "phase", "path", "loads"]));
 });

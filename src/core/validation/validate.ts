@@ -10,6 +10,7 @@ import { seededRandom } from "#core/random";
 import { cases, judgeCase, type JudgedCase } from "#core/validation/cases/cases";
 import type { Verdict } from "#core/validation/cases/measure";
 import { comparePublished, type ComparedRow } from "#core/validation/published";
+import { compareLifts, type ComparedLift } from "#core/validation/strength-ratios";
 import { compareTorques, type CurveError } from "#core/validation/torque";
 
 export interface Invariant {
@@ -32,12 +33,15 @@ export interface Validation {
     torqueFit: number;
     torqueLeftOut: number;
     invariants: { checked: number; holding: number };
+    /** lifts within 35 % of ordinary ratios after one logged lift, of those compared */
+    lifts: { near: number; compared: number };
     cases: Record<Verdict, number>;
     bodies: number;
   };
   published: ComparedRow[];
   torques: CurveError[];
   invariants: Invariant[];
+  lifts: ComparedLift[];
   cases: JudgedCase[];
 }
 
@@ -91,6 +95,7 @@ export function validate(bodies = 15, seed = 4): Validation {
   const torques = compareTorques(model);
   const error = (use: CurveError["use"]) => mean(torques.filter((t) => t.use === use).map((t) => t.error));
   const invariants = invariantsOf(model);
+  const lifts = compareLifts(DEFAULT_BODY);
   const judged = cases.map((c) => judgeCase(c, model, varied));
   const verdicts: Record<Verdict, number> = { agrees: 0, contradicts: 0, undecided: 0 };
   for (const c of judged) verdicts[c.verdict]++;
@@ -104,12 +109,14 @@ export function validate(bodies = 15, seed = 4): Validation {
       torqueFit: error("fit"),
       torqueLeftOut: error("left out"),
       invariants: { checked: invariants.length, holding: invariants.filter((i) => i.holds).length },
+      lifts: { near: lifts.filter((l) => l.near).length, compared: lifts.length },
       cases: verdicts,
       bodies,
     },
     published,
     torques,
     invariants,
+    lifts,
     cases: judged,
   };
 }

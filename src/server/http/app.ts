@@ -6,6 +6,8 @@ import session from "express-session";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
+import { exerciseJsonSchema } from "#core/exchange/files";
+import { MODEL_VERSION } from "#core/mechanics/model";
 import { clientRoutes } from "#server/clients/routes";
 import type { Database } from "#server/database/database";
 import { Problem, problemHandler } from "#server/http/problem";
@@ -44,8 +46,10 @@ export function createApp(options: AppOptions): Express {
 
   app.get("/api/health", async (_request, response) => {
     const ok = await database.alive();
-    response.status(ok ? 200 : 503).json({ status: ok ? "ok" : "database away", model: "arm" });
+    response.status(ok ? 200 : 503).json({ status: ok ? "ok" : "database away", model: MODEL_VERSION });
   });
+
+  app.get("/api/schema/exercise", (_request, response) => void response.json(exerciseJsonSchema()));
 
   // no addresses of single clients, no bodies, no cookies in the log
   app.use("/api", pinoHttp({ logger: log, quietReqLogger: true, serializers: { req: (r: { method: string; id: unknown }) => ({ id: r.id, method: r.method }), res: (r: { statusCode: number }) => ({ statusCode: r.statusCode }) }, customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? "error" : "debug") }));

@@ -11,6 +11,7 @@ const RankingPage = lazy(() => import("../ranking/RankingPage"));
 const BenchPage = lazy(() => import("../bench/BenchPage"));
 const ClientsPage = lazy(() => import("../clients/ClientsPage"));
 const WeekPage = lazy(() => import("../planning/WeekPage"));
+const MethodPage = lazy(() => import("../method/MethodPage"));
 const LogPage = lazy(() => import("../training/LogPage"));
 
 const router = createBrowserRouter([
@@ -25,6 +26,7 @@ const router = createBrowserRouter([
       { path: "clients/:id", element: <ClientsPage /> },
       { path: "clients/:id/week", element: <WeekPage /> },
       { path: "clients/:id/log", element: <LogPage /> },
+      { path: "method/:page?", element: <MethodPage /> },
       { path: "*", element: <Navigate to="/" replace /> },
     ],
   },

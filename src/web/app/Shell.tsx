@@ -35,6 +35,7 @@ export function Shell() {
 const KEYS: [string, string][] = [
   ["r", "Ranking"],
   ["b", "Bench"],
+  ["m", "Method"],
   ["c", "Clients"],
   ["w", "Week of the open client"],
   ["l", "Log of the open client"],
@@ -66,7 +67,7 @@ function Desk({ coach }: { coach: string }) {
     const go = (e: KeyboardEvent) => {
       if (isTyping(e) || !singleKeysOn()) return;
       const clientId = clientIdInAddress();
-      const to = { r: withClient("/ranking", clientId), b: withClient("/bench", clientId), c: "/clients", w: clientId && `/clients/${clientId}/week`, l: clientId && `/clients/${clientId}/log` }[e.key];
+      const to = { r: withClient("/ranking", clientId), b: withClient("/bench", clientId), m: withClient("/method", clientId), c: "/clients", w: clientId && `/clients/${clientId}/week`, l: clientId && `/clients/${clientId}/log` }[e.key];
       if (e.key === "?") setHelp(true);
       else if (to) void navigate(to);
     };
@@ -95,6 +96,7 @@ function Desk({ coach }: { coach: string }) {
             <span aria-hidden>know</span>
             <NavLink to={withClient("/ranking", clientId)}>Ranking</NavLink>
             <NavLink to={withClient("/bench", clientId)}>Bench</NavLink>
+            <NavLink to={withClient("/method", clientId)}>Method</NavLink>
           </div>
           <div className="group">
             <span aria-hidden>coach</span>

@@ -2,6 +2,7 @@ import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { Fragment } from "react";
 import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
+import { Term } from "../method/Term";
 import { Grain } from "../grain/Grain";
 import { fixed } from "../../locale/locale";
 
@@ -33,16 +34,16 @@ export function Facts({ analysis, headId }: { analysis: Analysis; headId: string
     <>
       <Grain metrics={m} width={248} height={52} />
       <dl className="facts">
-        <dt>Loaded length</dt><dd>{fixed(m.loadedLength, 2)}</dd>
-        <dt>Skew</dt><dd>{fixed(m.skew, 2)}</dd>
-        <dt>Tension in the long half</dt><dd>{percent(m.stretchShare)}</dd>
-        <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
-        <dt>Range loaded</dt><dd>{percent(m.rangeLoaded)}</dd>
-        <dt>Share of all work</dt><dd>{percent(m.shareOfAll)}</dd>
-        <dt>Load the long half allows</dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
-        {levers.map(([joint, v]) => <Fragment key={joint}><dt>Torque at the {joint}</dt><dd>{fixed(v, 2)}</dd></Fragment>)}
-        {analysis.demands.filter((d) => d.what !== "grip" && d.ratio >= 0.05).map((d) => <Fragment key={d.what}><dt>{d.what.replace(/^./, (c) => c.toUpperCase())} against what the wrist has</dt><dd>{percent(d.ratio)}</dd></Fragment>)}
-        {analysis.spine && <><dt title="Relative only: no pressure of the abdomen is in the model">Compression of the low back, body weights</dt><dd>{fixed(analysis.spine.compression, 1)}</dd></>}
+        <dt><Term at="loaded-length">Loaded length</Term></dt><dd>{fixed(m.loadedLength, 2)}</dd>
+        <dt><Term at="skew">Skew</Term></dt><dd>{fixed(m.skew, 2)}</dd>
+        <dt><Term at="stretch-share">Tension in the long half</Term></dt><dd>{percent(m.stretchShare)}</dd>
+        <dt><Term at="bottom-tension">Bottom tension</Term></dt><dd>{percent(m.bottomTension)}</dd>
+        <dt><Term at="range-loaded">Range loaded</Term></dt><dd>{percent(m.rangeLoaded)}</dd>
+        <dt><Term at="share-of-all-work">Share of all work</Term></dt><dd>{percent(m.shareOfAll)}</dd>
+        <dt><Term at="partial-reserve">Load the long half allows</Term></dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
+        {levers.map(([joint, v]) => <Fragment key={joint}><dt><Term at="torque-beside">{`Torque at the ${joint}`}</Term></dt><dd>{fixed(v, 2)}</dd></Fragment>)}
+        {analysis.demands.filter((d) => d.what !== "grip" && d.ratio >= 0.05).map((d) => <Fragment key={d.what}><dt><Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())} against what the wrist has`}</Term></dt><dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd></Fragment>)}
+        {analysis.spine && <><dt><Term at="compression">Compression of the low back, body weights</Term></dt><dd>{fixed(analysis.spine.compression, 1)}</dd></>}
       </dl>
     </>
   );

@@ -1,0 +1,49 @@
+/** The method, as written in docs/method: the same text for the coach with curiosity and the engineer with doubts. */
+import { useEffect } from "react";
+import Markdown from "react-markdown";
+import { Link, Navigate, NavLink, useLocation, useParams } from "react-router";
+import rehypeSlug from "rehype-slug";
+import remarkGfm from "remark-gfm";
+import exerciseFormat from "../../../docs/method/exercise-format.md?raw";
+import mechanics from "../../../docs/method/mechanics.md?raw";
+import planning from "../../../docs/method/planning.md?raw";
+import ranking from "../../../docs/method/ranking.md?raw";
+import tables from "../../../docs/method/tables.md?raw";
+
+const PAGES: Record<string, { name: string; text: string }> = {
+  mechanics: { name: "Mechanics", text: mechanics },
+  ranking: { name: "Ranking", text: ranking },
+  planning: { name: "Planning", text: planning },
+  tables: { name: "Tables", text: tables },
+  "exercise-format": { name: "Exercise format", text: exerciseFormat },
+};
+
+export default function MethodPage() {
+  const { page = "mechanics" } = useParams();
+  const { hash } = useLocation();
+  useEffect(() => {
+    if (hash) document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView();
+    else window.scrollTo(0, 0);
+  }, [page, hash]);
+  const shown = PAGES[page];
+  if (!shown) return <Navigate to="/method/mechanics" replace />;
+  return (
+    <div className="method">
+      <nav aria-label="Method">
+        {Object.entries(PAGES).map(([id, p]) => <NavLink key={id} to={`/method/${id}`}>{p.name}</NavLink>)}
+      </nav>
+      <article className="sheet">
+        <Markdown
+          remarkPlugins={[remarkGfm]}
+          rehypePlugins={[rehypeSlug]}
+          components={{
+            a: ({ href = "", children }) => <Link to={`/method/${href.replace(/\.md(?=#|$)/, "")}`}>{children}</Link>,
+            table: ({ children }) => <div className="scroll" tabIndex={0} role="region" aria-label="Table"><table>{children}</table></div>,
+          }}
+        >
+          {shown.text}
+        </Markdown>
+      </article>
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { heads } from "#core/anatomy/anatomy";
+import { library } from "#core/exercises/library";
+
+const folder = mkdtempSync(join(tmpdir(), "gryn-cli-"));
+const gryn = (...args: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "src/cli/gryn.ts", ...args], { encoding: "utf8", env: { ...process.env, NODE_OPTIONS: "" }, maxBuffer: 64e6 });
+  return { status, stderr, json: () => JSON.parse(stdout) as never, stdout };
+};
+const file = (name: string, text: string) => {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+};
+
+test("heads and exercises are listed in full", () => {
+  const list: { id: string; usableRange: number[]; volume: number }[] = gryn("heads").json();
+  expect(list.map((h) => h.id)).toEqual(heads.map((h) => h.id));
+  for (const h of list) expect([h.usableRange[0]! < h.usableRange[1]!, h.volume > 0]).toEqual([true, true]);
+  const exercises: { id: string; parameters: unknown[] }[] = gryn("exercises").json();
+  expect(exercises.map((e) => e.id)).toEqual(library.map((e) => e.id));
+});
+
+test("an analysis says everything it should, and an exported definition gives the same numbers", () => {
+  const direct = gryn("analyse", "romanian-deadlift", "--set", "depth=70", "--samples", "21");
+  const a: { feasible: boolean; samples: { s: number[] }; heads: { length: number[]; momentArms: object; metrics: object | null }[]; strengthCurve: number[]; spine: { moment: number } } = direct.json();
+  expect(a.feasible).toBe(true);
+  expect([a.samples.s.length, a.strengthCurve.length, a.heads[0]!.length.length]).toEqual([21, 21, 21]);
+  expect(Object.keys(a)).toEqual(expect.arrayContaining(["limiters", "resistance", "sticking", "spine", "engagedMass", "demands", "residual", "warnings"]));
+  const exported = file("exported.json", gryn("export-exercise", "romanian-deadlift").stdout);
+  expect(gryn("analyse", exported, "--set", "depth=70", "--samples", "21").stdout).toBe(direct.stdout);
+});
+
+test("varied bodies give a spread, a logged set gives kilograms", () => {
+  const a: { spread: { bodies: number; heads: Record<string, { loadedLength: { low: number; median: number; high: number } }> }; calibrated: { largestLoad: number; factor: number } } = gryn("analyse", "standing-dumbbell-curl", "--bodies", "4", "--seed", "2", "--calibrate", "standing-barbell-curl=30x8@2").json();
+  const { low, median, high } = a.spread.heads["biceps-long"]!.loadedLength;
+  expect(a.spread.bodies).toBe(4);
+  expect([low <= median, median <= high, low < high]).toEqual([true, true, true]);
+  expect(a.calibrated.largestLoad).toBeGreaterThan(5);
+});
+
+test("a ranking has places, criteria and reasons", () => {
+  const { rows }: { rows: { place: number; score: number; because: string; criteria: object }[] } = gryn("rank", "--head", "soleus", "--bodies", "2").json();
+  expect(rows[0]).toMatchObject({ place: 1 });
+  expect(rows[0]!.because.length).toBeGreaterThan(20);
+});
+
+test("a pose that cannot be is an answer with a reason, not an error", () => {
+  const cable = JSON.parse(gryn("export-exercise", "cable-side-raise").stdout) as { loads: { from: { frame: string; at: number[] } }[] };
+  cable.loads[0]!.from = { frame: "hand", at: [-0.1, 0.4, -0.6] };
+  const through = gryn("analyse", file("through.json", JSON.stringify(cable)));
+  expect(through.status).toBe(0);
+  const a: { feasible: boolean; warnings: string[] } = through.json();
+  expect(a.feasible).toBe(false);
+  expect(a.warnings.join()).toMatch(/runs through the trunk|cannot be held/);
+});
+
+describe("wrong input ends with 2, a reason on stderr and nothing on stdout", () => {
+  const base = () => JSON.parse(JSON.stringify(library.find((e) => e.id === "band-curl"))) as { targets: string[]; loads: Record<string, unknown>[]; path: unknown[] };
+  const changed = (name: string, change: (e: ReturnType<typeof base>) => void) => {
+    const e = base();
+    change(e);
+    return file(name, JSON.stringify(e, null, 1));
+  };
+  test.each([
+    ["no command", [], /Usage/],
+    ["an unknown command", ["weigh"], /no command/],
+    ["an unknown exercise", ["analyse", "moon-lift"], /no exercise called moon-lift/],
+    ["an unknown head", ["rank", "--head", "tail"], /no head called tail/],
+    ["an unknown parameter", ["analyse", "back-squat", "--set", "height=3"], /height/],
+    ["a parameter out of range", ["analyse", "back-squat", "--set", "depth=500"], /Knee bend .* between 70 and 125/],
+    ["text for a number", ["analyse", "back-squat", "--samples", "many"], /--samples wants a whole number/],
+    ["a body of no person", ["analyse", "back-squat", "--mass=-70"], /--mass wants a number/],
+    ["a wrong calibration", ["analyse", "back-squat", "--calibrate", "heavy"], /--calibrate wants/],
+    ["an unknown option", ["heads", "--loud"], /loud/],
+    ["a missing file", ["analyse", "nowhere.json"], /no file nowhere.json/],
+  ] as [string, string[], RegExp][])("%s", (_what, args, reason) => {
+    const { status, stdout, stderr } = gryn(...args);
+    expect([status, stdout]).toEqual([2, ""]);
+    expect(stderr).toMatch(reason);
+  });
+  test.each([
+    ["a negative share", () => changed("share.json", (e) => (e.loads[0]!.share = -1)), /loads\.0\.share: .*over 0/],
+    ["a band without slack", () => changed("slack.json", (e) => (e.loads[0]!.slack = 0)), /loads\.0\.slack/],
+    ["a muscle that is not there", () => changed("muscle.json", (e) => (e.targets = ["wings"])), /targets\.0: there is no muscle called wings/],
+    ["a path of one pose", () => changed("path.json", (e) => e.path.pop()), /path/],
+    ["not JSON", () => file("broken.json", '{ "format": '), /line 1|JSON/],
+    ["10 MB", () => file("large.json", " ".repeat(10_000_000)), /over 2 MB/],
+  ] as [string, () => string, RegExp][])("a file with %s", (_what, make, reason) => {
+    const { status, stdout, stderr } = gryn("analyse", make());
+    expect([status, stdout]).toEqual([2, ""]);
+    expect(stderr).toMatch(reason);
+  });
+});
