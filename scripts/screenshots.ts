@@ -9,6 +9,7 @@ import { demoId, DEMO_SIGN_IN } from "#server/demo/demo";
 const url = process.env.GRYN_URL ?? "http://127.0.0.1:4173";
 const out = process.env.GRYN_SHOTS ?? "docs/screenshots";
 const maja = demoId("maja");
+const runa = demoId("runa");
 
 interface View {
   name: string;
@@ -24,6 +25,10 @@ const views: View[] = [
   { name: "ranking", path: `/ranking/triceps-long?for=${maja}`, ready: ".ranked .row", then: async (p) => p.getByRole("button", { name: "Why" }).first().click() },
   { name: "ranking-dark", path: "/ranking/biceps-long", ready: ".ranked .row", dark: true },
   { name: "bench", path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`, ready: ".figure-sheet svg .muscle" },
+  { name: "bench-dark", path: `/bench/back-squat?head=gluteus-maximus-middle&for=${runa}`, ready: ".figure-sheet svg .muscle", dark: true },
+  { name: "ranking-whole-body", path: `/ranking/gluteus-maximus-middle?for=${runa}`, ready: ".ranked .row" },
+  { name: "week-whole-body", path: `/clients/${runa}/week`, ready: ".loom" },
+  { name: "method", path: "/method/mechanics#terms", ready: ".method h2" },
   { name: "clients", path: `/clients/${maja}`, ready: ".form" },
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
   { name: "week-dark", path: `/clients/${maja}/week`, ready: ".loom", dark: true },

@@ -13,6 +13,7 @@ import { askAnalysis } from "../mechanics/analyst";
 import { bodyOf } from "../mechanics/useSurvey";
 import { CurvePlots } from "./CurvePlots";
 import { Differences, Facts, inWords } from "./Facts";
+import { useSpread } from "./useSpread";
 import { Figure } from "./Figure";
 
 const headOf = (id: string) => heads.find((h) => h.id === id)!;
@@ -84,7 +85,10 @@ export default function BenchPage() {
   const [picked, setSample] = useState<number | null>(null);
   const [turn, setTurn] = useState(25);
   const [playing, setPlaying] = useState(false);
-  const [pinned, setPinned] = useState<{ name: string; analysis: Analysis } | null>(null);
+  const [pinned, setPinned] = useState<{ name: string; analysis: Analysis; exerciseId: string; values: Values } | null>(null);
+  const shown = useMemo(() => (exercise ? { exerciseId: id, values } : null), [exercise, id, values]);
+  const spread = useSpread(shown, body);
+  const pinnedSpread = useSpread(pinned, body);
   const carry = useRef<Record<string, number>>({});
 
   const active = useMemo(() => analysis?.heads.filter((h) => h.metrics) ?? [], [analysis]);
@@ -200,13 +204,13 @@ export default function BenchPage() {
                 {p.options ? <Select aria-label={p.name} value={values[p.id]} onChange={(v: number) => setValue(p, v)} options={p.options.map((o) => ({ value: o.value, label: o.name }))} /> : <Slider ariaLabelForHandle={p.name} min={p.min} max={p.max} step={p.step} value={values[p.id]!} tooltip={{ formatter: null }} onChange={(v) => setValue(p, v)} />}
               </div>
             ))}
-            <Facts analysis={analysis} headId={headId} />
+            <Facts analysis={analysis} headId={headId} spread={spread} />
             <div className="actions" style={{ marginTop: 0 }}>
-              <Button size="small" onClick={() => setPinned(pinned ? null : { name: setupName(exercise, values), analysis })}>{pinned ? "Unpin" : "Pin to compare"}</Button>
+              <Button size="small" onClick={() => setPinned(pinned ? null : { name: setupName(exercise, values), analysis, exerciseId: id, values })}>{pinned ? "Unpin" : "Pin to compare"}</Button>
               <Button size="small" onClick={() => setValues(() => defaultValues(exercise))}>Reset</Button>
               <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>{muscleName(headOf(headId).muscle)} ranking</Button>
             </div>
-            {pinned && <Differences now={analysis} pinned={pinned.analysis} name={pinned.name} headId={headId} />}
+            {pinned && <Differences now={analysis} pinned={pinned.analysis} name={pinned.name} headId={headId} spread={spread} pinnedSpread={pinnedSpread} />}
             {exercise.cautions.map((c) => <p key={c.text} className="notice warn small">{c.text}</p>)}
           </aside>
         </div>

@@ -4,6 +4,7 @@ import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { Term } from "../method/Term";
 import { Grain } from "../grain/Grain";
+import { bandOf, isDecided, SPREAD_BODIES, type Spread } from "./useSpread";
 import { fixed } from "../../locale/locale";
 
 const percent = (x: number) => `${Math.round(100 * x)} %`;
@@ -22,7 +23,19 @@ export function inWords(a: Analysis, headId: string): string {
   return `The load peaks at ${percent(a.s[peak]!)} of the rep; the set sticks at ${percent(a.sticking.at)}, where this head is ${lengthWord(h.position[n]!)} (${percent(h.position[n]!)}).${first ? ` The ${muscleName(first.muscle).toLowerCase()} gives out first (${percent(first.elasticity / total)}).` : ""}`;
 }
 
-export function Facts({ analysis, headId }: { analysis: Analysis; headId: string }) {
+/** metrics with their names and anchors in the method, as told beside the figure and against a pinned setup */
+const METRICS: readonly { name: string; at: string; value: (m: HeadMetrics) => number; text: (v: number) => string }[] = [
+  { name: "Loaded length", at: "loaded-length", value: (m) => m.loadedLength, text: (v) => fixed(v, 2) },
+  { name: "Skew", at: "skew", value: (m) => m.skew, text: (v) => fixed(v, 2) },
+  { name: "Tension in the long half", at: "stretch-share", value: (m) => m.stretchShare, text: percent },
+  { name: "Bottom tension", at: "bottom-tension", value: (m) => m.bottomTension, text: percent },
+  { name: "Stretch reached", at: "stretch-reached", value: (m) => m.stretchReached, text: percent },
+  { name: "Range loaded", at: "range-loaded", value: (m) => m.rangeLoaded, text: percent },
+  { name: "Share of all work", at: "share-of-all-work", value: (m) => m.shareOfAll, text: percent },
+  { name: "Long half allows", at: "partial-reserve", value: (m) => m.partialReserve, text: (v) => `${fixed(v, 2)} ×` },
+];
+
+export function Facts({ analysis, headId, spread }: { analysis: Analysis; headId: string; spread: Spread | null }) {
   const m = metricsOf(analysis, headId);
   if (!m) return null;
   const beside = Object.entries(analysis.torques)
@@ -34,46 +47,50 @@ export function Facts({ analysis, headId }: { analysis: Analysis; headId: string
     <>
       <Grain metrics={m} width={248} height={52} />
       <dl className="facts">
-        <dt><Term at="loaded-length">Loaded length</Term></dt><dd>{fixed(m.loadedLength, 2)}</dd>
-        <dt><Term at="skew">Skew</Term></dt><dd>{fixed(m.skew, 2)}</dd>
-        <dt><Term at="stretch-share">Tension in the long half</Term></dt><dd>{percent(m.stretchShare)}</dd>
-        <dt><Term at="bottom-tension">Bottom tension</Term></dt><dd>{percent(m.bottomTension)}</dd>
-        <dt><Term at="range-loaded">Range loaded</Term></dt><dd>{percent(m.rangeLoaded)}</dd>
-        <dt><Term at="share-of-all-work">Share of all work</Term></dt><dd>{percent(m.shareOfAll)}</dd>
-        <dt><Term at="partial-reserve">Load the long half allows</Term></dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
+        {METRICS.map(({ name, at, value, text }) => {
+          const band = bandOf(spread, headId, value);
+          return (
+            <Fragment key={at}>
+              <dt><Term at={at}>{name}</Term></dt>
+              <dd>{band && text(band.low) !== text(band.high) && <span className="among" title={`Among ${SPREAD_BODIES} varied bodies`}>{text(band.low).replace(/ [%×]$/, "")}–{text(band.high)}</span>} {text(value(m))}</dd>
+            </Fragment>
+          );
+        })}
         {levers.map(([joint, v]) => <Fragment key={joint}><dt><Term at="torque-beside">{`Torque at the ${joint}`}</Term></dt><dd>{fixed(v, 2)}</dd></Fragment>)}
-        {analysis.demands.filter((d) => d.what !== "grip" && d.ratio >= 0.05).map((d) => <Fragment key={d.what}><dt><Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())} against what the wrist has`}</Term></dt><dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd></Fragment>)}
-        {analysis.spine && <><dt><Term at="compression">Compression of the low back, body weights</Term></dt><dd>{fixed(analysis.spine.compression, 1)}</dd></>}
+        {analysis.demands.filter((d) => d.what !== "grip" && d.ratio >= 0.05).map((d) => <Fragment key={d.what}><dt><Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())}, of what it has`}</Term></dt><dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd></Fragment>)}
+        {analysis.spine && <><dt><Term at="compression">Low back, body weights</Term></dt><dd>{fixed(analysis.spine.compression, 1)}</dd></>}
       </dl>
     </>
   );
 }
 
-/** what changed against the pinned setup, largest first */
-export function Differences({ now, pinned, name, headId }: { now: Analysis; pinned: Analysis; name: string; headId: string }) {
+interface DifferencesProps {
+  now: Analysis;
+  pinned: Analysis;
+  name: string;
+  headId: string;
+  spread: Spread | null;
+  pinnedSpread: Spread | null;
+}
+
+/** what changed against the pinned setup, largest first; a difference that turns round among varied bodies is undecided */
+export function Differences({ now, pinned, name, headId, spread, pinnedSpread }: DifferencesProps) {
   const [a, b] = [metricsOf(now, headId), metricsOf(pinned, headId)];
   if (!a || !b) return <p className="small quiet">The pinned setup does not load this head.</p>;
-  const rows: [string, number, number][] = [
-    ["Loaded length", b.loadedLength, a.loadedLength],
-    ["Skew", b.skew, a.skew],
-    ["Long half", b.stretchShare, a.stretchShare],
-    ["Bottom tension", b.bottomTension, a.bottomTension],
-    ["Stretch reached", b.stretchReached, a.stretchReached],
-    ["Range loaded", b.rangeLoaded, a.rangeLoaded],
-    ["Share of all work", b.shareOfAll, a.shareOfAll],
-  ];
-  const changed = rows.filter(([, x, y]) => Math.abs(x - y) >= 0.02).sort((p, q) => Math.abs(q[2] - q[1]) - Math.abs(p[2] - p[1]));
+  const changed = METRICS.map(({ name, value }) => ({ name, from: value(b), to: value(a), decided: isDecided(spread, pinnedSpread, headId, value) }))
+    .filter((r) => Math.abs(r.to - r.from) >= 0.02)
+    .sort((p, q) => Number(p.decided === false) - Number(q.decided === false) || Math.abs(q.to - q.from) - Math.abs(p.to - p.from));
   const [top] = changed;
   return (
     <div aria-live="polite">
       <h3>Against {name}</h3>
       {!top && <p className="small">No difference worth naming for this head.</p>}
-      {top && <p className="small">{top[0]} {top[2] > top[1] ? "rises" : "falls"} most: {fixed(top[1], 2)} to {fixed(top[2], 2)}.</p>}
+      {top && <p className="small">{top.decided === false ? "No difference holds in four of five varied bodies." : `${top.name} ${top.to > top.from ? "rises" : "falls"} most: ${fixed(top.from, 2)} to ${fixed(top.to, 2)}.`}</p>}
       <dl className="facts">
-        {changed.map(([label, x, y]) => (
-          <div key={label} style={{ display: "contents" }}>
-            <dt>{label}</dt>
-            <dd>{fixed(x, 2)} to {fixed(y, 2)} ({y > x ? "+" : "−"}{fixed(Math.abs(y - x), 2)})</dd>
+        {changed.map((r) => (
+          <div key={r.name} style={{ display: "contents" }}>
+            <dt>{r.name}</dt>
+            <dd>{fixed(r.from, 2)} to {fixed(r.to, 2)} ({r.decided === false ? "undecided among bodies" : `${r.to > r.from ? "+" : "−"}${fixed(Math.abs(r.to - r.from), 2)}`})</dd>
           </div>
         ))}
       </dl>

@@ -8,13 +8,17 @@ import type { Answer, Ask, SetupAsk } from "./messages";
 type Open = { resolve: (a: Answer) => void; reject: (e: Error) => void };
 type AskBody = Ask extends infer A ? (A extends { id: number } ? Omit<A, "id"> : never) : never;
 
-let worker: Worker | null = null;
+/** what is on the bench is answered at once, on a thread of its own; surveys and beliefs take their time on another */
+type Lane = "live" | "background";
+const workers = new Map<Lane, Worker>();
 let next = 1;
-const open = new Map<number, Open>();
+const open = new Map<number, Open & { lane: Lane }>();
 
-function theWorker(): Worker {
-  if (worker) return worker;
-  worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module", name: "mechanics" });
+function workerOf(lane: Lane): Worker {
+  const known = workers.get(lane);
+  if (known) return known;
+  const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module", name: `mechanics, ${lane}` });
+  workers.set(lane, worker);
   worker.onmessage = (event: MessageEvent<Answer>) => {
     const asked = open.get(event.data.id);
     if (!asked) return;
@@ -23,29 +27,32 @@ function theWorker(): Worker {
     else asked.resolve(event.data);
   };
   worker.onerror = (event) => {
-    for (const asked of open.values()) asked.reject(new Error(event.message || "The mechanics worker stopped."));
-    open.clear();
-    worker = null;
+    for (const [id, asked] of open) {
+      if (asked.lane !== lane) continue;
+      open.delete(id);
+      asked.reject(new Error(event.message || "The mechanics worker stopped."));
+    }
+    workers.delete(lane);
   };
   return worker;
 }
 
-function ask(body: AskBody, signal?: AbortSignal): Promise<Answer> {
+function ask(body: AskBody, lane: Lane, signal?: AbortSignal): Promise<Answer> {
   const id = next++;
   return new Promise((resolve, reject) => {
     if (signal?.aborted) return reject(new DOMException("dropped", "AbortError"));
-    open.set(id, { resolve, reject });
+    open.set(id, { resolve, reject, lane });
     signal?.addEventListener("abort", () => {
       if (!open.delete(id)) return;
-      theWorker().postMessage({ id, kind: "drop" } satisfies Ask);
+      workerOf(lane).postMessage({ id, kind: "drop" } satisfies Ask);
       reject(new DOMException("dropped", "AbortError"));
     });
-    theWorker().postMessage({ ...body, id } as Ask);
+    workerOf(lane).postMessage({ ...body, id } as Ask);
   });
 }
 
 export async function askAnalysis(setup: SetupAsk, body: Body, signal?: AbortSignal): Promise<Analysis> {
-  const a = await ask({ kind: "analyse", setup, body }, signal);
+  const a = await ask({ kind: "analyse", setup, body }, "live", signal);
   if (a.kind !== "analysis") throw new Error("unexpected answer");
   return a.analysis;
 }
@@ -57,7 +64,7 @@ export function askSurvey(setups: SetupAsk[], body: Body, bodies: number): Promi
   const key = JSON.stringify([setups, body, bodies]);
   let survey = surveys.get(key);
   if (!survey) {
-    survey = ask({ kind: "survey", setups, body, bodies }).then((a) => {
+    survey = ask({ kind: "survey", setups, body, bodies }, "background").then((a) => {
       if (a.kind !== "survey") throw new Error("unexpected answer");
       return a.survey;
     });
@@ -69,7 +76,7 @@ export function askSurvey(setups: SetupAsk[], body: Body, bodies: number): Promi
 
 /** what the logged sets say of the client's strength, and of the loads of the setups asked for */
 export async function askStrength(body: Body, sets: LiftedSet[], setups: SetupAsk[], signal?: AbortSignal): Promise<ClientStrength> {
-  const a = await ask({ kind: "strength", body, sets, setups }, signal);
+  const a = await ask({ kind: "strength", body, sets, setups }, "background", signal);
   if (a.kind !== "strength") throw new Error("unexpected answer");
   return a.strength;
 }

@@ -1,0 +1,49 @@
+import { useEffect, useState } from "react";
+import type { Values } from "#core/exercises/setup";
+import type { HeadMetrics } from "#core/mechanics/metrics";
+import type { Body } from "#core/mechanics/model";
+import { askSurvey } from "../mechanics/analyst";
+
+/** bodies behind every band */
+export const SPREAD_BODIES = 12;
+/** ms without a change before varied bodies are asked */
+const QUIET = 500;
+
+/** one setup in varied bodies: what each body's heads do; null where a head hardly works or the body cannot lift it */
+export type Spread = readonly Readonly<Record<string, HeadMetrics | null>>[];
+
+/** null while it is not there yet, or where nothing is asked */
+export function useSpread(asked: { exerciseId: string; values: Values } | null, body: Body): Spread | null {
+  const key = asked ? JSON.stringify([asked.exerciseId, asked.values, body]) : null;
+  const [known, setKnown] = useState<{ key: string; spread: Spread } | null>(null);
+  useEffect(() => {
+    if (!key) return;
+    let current = true;
+    const wait = setTimeout(() => {
+      const [exerciseId, values, b] = JSON.parse(key) as [string, Values, Body];
+      askSurvey([{ exerciseId, values }], b, SPREAD_BODIES).then((s) => current && setKnown({ key, spread: s.rows[0]!.varied.map((v) => v.heads) }), () => undefined);
+    }, QUIET);
+    return () => {
+      current = false;
+      clearTimeout(wait);
+    };
+  }, [key]);
+  return key !== null && known?.key === key ? known.spread : null;
+}
+
+/** least and largest of a metric among the bodies in which the head works */
+export function bandOf(spread: Spread | null, headId: string, metric: (m: HeadMetrics) => number): { low: number; high: number } | null {
+  const all = spread?.flatMap((heads) => heads[headId] ?? []).map(metric) ?? [];
+  return all.length ? { low: Math.min(...all), high: Math.max(...all) } : null;
+}
+
+/** whether at least four of five bodies agree on which of two setups has more; null while one is not known */
+export function isDecided(now: Spread | null, pinned: Spread | null, headId: string, metric: (m: HeadMetrics) => number): boolean | null {
+  if (!now || !pinned) return null;
+  const signs = now.flatMap((heads, i) => {
+    const [a, b] = [heads[headId], pinned[i]?.[headId]];
+    return a && b ? [Math.sign(metric(a) - metric(b))] : [];
+  });
+  const more = Math.max(signs.filter((s) => s > 0).length, signs.filter((s) => s < 0).length);
+  return signs.length > 0 && more >= 0.8 * signs.length;
+}
