@@ -55,7 +55,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await page.keyboard.press("Tab");
   await saved(page);
   await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("Brachioradialis: weekly dose");
-  await expect(page.getByText("This block sees the arm only")).toBeVisible();
+  await expect(page.getByText("Only what is on this week is counted")).toBeVisible();
   await page.reload();
   await page.getByRole("button", { name: /Friday/ }).click();
   await expect(page.getByLabel(`${name}: rest`)).toHaveValue("100");
@@ -129,6 +129,9 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await expect(card).toContainText("9 (2) · 12 + 4 partial (0)");
   await expect(card).toContainText("sharp 3, elbow");
   await expect(card).toContainText("Stopped");
+  // her log has said how strong she is: only now there are kilograms to expect
+  await expect(page.getByRole("region", { name: "Strength of Maja Lindqvist" })).toContainText(/from \d+ lifts/);
+  await expect(page.getByText(/Expected from this client's strength: [\d.]+ kg/).first()).toBeVisible();
   const next = page.getByRole("region", { name: "Overhead cable extension, pulley below the shoulder" });
   await expect(next).toContainText("Load up: 20 kg for 10–16");
   await next.getByRole("button", { name: "Put it in the week" }).click();

@@ -85,10 +85,14 @@ interface Recording {
 }
 
 function recordingOf(model: Model, shown: readonly number[], samples: number, withArms: boolean): Recording {
+  // one buffer for all of them: many small ones cost more than the sums that are made in them
+  const buffer = new Float64Array(5 * samples * shown.length);
+  let at = 0;
+  const take = () => buffer.subarray(at, (at += samples));
   const series = shown.map((h): HeadSeries => {
     const { id, muscle, freedoms, longest, shortest } = model.heads[h]!;
     const momentArms = withArms ? Object.fromEntries(freedoms.map((f) => [model.freedoms[f]!.id, new Float64Array(samples)])) : {};
-    return { id, muscle, momentArms, length: new Float64Array(samples), position: new Float64Array(samples), force: new Float64Array(samples), passive: new Float64Array(samples), activation: new Float64Array(samples), usable: longest - shortest, work: 0, metrics: null };
+    return { id, muscle, momentArms, length: take(), position: take(), force: take(), passive: take(), activation: take(), usable: longest - shortest, work: 0, metrics: null };
   });
   const slot = new Int32Array(model.heads.length).fill(-1);
   shown.forEach((h, k) => (slot[h] = k));

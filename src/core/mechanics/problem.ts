@@ -85,13 +85,25 @@ function layoutOf(model: Model, setup: Setup, side: Side): Layout[] {
   return layout;
 }
 
-/** the problems to solve, fresh: nothing of an earlier analysis is left in them, so that the answer never depends on it */
+/** room for the numbers of one analysis, used again by the next: analyses never overlap and keep nothing of it */
+let room = new Float64Array(0);
+
+/**
+ * The problems to solve, fresh: nothing of an earlier analysis is left in them, so that the answer never depends on it.
+ * Their numbers are good until the next call.
+ */
 export function problemsOf(model: Model, setup: Setup, side: Side, samples: number): Problem[] {
-  return layoutOf(model, setup, side).map((layout) => {
+  const all = layoutOf(model, setup, side);
+  const size = all.reduce((sum, { block }) => sum + samples * block.rows.length * (block.columns + 3) + block.rows.length, 0);
+  if (room.length < size) room = new Float64Array(size);
+  else room.fill(0, 0, size);
+  let at = 0;
+  const take = (n: number) => room.subarray(at, (at += n));
+  return all.map((layout) => {
     const m = layout.block.rows.length;
     resetBasis(layout.basis);
     for (const stage of [...layout.stages, ...layout.whole]) stage.y.fill(0);
-    return { ...layout, A: new Float64Array(samples * m * layout.block.columns), fixed: new Float64Array(samples * m), unit: new Float64Array(samples * m), passive: new Float64Array(samples * m), met: new Float64Array(m) };
+    return { ...layout, A: take(samples * m * layout.block.columns), fixed: take(samples * m), unit: take(samples * m), passive: take(samples * m), met: take(m) };
   });
 }
 
@@ -118,7 +130,7 @@ export function largestAt(p: Problem, n: number, elasticities = false): Capacity
 }
 
 /** shares the torques of sample n among the columns of the stages; returns the largest torque left over, Nm */
-function shareIn(p: Problem, stages: readonly Stage[], n: number, load: number): number {
+function shareIn(p: Problem, stages: readonly Stage[], n: number, load: number, most?: number): number {
   const m = p.block.rows.length;
   const { columns } = p.block;
   const base = n * m * columns;
@@ -133,7 +145,7 @@ function shareIn(p: Problem, stages: readonly Stage[], n: number, load: number):
       for (let j = 0; j < k; j++) stage.A[i * k + j] = A[row + stage.columns[j]!]! / EFFORT;
       stage.b[i] = -(p.fixed[n * m + r]! + load * p.unit[n * m + r]! + p.passive[n * m + r]! + met[r]!);
     }
-    unmet = Math.max(unmet, shareLoad({ freedoms: stage.rows.length, heads: k, A: stage.A, b: stage.b, V: stage.V }, stage.y, stage.a).residual);
+    unmet = Math.max(unmet, shareLoad({ freedoms: stage.rows.length, heads: k, A: stage.A, b: stage.b, V: stage.V }, stage.y, stage.a, most).residual);
     for (let j = 0; j < k; j++) {
       const a = stage.a[j]!;
       if (a !== 0) for (let r = 0; r < m; r++) met[r]! += (A[base + r * columns + stage.columns[j]!]! * a) / EFFORT;
@@ -144,7 +156,8 @@ function shareIn(p: Problem, stages: readonly Stage[], n: number, load: number):
 
 /** the stages that shared sample n at this load (activations in their `a`), and the largest torque left over, Nm */
 export function shareAt(p: Problem, n: number, load: number): { stages: readonly Stage[]; unmet: number } {
-  const unmet = shareIn(p, p.stages, n, load);
+  // where a later stage cannot be met it is seen soon
+  const unmet = shareIn(p, p.stages, n, load, p.stages.length > 1 ? 25 : undefined);
   if (unmet <= UNMET || p.stages.length === 1) return { stages: p.stages, unmet };
   return { stages: p.whole, unmet: shareIn(p, p.whole, n, load) };
 }

@@ -17,6 +17,9 @@ export interface SharingProblem {
   readonly V: Float64Array;
 }
 
+/** Nm */
+const TOLERANCE = 1e-8;
+
 export interface SharingResult {
   /** largest unmet torque, Nm */
   residual: number;
@@ -55,8 +58,9 @@ function support(V: Float64Array, n: number, pull: Float64Array, turn: Float64Ar
 /**
  * @param y multipliers, in and out (warm start)
  * @param a activations, out
+ * @param most iterations; two or three do where the torques can be met
  */
-export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, tolerance = 1e-8): SharingResult {
+export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, most = 150): SharingResult {
   const { freedoms: m, heads: n, A, b, V } = p;
   const { g, step, H, pull, turn, free } = makeRoom(m, n);
   let residual = Infinity;
@@ -72,7 +76,7 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, t
   const least = 1e-13 * full;
   let damping = least;
   transposed(p, y, pull);
-  for (; iterations < 150; iterations++) {
+  for (; iterations < most; iterations++) {
     for (let i = 0; i < n; i++) {
       const v = pull[i]! / (2 * V[i]!);
       a[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
@@ -84,7 +88,7 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, t
       g[f] = v;
       residual = Math.max(residual, Math.abs(v));
     }
-    if (residual < tolerance) break;
+    if (residual < TOLERANCE) break;
     let count = 0;
     for (let i = 0; i < n; i++) {
       const t = pull[i]!;

@@ -1,3 +1,6 @@
+import { spawnSync } from "node:child_process";
+import { Worker } from "node:worker_threads";
+import { build } from "esbuild";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup, type Setup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
@@ -109,3 +112,33 @@ test("the same bits each time", () => {
     expect(JSON.stringify(a.heads.map((h) => h.metrics))).toBe(JSON.stringify(b.heads.map((h) => h.metrics)));
   }
 });
+
+test("everything is affine in the load: twice the share halves the largest load and leaves every curve as it was", () => {
+  for (const id of ["leg-extension", "cable-side-raise", "seated-calf-raise"]) {
+    const s = setupOf(id);
+    const twice: Setup = { ...s, loads: s.loads.map((l) => ({ ...l, share: 2 * l.share })) };
+    const [a, b] = [analyse(model, s), analyse(model, twice)];
+    expect(b.rawLoad / a.rawLoad).toBeCloseTo(0.5, 6);
+    a.strength.forEach((v, i) => expect(b.strength[i]).toBeCloseTo(v, 6));
+    a.heads.forEach((h, i) => h.metrics && expect(b.heads[i]!.metrics!.loadedLength).toBeCloseTo(h.metrics.loadedLength, 6));
+  }
+});
+
+test("the same bits inline and in a server's worker thread", async () => {
+  const source = (where: string) => `
+    import { createHash } from "node:crypto";
+    import { library } from "#core/exercises/library";
+    import { resolveSetup } from "#core/exercises/setup";
+    import { analyse } from "#core/mechanics/analyse";
+    import { compileModel } from "#core/mechanics/model";
+    const model = compileModel();
+    const all = library.map((e) => analyse(model, resolveSetup(e)));
+    ${where}(createHash("sha256").update(JSON.stringify(all.map((a) => [a.rawLoad, [...a.resistance], a.heads.map((h) => h.metrics)]))).digest("hex"));`;
+  const bundle = async (where: string) => (await build({ stdin: { contents: source(where), resolveDir: process.cwd(), loader: "ts" }, bundle: true, platform: "node", format: "cjs", write: false, logLevel: "error" })).outputFiles[0]!.text;
+  const inline = spawnSync(process.execPath, ["-"], { input: await bundle("console.log"), encoding: "utf8" }).stdout.trim();
+  const worker = new Worker(await bundle('require("node:worker_threads").parentPort.postMessage'), { eval: true });
+  const there = await new Promise((done, failed) => worker.once("message", done).once("error", failed));
+  await worker.terminate();
+  expect(inline).toMatch(/^[0-9a-f]{64}$/);
+  expect(there).toBe(inline);
+}, 60_000);

@@ -1,4 +1,6 @@
 import fc from "fast-check";
+import quadprog from "quadprog";
+import { solve as solveLinear, type Model as LinearModel } from "yalps";
 import { bySimplex, largestLoad } from "#core/mechanics/capacity";
 import { shareLoad } from "#core/mechanics/sharing";
 import { seededRandom } from "#core/random";
@@ -104,4 +106,44 @@ test("a pose that cannot be held is a result with its shortfall", () => {
   const r = largestLoad({ freedoms: 1, heads: 1, A: Float64Array.of(10), u: Float64Array.of(-1), c: Float64Array.of(25), limit: 100 });
   expect(r).toMatchObject({ feasible: false, load: 0 });
   expect(r.shortfall).toBeCloseTo(15, 6);
+});
+
+describe("beside general-purpose packages", () => {
+  test("the largest load is that of a linear programming package", () => {
+    for (let seed = 400; seed < 520; seed++) {
+      const { m, n, A, u } = randomProblem(seed);
+      // what is left over by weights: a little torque that some heads can hold
+      const random = seededRandom(seed);
+      const a0 = Float64Array.from({ length: n }, () => 0.2 * random());
+      const c = Float64Array.from({ length: m }, (_, f) => a0.reduce((s, v, i) => s + A[f * n + i]! * v, 0));
+      const ours = largestLoad({ freedoms: m, heads: n, A, u, c, limit: 1e4 });
+      const column = (entry: (f: number) => number, more: Record<string, number>) => ({ ...Object.fromEntries(Array.from({ length: m }, (_, f) => [`torque${f}`, entry(f)])), ...more });
+      const linear: LinearModel = {
+        direction: "maximize",
+        objective: "load",
+        constraints: { ...Object.fromEntries(Array.from({ length: m }, (_, f) => [`torque${f}`, { equal: c[f]! }])), ...Object.fromEntries(Array.from({ length: n }, (_, i) => [`full${i}`, { max: 1 }])), most: { max: 1e4 } },
+        variables: { w: column((f) => u[f]!, { load: 1, most: 1 }), ...Object.fromEntries(Array.from({ length: n }, (_, i) => [`a${i}`, column((f) => A[f * n + i]!, { [`full${i}`]: 1 })])) },
+      };
+      const theirs = solveLinear(linear);
+      expect(theirs.status).toBe("optimal");
+      expect(ours.feasible).toBe(true);
+      expect(Math.abs(ours.load - theirs.result)).toBeLessThan(1e-4 * Math.max(1, theirs.result));
+    }
+  });
+
+  test("the shared activations are those of a quadratic programming package", () => {
+    const row = (values: ArrayLike<number>) => [0, ...Array.from(values)];
+    for (let seed = 600; seed < 660; seed++) {
+      const { m, n, A, V, u, c } = randomProblem(seed);
+      const { load } = largestLoad({ freedoms: m, heads: n, A, u, c, limit: 1e6 });
+      const b = Float64Array.from(u, (x) => -0.6 * load * x);
+      const a = new Float64Array(n);
+      shareLoad({ freedoms: m, heads: n, A, b, V }, new Float64Array(m), a);
+      const unit = (i: number, v: number) => Array.from({ length: n }, (_, k) => (k === i ? v : 0));
+      const D = [[], ...Array.from({ length: n }, (_, i) => row(unit(i, 2 * V[i]!)))];
+      const columns = [[], ...Array.from({ length: n }, (_, i) => row([...Array.from({ length: m }, (_x, f) => A[f * n + i]!), ...unit(i, 1), ...unit(i, -1)]))];
+      const { solution } = quadprog.solveQP(D, row(new Float64Array(n)), columns, row([...b, ...new Array<number>(n).fill(0), ...new Array<number>(n).fill(-1)]), m);
+      solution.slice(1).forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(1e-6));
+    }
+  });
 });
