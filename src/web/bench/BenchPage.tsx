@@ -57,7 +57,10 @@ function useAddressValues(exercise: Exercise | undefined): [Values, (change: (no
   useEffect(() => {
     const next = JSON.stringify(state.values);
     if (state.exercise !== exercise || next === JSON.stringify(read())) return;
+    const here = window.location.pathname;
     const wait = setTimeout(() => {
+      // on the way to another place this one is still there, but the address is no longer its own
+      if (window.location.pathname !== here) return;
       onTheWay.current.push(next);
       setParams(
         (p) => {
