@@ -7,6 +7,8 @@ import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { Exercise, Joint } from "#core/exercises/format";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { CRITERIA, tierOf, type CriterionId, type School, type Tier } from "#core/ranking/schools";
+/** where measurements speak against what mechanics alone would say: shown apart, with the reason, and not ranked */
+import contested from "./contested.json" with { type: "json" };
 
 /** under this share of the work, or of what the hardest working head does, an exercise is "not for this head" */
 const LEAST_SHARE = 0.03;
@@ -104,7 +106,7 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
         low: Math.min(score, sorted[0] ?? score),
         high: Math.max(score, sorted[sorted.length - 1] ?? score),
         criteria: c,
-        out: missing.length ? `needs ${missing.map(equipmentName).join(" and ")}` : null,
+        out: missing.length ? `needs ${missing.map(equipmentName).join(" and ")}` : (contested.find((c) => c.exercise === exercise.id && c.muscle === head.muscle)?.reason ?? null),
       },
     ];
   });

@@ -107,3 +107,11 @@ test("tiers cover every score", () => {
   expect(tierOf(100)).toBe(tiers[0]);
   expect(tierOf(0)).toBe(tiers[tiers.length - 1]);
 });
+
+test("what measurements speak against is shown with the reason and takes no place", () => {
+  const rows = rank("biceps-long");
+  const row = rows.find((r) => r.exercise.id === "palms-down-curl")!;
+  expect(row.out).toMatch(/^undecided: .*palm down/);
+  expect(rows.filter((r) => !r.out).every((r) => r.place < row.place)).toBe(true);
+  expect(rank("brachialis").find((r) => r.exercise.id === "palms-down-curl")!.out).toBeNull();
+});
