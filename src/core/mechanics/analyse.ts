@@ -19,6 +19,8 @@ import { createState, updateHeads, type State } from "#core/mechanics/state";
 import { tabulate } from "#core/mechanics/vector";
 
 export const DEFAULT_SAMPLES = 41;
+/** enough for the means of a search or of a varied body (tested) */
+export const COARSE_SAMPLES = 21;
 const STICKING_BAND = 1.05;
 /** the strength curve is told up to this many times its least */
 const STRENGTH_CAP = 6;

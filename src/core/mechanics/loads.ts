@@ -135,8 +135,12 @@ function total(f: Forces, force: Float64Array, out: Float64Array): void {
   out.fill(0);
   for (let n = 0; n < f.count; n++) {
     const k = 3 * n;
-    const [x, y, z] = [f.point[k]!, f.point[k + 1]!, f.point[k + 2]!];
-    const [fx, fy, fz] = [force[k]!, force[k + 1]!, force[k + 2]!];
+    const x = f.point[k]!;
+    const y = f.point[k + 1]!;
+    const z = f.point[k + 2]!;
+    const fx = force[k]!;
+    const fy = force[k + 1]!;
+    const fz = force[k + 2]!;
     out[0]! += fx;
     out[1]! += fy;
     out[2]! += fz;

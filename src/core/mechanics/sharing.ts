@@ -27,11 +27,11 @@ export interface SharingResult {
 }
 
 /** scratch space, kept between calls and grown when a larger problem comes */
-const room = { m: 0, n: 0, g: new Float64Array(0), step: new Float64Array(0), H: new Float64Array(0), pull: new Float64Array(0), turn: new Float64Array(0), free: new Int32Array(0) };
+const room = { m: 0, n: 0, g: new Float64Array(0), step: new Float64Array(0), H: new Float64Array(0), pull: new Float64Array(0), turn: new Float64Array(0), inverse: new Float64Array(0), scaled: new Float64Array(0), free: new Int32Array(0) };
 
 function makeRoom(m: number, n: number): typeof room {
   if (m > room.m) Object.assign(room, { m, g: new Float64Array(m), step: new Float64Array(m), H: new Float64Array(m * m) });
-  if (n > room.n) Object.assign(room, { n, pull: new Float64Array(n), turn: new Float64Array(n), free: new Int32Array(n) });
+  if (n > room.n) Object.assign(room, { n, pull: new Float64Array(n), turn: new Float64Array(n), inverse: new Float64Array(n), scaled: new Float64Array(n), free: new Int32Array(n) });
   return room;
 }
 
@@ -62,7 +62,7 @@ function support(V: Float64Array, n: number, pull: Float64Array, turn: Float64Ar
  */
 export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, most = 150): SharingResult {
   const { freedoms: m, heads: n, A, b, V } = p;
-  const { g, step, H, pull, turn, free } = makeRoom(m, n);
+  const { g, step, H, pull, turn, inverse, scaled, free } = makeRoom(m, n);
   let residual = Infinity;
   let iterations = 0;
   // where fewer heads are free than there are freedoms the curvature is flat in some direction: damp it, on the
@@ -71,14 +71,15 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, m
   for (let i = 0; i < n; i++) {
     let sum = 0;
     for (let k = i; k < m * n; k += n) sum += A[k]! * A[k]!;
-    full += sum / (2 * V[i]!);
+    inverse[i] = 1 / (2 * V[i]!);
+    full += sum * inverse[i]!;
   }
   const least = 1e-13 * full;
   let damping = least;
   transposed(p, y, pull);
   for (; iterations < most; iterations++) {
     for (let i = 0; i < n; i++) {
-      const v = pull[i]! / (2 * V[i]!);
+      const v = pull[i]! * inverse[i]!;
       a[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
     }
     residual = 0;
@@ -101,15 +102,14 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, m
       }
       free[count++] = i;
     }
-    for (let r = 0; r < m; r++)
+    for (let r = 0; r < m; r++) {
+      for (let k = 0; k < count; k++) scaled[k] = A[r * n + free[k]!]! * inverse[free[k]!]!;
       for (let c = 0; c <= r; c++) {
         let v = 0;
-        for (let k = 0; k < count; k++) {
-          const i = free[k]!;
-          v += (A[r * n + i]! * A[c * n + i]!) / (2 * V[i]!);
-        }
+        for (let k = 0, row = c * n; k < count; k++) v += scaled[k]! * A[row + free[k]!]!;
         H[r * m + c] = v;
       }
+    }
     if (!solveSymmetric(H, g, step, m, damping || 1)) {
       damping = Math.max(damping * 100, 1e-9 * full);
       continue;

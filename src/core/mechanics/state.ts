@@ -91,14 +91,21 @@ export function updatePose(model: Model, state: State): void {
     const { frame, axis } = model.freedoms[f]!;
     if (turned[frame] === 0) continue;
     const b = 9 * frame;
-    for (let r = 0; r < 3; r++) axes[3 * f + r] = R[b + 3 * r]! * axis[0] + R[b + 3 * r + 1]! * axis[1] + R[b + 3 * r + 2]! * axis[2];
+    const x = axis[0];
+    const y = axis[1];
+    const z = axis[2];
+    axes[3 * f] = R[b]! * x + R[b + 1]! * y + R[b + 2]! * z;
+    axes[3 * f + 1] = R[b + 3]! * x + R[b + 4]! * y + R[b + 5]! * z;
+    axes[3 * f + 2] = R[b + 6]! * x + R[b + 7]! * y + R[b + 8]! * z;
   }
   placed.set(q);
 }
 
 /** carries the whole body to where the root is */
 function moveRoot(model: Model, { q, o }: State): void {
-  const [x, y, z] = [q[0]! - o[0]!, q[1]! - o[1]!, q[2]! - o[2]!];
+  const x = q[0]! - o[0]!;
+  const y = q[1]! - o[1]!;
+  const z = q[2]! - o[2]!;
   if (x === 0 && y === 0 && z === 0) return;
   for (let i = 0; i < 3 * model.segments.length; i += 3) {
     o[i]! += x;
@@ -109,7 +116,10 @@ function moveRoot(model: Model, { q, o }: State): void {
 
 /** sets the root down elsewhere without turning anything. @param x, y, z m */
 export function setRoot(model: Model, state: State, x: number, y: number, z: number): void {
-  for (const [k, v] of [x, y, z].entries()) state.placed[k] = state.q[k] = v;
+  const { q, placed } = state;
+  placed[0] = q[0] = x;
+  placed[1] = q[1] = y;
+  placed[2] = q[2] = z;
   moveRoot(model, state);
 }
 
@@ -132,7 +142,7 @@ function placeSegment(model: Model, state: State, i: number): void {
   const seg = model.segments[i]!;
   if (seg.kind === "root") return placeRoot(state);
   const p = seg.parent;
-  for (let r = 0; r < 3; r++) o[3 * i + r] = o[3 * p + r]! + R[9 * p + 3 * r]! * seg.origin[0] + R[9 * p + 3 * r + 1]! * seg.origin[1] + R[9 * p + 3 * r + 2]! * seg.origin[2];
+  worldPoint(state, p, seg.origin, o, 3 * i);
   if (seg.kind === "hinge") {
     const angle = q[seg.coordinates[0]!]!;
     if (angle === 0) return void R.copyWithin(9 * i, 9 * seg.orient, 9 * seg.orient + 9);
@@ -160,7 +170,13 @@ function placeSegment(model: Model, state: State, i: number): void {
 export function worldPoint(state: State, segment: number, at: Vec3, out: Float64Array, offset = 0): void {
   const { R, o } = state;
   const b = 9 * segment;
-  for (let r = 0; r < 3; r++) out[offset + r] = o[3 * segment + r]! + R[b + 3 * r]! * at[0] + R[b + 3 * r + 1]! * at[1] + R[b + 3 * r + 2]! * at[2];
+  const k = 3 * segment;
+  const x = at[0];
+  const y = at[1];
+  const z = at[2];
+  out[offset] = o[k]! + R[b]! * x + R[b + 1]! * y + R[b + 2]! * z;
+  out[offset + 1] = o[k + 1]! + R[b + 3]! * x + R[b + 4]! * y + R[b + 5]! * z;
+  out[offset + 2] = o[k + 2]! + R[b + 6]! * x + R[b + 7]! * y + R[b + 8]! * z;
 }
 
 export const readPoint = (state: State, segment: number, at: Vec3): Vec3 => {

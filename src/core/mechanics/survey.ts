@@ -3,7 +3,7 @@
  * they are made from a survey on reading; so a school, a client's equipment or a weight never needs new mechanics.
  */
 import type { Setup } from "#core/exercises/setup";
-import { analyse, type Analysis } from "#core/mechanics/analyse";
+import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES, type Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { compileModel, type Body, type Model } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
@@ -55,10 +55,6 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
   };
 }
 
-/**
- * @param samples of the varied bodies; the body asked for is sampled at 41
- * @param stop asked between setups; true ends the survey early
- */
 /** compiling a body costs more than an analysis: the bodies asked for last are kept */
 const kept: { key: string; models: readonly Model[] }[] = [];
 function modelsAround(body: Body, bodies: number, seed: number): readonly Model[] {
@@ -71,13 +67,17 @@ function modelsAround(body: Body, bodies: number, seed: number): readonly Model[
   return models;
 }
 
+/**
+ * The body asked for in full, the varied ones coarsely.
+ * @param stop asked between setups; true ends the survey early
+ */
 export function surveySetups(setups: readonly Setup[], body: Body, bodies: number, seed = 1, stop: () => boolean = () => false): Survey {
   const models = modelsAround(body, bodies, seed);
   const volumes = models.map((m) => new Map(m.heads.map((h) => [h.id, h.volume])));
   const rows: SurveyRow[] = [];
   for (const setup of setups) {
     if (stop()) break;
-    const [view, ...varied] = models.map((m, i) => viewOf(analyse(m, setup, { samples: i === 0 ? 41 : 21 }), volumes[i]!));
+    const [view, ...varied] = models.map((m, i) => viewOf(analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES }), volumes[i]!));
     rows.push({ setupKey: setup.key, exerciseId: setup.exercise.id, values: setup.values, view: view!, varied });
   }
   return { modelVersion: models[0]!.version, rows };

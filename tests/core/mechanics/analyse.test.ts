@@ -3,7 +3,7 @@ import { Worker } from "node:worker_threads";
 import { build } from "esbuild";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup, type Setup } from "#core/exercises/setup";
-import { analyse } from "#core/mechanics/analyse";
+import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
 import { seededRandom } from "#core/random";
@@ -68,12 +68,14 @@ test("only where the load is matters for a cable exercise, not its share between
   analyse(model, s).strength.forEach((v, i) => expect(analyse(model, half).strength[i]).toBeCloseTo(v, 2));
 });
 
-test("more samples change means by little", () => {
+test("more samples change means by little, and a coarse rep is good enough for a search", () => {
   for (const setup of namedSetups()) {
-    const [a, b] = [41, 161].map((samples) => analyse(model, setup, { samples }));
+    const [a, coarse, fine] = [DEFAULT_SAMPLES, COARSE_SAMPLES, 161].map((samples) => analyse(model, setup, { samples }));
     a!.heads.forEach((h, i) => {
-      const other = b!.heads[i]!.metrics;
-      if (h.metrics && other) expect(Math.abs(h.metrics.loadedLength - other.loadedLength)).toBeLessThan(0.02);
+      const [c, f] = [coarse!.heads[i]!.metrics, fine!.heads[i]!.metrics];
+      if (!h.metrics || !c || !f) return;
+      expect(Math.abs(h.metrics.loadedLength - f.loadedLength)).toBeLessThan(0.02);
+      expect(Math.abs(c.loadedLength - f.loadedLength)).toBeLessThan(0.03);
     });
   }
 });
@@ -129,7 +131,7 @@ test("the same bits inline and in a server's worker thread", async () => {
     import { createHash } from "node:crypto";
     import { library } from "#core/exercises/library";
     import { resolveSetup } from "#core/exercises/setup";
-    import { analyse } from "#core/mechanics/analyse";
+    import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES } from "#core/mechanics/analyse";
     import { compileModel } from "#core/mechanics/model";
     const model = compileModel();
     const all = library.map((e) => analyse(model, resolveSetup(e)));
