@@ -1,3 +1,5 @@
+import { spawnSync } from "node:child_process";
+import { build } from "esbuild";
 import { readFileSync, writeFileSync } from "node:fs";
 import { control, expect, openClient, openPhone, saved, signIn, test } from "./hands";
 
@@ -259,4 +261,34 @@ test("an exercise is swapped for a better one for the same head, and the sets st
   await saved(page);
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByLabel("Cable pushdown, one step back: reserve of set 4")).toBeVisible();
+});
+
+test("the engine gives the same bits on the page and in its worker, and the server's to the last digits", async ({ page }) => {
+  const contents = `
+    import { library } from "#core/exercises/library";
+    import { resolveSetup } from "#core/exercises/setup";
+    import { analyse } from "#core/mechanics/analyse";
+    import { compileModel } from "#core/mechanics/model";
+    const model = compileModel();
+    const numbers = library.map((e) => analyse(model, resolveSetup(e))).flatMap((a) => [a.rawLoad, ...a.resistance, ...a.strength, ...a.heads.flatMap((h) => Object.values(h.metrics ?? {}).flat())]);
+    typeof self === "undefined" ? console.log(JSON.stringify(numbers)) : self.postMessage(JSON.stringify(numbers));`;
+  const { outputFiles } = await build({ stdin: { contents, resolveDir: process.cwd(), loader: "ts" }, bundle: true, platform: "neutral", format: "iife", write: false, logLevel: "error" });
+  const code = outputFiles[0]!.text;
+  const server = JSON.parse(spawnSync(process.execPath, ["-"], { input: code, encoding: "utf8", maxBuffer: 64e6 }).stdout) as number[];
+  await page.goto("/");
+  const inWorker = await page.evaluate(
+    (text) =>
+      new Promise<string>((done, failed) => {
+        const worker = new Worker(URL.createObjectURL(new Blob([text], { type: "text/javascript" })));
+        worker.onmessage = (e: MessageEvent<string>) => done(e.data);
+        worker.onerror = (e) => failed(new Error(e.message));
+      }),
+    code,
+  );
+  const onPage = await page.evaluate<string>(`new Promise((done) => { addEventListener("message", (e) => done(e.data), { once: true }); ${code} })`);
+  expect(onPage === inWorker).toBe(true);
+  // browser and server are different engines, whose sines differ in the last digit
+  const there = JSON.parse(inWorker) as number[];
+  expect(there.length).toBe(server.length);
+  expect(Math.max(...there.map((v, i) => Math.abs(v - server[i]!) / Math.max(1e-3, Math.abs(v))))).toBeLessThan(1e-9);
 });

@@ -1,4 +1,5 @@
 /** Clients: who they are to the planner. What is noted here changes ranking, prescriptions and checks. */
+import { useRef } from "react";
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
 import type { ClientInput } from "#core/clients/client";
@@ -16,13 +17,18 @@ export default function ClientsPage() {
   const { data, isLoading, error, refetch } = api.useClientsQuery();
   const [saveClient] = api.useSaveClientMutation();
   const [makeClient] = api.useMakeClientMutation();
+  // a form starts anew when somebody else has saved the client, and stays as it is after its own save
+  const forms = useRef(new Map<string, string>());
+  const formOf = (c: { id: string; revision: number }) => forms.current.get(`${c.id} ${c.revision}`) ?? `${c.id} ${c.revision}`;
   if (isLoading) return <Loading what="the clients" />;
   if (error || !data) return <Failed what="The clients" reason={toFailure(error).error} again={refetch} />;
   const client = data.clients.find((c) => c.id === id);
   const save = async (input: ClientInput) => {
     if (client) {
       const r = await saveClient({ id: client.id, revision: client.revision, client: input });
-      return r.error ? toFailure(r.error) : null;
+      if (r.error) return toFailure(r.error);
+      forms.current.set(`${r.data.client.id} ${r.data.client.revision}`, formOf(client));
+      return null;
     }
     const made = newId();
     const r = await makeClient({ id: made, client: input });
@@ -46,7 +52,7 @@ export default function ClientsPage() {
         <Button style={{ marginTop: 12 }} onClick={() => void navigate("/clients/new")}>New client</Button>
       </aside>
       {client || id === "new" ? (
-        <ClientForm key={client ? `${client.id} ${client.revision}` : "new"} value={client ?? blank} onSave={save} weekLink={client ? `/clients/${client.id}/week` : null} />
+        <ClientForm key={client ? formOf(client) : "new"} value={client ?? blank} onSave={save} weekLink={client ? `/clients/${client.id}/week` : null} />
       ) : (
         <Empty title="Whom is the week for?">
           <p className="quiet">Choose a client at the left. Body size, equipment and noted joints then shape every ranking and check.</p>

@@ -8,6 +8,7 @@ import exerciseFormat from "../../../docs/method/exercise-format.md?raw";
 import mechanics from "../../../docs/method/mechanics.md?raw";
 import planning from "../../../docs/method/planning.md?raw";
 import ranking from "../../../docs/method/ranking.md?raw";
+import { TorquePlots } from "./TorquePlots";
 import tables from "../../../docs/method/tables.md?raw";
 
 const PAGES: Record<string, { name: string; text: string }> = {
@@ -33,6 +34,7 @@ export default function MethodPage() {
         {Object.entries(PAGES).map(([id, p]) => <NavLink key={id} to={`/method/${id}`}>{p.name}</NavLink>)}
       </nav>
       <article className="sheet">
+        {page === "tables" && <TorquePlots />}
         <Markdown
           remarkPlugins={[remarkGfm]}
           rehypePlugins={[rehypeSlug]}

@@ -1,0 +1,37 @@
+/** The model's isometric joint torques beside published ones: a small plot a curve, worked out here and now. */
+import { useMemo } from "react";
+import { compileModel } from "#core/mechanics/model";
+import { compareTorques, type CurveError } from "#core/validation/torque";
+
+const [W, H, PAD] = [168, 92, 6];
+
+function Plot({ curve }: { curve: CurveError }) {
+  const angles = curve.points.map((p) => p.angle);
+  const [from, to] = [Math.min(...angles), Math.max(...angles)];
+  const top = 1.08 * Math.max(...curve.points.flatMap((p) => [p.published, p.model]));
+  const x = (angle: number) => PAD + ((angle - from) / (to - from)) * (W - 2 * PAD);
+  const y = (torque: number) => H - PAD - (torque / top) * (H - 2 * PAD);
+  const words = `${curve.id}, ${curve.use}: ${curve.points.map((p) => `at ${p.angle} degrees model ${Math.round(p.model)}, published ${Math.round(p.published)} newton metres`).join("; ")}`;
+  return (
+    <figure>
+      <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={words}>
+        <path className="floor" d={`M${PAD} ${H - PAD}H${W - PAD}`} />
+        <path className="model" d={curve.points.map((p, i) => `${i ? "L" : "M"}${x(p.angle).toFixed(1)} ${y(p.model).toFixed(1)}`).join("")} />
+        {curve.points.map((p) => <circle key={p.angle} className="published" cx={x(p.angle)} cy={y(p.published)} r={3.2} />)}
+      </svg>
+      <figcaption>
+        {curve.id} <span className="quiet">{curve.use === "fit" ? "" : "left out, "}{Math.round(100 * curve.error)} % off, {from} to {to}°, up to {Math.round(top / 1.08)} Nm</span>
+      </figcaption>
+    </figure>
+  );
+}
+
+export function TorquePlots() {
+  const curves = useMemo(() => compareTorques(compileModel()), []);
+  return (
+    <section aria-label="Joint torques, model and published" className="torques">
+      <p className="small quiet">The line is the model, the rings are published values (recalled, unverified); "left out" was not used in the calibration.</p>
+      <div>{curves.map((c) => <Plot key={c.id} curve={c} />)}</div>
+    </section>
+  );
+}
