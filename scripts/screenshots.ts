@@ -28,6 +28,7 @@ const views: View[] = [
   { name: "bench-dark", path: `/bench/back-squat?head=gluteus-maximus-middle&for=${runa}`, ready: ".figure-sheet svg .muscle", dark: true },
   { name: "ranking-whole-body", path: `/ranking/gluteus-maximus-middle?for=${runa}`, ready: ".ranked .row" },
   { name: "week-whole-body", path: `/clients/${runa}/week`, ready: ".loom" },
+  { name: "tables", path: "/method/tables", ready: ".torques svg" },
   { name: "method", path: "/method/mechanics#terms", ready: ".method h2" },
   { name: "clients", path: `/clients/${maja}`, ready: ".form" },
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
