@@ -84,6 +84,8 @@ export interface ModelHead {
   readonly tables: readonly HeadTable[];
   /** the freedoms it turns */
   readonly freedoms: readonly number[];
+  /** every coordinate its length depends on */
+  readonly coordinates: Int32Array;
   /** active and passive force over F0 on the grid of l (see FORCE_GRID) */
   readonly active: Float64Array;
   readonly passive: Float64Array;
@@ -199,6 +201,13 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
     }
   const freedomOf = (id: string, side: Side) => freedoms.findIndex((f) => f.id === id && (f.side === side || f.side === null));
 
+  /** coordinates of the joints on the way from one segment to another */
+  const between = (a: number, b: number): number[] => {
+    const up = (s: number): number[] => (s < 0 ? [] : [s, ...up(segments[s]!.parent)]);
+    const [left, right] = [up(a), up(b)];
+    return [...left.filter((s) => !right.includes(s)), ...right.filter((s) => !left.includes(s))].flatMap((s) => [...segments[s]!.coordinates]);
+  };
+
   const forceTables = new Map<string, [Float64Array, Float64Array]>();
   const draft = SIDES.flatMap((side) =>
     headData.map((h): ModelHead => {
@@ -219,7 +228,8 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
       });
       const path = h.path ? compilePath(h.path, side) : null;
       const turned = [...new Set([...tables.map((t) => t.freedom).filter((f) => f >= 0), ...(path?.crossed.flat() ?? [])])];
-      return { id: h.id, muscle: h.muscle, side, chain: freedoms[turned[0]!]!.chain, maxForce, optimumLength, cosPennation, volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (scaled * optimumLength) / SPECIFIC_TENSION, referenceLength: h.referenceLength + fitted.referenceLength + (vary?.referenceLength[h.id] ?? 0), referenceExtent: 0, path, tables, freedoms: turned, active, passive, shortest: 0.5, longest: 1.5 };
+      const bends = new Set([...tables.map((t) => t.coordinate), ...(path ? path.segments.slice(1).flatMap((to, k) => between(to, path.segments[k]!)) : [])]);
+      return { coordinates: Int32Array.from(bends), id: h.id, muscle: h.muscle, side, chain: freedoms[turned[0]!]!.chain, maxForce, optimumLength, cosPennation, volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (scaled * optimumLength) / SPECIFIC_TENSION, referenceLength: h.referenceLength + fitted.referenceLength + (vary?.referenceLength[h.id] ?? 0), referenceExtent: 0, path, tables, freedoms: turned, active, passive, shortest: 0.5, longest: 1.5 };
 
       function compilePath(p: NonNullable<typeof h.path>, side: Side): HeadPath {
         const at = p.points.map((q) => segmentOf(q.segment, side));

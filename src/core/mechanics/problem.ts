@@ -14,6 +14,7 @@ import { tabulate } from "#core/mechanics/vector";
 
 /** the set is looked at when every strength is this much of its maximum */
 export const EFFORT = 0.7;
+const PER_EFFORT = 1 / EFFORT;
 /** kg at each point of the load; beyond it a pose counts as not limiting */
 export const LOAD_LIMIT = 3000;
 /** weight of what is not muscle in the sharing, cm^3: used before muscles are */
@@ -142,13 +143,13 @@ function shareIn(p: Problem, stages: readonly Stage[], n: number, load: number, 
     for (let i = 0; i < stage.rows.length; i++) {
       const r = stage.rows[i]!;
       const row = base + r * columns;
-      for (let j = 0; j < k; j++) stage.A[i * k + j] = A[row + stage.columns[j]!]! / EFFORT;
+      for (let j = 0; j < k; j++) stage.A[i * k + j] = A[row + stage.columns[j]!]! * PER_EFFORT;
       stage.b[i] = -(p.fixed[n * m + r]! + load * p.unit[n * m + r]! + p.passive[n * m + r]! + met[r]!);
     }
     unmet = Math.max(unmet, shareLoad({ freedoms: stage.rows.length, heads: k, A: stage.A, b: stage.b, V: stage.V }, stage.y, stage.a, most).residual);
     for (let j = 0; j < k; j++) {
       const a = stage.a[j]!;
-      if (a !== 0) for (let r = 0; r < m; r++) met[r]! += (A[base + r * columns + stage.columns[j]!]! * a) / EFFORT;
+      if (a !== 0) for (let r = 0; r < m; r++) met[r]! += A[base + r * columns + stage.columns[j]!]! * a * PER_EFFORT;
     }
   }
   return unmet;

@@ -13,6 +13,10 @@ export interface State {
   /** the q that R, o and axes were last worked out for (NaN before), and which segments turned since */
   readonly placed: Float64Array;
   readonly turned: Uint8Array;
+  /** poses so far; the pose in which each coordinate last changed, and for which each head was last worked out */
+  pose: number;
+  readonly changedAt: Int32Array;
+  readonly headAt: Int32Array;
   /** per segment: rotation to the world, row-major */
   readonly R: Float64Array;
   /** per segment: world position of its origin, m */
@@ -37,6 +41,9 @@ export function createState(model: Model): State {
     q: new Float64Array(model.coordinates.length),
     placed: new Float64Array(model.coordinates.length).fill(NaN),
     turned: new Uint8Array(s),
+    pose: 0,
+    changedAt: new Int32Array(model.coordinates.length),
+    headAt: new Int32Array(h).fill(-1),
     R: new Float64Array(9 * s),
     o: new Float64Array(3 * s),
     extent: new Float64Array(h),
@@ -78,8 +85,10 @@ function multiplyInto(out: Float64Array, oo: number, a: Float64Array, ao: number
 
 /** forward kinematics: R, o and axes from q; only what has moved since the last call is worked out again */
 export function updatePose(model: Model, state: State): void {
-  const { q, placed, turned, R, axes } = state;
+  const { q, placed, turned, changedAt, R, axes } = state;
   moveRoot(model, state);
+  state.pose++;
+  for (let c = 0; c < q.length; c++) if (q[c] !== placed[c]) changedAt[c] = state.pose;
   for (let i = 0; i < model.segments.length; i++) {
     const seg = model.segments[i]!;
     let moves = seg.kind !== "root" && (turned[seg.parent]! | turned[seg.orient]!) === 1;
@@ -297,7 +306,15 @@ function cylinderLength(R: Float64Array, axisOf: number, cx: number, cy: number,
   return total;
 }
 
+/** length, forces and moment arms of one head; nothing to do where no joint it crosses has moved since */
 function updateHead(model: Model, state: State, head: ModelHead, h: number): void {
+  const { changedAt, headAt } = state;
+  const { coordinates } = head;
+  const since = headAt[h]!;
+  let moved = since < 0;
+  for (let k = 0; k < coordinates.length && !moved; k++) moved = changedAt[coordinates[k]!]! > since;
+  if (!moved) return;
+  headAt[h] = state.pose;
   const { q, o, arms, axes } = state;
   const base = h * model.freedoms.length;
   let extent = 0;
