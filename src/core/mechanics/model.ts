@@ -201,11 +201,15 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
     }
   const freedomOf = (id: string, side: Side) => freedoms.findIndex((f) => f.id === id && (f.side === side || f.side === null));
 
-  /** coordinates of the joints on the way from one segment to another */
+  /**
+   * Coordinates that one segment's pose against another depends on: the joints on the way, and where a segment is turned
+   * against another than the one it hangs on (the upper arm against the trunk), the joints between those two as well.
+   */
   const between = (a: number, b: number): number[] => {
-    const up = (s: number): number[] => (s < 0 ? [] : [s, ...up(segments[s]!.parent)]);
+    const up = (s: number, to = -1): number[] => (s < 0 || s === to ? [] : [s, ...up(segments[s]!.parent, to)]);
     const [left, right] = [up(a), up(b)];
-    return [...left.filter((s) => !right.includes(s)), ...right.filter((s) => !left.includes(s))].flatMap((s) => [...segments[s]!.coordinates]);
+    const way = [...left.filter((s) => !right.includes(s)), ...right.filter((s) => !left.includes(s))];
+    return way.flatMap((s) => [s, ...up(segments[s]!.parent, segments[s]!.orient)]).flatMap((s) => [...segments[s]!.coordinates]);
   };
 
   const forceTables = new Map<string, [Float64Array, Float64Array]>();
