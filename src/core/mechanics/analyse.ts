@@ -159,22 +159,20 @@ function shareAll(model: Model, problems: readonly Problem[], { series, slot, ac
   const spine = new Float64Array(samples);
   for (let n = 0; n < samples; n++)
     for (const p of problems) {
-      const { stages, unmet } = shareAt(p, n, load);
-      residual = Math.max(residual, unmet);
-      for (const stage of stages)
-        for (let j = 0; j < stage.columns.length; j++) {
-          const a = stage.a[j]!;
-          if (a === 0) continue;
-          const h = p.block.heads[stage.columns[j]!];
-          const k = h === undefined ? -1 : slot[h]!;
-          if (k < 0) continue;
-          const head = model.heads[h!]!;
-          const force = a * active[n * shown.length + k]!;
-          if (p.block.chain === "spine") spine[n]! += (trunkSides * force) / EFFORT;
-          series[k]!.activation[n] = a;
-          series[k]!.force[n] = force / head.maxForce;
-          engaged += (a * head.volume) / samples;
-        }
+      residual = Math.max(residual, shareAt(p, n, load));
+      const { head: heads, columns, chain } = p.block;
+      for (let j = 0; j < columns; j++) {
+        const a = p.activation[j]!;
+        const h = heads[j]!;
+        if (a === 0 || h < 0 || slot[h]! < 0) continue;
+        const k = slot[h]!;
+        const head = model.heads[h]!;
+        const force = a * active[n * shown.length + k]!;
+        if (chain === "spine") spine[n]! += (trunkSides * force) / EFFORT;
+        series[k]!.activation[n] = a;
+        series[k]!.force[n] = force / head.maxForce;
+        engaged += (a * head.volume) / samples;
+      }
     }
   return { residual, engaged, spine };
 }
@@ -221,7 +219,7 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   const assistance = -setup.exercise.assistable * model.body.mass;
   const forces = makeForces();
   const problems = problemsOf(model, setup, side, samples);
-  const solved = problems.flatMap((p) => p.block.heads);
+  const solved = problems.flatMap((p) => Array.from(p.block.head).filter((h) => h >= 0));
   // one side of the trunk works against a load on the other: both are looked at and the busier one is told
   const oneSided = setup.exercise.sides === "one";
   const recording = recordingOf(model, solved.filter((h) => model.heads[h]!.side === side || (oneSided && model.heads[h]!.chain === "spine")), samples, drawn);
@@ -333,7 +331,8 @@ function mainJoint(model: Model, problems: readonly Problem[], joints: Record<st
 
 function limitersOf(model: Model, block: Block, elasticity: Float64Array, main: number): Analysis["limiters"] {
   const sums = new Map<string, { elasticity: number; prime: boolean }>();
-  block.heads.forEach((h, k) => {
+  block.head.forEach((h, k) => {
+    if (h < 0) return;
     const head = model.heads[h]!;
     const now = sums.get(head.muscle) ?? { elasticity: 0, prime: false };
     sums.set(head.muscle, { elasticity: now.elasticity + elasticity[k]!, prime: now.prime || head.freedoms.includes(main) });

@@ -16,6 +16,8 @@ export interface CapacityProblem {
   /** Nm */
   readonly c: Float64Array;
   readonly limit: number;
+  /** which of several problems that stand behind one another in A and u; the first where it is not said */
+  readonly at?: number;
 }
 
 export interface Capacity {
@@ -46,12 +48,13 @@ export interface Basis {
   readonly y: Float64Array;
   readonly reduced: Float64Array;
   readonly column: Float64Array;
-  readonly work: Float64Array;
+  /** scratch of the inversion */
+  readonly order: Int32Array;
 }
 
 export function makeBasis(rows: number, columns: number): Basis {
   const all = columns + 1 + rows;
-  const basis: Basis = { rows, columns, basic: new Int32Array(rows), status: new Uint8Array(all), inverse: new Float64Array(rows * rows), x: new Float64Array(rows), y: new Float64Array(rows), reduced: new Float64Array(columns + 1), column: new Float64Array(rows), work: new Float64Array(2 * rows * rows) };
+  const basis: Basis = { rows, columns, basic: new Int32Array(rows), status: new Uint8Array(all), inverse: new Float64Array(rows * rows), x: new Float64Array(rows), y: new Float64Array(rows), reduced: new Float64Array(columns + 1), column: new Float64Array(rows), order: new Int32Array(rows) };
   resetBasis(basis);
   return basis;
 }
@@ -77,13 +80,15 @@ export function largestLoad(p: CapacityProblem, basis?: Basis, elasticities = tr
  * With one freedom the program is a sum: the heads' torque can be anything between all that pull one way and all that
  * pull the other. The same answers as the simplex (tested), many times as fast.
  */
-function alongOneFreedom({ heads: n, A, u: unit, c: left, limit }: CapacityProblem, elasticities: boolean): Capacity {
-  const [u, c] = [unit[0]!, left[0]!];
+function alongOneFreedom({ heads: n, A, u: unit, c: left, limit, at = 0 }: CapacityProblem, elasticities: boolean): Capacity {
+  const u = unit[at]!;
+  const c = left[0]!;
+  const from = at * n;
   let most = 0;
   let least = 0;
   for (let i = 0; i < n; i++) {
-    if (A[i]! > 0) most += A[i]!;
-    else least += A[i]!;
+    if (A[from + i]! > 0) most += A[from + i]!;
+    else least += A[from + i]!;
   }
   const elasticity = elasticities ? new Float64Array(n) : NONE;
   if (Math.abs(u) < EPS) {
@@ -95,20 +100,23 @@ function alongOneFreedom({ heads: n, A, u: unit, c: left, limit }: CapacityProbl
   const first = Math.max(0, (c - start) / u);
   const load = Math.min(limit, (c - bound) / u);
   if (load < first - 1e-9) return { feasible: false, load: 0, elasticity, shortfall: Math.max(0, c - most, least - c), row: 0 };
-  if (elasticities && load > EPS && load < limit * (1 - 1e-9)) for (let i = 0; i < n; i++) if (u < 0 ? A[i]! > 0 : A[i]! < 0) elasticity[i] = -A[i]! / u / load;
+  if (elasticities && load > EPS && load < limit * (1 - 1e-9)) for (let i = 0; i < n; i++) if (u < 0 ? A[from + i]! > 0 : A[from + i]! < 0) elasticity[i] = -A[from + i]! / u / load;
   return { feasible: true, load, elasticity, shortfall: 0, row: 0 };
 }
 
+/** upper bound of a column: heads 1, the load its limit, logicals 0 */
+const upperOf = (heads: number, limit: number, j: number): number => (j < heads ? 1 : j === heads ? limit : 0);
+const entry = ({ freedoms: m, heads: n, A, u, at = 0 }: CapacityProblem, r: number, j: number): number => (j < n ? A[(at * m + r) * n + j]! : j === n ? u[at * m + r]! : j - n - 1 === r ? 1 : 0);
+
 /** any number of freedoms */
 export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true): Capacity {
-  const { freedoms: m, heads: n, A, u, limit } = p;
+  const { freedoms: m, heads: n, A, u, limit, at: place = 0 } = p;
+  const from = place * m;
   const b = given && given.rows === m && given.columns === n ? given : makeBasis(m, n);
   const { basic, status, inverse, x, y, reduced, column } = b;
-  const upperOf = (j: number) => (j < n ? 1 : j === n ? limit : 0);
-  const entry = (r: number, j: number) => (j < n ? A[r * n + j]! : j === n ? u[r]! : j - n - 1 === r ? 1 : 0);
-  if (!refresh(b, p, entry, upperOf)) {
+  if (!refresh(b, p)) {
     resetBasis(b);
-    refresh(b, p, entry, upperOf);
+    refresh(b, p);
   }
 
   let phase: 1 | 2 = 1;
@@ -117,7 +125,7 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
     // what a change of each basic variable is worth: back into its bounds first, then the load
     let out = 0;
     for (let r = 0; r < m; r++) {
-      const over = x[r]! - upperOf(basic[r]!);
+      const over = x[r]! - upperOf(n, limit, basic[r]!);
       column[r] = x[r]! < -TOLERANCE ? 1 : over > TOLERANCE ? -1 : 0;
       if (column[r] !== 0) out++;
     }
@@ -135,9 +143,9 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
     for (let r = 0; r < m; r++) {
       const v = y[r]!;
       if (v === 0) continue;
-      const row = r * n;
+      const row = (from + r) * n;
       for (let j = 0; j < n; j++) reduced[j]! -= v * A[row + j]!;
-      reduced[n]! -= v * u[r]!;
+      reduced[n]! -= v * u[from + r]!;
     }
     let enter = -1;
     let best = EPS;
@@ -154,16 +162,16 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
     const direction = status[enter] === 0 ? 1 : -1;
     for (let r = 0; r < m; r++) {
       let v = 0;
-      for (let k = 0; k < m; k++) v += inverse[r * m + k]! * entry(k, enter);
+      for (let k = 0; k < m; k++) v += inverse[r * m + k]! * entry(p, k, enter);
       column[r] = v;
     }
-    let travel = upperOf(enter);
+    let travel = upperOf(n, limit, enter);
     let leave = -1;
     let leavesAt: 0 | 1 = 0;
     for (let r = 0; r < m; r++) {
       const rate = -direction * column[r]!;
       if (Math.abs(rate) < 1e-10) continue;
-      const upper = upperOf(basic[r]!);
+      const upper = upperOf(n, limit, basic[r]!);
       const value = x[r]!;
       let to: number;
       let at: 0 | 1;
@@ -195,7 +203,7 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
       status[enter] = status[enter] === 0 ? 1 : 0;
       continue;
     }
-    const entering = (status[enter] === 1 ? upperOf(enter) : 0) + direction * travel;
+    const entering = (status[enter] === 1 ? upperOf(n, limit, enter) : 0) + direction * travel;
     status[basic[leave]!] = leavesAt;
     basic[leave] = enter;
     status[enter] = 2;
@@ -213,7 +221,7 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
   let row = 0;
   let most = 0;
   for (let r = 0; r < m; r++) {
-    const miss = Math.max(0, -x[r]!, x[r]! - upperOf(basic[r]!));
+    const miss = Math.max(0, -x[r]!, x[r]! - upperOf(n, limit, basic[r]!));
     if (miss <= 1e-6) continue;
     shortfall += miss;
     if (miss > most && basic[r]! > n) {
@@ -233,52 +241,67 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
       const value = r >= 0 ? x[r]! : status[i]!;
       if (value === 0) continue;
       let t = 0;
-      for (let f = 0; f < m; f++) t -= inverse[at * m + f]! * A[f * n + i]!;
+      for (let f = 0; f < m; f++) t -= inverse[at * m + f]! * A[(from + f) * n + i]!;
       elasticity[i] = (t * value) / load;
     }
   return { feasible: true, load, elasticity, shortfall: 0, row: 0 };
 }
 
 /** inverse of the basis and values of its variables for new coefficients; false when it has become singular */
-function refresh(b: Basis, p: CapacityProblem, entry: (r: number, j: number) => number, upperOf: (j: number) => number): boolean {
-  const { rows: m, basic, status, inverse, x, work } = b;
-  const { heads: n, A, u, c } = p;
-  const w = 2 * m;
-  for (let r = 0; r < m; r++)
-    for (let k = 0; k < m; k++) {
-      work[r * w + k] = entry(r, basic[k]!);
-      work[r * w + m + k] = r === k ? 1 : 0;
-    }
-  for (let k = 0; k < m; k++) {
-    let best = k;
-    for (let r = k + 1; r < m; r++) if (Math.abs(work[r * w + k]!) > Math.abs(work[best * w + k]!)) best = r;
-    const pivot = work[best * w + k]!;
-    if (Math.abs(pivot) < 1e-7) return false;
-    if (best !== k)
-      for (let j = 0; j < w; j++) {
-        const t = work[k * w + j]!;
-        work[k * w + j] = work[best * w + j]!;
-        work[best * w + j] = t;
-      }
-    for (let j = k; j < w; j++) work[k * w + j]! /= pivot;
-    for (let r = 0; r < m; r++) {
-      const f = work[r * w + k]!;
-      if (r === k || f === 0) continue;
-      for (let j = k; j < w; j++) work[r * w + j]! -= f * work[k * w + j]!;
-    }
-  }
-  for (let r = 0; r < m; r++) for (let k = 0; k < m; k++) inverse[r * m + k] = work[r * w + m + k]!;
+function refresh(b: Basis, p: CapacityProblem): boolean {
+  const { rows: m, basic, status, inverse, x } = b;
+  const { heads: n, A, u, c, at = 0 } = p;
+  for (let r = 0; r < m; r++) for (let k = 0; k < m; k++) inverse[r * m + k] = entry(p, r, basic[k]!);
+  if (!invert(inverse, m, b.order)) return false;
   const rest = b.y;
   for (let r = 0; r < m; r++) {
     let v = c[r]!;
-    for (let j = 0; j < n; j++) if (status[j] === 1) v -= A[r * n + j]!;
-    if (status[n] === 1) v -= u[r]! * upperOf(n);
+    for (let j = 0, row = (at * m + r) * n; j < n; j++) if (status[j] === 1) v -= A[row + j]!;
+    if (status[n] === 1) v -= u[at * m + r]! * p.limit;
     rest[r] = v;
   }
   for (let r = 0; r < m; r++) {
     let v = 0;
     for (let k = 0; k < m; k++) v += inverse[r * m + k]! * rest[k]!;
     x[r] = v;
+  }
+  return true;
+}
+
+/** inverts an m x m matrix where it stands (Gauss-Jordan, rows exchanged for the largest pivot); false when it is singular. @param order scratch */
+function invert(M: Float64Array, m: number, order: Int32Array): boolean {
+  for (let k = 0; k < m; k++) {
+    let best = k;
+    for (let r = k + 1; r < m; r++) if (Math.abs(M[r * m + k]!) > Math.abs(M[best * m + k]!)) best = r;
+    order[k] = best;
+    const pivot = M[best * m + k]!;
+    if (Math.abs(pivot) < 1e-7) return false;
+    if (best !== k)
+      for (let j = 0; j < m; j++) {
+        const t = M[k * m + j]!;
+        M[k * m + j] = M[best * m + j]!;
+        M[best * m + j] = t;
+      }
+    const scale = 1 / pivot;
+    M[k * m + k] = 1;
+    for (let j = 0; j < m; j++) M[k * m + j]! *= scale;
+    for (let r = 0; r < m; r++) {
+      if (r === k) continue;
+      const f = M[r * m + k]!;
+      if (f === 0) continue;
+      M[r * m + k] = 0;
+      for (let j = 0; j < m; j++) M[r * m + j]! -= f * M[k * m + j]!;
+    }
+  }
+  // exchanged rows of the matrix are exchanged columns of its inverse
+  for (let k = m - 1; k >= 0; k--) {
+    const from = order[k]!;
+    if (from === k) continue;
+    for (let r = 0; r < m; r++) {
+      const t = M[r * m + k]!;
+      M[r * m + k] = M[r * m + from]!;
+      M[r * m + from] = t;
+    }
   }
   return true;
 }

@@ -10,17 +10,21 @@ import { RAD } from "#core/mechanics/vector";
 
 export interface Block {
   readonly chain: Chain;
-  /** freedoms that are balanced */
+  /** freedoms that are balanced: the limb's first, then the shoulder blade's */
   readonly rows: readonly number[];
-  /** model heads that can turn one of them */
-  readonly heads: readonly number[];
-  /** torque that is not muscle, Nm; first the soft ones (row -1: about the shaft of `shaft`), then the stops */
-  readonly soft: readonly { row: number; torque: number; shaft: number }[];
-  readonly stops: readonly { row: number; torque: number; coordinate: number; beyond: number; sign: number }[];
-  /** columns of a problem: heads, soft, stops */
+  readonly limbRows: number;
+  /**
+   * What balances them: the model head of each column, -1 where it is not muscle. First what acts on the limb (and on
+   * the blade with it), then what acts on the blade alone.
+   */
+  readonly head: Int32Array;
   readonly columns: number;
+  readonly limbColumns: number;
   /** where heads act, four numbers each: row, column, head, freedom */
   readonly entries: Int32Array;
+  /** torque that is not muscle, Nm: soft tissue about a freedom, or about the shaft of a segment (row -1), and stops */
+  readonly soft: readonly { row: number; column: number; torque: number; shaft: number }[];
+  readonly stops: readonly { row: number; column: number; torque: number; coordinate: number; beyond: number; sign: number }[];
 }
 
 const GIRDLE = new Set(["protraction", "girdleElevation", "scapula"]);
@@ -48,55 +52,73 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
   return true;
 }
 
+/** one column before it has its place: the rows it acts on, and the head or passive torque it stands for */
+type Column = { readonly rows: readonly number[] } & ({ readonly head: number } | { readonly torque: number; readonly shaft: number } | { readonly torque: number; readonly coordinate: number; readonly beyond: number; readonly sign: number });
+
 /** the problems to solve; symmetric exercises solve the right side for both */
 export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
   return setup.exercise.chains.map((chain): Block => {
-    const rows = model.freedoms.flatMap((f, i) => (f.chain === chain && (f.side === side || f.side === null) && solves(setup, f.id, chain) ? [i] : []));
-    const wanted = new Set(rows);
-    const heads = model.heads.flatMap((h, i) => (h.chain === chain && (chain === "spine" || h.side === side) && h.freedoms.some((f) => wanted.has(f)) ? [i] : []));
-    const soft = rows.flatMap((f, row) => {
-      const torque = skeleton.passive.soft[model.freedoms[f]!.id];
-      return torque ? [{ row, torque, shaft: -1 }, { row, torque: -torque, shaft: -1 }] : [];
-    });
-    if (rows.some((f) => SHOULDER.has(model.freedoms[f]!.id))) for (const sign of [1, -1]) soft.push({ row: -1, torque: sign * skeleton.passive.soft.twist!, shaft: model.segmentIndex.get(`humerus.${side}`)! });
-    const stops = rows.flatMap((f, row) =>
-      skeleton.passive.stops.flatMap(([id, beyond, sign, torque]) => (model.freedoms[f]!.id === id ? [{ row, torque: sign * torque, coordinate: model.freedoms[f]!.coordinate, beyond: beyond * RAD, sign }] : [])),
-    );
-    const entries = Int32Array.from(heads.flatMap((h, k) => model.heads[h]!.freedoms.flatMap((f) => (wanted.has(f) ? [rows.indexOf(f), k, h, f] : []))));
-    return { chain, rows, heads, soft, stops, columns: heads.length + soft.length + stops.length, entries };
+    const solved = model.freedoms.flatMap((f, i) => (f.chain === chain && (f.side === side || f.side === null) && solves(setup, f.id, chain) ? [i] : []));
+    const idOf = (f: number) => model.freedoms[f]!.id;
+    const limb = solved.filter((f) => !isGirdle(idOf(f)));
+    const rows = [...limb, ...solved.filter((f) => isGirdle(idOf(f)))];
+    const shoulder = rows.flatMap((f, row) => (SHOULDER.has(idOf(f)) ? [row] : []));
+    const all: Column[] = [
+      ...model.heads.flatMap((h, head): Column[] => (h.chain === chain && (chain === "spine" || h.side === side) && h.freedoms.some((f) => rows.includes(f)) ? [{ head, rows: h.freedoms.flatMap((f) => (rows.includes(f) ? [rows.indexOf(f)] : [])) }] : [])),
+      ...rows.flatMap((f, row): Column[] => {
+        const torque = skeleton.passive.soft[idOf(f)];
+        return torque ? [torque, -torque].map((t) => ({ rows: [row], torque: t, shaft: -1 })) : [];
+      }),
+      ...(shoulder.length > 0 ? [1, -1].map((sign): Column => ({ rows: shoulder, torque: sign * skeleton.passive.soft.twist!, shaft: model.segmentIndex.get(`humerus.${side}`)! })) : []),
+      ...rows.flatMap((f, row) => skeleton.passive.stops.flatMap(([id, beyond, sign, torque]): Column[] => (idOf(f) === id ? [{ rows: [row], torque: sign * torque, coordinate: model.freedoms[f]!.coordinate, beyond: beyond * RAD, sign }] : []))),
+    ];
+    const onLimb = (c: Column) => limb.length === 0 || c.rows.some((r) => r < limb.length);
+    const columns = [...all.filter(onLimb), ...all.filter((c) => !onLimb(c))];
+    return {
+      chain,
+      rows,
+      limbRows: limb.length || rows.length,
+      head: Int32Array.from(columns, (c) => ("head" in c ? c.head : -1)),
+      columns: columns.length,
+      limbColumns: all.filter(onLimb).length,
+      entries: Int32Array.from(columns.flatMap((c, column) => ("head" in c ? c.rows.flatMap((row) => [row, column, c.head, rows[row]!]) : []))),
+      soft: columns.flatMap((c, column) => ("shaft" in c ? [{ ...c, row: c.shaft < 0 ? c.rows[0]! : -1, column }] : [])),
+      stops: columns.flatMap((c, column) => ("beyond" in c ? [{ ...c, row: c.rows[0]!, column }] : [])),
+    };
   });
 }
 
 /**
- * Torque of every column at full strength (rows x columns) and the passive torque of the heads by row; a stop is there
- * only beyond its angle (eased in over 4 degrees).
+ * Torque of every column at full strength (rows x columns, from `at` of A) and the passive torque of the heads by row
+ * (from `atRow`); a stop is there only beyond its angle (eased in over 4 degrees).
  */
-export function fillColumns(model: Model, state: State, block: Block, A: Float64Array, passive: Float64Array): void {
-  const { heads, soft, stops, columns, entries } = block;
+export function fillColumns(model: Model, state: State, block: Block, A: Float64Array, at: number, passive: Float64Array, atRow: number): void {
+  const { soft, stops, columns, entries, rows } = block;
+  const { arms, active } = state;
   const nf = model.freedoms.length;
-  passive.fill(0);
+  for (let r = 0; r < rows.length; r++) passive[atRow + r] = 0;
   for (let i = 0; i < entries.length; i += 4) {
     const row = entries[i]!;
     const h = entries[i + 2]!;
-    const arm = state.arms[h * nf + entries[i + 3]!]!;
-    A[row * columns + entries[i + 1]!] = arm * state.active[h]!;
-    passive[row]! += arm * state.passive[h]!;
+    const arm = arms[h * nf + entries[i + 3]!]!;
+    A[at + row * columns + entries[i + 1]!] = arm * active[h]!;
+    passive[atRow + row]! += arm * state.passive[h]!;
   }
   for (let k = 0; k < soft.length; k++) {
-    const { row, torque, shaft } = soft[k]!;
-    if (row >= 0) A[row * columns + heads.length + k] = torque;
+    const { row, column, torque, shaft } = soft[k]!;
+    if (row >= 0) A[at + row * columns + column] = torque;
     else
-      for (let r = 0; r < block.rows.length; r++) {
-        const f = block.rows[r]!;
+      for (let r = 0; r < rows.length; r++) {
+        const f = rows[r]!;
         if (!SHOULDER.has(model.freedoms[f]!.id)) continue;
         // the shaft is the segment's y
-        A[r * columns + heads.length + k] = torque * (state.R[9 * shaft + 1]! * state.axes[3 * f]! + state.R[9 * shaft + 4]! * state.axes[3 * f + 1]! + state.R[9 * shaft + 7]! * state.axes[3 * f + 2]!);
+        A[at + r * columns + column] = torque * (state.R[9 * shaft + 1]! * state.axes[3 * f]! + state.R[9 * shaft + 4]! * state.axes[3 * f + 1]! + state.R[9 * shaft + 7]! * state.axes[3 * f + 2]!);
       }
   }
   for (let k = 0; k < stops.length; k++) {
     const stop = stops[k]!;
     // sign +1: it pushes the angle up, so it is there below `beyond`
     const past = stop.sign * (stop.beyond - state.q[stop.coordinate]!);
-    A[stop.row * columns + heads.length + soft.length + k] = stop.torque * Math.max(0, Math.min(1, past / (4 * RAD)));
+    A[at + stop.row * columns + stop.column] = stop.torque * Math.max(0, Math.min(1, past / (4 * RAD)));
   }
 }

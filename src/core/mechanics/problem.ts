@@ -4,11 +4,11 @@
  */
 import type { Exercise } from "#core/exercises/format";
 import type { Setup } from "#core/exercises/setup";
-import { largestLoad, makeBasis, resetBasis, type Basis, type Capacity } from "#core/mechanics/capacity";
-import { blocksOf, fillColumns, isGirdle, type Block } from "#core/mechanics/chains";
+import { largestLoad, makeBasis, resetBasis, type Basis, type Capacity, type CapacityProblem } from "#core/mechanics/capacity";
+import { blocksOf, fillColumns, type Block } from "#core/mechanics/chains";
 import { torquesOf, type Forces } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
-import { shareLoad } from "#core/mechanics/sharing";
+import { shareLoad, type SharingProblem } from "#core/mechanics/sharing";
 import type { State } from "#core/mechanics/state";
 import { tabulate } from "#core/mechanics/vector";
 
@@ -21,23 +21,27 @@ export const LOAD_LIMIT = 3000;
 const PASSIVE_VOLUME = 4;
 /** Nm that the staged sharing may leave over before all freedoms are shared at once */
 const UNMET = 1e-3;
+/** iterations after which a stage is given up */
+const SOON = 25;
+const NONE = new Float64Array(0);
 
-/** the sharing of one block in stages: the limb first, then the shoulder blade with what the limb's muscles leave it */
-export interface Stage {
-  readonly rows: readonly number[];
-  readonly columns: readonly number[];
-  readonly A: Float64Array;
-  readonly b: Float64Array;
-  readonly V: Float64Array;
+/** the sharing of some rows of a block among some of its columns; `a` is a part of the block's activations */
+interface Stage {
+  readonly row: number;
+  readonly column: number;
+  readonly problem: SharingProblem & { from: number };
   readonly y: Float64Array;
   readonly a: Float64Array;
 }
 
 interface Layout {
   readonly block: Block;
-  /** the usual stages, and all freedoms at once for poses in which the stages leave something over */
+  /** the limb first, then the shoulder blade with what the limb's muscles leave it */
   readonly stages: readonly Stage[];
-  readonly whole: readonly Stage[];
+  /** all freedoms at once, for poses in which the stages leave something over */
+  readonly whole: Stage;
+  /** activation of each column, as the last sharing left it */
+  readonly activation: Float64Array;
   readonly basis: Basis;
 }
 
@@ -48,28 +52,24 @@ export interface Problem extends Layout {
   readonly fixed: Float64Array;
   readonly unit: Float64Array;
   readonly passive: Float64Array;
-  readonly met: Float64Array;
+  /** the load problem of the sample at hand */
+  readonly capacity: CapacityProblem & { at: number };
 }
 
-function stagesOf(model: Model, block: Block, staged: boolean): Stage[] {
-  const girdle = block.rows.map((f) => staged && isGirdle(model.freedoms[f]!.id));
-  const rowSets = [girdle.flatMap((g, r) => (g ? [] : [r])), girdle.flatMap((g, r) => (g ? [r] : []))].filter((r) => r.length > 0);
-  const taken = new Set<number>();
-  return rowSets.map((rows) => {
-    const columns: number[] = [];
-    for (let k = 0; k < block.columns; k++) {
-      if (taken.has(k)) continue;
-      const head = block.heads[k];
-      const passive = k - block.heads.length;
-      const row = head === undefined ? (passive < block.soft.length ? block.soft[passive]!.row : block.stops[passive - block.soft.length]!.row) : -1;
-      if (head === undefined ? rows.includes(row) || (row < 0 && rows === rowSets[0]) : model.heads[head]!.freedoms.some((f) => rows.includes(block.rows.indexOf(f)))) {
-        columns.push(k);
-        taken.add(k);
-      }
-    }
-    const V = Float64Array.from(columns, (c) => (c < block.heads.length ? model.heads[block.heads[c]!]!.volume * 1e6 : PASSIVE_VOLUME));
-    return { rows, columns, A: new Float64Array(rows.length * columns.length), b: new Float64Array(rows.length), V, y: new Float64Array(rows.length), a: new Float64Array(columns.length) };
+function newLayout(model: Model, block: Block): Layout {
+  const activation = new Float64Array(block.columns);
+  const volume = Float64Array.from(block.head, (h) => (h >= 0 ? model.heads[h]!.volume * 1e6 : PASSIVE_VOLUME));
+  const stage = (row: number, rows: number, column: number, columns: number): Stage => ({
+    row,
+    column,
+    problem: { freedoms: rows, heads: columns, A: NONE, from: 0, stride: block.columns, b: new Float64Array(rows), V: volume.subarray(column, column + columns) },
+    y: new Float64Array(rows),
+    a: activation.subarray(column, column + columns),
   });
+  const { rows, limbRows, columns, limbColumns } = block;
+  const whole = stage(0, rows.length, 0, columns);
+  const stages = limbRows < rows.length ? [stage(0, limbRows, 0, limbColumns), stage(limbRows, rows.length - limbRows, limbColumns, columns - limbColumns)] : [whole];
+  return { block, stages, whole, activation, basis: makeBasis(rows.length, columns) };
 }
 
 const layouts = new WeakMap<Model, WeakMap<Exercise, Map<string, Layout[]>>>();
@@ -82,7 +82,7 @@ function layoutOf(model: Model, setup: Setup, side: Side): Layout[] {
   if (!known) ofModel.set(setup.exercise, (known = new Map()));
   const key = `${side} ${setup.on} ${Object.keys(setup.keys[0]!.angles).join()}`;
   let layout = known.get(key);
-  if (!layout) known.set(key, (layout = blocksOf(model, setup, side).map((block) => ({ block, stages: stagesOf(model, block, true), whole: stagesOf(model, block, false), basis: makeBasis(block.rows.length, block.columns) }))));
+  if (!layout) known.set(key, (layout = blocksOf(model, setup, side).map((block) => newLayout(model, block))));
   return layout;
 }
 
@@ -95,16 +95,22 @@ let room = new Float64Array(0);
  */
 export function problemsOf(model: Model, setup: Setup, side: Side, samples: number): Problem[] {
   const all = layoutOf(model, setup, side);
-  const size = all.reduce((sum, { block }) => sum + samples * block.rows.length * (block.columns + 3) + block.rows.length, 0);
+  const size = all.reduce((sum, { block }) => sum + samples * block.rows.length * (block.columns + 3), 0);
   if (room.length < size) room = new Float64Array(size);
   else room.fill(0, 0, size);
   let at = 0;
   const take = (n: number) => room.subarray(at, (at += n));
   return all.map((layout) => {
-    const m = layout.block.rows.length;
+    const { rows, columns } = layout.block;
+    const m = rows.length;
     resetBasis(layout.basis);
-    for (const stage of [...layout.stages, ...layout.whole]) stage.y.fill(0);
-    return { ...layout, A: take(samples * m * layout.block.columns), fixed: take(samples * m), unit: take(samples * m), passive: take(samples * m), met: take(m) };
+    const A = take(samples * m * columns);
+    const unit = take(samples * m);
+    for (const stage of [...layout.stages, layout.whole]) {
+      stage.y.fill(0);
+      stage.problem.A = A;
+    }
+    return { ...layout, A, fixed: take(samples * m), unit, passive: take(samples * m), capacity: { freedoms: m, heads: columns, A, u: unit, c: new Float64Array(m), limit: LOAD_LIMIT, at: 0 } };
   });
 }
 
@@ -114,7 +120,7 @@ const torque = new Float64Array(2);
 export function fillSample(p: Problem, model: Model, state: State, forces: Forces, n: number, least: number): void {
   const { rows, columns } = p.block;
   const m = rows.length;
-  fillColumns(model, state, p.block, p.A.subarray(n * m * columns, (n + 1) * m * columns), p.passive.subarray(n * m, (n + 1) * m));
+  fillColumns(model, state, p.block, p.A, n * m * columns, p.passive, n * m);
   for (let r = 0; r < m; r++) {
     torquesOf(model, state, forces, rows[r]!, torque);
     p.fixed[n * m + r] = torque[0]! + least * torque[1]!;
@@ -124,43 +130,38 @@ export function fillSample(p: Problem, model: Model, state: State, forces: Force
 
 /** the largest load of sample n, kg over the least */
 export function largestAt(p: Problem, n: number, elasticities = false): Capacity {
-  const { columns } = p.block;
+  const { capacity } = p;
   const m = p.block.rows.length;
-  for (let r = 0; r < m; r++) p.met[r] = -(p.fixed[n * m + r]! + p.passive[n * m + r]!);
-  return largestLoad({ freedoms: m, heads: columns, A: p.A.subarray(n * m * columns, (n + 1) * m * columns), u: p.unit.subarray(n * m, (n + 1) * m), c: p.met, limit: LOAD_LIMIT }, p.basis, elasticities);
+  capacity.at = n;
+  for (let r = 0; r < m; r++) capacity.c[r] = -(p.fixed[n * m + r]! + p.passive[n * m + r]!);
+  return largestLoad(capacity, p.basis, elasticities);
 }
 
-/** shares the torques of sample n among the columns of the stages; returns the largest torque left over, Nm */
-function shareIn(p: Problem, stages: readonly Stage[], n: number, load: number, most?: number): number {
-  const m = p.block.rows.length;
-  const { columns } = p.block;
-  const base = n * m * columns;
-  const { A } = p;
-  const met = p.met.fill(0);
-  let unmet = 0;
-  for (const stage of stages) {
-    const k = stage.columns.length;
-    for (let i = 0; i < stage.rows.length; i++) {
-      const r = stage.rows[i]!;
-      const row = base + r * columns;
-      for (let j = 0; j < k; j++) stage.A[i * k + j] = A[row + stage.columns[j]!]! * PER_EFFORT;
-      stage.b[i] = -(p.fixed[n * m + r]! + load * p.unit[n * m + r]! + p.passive[n * m + r]! + met[r]!);
-    }
-    unmet = Math.max(unmet, shareLoad({ freedoms: stage.rows.length, heads: k, A: stage.A, b: stage.b, V: stage.V }, stage.y, stage.a, most).residual);
-    for (let j = 0; j < k; j++) {
-      const a = stage.a[j]!;
-      if (a !== 0) for (let r = 0; r < m; r++) met[r]! += A[base + r * columns + stage.columns[j]!]! * a * PER_EFFORT;
-    }
+/**
+ * Shares the torques of one stage of sample n; returns the largest torque left over, Nm.
+ * @param met columns before this one that pull already, at their activations
+ */
+function shareStage(p: Problem, { row, column, problem, y, a }: Stage, n: number, load: number, met: number, most?: number): number {
+  const { A, activation } = p;
+  const { rows, columns } = p.block;
+  for (let i = 0; i < problem.freedoms; i++) {
+    const r = n * rows.length + row + i;
+    let held = 0;
+    for (let j = 0, k = r * columns; j < met; j++, k++) held += A[k]! * activation[j]!;
+    // the columns pull with 1 / EFFORT of what they show: asked of them is EFFORT of the torque
+    problem.b[i] = -EFFORT * (p.fixed[r]! + load * p.unit[r]! + p.passive[r]!) - held;
   }
-  return unmet;
+  problem.from = (n * rows.length + row) * columns + column;
+  return shareLoad(problem, y, a, most).residual * PER_EFFORT;
 }
 
-/** the stages that shared sample n at this load (activations in their `a`), and the largest torque left over, Nm */
-export function shareAt(p: Problem, n: number, load: number): { stages: readonly Stage[]; unmet: number } {
-  // where a later stage cannot be met it is seen soon
-  const unmet = shareIn(p, p.stages, n, load, p.stages.length > 1 ? 25 : undefined);
-  if (unmet <= UNMET || p.stages.length === 1) return { stages: p.stages, unmet };
-  return { stages: p.whole, unmet: shareIn(p, p.whole, n, load) };
+/** shares sample n at this load: activations in the problem's `activation`; returns the largest torque left over, Nm */
+export function shareAt(p: Problem, n: number, load: number): number {
+  const [first, second] = p.stages;
+  if (!second) return shareStage(p, first!, n, load, 0);
+  // where the blade cannot be held with what the limb leaves it, it is seen soon
+  const unmet = Math.max(shareStage(p, first!, n, load, 0, SOON), shareStage(p, second, n, load, second.column, SOON));
+  return unmet <= UNMET ? unmet : shareStage(p, p.whole, n, load, 0);
 }
 
 /** torque asked of the heads for row r at each sample, Nm: + asks for flexors. @param load kg over the least, by sample */

@@ -9,8 +9,10 @@
 export interface SharingProblem {
   readonly freedoms: number;
   readonly heads: number;
-  /** freedoms x heads, row-major: torque at full activation, Nm */
-  readonly A: Float64Array;
+  /** freedoms x heads, row-major: torque at full activation, Nm; may be a part of a larger matrix, from `from` and with `stride` to the next row */
+  A: Float64Array;
+  readonly from?: number;
+  readonly stride?: number;
   /** torque to be met, Nm */
   readonly b: Float64Array;
   /** weight of each head (volume) */
@@ -27,21 +29,41 @@ export interface SharingResult {
 }
 
 /** scratch space, kept between calls and grown when a larger problem comes */
-const room = { m: 0, n: 0, g: new Float64Array(0), step: new Float64Array(0), H: new Float64Array(0), pull: new Float64Array(0), turn: new Float64Array(0), inverse: new Float64Array(0), scaled: new Float64Array(0), free: new Int32Array(0) };
+const room = { m: 0, n: 0, g: new Float64Array(0), step: new Float64Array(0), H: new Float64Array(0), pull: new Float64Array(0), turn: new Float64Array(0), ahead: new Float64Array(0), scaled: new Float64Array(0) };
 
 function makeRoom(m: number, n: number): typeof room {
-  if (m > room.m) Object.assign(room, { m, g: new Float64Array(m), step: new Float64Array(m), H: new Float64Array(m * m) });
-  if (n > room.n) Object.assign(room, { n, pull: new Float64Array(n), turn: new Float64Array(n), inverse: new Float64Array(n), scaled: new Float64Array(n), free: new Int32Array(n) });
+  if (m > room.m || n > room.n) {
+    const [rows, columns] = [Math.max(m, room.m), Math.max(n, room.n)];
+    Object.assign(room, { m: rows, n: columns, g: new Float64Array(rows), step: new Float64Array(rows), H: new Float64Array(rows * rows), pull: new Float64Array(columns), turn: new Float64Array(columns), ahead: new Float64Array(columns), scaled: new Float64Array(rows * columns) });
+  }
   return room;
 }
 
 /** out = A' y */
-function transposed({ freedoms, heads, A }: SharingProblem, y: Float64Array, out: Float64Array): void {
+function transposed({ freedoms, heads, A, from = 0, stride = heads }: SharingProblem, y: Float64Array, out: Float64Array): void {
   for (let i = 0; i < heads; i++) out[i] = 0;
   for (let f = 0; f < freedoms; f++) {
     const v = y[f]!;
-    if (v !== 0) for (let i = 0, k = f * heads; i < heads; i++, k++) out[i]! += A[k]! * v;
+    if (v !== 0) for (let i = 0, k = from + f * stride; i < heads; i++, k++) out[i]! += A[k]! * v;
   }
+}
+
+/** the best activations at the pulls A'y, the torque g = b - A a they leave over, and the largest of it */
+function respond({ freedoms: m, heads: n, A, from = 0, stride = n, b, V }: SharingProblem, pull: Float64Array, a: Float64Array, g: Float64Array): number {
+  for (let i = 0; i < n; i++) {
+    const v = pull[i]!;
+    const w = 2 * V[i]!;
+    a[i] = v <= 0 ? 0 : v >= w ? 1 : v / w;
+  }
+  let residual = 0;
+  for (let f = 0; f < m; f++) {
+    let v = b[f]!;
+    for (let i = 0, k = from + f * stride; i < n; i++, k++) v -= A[k]! * a[i]!;
+    g[f] = v;
+    if (v > residual) residual = v;
+    else if (-v > residual) residual = -v;
+  }
+  return residual;
 }
 
 /** sum over heads of the dual's concave parts at the pulls A'y = pull + t turn; the dual is b.y - this */
@@ -55,79 +77,84 @@ function support(V: Float64Array, n: number, pull: Float64Array, turn: Float64Ar
   return sum;
 }
 
+/** curvature of the dual: A A' over the heads that answer to a change of y, each over 2V; returns its trace */
+function curvature({ freedoms: m, heads: n, A, from = 0, stride = n, V }: SharingProblem, pull: Float64Array, g: Float64Array, scaled: Float64Array, H: Float64Array): number {
+  let count = 0;
+  for (let i = 0; i < n; i++) {
+    const t = pull[i]!;
+    // heads at rest with no pull yet (t = 0) count where the residual would recruit them
+    if (t >= 2 * V[i]! || t < 0) continue;
+    if (t === 0) {
+      let more = 0;
+      for (let f = 0; f < m; f++) more += A[from + f * stride + i]! * g[f]!;
+      if (more <= 0) continue;
+    }
+    const root = Math.sqrt(2 * V[i]!);
+    for (let f = 0; f < m; f++) scaled[f * n + count] = A[from + f * stride + i]! / root;
+    count++;
+  }
+  for (let r = 0; r < m; r++)
+    for (let c = 0; c <= r; c++) {
+      let v = 0;
+      for (let k = r * n, j = c * n, end = k + count; k < end; k++, j++) v += scaled[k]! * scaled[j]!;
+      H[r * m + c] = v;
+    }
+  let trace = 0;
+  for (let r = 0; r < m; r++) trace += H[r * m + r]!;
+  return trace;
+}
+
+/** the curvature's trace if every head answered: the scale of its damping */
+function fullCurvature({ freedoms: m, heads: n, A, from = 0, stride = n, V }: SharingProblem): number {
+  let full = 0;
+  for (let f = 0; f < m; f++) for (let i = 0, k = from + f * stride; i < n; i++, k++) full += (A[k]! * A[k]!) / (2 * V[i]!);
+  return full;
+}
+
 /**
  * @param y multipliers, in and out (warm start)
  * @param a activations, out
  * @param most iterations; two or three do where the torques can be met
  */
 export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, most = 150): SharingResult {
-  const { freedoms: m, heads: n, A, b, V } = p;
-  const { g, step, H, pull, turn, inverse, scaled, free } = makeRoom(m, n);
-  let residual = Infinity;
-  let iterations = 0;
+  const { freedoms: m, heads: n, b, V } = p;
+  const { g, step, H, pull, turn, ahead, scaled } = makeRoom(m, n);
+  transposed(p, y, pull);
+  let residual = respond(p, pull, a, g);
+  if (residual < TOLERANCE) return { residual, iterations: 0 };
   // where fewer heads are free than there are freedoms the curvature is flat in some direction: damp it, on the
   // scale of all heads together, more after a step that had to be cut short and less after a good one
-  let full = 0;
-  for (let i = 0; i < n; i++) {
-    let sum = 0;
-    for (let k = i; k < m * n; k += n) sum += A[k]! * A[k]!;
-    inverse[i] = 1 / (2 * V[i]!);
-    full += sum * inverse[i]!;
-  }
-  const least = 1e-13 * full;
-  let damping = least;
-  transposed(p, y, pull);
+  let damping = 0;
+  let iterations = 0;
   for (; iterations < most; iterations++) {
-    for (let i = 0; i < n; i++) {
-      const v = pull[i]! * inverse[i]!;
-      a[i] = v <= 0 ? 0 : v >= 1 ? 1 : v;
-    }
-    residual = 0;
-    for (let f = 0; f < m; f++) {
-      let v = b[f]!;
-      for (let i = 0, k = f * n; i < n; i++, k++) v -= A[k]! * a[i]!;
-      g[f] = v;
-      residual = Math.max(residual, Math.abs(v));
-    }
-    if (residual < TOLERANCE) break;
-    let count = 0;
-    for (let i = 0; i < n; i++) {
-      const t = pull[i]!;
-      // heads at rest with no pull yet (t = 0) count where the residual would recruit them
-      if (t >= 2 * V[i]! || t < 0) continue;
-      if (t === 0) {
-        let more = 0;
-        for (let f = 0; f < m; f++) more += A[f * n + i]! * g[f]!;
-        if (more <= 0) continue;
-      }
-      free[count++] = i;
-    }
-    for (let r = 0; r < m; r++) {
-      for (let k = 0; k < count; k++) scaled[k] = A[r * n + free[k]!]! * inverse[free[k]!]!;
-      for (let c = 0; c <= r; c++) {
-        let v = 0;
-        for (let k = 0, row = c * n; k < count; k++) v += scaled[k]! * A[row + free[k]!]!;
-        H[r * m + c] = v;
-      }
-    }
+    const least = 1e-13 * curvature(p, pull, g, scaled, H);
+    if (damping < least) damping = least;
     if (!solveSymmetric(H, g, step, m, damping || 1)) {
-      damping = Math.max(damping * 100, 1e-9 * full);
+      damping = Math.max(damping * 100, 1e-9 * fullCurvature(p));
       continue;
     }
     transposed(p, step, turn);
-    let ahead = 0;
+    let rise = 0;
     let slope = 0;
     for (let f = 0; f < m; f++) {
-      ahead += b[f]! * step[f]!;
+      rise += b[f]! * step[f]!;
       slope += g[f]! * step[f]!;
+    }
+    // most whole steps land: then nothing need be searched along them
+    for (let i = 0; i < n; i++) ahead[i] = pull[i]! + turn[i]!;
+    residual = respond(p, ahead, a, g);
+    if (residual < TOLERANCE) {
+      for (let f = 0; f < m; f++) y[f]! += step[f]!;
+      return { residual, iterations: iterations + 1 };
     }
     const before = support(V, n, pull, turn, 0);
     let t = 1;
     let cuts = 0;
-    for (; cuts < 40; cuts++, t /= 2) if (t * ahead - support(V, n, pull, turn, t) + before >= 1e-4 * t * slope - 1e-15) break;
+    for (; cuts < 40; cuts++, t /= 2) if (t * rise - support(V, n, pull, turn, t) + before >= 1e-4 * t * slope - 1e-15) break;
     for (let f = 0; f < m; f++) y[f]! += t * step[f]!;
     for (let i = 0; i < n; i++) pull[i]! += t * turn[i]!;
-    damping = cuts > 5 ? Math.max(damping * 100, 1e-8 * full) : Math.max(damping / 10, least);
+    if (cuts > 0) residual = respond(p, pull, a, g);
+    damping = cuts > 5 ? Math.max(damping * 100, 1e-8 * fullCurvature(p)) : damping / 10;
   }
   return { residual, iterations };
 }
