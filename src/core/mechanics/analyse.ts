@@ -15,7 +15,7 @@ import type { Model, Side } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
 import { applyPose, PostureError, type Pose } from "#core/mechanics/posture";
 import { askedOf, EFFORT, fillSample, largestAt, LOAD_LIMIT, problemsOf, shareAt, type Problem } from "#core/mechanics/problem";
-import { createState, updateHeads, type State } from "#core/mechanics/state";
+import { scratchState, updateHeads, type State } from "#core/mechanics/state";
 import { tabulate } from "#core/mechanics/vector";
 
 export const DEFAULT_SAMPLES = 41;
@@ -73,6 +73,8 @@ export interface AnalyseOptions {
   /** record what the figure is drawn from, and moment arms */
   frames?: boolean;
 }
+
+const forces = makeForces();
 
 /** what the heads do by sample; arrays are samples x shown heads where they are not a head's own */
 interface Recording {
@@ -213,13 +215,12 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
     if (e instanceof RangeError || e instanceof PostureError) return impossible(model, setup, samples, e.message);
     throw e;
   }
-  const state = createState(model);
+  const state = scratchState(model);
   applyPose(model, state, setup, poses[0]!, side);
   const loads = placeLoads(model, state, setup, side);
   const assistance = -setup.exercise.assistable * model.body.mass;
-  const forces = makeForces();
   const problems = problemsOf(model, setup, side, samples);
-  const solved = problems.flatMap((p) => Array.from(p.block.head).filter((h) => h >= 0));
+  const solved = problems.flatMap((p) => p.block.heads);
   // one side of the trunk works against a load on the other: both are looked at and the busier one is told
   const oneSided = setup.exercise.sides === "one";
   const recording = recordingOf(model, solved.filter((h) => model.heads[h]!.side === side || (oneSided && model.heads[h]!.chain === "spine")), samples, drawn);
@@ -257,7 +258,7 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   const torques: Record<string, Float64Array> = {};
   problems.forEach((p, k) => p.block.rows.forEach((f, r) => (torques[model.freedoms[f]!.id] = tabulate(samples, (n) => asked[k]![r]![n]! / peak))));
   const mainId = main ? model.freedoms[main.freedom]!.id : "";
-  const inBand = Array.from(largest.keys()).filter((i) => largest[i]! <= least * STICKING_BAND);
+  const sticks = (v: number) => v <= least * STICKING_BAND;
   return {
     modelVersion: model.version,
     setupKey: setup.key,
@@ -272,7 +273,7 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
     resistance: torques[mainId] ?? new Float64Array(samples),
     capacity: main ? askedOf(problems[main.problem]!, main.row, samples, (n) => Math.min(largest[n]!, STRENGTH_CAP * least)).map((t) => Math.abs(t) / peak) : new Float64Array(samples),
     torques,
-    sticking: { from: s[inBand[0] ?? at]!, to: s[inBand[inBand.length - 1] ?? at]!, at: s[at]! },
+    sticking: { from: s[largest.findIndex(sticks)]!, to: s[largest.findLastIndex(sticks)]!, at: s[at]! },
     limiters: limiting && feasible ? limitersOf(model, limiting.block, largestAt(limiting, at, true).elasticity, main?.freedom ?? -1) : [],
     demands: feasible && wrist ? wrist.demands(least + assistance, s, model.body.mass * GRAVITY) : [],
     spine: shared ? spineOf(model, problems, samples, least, shared.spine) : null,

@@ -18,6 +18,8 @@ export interface Block {
    * the blade with it), then what acts on the blade alone.
    */
   readonly head: Int32Array;
+  /** the model heads among them */
+  readonly heads: readonly number[];
   readonly columns: number;
   readonly limbColumns: number;
   /** where heads act, four numbers each: row, column, head, freedom */
@@ -79,6 +81,7 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
       rows,
       limbRows: limb.length || rows.length,
       head: Int32Array.from(columns, (c) => ("head" in c ? c.head : -1)),
+      heads: columns.flatMap((c) => ("head" in c ? [c.head] : [])),
       columns: columns.length,
       limbColumns: all.filter(onLimb).length,
       entries: Int32Array.from(columns.flatMap((c, column) => ("head" in c ? c.rows.flatMap((row) => [row, column, c.head, rows[row]!]) : []))),

@@ -7,11 +7,13 @@ export interface Curve {
   /** knots, ascending */
   readonly x: Float64Array;
   readonly y: Float64Array;
-  /** slope at each knot */
-  readonly d: Float64Array;
+  /** each piece in u = (t - x) / h: h, then c0..c3 of c0 + c1 u + c2 u^2 + c3 u^3 */
+  readonly pieces: Float64Array;
   /** integral from the first knot to each knot */
   readonly area: Float64Array;
 }
+
+const WIDTH = 5;
 
 /** @throws RangeError when there are fewer than two points or x does not ascend */
 export function makeCurve(points: readonly (readonly [number, number])[], xScale = 1): Curve {
@@ -24,6 +26,21 @@ export function makeCurve(points: readonly (readonly [number, number])[], xScale
     y[i] = py;
     if (i > 0 && x[i]! <= x[i - 1]!) throw new RangeError("the points of a curve must ascend");
   });
+  const d = slopes(x, y);
+  const pieces = new Float64Array(WIDTH * (n - 1));
+  const area = new Float64Array(n);
+  for (let i = 0; i + 1 < n; i++) {
+    const h = x[i + 1]! - x[i]!;
+    const [c0, c1, c2, c3] = [y[i]!, d[i]! * h, 3 * (y[i + 1]! - y[i]!) - (2 * d[i]! + d[i + 1]!) * h, 2 * (y[i]! - y[i + 1]!) + (d[i]! + d[i + 1]!) * h];
+    pieces.set([h, c0, c1, c2, c3], WIDTH * i);
+    area[i + 1] = area[i]! + h * (c0 + c1 / 2 + c2 / 3 + c3 / 4);
+  }
+  return { x, y, pieces, area };
+}
+
+/** slope at each knot */
+function slopes(x: Float64Array, y: Float64Array): Float64Array {
+  const n = x.length;
   const d = new Float64Array(n);
   const slope = (i: number) => (y[i + 1]! - y[i]!) / (x[i + 1]! - x[i]!);
   d[0] = slope(0);
@@ -35,49 +52,40 @@ export function makeCurve(points: readonly (readonly [number, number])[], xScale
     const hb = x[i + 1]! - x[i]!;
     d[i] = a * b <= 0 ? 0 : (3 * (ha + hb)) / ((2 * hb + ha) / a + (hb + 2 * ha) / b);
   }
-  const area = new Float64Array(n);
-  for (let i = 1; i < n; i++) area[i] = area[i - 1]! + piece(x, y, d, i - 1, x[i]!);
-  return { x, y, d, area };
+  return d;
 }
 
-/** integral of one Hermite piece from its left knot to t */
-function piece(x: Float64Array, y: Float64Array, d: Float64Array, i: number, t: number): number {
-  const h = x[i + 1]! - x[i]!;
-  const u = (t - x[i]!) / h;
-  const y0 = y[i]!;
-  const y1 = y[i + 1]!;
-  const d0 = d[i]! * h;
-  const d1 = d[i + 1]! * h;
-  const c2 = 3 * (y1 - y0) - 2 * d0 - d1;
-  const c3 = 2 * (y0 - y1) + d0 + d1;
-  return h * u * (y0 + u * (d0 / 2 + u * (c2 / 3 + (u * c3) / 4)));
-}
-
-function find(x: Float64Array, t: number): number {
+/** writes the value at t and the integral from the first knot to t (negative before it) to out */
+export function curveAt({ x, y, pieces, area }: Curve, t: number, out: Float64Array): void {
+  const last = x.length - 1;
+  if (t <= x[0]! || t >= x[last]!) {
+    const end = t <= x[0]! ? 0 : last;
+    out[0] = y[end]!;
+    out[1] = area[end]! + (t - x[end]!) * y[end]!;
+    return;
+  }
   let i = 0;
-  while (i < x.length - 2 && t > x[i + 1]!) i++;
-  return i;
+  while (t > x[i + 1]!) i++;
+  const k = WIDTH * i;
+  const h = pieces[k]!;
+  const c0 = pieces[k + 1]!;
+  const c1 = pieces[k + 2]!;
+  const c2 = pieces[k + 3]!;
+  const c3 = pieces[k + 4]!;
+  const u = (t - x[i]!) / h;
+  out[0] = c0 + u * (c1 + u * (c2 + u * c3));
+  out[1] = area[i]! + h * u * (c0 + u * (c1 / 2 + u * (c2 / 3 + (u * c3) / 4)));
 }
+
+const found = new Float64Array(2);
 
 export function curveValue(c: Curve, t: number): number {
-  const last = c.x.length - 1;
-  if (t <= c.x[0]!) return c.y[0]!;
-  if (t >= c.x[last]!) return c.y[last]!;
-  const i = find(c.x, t);
-  const h = c.x[i + 1]! - c.x[i]!;
-  const u = (t - c.x[i]!) / h;
-  const y0 = c.y[i]!;
-  const y1 = c.y[i + 1]!;
-  const d0 = c.d[i]! * h;
-  const d1 = c.d[i + 1]! * h;
-  return y0 + u * (d0 + u * (3 * (y1 - y0) - 2 * d0 - d1 + u * (2 * (y0 - y1) + d0 + d1)));
+  curveAt(c, t, found);
+  return found[0]!;
 }
 
 /** integral from the first knot to t (negative before it) */
 export function curveIntegral(c: Curve, t: number): number {
-  const last = c.x.length - 1;
-  if (t <= c.x[0]!) return (t - c.x[0]!) * c.y[0]!;
-  if (t >= c.x[last]!) return c.area[last]! + (t - c.x[last]!) * c.y[last]!;
-  const i = find(c.x, t);
-  return c.area[i]! + piece(c.x, c.y, c.d, i, t);
+  curveAt(c, t, found);
+  return found[1]!;
 }

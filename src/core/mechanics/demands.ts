@@ -3,7 +3,7 @@ import type { Setup } from "#core/exercises/setup";
 import { GRAVITY, torquesOf, type Forces } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
 import type { Problem } from "#core/mechanics/problem";
-import type { State } from "#core/mechanics/state";
+import { updateHeads, type State } from "#core/mechanics/state";
 
 export interface Demand {
   what: "wrist bending" | "wrist tilting" | "grip";
@@ -61,6 +61,8 @@ export function wristWatch(model: Model, setup: Setup, side: Side, samples: numb
   return {
     look(state: State, forces: Forces, n: number) {
       axes.forEach((f, k) => {
+        // many of them cross no joint that the chain solves
+        for (const h of muscles[k]!) updateHeads(model, state, h, h + 1);
         torquesOf(model, state, forces, f, t);
         fixed[k]![n] = t[0]!;
         unit[k]![n] = t[1]!;

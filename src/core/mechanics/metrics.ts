@@ -65,12 +65,15 @@ export function headMetrics(rep: HeadRep, strength: Float64Array, workOfAll: num
   const n = force.length;
   const activation = mean(rep.activation);
   if (activation < LEAST_ACTIVATION) return null;
-  let [total, peak, low, high] = [0, 0, Infinity, -Infinity];
+  let total = 0;
+  let peak = 0;
+  let low = Infinity;
+  let high = -Infinity;
   for (let i = 0; i < n; i++) {
     total += force[i]!;
-    peak = Math.max(peak, force[i]!);
-    low = Math.min(low, position[i]!);
-    high = Math.max(high, position[i]!);
+    if (force[i]! > peak) peak = force[i]!;
+    if (position[i]! < low) low = position[i]!;
+    if (position[i]! > high) high = position[i]!;
   }
   const own = (p: number) => (high - low < 1e-6 ? 0.5 : (p - low) / (high - low));
   let loaded = 0;
@@ -106,7 +109,8 @@ export function headMetrics(rep: HeadRep, strength: Float64Array, workOfAll: num
   for (let i = 0; i + 1 < n; i++)
     for (let k = 0; k < 4; k++) {
       const t = (k + 0.5) / 4;
-      const bin = Math.max(0, Math.min(GRAIN_BINS - 1, Math.floor((position[i]! + t * (position[i + 1]! - position[i]!)) * GRAIN_BINS)));
+      // p lies in 0..1
+      const bin = Math.min(GRAIN_BINS - 1, ((position[i]! + t * (position[i + 1]! - position[i]!)) * GRAIN_BINS) | 0);
       grain[bin]! += force[i]! + t * (force[i + 1]! - force[i]!);
       grainPassive[bin]! += passive[i]! + t * (passive[i + 1]! - passive[i]!);
       count[bin]!++;

@@ -6,31 +6,36 @@ import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
 import type { Setup } from "#core/exercises/setup";
 import type { Model, Side } from "#core/mechanics/model";
 import { angleOf, applyPose, balance, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
-import { createState, readPoint, type State } from "#core/mechanics/state";
-import { add, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Mat3, type Vec3 } from "#core/mechanics/vector";
+import { intoSegment, readPoint, scratchState, type State } from "#core/mechanics/state";
+import { add, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Vec3 } from "#core/mechanics/vector";
 
 const PIECES = 32;
 const SOLVED_PIECES = 12;
 /** joints whose turning counts as travel; plane and elevation count as the swing they make together */
 const DRIVEN = POSE_COORDINATES.flatMap((c, at) => (["plane", "elevation", "pitch", "roll", "turn", "heel", "neck"].includes(c) ? [] : [at]));
 
-function lerp(a: Pose, b: Pose, t: number): Pose {
-  const out = new Float64Array(a.length);
-  for (let i = 0; i < a.length; i++) out[i] = a[i]! + (b[i]! - a[i]!) * t;
+/** writes a + (b - a) t to out */
+function blend(a: Pose, b: Pose, t: number, out: Pose): Pose {
+  for (let i = 0; i < out.length; i++) out[i] = a[i]! + (b[i]! - a[i]!) * t;
   return out;
 }
 
-const direction = (p: Pose): Vec3 => {
-  const [plane, elevation] = [angleOf(p, "plane") * RAD, angleOf(p, "elevation") * RAD];
-  return [Math.sin(plane) * Math.sin(elevation), -Math.cos(elevation), Math.cos(plane) * Math.sin(elevation)];
-};
+/** where the upper arm points, from plane and elevation */
+function direction(p: Pose): Vec3 {
+  const plane = angleOf(p, "plane") * RAD;
+  const elevation = angleOf(p, "elevation") * RAD;
+  const out = Math.sin(elevation);
+  return [Math.sin(plane) * out, -Math.cos(elevation), Math.cos(plane) * out];
+}
 
-/** joint travel between two poses, rad */
-function travel(a: Pose, b: Pose): number {
-  const [da, db] = [direction(a), direction(b)];
+/** joint travel between two poses whose upper arms point along da and db, rad */
+function travel(a: Pose, da: Vec3, b: Pose, db: Vec3): number {
   const swing = Math.atan2(norm(cross(da, db)), dot(da, db));
   let sum = swing * swing;
-  for (const at of DRIVEN) sum += ((b[at]! - a[at]!) * RAD) ** 2;
+  for (let k = 0; k < DRIVEN.length; k++) {
+    const turn = (b[DRIVEN[k]!]! - a[DRIVEN[k]!]!) * RAD;
+    sum += turn * turn;
+  }
   return Math.sqrt(sum);
 }
 
@@ -41,43 +46,62 @@ function travel(a: Pose, b: Pose): number {
 export function samplePath(model: Model, setup: Setup, samples: number, side: Side = "right"): Pose[] {
   const dense = densePath(model, setup, side);
   const at = new Float64Array(dense.length);
-  for (let i = 1; i < dense.length; i++) at[i] = at[i - 1]! + travel(dense[i - 1]!, dense[i]!);
+  let last = direction(dense[0]!);
+  for (let i = 1; i < dense.length; i++) {
+    const next = direction(dense[i]!);
+    at[i] = at[i - 1]! + travel(dense[i - 1]!, last, dense[i]!, next);
+    last = next;
+  }
   const total = at[dense.length - 1]!;
   if (total < 1e-6) throw new PostureError("nothing moves between the key poses");
-  const out: Pose[] = [];
+  const out = poses(samples);
   let i = 0;
   for (let n = 0; n < samples; n++) {
     const target = (total * n) / (samples - 1);
     while (i < dense.length - 2 && at[i + 1]! < target) i++;
     const step = at[i + 1]! - at[i]!;
-    out.push(lerp(dense[i]!, dense[i + 1]!, step > 0 ? Math.min(1, (target - at[i]!) / step) : 0));
+    blend(dense[i]!, dense[i + 1]!, step > 0 ? Math.min(1, (target - at[i]!) / step) : 0, out[n]!);
   }
   return out;
+}
+
+/** room for poses, side by side: many small arrays cost more than what is computed in them */
+function poses(count: number): Pose[] {
+  const size = POSE_COORDINATES.length;
+  const all = new Float64Array(count * size);
+  return Array.from({ length: count }, (_, i) => all.subarray(i * size, (i + 1) * size));
 }
 
 function densePath(model: Model, setup: Setup, side: Side): Pose[] {
   const { keys, on } = setup;
   const solved = keys[0]!.hand !== null || setup.exercise.balance !== undefined || on === "hands-and-feet" || on === "shoulders-and-feet";
+  const stance = stancePose(setup);
   const posed = keys.map((k) => {
-    const pose = stancePose(setup);
-    for (const [c, v] of Object.entries(k.angles)) setAngle(pose, c as PoseCoordinate, v);
+    const pose = stance.slice();
+    for (const c in k.angles) setAngle(pose, c as PoseCoordinate, k.angles[c as PoseCoordinate]!);
     return pose;
   });
   const pieces = solved ? SOLVED_PIECES : PIECES;
-  const state = createState(model);
+  const out = poses(pieces * (keys.length - 1) + 1);
+  if (!solved) {
+    out.forEach((pose, n) => {
+      const k = Math.min(keys.length - 2, Math.floor(n / pieces));
+      blend(posed[k]!, posed[k + 1]!, n / pieces - k, pose);
+    });
+    return out;
+  }
+  const state = scratchState(model);
   const feet = on === "shoulders-and-feet" ? standAtEnd(model, state, setup, posed[posed.length - 1]!, side) : null;
-  const out: Pose[] = [];
-  for (let k = 0; k + 1 < keys.length; k++)
-    for (let i = k === 0 ? 0 : 1; i <= pieces; i++) {
-      const t = i / pieces;
-      const pose = lerp(posed[k]!, posed[k + 1]!, t);
-      const previous = out[out.length - 1];
-      if (keys[k]!.hand) reach(model, state, setup, pose, scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size), previous, side);
-      if (solved && previous && setup.exercise.balance) setAngle(pose, setup.exercise.balance, angleOf(previous, setup.exercise.balance));
-      if (feet) bridge(model, state, setup, pose, previous, feet, side);
-      else if (solved) balance(model, state, setup, pose, side);
-      out.push(pose);
-    }
+  out.forEach((pose, n) => {
+    const k = Math.max(0, Math.ceil(n / pieces) - 1);
+    const t = n / pieces - k;
+    blend(posed[k]!, posed[k + 1]!, t, pose);
+    const previous = out[n - 1];
+    if (keys[k]!.hand) reach(model, state, setup, pose, scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size), previous, side);
+    if (previous && setup.exercise.balance) setAngle(pose, setup.exercise.balance, angleOf(previous, setup.exercise.balance));
+    if (feet) bridge(model, state, setup, pose, previous, feet, side);
+    else balance(model, state, setup, pose, side);
+  });
   return out;
 }
 
@@ -87,7 +111,6 @@ function reach(model: Model, state: State, setup: Setup, pose: Pose, grip: Vec3,
   const upper = norm(model.segments[model.segmentIndex.get("forearm.right")!]!.origin);
   const lower = norm(model.segments[model.segmentIndex.get("radius.right")!]!.origin) + setup.exercise.handle * model.size;
   const [trunk, humerus] = [model.segmentIndex.get("trunk")!, model.segmentIndex.get(`humerus.${side}`)!];
-  const frame = (): Mat3 => Array.from(state.R.subarray(9 * trunk, 9 * trunk + 9)) as unknown as Mat3;
   const guess = previous ? [angleOf(previous, "plane"), angleOf(previous, "elevation"), angleOf(previous, "twist"), angleOf(previous, "elbow")] : [60, 40, 0, 60];
   const write = (plane: number, elevation: number, twist: number, elbow: number) => {
     setAngle(pose, "plane", plane);
@@ -99,7 +122,7 @@ function reach(model: Model, state: State, setup: Setup, pose: Pose, grip: Vec3,
   for (let n = 0; n < (previous ? 3 : 8); n++) {
     applyPose(model, state, setup, pose, side);
     const o = state.o;
-    const found = applyTransposed(frame(), sub([o[3 * humerus]!, o[3 * humerus + 1]!, o[3 * humerus + 2]!], [o[3 * trunk]!, o[3 * trunk + 1]!, o[3 * trunk + 2]!]));
+    const found = intoSegment(state, trunk, [o[3 * humerus]!, o[3 * humerus + 1]!, o[3 * humerus + 2]!]);
     const centre: Vec3 = side === "left" ? [found[0], found[1], -found[2]] : found;
     let line = sub(grip, centre);
     let d = norm(line);

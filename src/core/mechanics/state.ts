@@ -3,7 +3,7 @@
  * nothing is allocated in the hot path. Lengths are a potential L(q); every moment arm here is minus its derivative
  * with respect to a freedom's angle (checked numerically in the tests).
  */
-import { curveIntegral, curveValue } from "#core/mechanics/curve";
+import { curveAt } from "#core/mechanics/curve";
 import { FORCE_GRID, type Model, type ModelHead } from "#core/mechanics/model";
 import type { Vec3 } from "#core/mechanics/vector";
 
@@ -53,6 +53,24 @@ export function createState(model: Model): State {
     axes: new Float64Array(3 * model.freedoms.length),
     arms: new Float64Array(h * model.freedoms.length),
   };
+}
+
+const scratch = new WeakMap<Model, State>();
+
+/**
+ * The model's own state, as good as a new one (nothing of an earlier pose is read before it is worked out again), for
+ * one computation at a time: it is good until the next call.
+ */
+export function scratchState(model: Model): State {
+  let state = scratch.get(model);
+  if (!state) scratch.set(model, (state = createState(model)));
+  state.q.fill(0);
+  state.o.fill(0);
+  state.placed.fill(NaN);
+  state.changedAt.fill(0);
+  state.headAt.fill(-1);
+  state.pose = 0;
+  return state;
 }
 
 const J = new Float64Array(9);
@@ -194,6 +212,17 @@ export const readPoint = (state: State, segment: number, at: Vec3): Vec3 => {
   return [out[0]!, out[1]!, out[2]!];
 };
 
+/** a world point in a segment's frame, m */
+export function intoSegment({ R, o }: State, segment: number, at: Vec3): Vec3 {
+  const b = 9 * segment;
+  const x = at[0] - o[3 * segment]!;
+  const y = at[1] - o[3 * segment + 1]!;
+  const z = at[2] - o[3 * segment + 2]!;
+  return [R[b]! * x + R[b + 3]! * y + R[b + 6]! * z, R[b + 1]! * x + R[b + 4]! * y + R[b + 7]! * z, R[b + 2]! * x + R[b + 5]! * y + R[b + 8]! * z];
+}
+
+/** a tabulated moment arm and its integral */
+const T = new Float64Array(2);
 const P = new Float64Array(3);
 const Q = new Float64Array(3);
 /** direction of the taut string, near to far, at the end whose force is read: P on a sphere, which moves with the far side; Q on a cylinder, which stays with the near one */
@@ -346,9 +375,9 @@ function updateHead(model: Model, state: State, head: ModelHead, h: number): voi
   }
   for (let k = 0; k < head.tables.length; k++) {
     const t = head.tables[k]!;
-    const angle = q[t.coordinate]!;
-    extent -= t.sign * (curveIntegral(t.curve, angle) - t.zero);
-    if (t.freedom >= 0) arms[base + t.freedom]! += t.sign * curveValue(t.curve, angle);
+    curveAt(t.curve, q[t.coordinate]!, T);
+    extent -= t.sign * (T[1]! - t.zero);
+    if (t.freedom >= 0) arms[base + t.freedom]! += t.sign * T[0]!;
   }
   state.extent[h] = extent;
   const l = head.referenceLength + (extent - head.referenceExtent) / (head.optimumLength * head.cosPennation);
