@@ -37,12 +37,18 @@ function stateIn(model: Model, at: Record<string, number>): State {
 
 const words = (at: Record<string, number>) => Object.entries(at).map(([k, v]) => `${k} ${v}`).join(", ");
 
+const named = (place: number, id: string): number => {
+  if (place < 0) throw new RangeError(`published.json names ${id}, which the model does not have`);
+  return place;
+};
+
+/** @throws RangeError for a head or freedom that the model does not have */
 export function comparePublished(model: Model): ComparedRow[] {
-  const headOf = (id: string) => model.heads.findIndex((h) => h.id === id && h.side === "right");
+  const headOf = (id: string) => named(model.heads.findIndex((h) => h.id === id && h.side === "right"), id);
   const compared = (what: string, value: number, row: { use: ComparedRow["use"]; band: readonly [number, number]; source: string }): ComparedRow => ({ what, use: row.use, value, band: row.band, inBand: value >= row.band[0] && value <= row.band[1], source: row.source });
   return [
     ...published.momentArms.map((row) => {
-      const freedom = model.freedoms.findIndex((f) => f.id === row.freedom && (f.side === "right" || f.side === null));
+      const freedom = named(model.freedoms.findIndex((f) => f.id === row.freedom && (f.side === "right" || f.side === null)), row.freedom);
       const at = words(row.at);
       return compared(`${row.head}, lever for ${row.freedom}${at ? ` at ${at}` : ""}`, 100 * stateIn(model, row.at).arms[headOf(row.head) * model.freedoms.length + freedom]!, row);
     }),
