@@ -11,7 +11,7 @@ import { createState, updateState } from "#core/mechanics/state";
 import { RAD, type Vec3 } from "#core/mechanics/vector";
 
 /** Changes with every change to anatomy data or equations: part of every cache key and of every stored result. */
-export const MODEL_VERSION = "body-1";
+export const MODEL_VERSION = "body-2";
 
 export type Side = "right" | "left";
 export const SIDES: readonly Side[] = ["right", "left"];

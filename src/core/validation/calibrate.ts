@@ -8,8 +8,12 @@ import { curvePoints, torqueCurves, torqueOf } from "#core/validation/torque";
 
 /** strength is a factor, kept as its logarithm; lengths are offsets of l */
 export const BOUNDS = { strength: [0.45, 2], referenceLength: 0.12 } as const;
-/** how much a change costs against an error: keeps groups that no curve can tell apart where the literature has them */
-const PULL = { strength: 0.02, referenceLength: 1 };
+/**
+ * What is known before any curve: published curves differ by 15 % at least, literature strengths by a factor of two, and
+ * reference lengths by as much as they differ between varied bodies (0.08 of the optimum). A change costs accordingly.
+ */
+const SPREAD = { curve: 0.15, strength: Math.log(2), referenceLength: 0.08 };
+const PULL = { strength: (SPREAD.curve / SPREAD.strength) ** 2, referenceLength: (SPREAD.curve / SPREAD.referenceLength) ** 2 };
 const ROUNDS = 60;
 
 export type Fitted = Record<string, { strength: number; referenceLength: number }>;

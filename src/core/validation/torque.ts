@@ -13,6 +13,12 @@ const schema = z.strictObject({
 export const torqueCurves = schema.parse(data).curves;
 export type TorqueCurve = (typeof torqueCurves)[number];
 
+/**
+ * Part of a hip flexion measured against the bench or the trunk that is the pelvis turning, not the joint
+ * (Bohannon 1982, Murray 2002, Elson and Aspinall 2008: 18 to 35 %, recalled, unverified).
+ */
+const PELVIS = 0.25;
+
 /** one head's part in one point of a curve: everything that a strength or a length may still change */
 export interface Lever {
   muscle: string;
@@ -36,6 +42,7 @@ export function curvePoints(model: Model, curve: TorqueCurve): CurvePoint[] {
   return curve.points.map(([angle, published]) => {
     const state = createState(model);
     const posture: Record<string, number> = { plane: 90, ...curve.posture, [curve.over]: angle };
+    posture.hipFlexion = (1 - PELVIS) * (posture.hipFlexion ?? 0);
     for (const [name, v] of Object.entries(posture)) setCoordinate(model, state.q, model.coordinateIndex.has(name) ? name : `${name}.right`, v);
     setRhythm(model, state.q, "right");
     updateState(model, state);
