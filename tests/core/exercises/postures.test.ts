@@ -1,0 +1,100 @@
+import { library } from "#core/exercises/library";
+import { resolveSetup, type Setup } from "#core/exercises/setup";
+import { compileModel } from "#core/mechanics/model";
+import { samplePath } from "#core/mechanics/path";
+import { angleOf, applyPose, type Pose } from "#core/mechanics/posture";
+import { createState, intoSegment, readPoint, type State } from "#core/mechanics/state";
+import { RAD, type Vec3 } from "#core/mechanics/vector";
+import { setupOf } from "../../support/setups";
+
+const model = compileModel();
+const named = library.flatMap((e) => e.setups.map((s): [string, Setup] => [`${e.id} ${s.name}`, resolveSetup(e, s.values)]));
+
+function poses(setup: Setup, samples = 9): { pose: Pose; state: State }[] {
+  return samplePath(model, setup, samples).map((pose) => {
+    const state = createState(model);
+    applyPose(model, state, setup, pose, "right");
+    return { pose, state };
+  });
+}
+const point = (state: State, name: string): Vec3 => {
+  const p = model.points.get(name)!;
+  return readPoint(state, p.segment, p.at);
+};
+const origin = (state: State, segment: string): Vec3 => readPoint(state, model.segmentIndex.get(segment)!, [0, 0, 0]);
+/** degrees from the vertical of the line between two places, forwards positive */
+const lean = (a: Vec3, b: Vec3): number => Math.atan2(b[0] - a[0], b[1] - a[1]) / RAD;
+
+test.each(named)("%s: nothing is under the floor, and whoever stands stands on it", (_name, setup) => {
+  for (const { state } of poses(setup)) {
+    for (const name of ["grip.right", "toe.right", "heel.right", "knee-front.right", "crown"]) {
+      const depth = point(state, name)[1];
+      // a bar's plates and the soles have their own thickness
+      if (setup.on === "feet" || setup.on === "one-foot" || setup.on === "split" || setup.on === "hands-and-feet") expect([name, depth > -0.06]).toEqual([name, true]);
+    }
+    if (setup.on === "feet" && !setup.raisesHeel) for (const side of ["right", "left"]) expect(Math.abs(point(state, `midfoot.${side}`)[1])).toBeLessThan(0.01);
+  }
+});
+
+test.each(named)("%s: joints stay where joints can go", (_name, setup) => {
+  const ranges: [Parameters<typeof angleOf>[1], number, number][] = [["elbow", -5, 152], ["knee", -5, 140], ["hipFlexion", -25, 125], ["hipAbduction", -20, 50], ["ankle", -50, 40], ["lumbarFlexion", -20, 50], ["elevation", -65, 185], ["forearm", -90, 90]];
+  for (const { pose } of poses(setup)) for (const [joint, low, high] of ranges) expect([joint, angleOf(pose, joint) >= low - 1e-6 && angleOf(pose, joint) <= high + 1e-6]).toEqual([joint, true]);
+});
+
+describe("the pelvis has its part of a bent hip", () => {
+  test.each(["romanian-deadlift", "good-morning", "deadlift", "back-squat", "front-squat", "bent-over-barbell-row"])("in %s the low back takes a sixth to a third of the lean of the trunk, and no more of the hip's bend than a quarter", (id) => {
+    const { pose, state } = poses(setupOf(id))[0]!;
+    const trunk = angleOf(pose, "pitch") + angleOf(pose, "lumbarFlexion");
+    const thigh = lean(origin(state, "shank.right"), origin(state, "hip-bent.right"));
+    const part = angleOf(pose, "lumbarFlexion") / (trunk - thigh);
+    expect(part).toBeGreaterThan(0.1);
+    expect(part).toBeLessThan(0.26);
+  });
+
+  test.each([50, 75, 90])("the trunk leans as far as the parameter says: %d degrees", (depth) => {
+    for (const id of ["romanian-deadlift", "good-morning"]) {
+      const { pose } = poses(setupOf(id, { depth }))[0]!;
+      expect(angleOf(pose, "pitch") + angleOf(pose, "lumbarFlexion")).toBeCloseTo(depth, 6);
+    }
+  });
+
+  test.each(["leg-extension", "seated-leg-curl", "machine-hip-abduction", "machine-hip-adduction"])("in %s the thighs are level on the seat and the pelvis has turned back", (id) => {
+    for (const { pose, state } of poses(setupOf(id))) {
+      const [hip, knee] = [origin(state, "hip-bent.right"), origin(state, "shank.right")];
+      expect(Math.abs(knee[1] - hip[1])).toBeLessThan(0.06);
+      expect(angleOf(pose, "hipFlexion")).toBeLessThan(75);
+      expect(angleOf(pose, "lumbarFlexion")).toBeGreaterThan(10);
+    }
+  });
+
+  test("a seat leant farther back straightens hip and low back together", () => {
+    const at = [0, 25, 50].map((recline) => poses(setupOf("leg-extension", { recline }))[0]!.pose);
+    for (const joint of ["hipFlexion", "lumbarFlexion"] as const) expect(angleOf(at[0]!, joint) > angleOf(at[1]!, joint) && angleOf(at[1]!, joint) > angleOf(at[2]!, joint)).toBe(true);
+    at.forEach((pose, k) => expect(angleOf(pose, "pitch") + angleOf(pose, "lumbarFlexion")).toBeCloseTo(-25 * k, 6));
+  });
+});
+
+test("the bar of a deadlift starts at the height of its plates and ends in hanging hands", () => {
+  const all = poses(setupOf("deadlift"), 21);
+  const height = all.map(({ state }) => point(state, "grip.right")[1]);
+  expect(height[0]!).toBeGreaterThan(0.15);
+  expect(height[0]!).toBeLessThan(0.35);
+  expect(height[20]!).toBeGreaterThan(0.65);
+  for (let i = 1; i < height.length; i++) expect(height[i]!).toBeGreaterThan(height[i - 1]! - 0.005);
+});
+
+test("a grip that is given a place on the trunk travels from the one to the other", () => {
+  const trunk = model.segmentIndex.get("trunk")!;
+  let seen = 0;
+  for (const [name, setup] of named) {
+    const { keys } = setup;
+    if (keys.length !== 2 || !keys[0]!.hand) continue;
+    seen++;
+    const [start, end] = [0, 1].map((k) => keys[k]!.hand!);
+    const ends = poses(setup, 3).map(({ state }) => intoSegment(state, trunk, point(state, "grip.right")));
+    const apart = (a: Vec3, b: Vec3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+    // the shoulder blade gives a little and a straight arm ends a little early
+    expect([name, Math.abs(apart(ends[0]!, ends[2]!) - apart(start!, end!) * model.size) < 0.12]).toEqual([name, true]);
+  }
+  expect(seen).toBeGreaterThan(20);
+});
