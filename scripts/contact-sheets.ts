@@ -9,7 +9,7 @@ import type { Exercise } from "#core/exercises/format";
 import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 
 const [folder = "/tmp/gryn-sheets", ...wanted] = process.argv.slice(2);
 const PER_SHEET = 12;

@@ -8,7 +8,8 @@ import quadprog from "quadprog";
 import { library } from "#core/exercises/library";
 import { resolveSetup, type Setup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
-import { compileModel, DEFAULT_BODY } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { DEFAULT_BODY } from "#core/mechanics/model";
 import { shareLoad, type SharingProblem } from "#core/mechanics/sharing";
 import { surveySetups } from "#core/mechanics/survey";
 import { seededRandom } from "#core/random";
@@ -51,7 +52,7 @@ async function search(ids: string[], count: number): Promise<number> {
   const source = `
     import { parentPort, workerData } from "node:worker_threads";
     import { analyse, COARSE_SAMPLES } from "#core/mechanics/analyse";
-    import { compileModel } from "#core/mechanics/model";
+    import { compileModel } from "#core/mechanics/compile";
     import { findExercise } from "#core/exercises/library";
     import { resolveSetup } from "#core/exercises/setup";
     import { seededRandom } from "#core/random";

@@ -268,7 +268,7 @@ test("the engine gives the same bits on the page and in its worker, and the serv
     import { library } from "#core/exercises/library";
     import { resolveSetup } from "#core/exercises/setup";
     import { analyse } from "#core/mechanics/analyse";
-    import { compileModel } from "#core/mechanics/model";
+    import { compileModel } from "#core/mechanics/compile";
     const model = compileModel();
     const numbers = library.map((e) => analyse(model, resolveSetup(e))).flatMap((a) => [a.rawLoad, ...a.resistance, ...a.strength, ...a.heads.flatMap((h) => Object.values(h.metrics ?? {}).flat())]);
     typeof self === "undefined" ? console.log(JSON.stringify(numbers)) : self.postMessage(JSON.stringify(numbers));`;

@@ -5,7 +5,8 @@
 import type { Setup } from "#core/exercises/setup";
 import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES, type Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
-import { compileModel, type Body, type Model } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import type { Body, Model } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
 
 /** what one body says about one setup; heads under the least activation are null */

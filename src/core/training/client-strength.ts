@@ -8,7 +8,8 @@ import { calibration, heads } from "#core/anatomy/anatomy";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
-import { compileModel, type Body, type Model } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import type { Body, Model } from "#core/mechanics/model";
 import { loadFor, maximumOf } from "#core/training/strength";
 
 /** what was lifted, in the load's own meaning (per hand, total, stack, added) */

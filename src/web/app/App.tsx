@@ -2,6 +2,7 @@ import { ConfigProvider } from "antd";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Provider } from "react-redux";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { MODE_EVENT } from "./mode";
 import { Shell } from "./Shell";
 import { store } from "./store";
 import { antdTheme, applyPalette } from "./theme";
@@ -35,8 +36,6 @@ const router = createBrowserRouter([
 type Mode = "light" | "dark";
 const MODE_KEY = "gryn.mode";
 const preferred = (): Mode => (localStorage.getItem(MODE_KEY) as Mode | null) ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light");
-/** set by the button in the band */
-export const MODE_EVENT = "gryn-mode";
 
 export function App() {
   const [mode, setMode] = useState<Mode>(preferred);

@@ -4,20 +4,12 @@ import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import SignInPage from "../identity/SignInPage";
 import { api, toFailure } from "./api";
-import { MODE_EVENT } from "./App";
+import { isTyping, KEYS, KEYS_OFF, singleKeysOn } from "./keys";
+import { Mark } from "./Mark";
+import { MODE_EVENT } from "./mode";
 import { clientIdInAddress, useOpenClient, withClient } from "./open-client";
 import { Palette } from "./Palette";
 import { Failed, Loading } from "./states";
-
-/** a hulled grain, standing, with its crease */
-export const Mark = ({ size = 24 }: { size?: number }) => (
-  <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden>
-    <g transform="rotate(38 12 12)">
-      <path d="M12 0.5C18 5 18.6 17 12 23.5C5.4 17 6 5 12 0.5Z" fill="var(--ink)" />
-      <path d="M12 3.5C13.4 8 13.2 15 12 20.5" stroke="var(--paper)" strokeWidth="1.3" fill="none" />
-    </g>
-  </svg>
-);
 
 export function Shell() {
   const { data, isLoading, isError, error, refetch } = api.useSessionQuery();
@@ -31,28 +23,6 @@ export function Shell() {
     </AntApp>
   );
 }
-
-const KEYS: [string, string][] = [
-  ["r", "Ranking"],
-  ["b", "Bench"],
-  ["m", "Method"],
-  ["c", "Clients"],
-  ["w", "Week of the open client"],
-  ["l", "Log of the open client"],
-  ["j / k", "Next and previous row"],
-  ["Enter", "Criteria of the row"],
-  ["u", "Use the row for the client and day last used"],
-  ["Alt ← → ↑ ↓", "In the week: move the exercise to another day or place"],
-  ["+ / - / x / Delete", "In the week: one set more, one less, lock, take off"],
-  ["Ctrl Z / Ctrl Shift Z", "Undo and redo a plan edit"],
-  ["Ctrl K", "Go anywhere"],
-  ["?", "This list"],
-];
-
-const KEYS_OFF = "gryn.keysOff";
-export const singleKeysOn = () => localStorage.getItem(KEYS_OFF) !== "1";
-/** single keys never fire while typing */
-export const isTyping = (e: KeyboardEvent) => e.ctrlKey || e.metaKey || e.altKey || (e.target instanceof HTMLElement && (e.target.closest("input, textarea, select, [contenteditable], .ant-select, .ant-modal, [role=slider]") !== null));
 
 function Desk({ coach }: { coach: string }) {
   const { client, clientId, clients, open } = useOpenClient();

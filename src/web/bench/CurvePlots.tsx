@@ -2,7 +2,7 @@ import { Select } from "antd";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Analysis } from "#core/mechanics/analyse";
-import { MODE_EVENT } from "../app/App";
+import { MODE_EVENT } from "../app/mode";
 import { Loading } from "../app/states";
 
 // charts are the heaviest part of the bench: loaded when it opens

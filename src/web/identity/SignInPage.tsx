@@ -1,7 +1,7 @@
 import { Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
 import { api, toFailure } from "../app/api";
-import { Mark } from "../app/Shell";
+import { Mark } from "../app/Mark";
 import { Grain } from "../grain/Grain";
 
 /** a picture of the idea: one head, two setups, drawn from made-up bins of the right shape */

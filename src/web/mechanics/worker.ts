@@ -3,7 +3,8 @@
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
-import { compileModel, type Body, type Model } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import type { Body, Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { clientStrength } from "#core/training/client-strength";
 import type { Answer, Ask, SetupAsk } from "./messages";

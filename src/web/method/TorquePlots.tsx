@@ -1,6 +1,6 @@
 /** The model's isometric joint torques beside published ones: a small plot a curve, worked out here and now. */
 import { useMemo } from "react";
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 import { compareTorques, type CurveError } from "#core/validation/torque";
 
 const [W, H, PAD] = [168, 92, 6];

@@ -8,7 +8,7 @@ import { weekDose } from "#core/planning/dose";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { api, toFailure } from "../app/api";
 import { useOpenClient } from "../app/open-client";
-import { isTyping } from "../app/Shell";
+import { isTyping } from "../app/keys";
 import { Empty, Failed, Loading } from "../app/states";
 import { ImportButton } from "../exchange/ImportButton";
 import { Checks } from "./Checks";

@@ -5,7 +5,7 @@ import { setupName } from "#core/exercises/setup";
 import type { RankedRow } from "#core/ranking/rank";
 import { CRITERIA, criteria as criteriaInfo, DEFAULT_SCHOOL } from "#core/ranking/schools";
 import { withClient } from "../app/open-client";
-import { isTyping, singleKeysOn } from "../app/Shell";
+import { isTyping, singleKeysOn } from "../app/keys";
 import { Grain } from "../grain/Grain";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
 import { fixed } from "../../locale/locale";

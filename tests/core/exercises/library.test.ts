@@ -5,7 +5,7 @@ import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { readExerciseFile } from "#core/exchange/files";
 import { analyse } from "#core/mechanics/analyse";
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 
 const model = compileModel();
 

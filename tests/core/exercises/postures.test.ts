@@ -1,6 +1,6 @@
 import { library } from "#core/exercises/library";
 import { resolveSetup, type Setup } from "#core/exercises/setup";
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 import { samplePath } from "#core/mechanics/path";
 import { angleOf, applyPose, type Pose } from "#core/mechanics/posture";
 import { createState, intoSegment, readPoint, type State } from "#core/mechanics/state";

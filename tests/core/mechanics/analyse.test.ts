@@ -4,7 +4,7 @@ import { build } from "esbuild";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup, type Setup } from "#core/exercises/setup";
 import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES } from "#core/mechanics/analyse";
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 import { variedBodies } from "#core/mechanics/variation";
 import { seededRandom } from "#core/random";
 import { namedSetups, randomSetup, setupOf } from "../../support/setups";
@@ -132,7 +132,7 @@ test("the same bits inline and in a server's worker thread", async () => {
     import { library } from "#core/exercises/library";
     import { resolveSetup } from "#core/exercises/setup";
     import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES } from "#core/mechanics/analyse";
-    import { compileModel } from "#core/mechanics/model";
+    import { compileModel } from "#core/mechanics/compile";
     const model = compileModel();
     const all = library.map((e) => analyse(model, resolveSetup(e)));
     ${where}(createHash("sha256").update(JSON.stringify(all.map((a) => [a.rawLoad, [...a.resistance], a.heads.map((h) => h.metrics)]))).digest("hex"));`;

@@ -1,6 +1,6 @@
 import { analyse } from "#core/mechanics/analyse";
 import { applyLoads, addContacts, makeForces, placeLoads, torquesOf } from "#core/mechanics/loads";
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 import { samplePath } from "#core/mechanics/path";
 import { applyPose } from "#core/mechanics/posture";
 import { createState, updateState } from "#core/mechanics/state";

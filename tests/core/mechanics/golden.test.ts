@@ -1,6 +1,7 @@
 import { library } from "#core/exercises/library";
 import { analyse } from "#core/mechanics/analyse";
-import { compileModel, MODEL_VERSION } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { MODEL_VERSION } from "#core/mechanics/model";
 import golden from "./golden.json" with { type: "json" };
 import { setupOf } from "../../support/setups";
 

@@ -1,7 +1,7 @@
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 import { createState, setRoot, updateHeads, updatePose, updateState } from "#core/mechanics/state";
 import { seededRandom } from "#core/random";
 

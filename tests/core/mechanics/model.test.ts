@@ -1,4 +1,5 @@
-import { compileModel, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { createState, updateHeads, updateState, type State } from "#core/mechanics/state";
 import { apply, rotation } from "#core/mechanics/vector";
 import { comparePublished } from "#core/validation/published";

@@ -1,6 +1,7 @@
 import type { Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
-import { compileModel, DEFAULT_BODY, type Model } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { DEFAULT_BODY, type Model } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
 import { setupOf } from "../../support/setups";
 

@@ -1,6 +1,7 @@
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import { addContacts, anchorPoint, applyLoads, cablesThroughTrunk, GRAVITY, makeForces, placeLoads, torquesOf, unitForce, type PlacedLoad } from "#core/mechanics/loads";
-import { compileModel, setCoordinate, type Model } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { setCoordinate, type Model } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
 import { angleOf, applyPose, balancePoint } from "#core/mechanics/posture";
 import { createState, readPoint, updatePose, type State } from "#core/mechanics/state";

@@ -1,7 +1,8 @@
 import { heads } from "#core/anatomy/anatomy";
 import { analyse } from "#core/mechanics/analyse";
 import { figureStrokes, framePoint, headLine, loadDrawing } from "#core/mechanics/figure";
-import { compileModel, DEFAULT_BODY } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { variedBodies } from "#core/mechanics/variation";
 import { namedSetups, setupOf } from "../../support/setups";

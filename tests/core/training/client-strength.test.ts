@@ -1,6 +1,7 @@
 import { calibration, heads } from "#core/anatomy/anatomy";
 import { analyse } from "#core/mechanics/analyse";
-import { compileModel, DEFAULT_BODY } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { DEFAULT_BODY } from "#core/mechanics/model";
 import { seededRandom } from "#core/random";
 import { clientStrength, expectedLoad, isUnlikely, type LiftedSet } from "#core/training/client-strength";
 import { loadFor } from "#core/training/strength";

@@ -1,5 +1,6 @@
 import { calibration } from "#core/anatomy/anatomy";
-import { compileModel, DEFAULT_BODY } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { DEFAULT_BODY } from "#core/mechanics/model";
 import { BOUNDS, calibrate } from "#core/validation/calibrate";
 import { compareLifts } from "#core/validation/strength-ratios";
 import { torqueCurves } from "#core/validation/torque";

@@ -1,4 +1,5 @@
-import { compileModel, DEFAULT_BODY } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { DEFAULT_BODY } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
 import { cases, judgeCase, readVerdict } from "#core/validation/cases/cases";
 

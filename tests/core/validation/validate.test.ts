@@ -1,4 +1,4 @@
-import { compileModel } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
 import { comparePublished } from "#core/validation/published";
 import { compareTorques, curvePoints, torqueCurves, torqueOf } from "#core/validation/torque";
 import { validate } from "#core/validation/validate";

@@ -1,5 +1,6 @@
 /** Statements about the back. */
-import { compileModel, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
+import { compileModel } from "#core/mechanics/compile";
+import { setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { createState, updateState } from "#core/mechanics/state";
 import { abs, activation, effort, leastOf, limits, metrics, peakAt, peakOf, run, series, share, shoulder, type Case } from "./measure";
 
