@@ -6,7 +6,7 @@ const { modelVersion, summary, published, torques, invariants, lifts, cases } = 
 const percent = (x: number) => `${Math.round(100 * x)} %`;
 const numbers = (n: Record<string, number>) => Object.entries(n).map(([k, v]) => `${k} ${Number(v.toFixed(2))}`).join(", ");
 const table = (head: string[], rows: string[][]) => [head, head.map(() => "---"), ...rows].map((r) => `| ${r.join(" | ")} |`).join("\n");
-const rowsOf = (use: string) => published.filter((r) => r.use === use).map((r) => [r.what, r.value.toFixed(1), r.band.join(" to "), r.inBand ? "yes" : "**no**", r.source]);
+const rowsOf = (use: string) => published.filter((r) => r.use === use).map((r) => [r.what, `${r.value.toFixed(r.unit === "cm" ? 1 : 2)} ${r.unit}`, r.band.join(" to "), r.inBand ? "yes" : "**no**", r.source]);
 
 writeFileSync(
   "docs/method/tables.md",
@@ -19,10 +19,10 @@ ${summary.inBand} of ${summary.rows} published rows are in their band (${summary
 ${percent(summary.torqueFit)} on the curves that were fitted and by ${percent(summary.torqueLeftOut)} on those left out. ${summary.invariants.holding} of ${summary.invariants.checked} invariants hold. Of ${cases.length} statements
 the model agrees with ${summary.cases.agrees}, contradicts ${summary.cases.contradicts} and leaves ${summary.cases.undecided} undecided.
 
-## Levers and lengths used in tuning, cm
+## Levers and lengths used in tuning
 ${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("tuned"))}
 
-## Levers and lengths never used, cm
+## Levers and lengths never used
 ${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("never used"))}
 
 ## Isometric joint torques, Nm

@@ -24,7 +24,7 @@ describe("published values", () => {
     expect(tuned.length).toBeGreaterThanOrEqual(60);
     expect(tuned.filter((r) => r.inBand).length / tuned.length).toBeGreaterThanOrEqual(0.9);
   });
-  test.each(tuned)("$what is $value cm (band $band, $source), or misses it by little", ({ value, band: [low, high] }) => {
+  test.each(tuned)("$what is $value $unit (band $band, $source), or misses it by little", ({ value, band: [low, high] }) => {
     const miss = Math.max(low - value, value - high);
     expect(miss).toBeLessThan(0.1 * (high - low));
   });
