@@ -156,8 +156,8 @@ function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exerc
       const total = view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
       const mine = view.limiters.find((l) => l.muscle === head.muscle);
       const first = view.limiters[0];
-      if (mine && first === mine) return `the ${muscleName(head.muscle).toLowerCase()} is ${percent(mine.elasticity / total)} of what ends the set`;
-      return first ? `the ${muscleName(first.muscle).toLowerCase()} ends the set first (${percent(first.elasticity / total)})` : "nothing clear ends the set";
+      if (mine && first === mine) return `the muscle itself is ${percent(mine.elasticity / total)} of what ends the set`;
+      return first ? `the set ends first with the ${muscleName(first.muscle).toLowerCase()} (${percent(first.elasticity / total)})` : "nothing clear ends the set";
     }
     case "stretchReached":
       return `it reaches ${percent(m.stretchReached)} of the length range`;

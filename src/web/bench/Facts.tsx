@@ -20,7 +20,7 @@ export function inWords(a: Analysis, headId: string): string {
   const [first] = a.limiters;
   const total = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
   const peak = a.resistance.reduce((best, r, i) => (Math.abs(r) > Math.abs(a.resistance[best]!) ? i : best), 0);
-  return `The load peaks at ${percent(a.s[peak]!)} of the rep; the set sticks at ${percent(a.sticking.at)}, where this head is ${lengthWord(h.position[n]!)} (${percent(h.position[n]!)}).${first ? ` The ${muscleName(first.muscle).toLowerCase()} gives out first (${percent(first.elasticity / total)}).` : ""}`;
+  return `The load peaks at ${percent(a.s[peak]!)} of the rep; the set sticks at ${percent(a.sticking.at)}, where this head is ${lengthWord(h.position[n]!)} (${percent(h.position[n]!)}).${first ? ` First to give out: the ${muscleName(first.muscle).toLowerCase()} (${percent(first.elasticity / total)}).` : ""}`;
 }
 
 /** metrics with their names and anchors in the method, as told beside the figure and against a pinned setup */
