@@ -16,6 +16,9 @@ const benchAddress = (row: RankedRow, headId: string, clientId: string | null) =
   return withClient(`/bench/${row.exercise.id}?${q}`, clientId);
 };
 
+/** a number stays with its unit where a line is broken */
+const kept = (sentence: string) => sentence.replaceAll(/(\d) (%|s\b)/g, "$1\u00a0$2");
+
 export function RankedList({ rows, headId, clientId, modelVersion }: { rows: RankedRow[]; headId: string; clientId: string | null; modelVersion: string }) {
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
@@ -79,7 +82,7 @@ export function RankedList({ rows, headId, clientId, modelVersion }: { rows: Ran
                   <td><Grain metrics={metrics} width={140} height={32} /></td>
                   <td>
                     <div className="name">{setupName(r.exercise, r.row.values)}</div>
-                    <div className="small quiet">{r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}{r.because}</div>
+                    <div className="small quiet">{r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}{kept(r.because)}</div>
                   </td>
                   <td>
                     <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>{Math.round(r.score)}</div>

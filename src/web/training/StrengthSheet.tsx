@@ -26,7 +26,7 @@ export function StrengthSheet({ strength, program, name }: { strength: Strength;
                 const [low, high] = [place(g.factor * Math.exp(-g.spread)), place(g.factor * Math.exp(g.spread))];
                 return (
                   <tr key={g.group}>
-                    <td>{g.muscles.map((m) => muscleName(m)).join(", ")}</td>
+                    <td>{g.muscles.map((m, i) => (i === 0 ? muscleName(m) : muscleName(m).toLowerCase())).join(", ")}</td>
                     <td><span className="gauge" aria-hidden="true"><i style={{ left: `${low}%`, width: `${high - low}%` }} /><b style={{ left: `${place(g.factor)}%` }} /></span></td>
                     <td className="number">{fixed(g.factor, 2)} ± {plain(Math.round(100 * g.spread))} %</td>
                   </tr>
