@@ -87,7 +87,7 @@ const skeletonSchema = z.strictObject({
   ),
   points: z.record(z.string(), placed),
   freedoms: z.array(z.strictObject({ id: z.string(), chain: z.enum(CHAINS), segment: z.string(), frame: z.string(), axis: point })),
-  rhythm: z.strictObject({ about: z.string(), setting: z.number(), soft: z.number(), upward: z.number(), clavicle: z.number() }),
+  rhythm: z.strictObject({ about: z.string(), setting: z.number(), soft: z.number(), upward: z.number(), clavicle: z.number(), clavicleTurn: z.number() }),
   passive: z.strictObject({ about: z.string(), soft: z.record(z.string(), z.number()), stops: z.array(z.tuple([z.string(), z.number(), z.union([z.literal(1), z.literal(-1)]), z.number()])) }),
   reach: z.strictObject({ about: z.string(), shoulder: z.array(z.tuple([z.number(), z.number()])), twist: z.array(z.number()), values: z.record(z.string(), z.array(z.number())) }),
 });

@@ -129,7 +129,7 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
 
   const armIndex = (side: Side) => {
     const at = (name: string) => coordinateIndex.get(`${name}.${side}`)!;
-    return { plane: at("plane"), elevation: at("elevation"), twist: at("twist"), scapula: at("scapula"), girdleElevation: at("girdleElevation") };
+    return { plane: at("plane"), elevation: at("elevation"), twist: at("twist"), scapula: at("scapula"), girdleElevation: at("girdleElevation"), clavicleTurn: at("clavicleTurn") };
   };
   const model: Model = { version: MODEL_VERSION, body, size, coordinates, coordinateIndex, segments, segmentIndex, freedoms, heads: draft, points, arms: { right: armIndex("right"), left: armIndex("left") } };
   return withReferences(model);

