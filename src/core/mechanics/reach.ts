@@ -5,7 +5,7 @@
 import { skeleton } from "#core/anatomy/anatomy";
 import { curveIntegral } from "#core/mechanics/curve";
 import { FORCE_GRID, setCoordinate, setRhythm, type Model, type ModelHead } from "#core/mechanics/model";
-import { createState, updatePose, updateHeads, type State } from "#core/mechanics/state";
+import { createState, updatePose, updateHeads } from "#core/mechanics/state";
 import { RAD } from "#core/mechanics/vector";
 
 const { reach } = skeleton;
@@ -70,5 +70,3 @@ export function reachableRange(model: Model): [number, number][] {
     return [at(0.01), at(0.99)];
   });
 }
-
-export type { State };

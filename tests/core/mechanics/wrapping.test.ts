@@ -1,0 +1,91 @@
+import { cylinderLength, P, Q, tautLength, U } from "#core/mechanics/wrapping";
+import { seededRandom } from "#core/random";
+
+const IDENTITY = Float64Array.of(1, 0, 0, 0, 1, 0, 0, 0, 1);
+const set = (p: readonly number[], q: readonly number[]) => {
+  P.set(p);
+  Q.set(q);
+};
+const straight = () => Math.hypot(P[0]! - Q[0]!, P[1]! - Q[1]!, P[2]! - Q[2]!);
+
+describe("around a sphere", () => {
+  test("a string that is clear of it is straight, and points from one end to the other", () => {
+    set([0, 1, 0.5], [0, -1, 0.5]);
+    expect(tautLength(0, 0, 0, 0.3)).toBeCloseTo(2, 12);
+    expect(Array.from(U)).toEqual([0, -1, 0]);
+  });
+
+  test("over the middle it is two tangents and an arc", () => {
+    set([-2, 0, 0], [2, 0, 0]);
+    const tangent = Math.sqrt(4 - 1);
+    const arc = Math.PI - 2 * Math.acos(1 / 2);
+    // straight through the middle there is no plane to choose: a hair above it
+    P[1] = 1e-7;
+    expect(tautLength(0, 0, 0, 1)).toBeCloseTo(2 * tangent + arc, 5);
+  });
+
+  test("it is never shorter than the straight line, longer with a larger sphere, and the same from the other end", () => {
+    const random = seededRandom(4);
+    for (let n = 0; n < 400; n++) {
+      const point = () => {
+        const v = [random() - 0.5, random() - 0.5, random() - 0.5];
+        const size = Math.hypot(v[0]!, v[1]!, v[2]!) || 1;
+        return v.map((x) => (x / size) * (0.35 + random()));
+      };
+      const [p, q] = [point(), point()];
+      set(p, q);
+      const [small, large] = [tautLength(0, 0, 0, 0.15), tautLength(0, 0, 0, 0.3)];
+      expect(small).toBeGreaterThanOrEqual(straight() - 1e-12);
+      expect(large).toBeGreaterThanOrEqual(small - 1e-12);
+      set(q, p);
+      expect(tautLength(0, 0, 0, 0.3)).toBeCloseTo(large, 10);
+    }
+  });
+
+  test("moving the near end against its pull lengthens it by as much as it moves", () => {
+    const random = seededRandom(9);
+    for (let n = 0; n < 200; n++) {
+      const p = [0.4 + 0.2 * random(), 0.3 * random(), 0.1 * random()];
+      const q = [-0.4 - 0.2 * random(), 0.2 * random() - 0.1, 0.1 * random()];
+      set(p, q);
+      tautLength(0, 0, 0, 0.3);
+      const pull = Array.from(U);
+      expect(Math.hypot(pull[0]!, pull[1]!, pull[2]!)).toBeCloseTo(1, 10);
+      for (let k = 0; k < 3; k++) {
+        const at = [1e-6, -1e-6].map((h) => {
+          set(p, q);
+          P[k]! += h;
+          return tautLength(0, 0, 0, 0.3);
+        });
+        expect((at[0]! - at[1]!) / 2e-6).toBeCloseTo(-pull[k]!, 5);
+      }
+    }
+  });
+});
+
+describe("around a cylinder along z", () => {
+  test("unrolled it is straight: the way along the axis adds by Pythagoras", () => {
+    set([0.05, 1, 0], [0.05, -1, 0]);
+    const flat = cylinderLength(IDENTITY, 0, 0, 0, 0, 0.2, 1);
+    set([0.05, 1, 0], [0.05, -1, 0.7]);
+    expect(cylinderLength(IDENTITY, 0, 0, 0, 0, 0.2, 1)).toBeCloseTo(Math.hypot(flat, 0.7), 12);
+  });
+
+  test("behind and in front are mirror images", () => {
+    const random = seededRandom(2);
+    for (let n = 0; n < 100; n++) {
+      const p = [0.2 * random() - 0.1, 0.4 + random(), random()];
+      const q = [0.2 * random() - 0.1, -0.4 - random(), random()];
+      set(p, q);
+      const behind = cylinderLength(IDENTITY, 0, 0, 0, 0, 0.25, 1);
+      set([-p[0]!, p[1]!, p[2]!], [-q[0]!, q[1]!, q[2]!]);
+      expect(cylinderLength(IDENTITY, 0, 0, 0, 0, 0.25, -1)).toBeCloseTo(behind, 12);
+      expect(behind).toBeGreaterThanOrEqual(straight() - 1e-12);
+    }
+  });
+
+  test("a string on the far side of it is left alone", () => {
+    set([-0.6, 1, 0], [-0.6, -1, 0]);
+    expect(cylinderLength(IDENTITY, 0, 0, 0, 0, 0.2, 1)).toBeCloseTo(2, 12);
+  });
+});
