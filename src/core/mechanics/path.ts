@@ -4,10 +4,10 @@
  */
 import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
 import type { Setup } from "#core/exercises/setup";
-import type { Model, Side } from "#core/mechanics/model";
+import { setCoordinate, setRhythm, type Model, type Side } from "#core/mechanics/model";
 import { angleOf, applyPose, balance, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
-import { intoSegment, readPoint, scratchState, type State } from "#core/mechanics/state";
-import { add, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Vec3 } from "#core/mechanics/vector";
+import { readPoint, scratchState, type State } from "#core/mechanics/state";
+import { add, apply, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Vec3 } from "#core/mechanics/vector";
 
 const PIECES = 32;
 const SOLVED_PIECES = 12;
@@ -74,7 +74,8 @@ function poses(count: number): Pose[] {
 
 function densePath(model: Model, setup: Setup, side: Side): Pose[] {
   const { keys, on } = setup;
-  const solved = keys[0]!.hand !== null || setup.exercise.balance !== undefined || on === "hands-and-feet" || on === "shoulders-and-feet";
+  const balanced = setup.exercise.balance !== undefined || on === "hands-and-feet";
+  const solved = keys[0]!.hand !== null || balanced || on === "shoulders-and-feet";
   const stance = stancePose(setup);
   const posed = keys.map((k) => {
     const pose = stance.slice();
@@ -97,20 +98,30 @@ function densePath(model: Model, setup: Setup, side: Side): Pose[] {
     const t = n / pieces - k;
     blend(posed[k]!, posed[k + 1]!, t, pose);
     const previous = out[n - 1];
-    if (keys[k]!.hand) reach(model, state, setup, pose, scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size), previous, side);
+    if (keys[k]!.hand) reach(model, state.q, setup, pose, scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size), previous);
     if (previous && setup.exercise.balance) setAngle(pose, setup.exercise.balance, angleOf(previous, setup.exercise.balance));
     if (feet) bridge(model, state, setup, pose, previous, feet, side);
-    else balance(model, state, setup, pose, side);
+    else if (balanced) balance(model, state, setup, pose, side);
   });
   return out;
 }
 
+/** where the right shoulder stands on the trunk in a pose, m: the collar bone and the rhythm place it, nothing else does */
+function shoulderCentre(model: Model, q: Float64Array, pose: Pose): Vec3 {
+  const segment = (id: string) => model.segments[model.segmentIndex.get(`${id}.right`)!]!;
+  setCoordinate(model, q, "plane.right", angleOf(pose, "plane"));
+  setCoordinate(model, q, "elevation.right", angleOf(pose, "elevation"));
+  setRhythm(model, q, "right", angleOf(pose, "girdleElevation") * RAD);
+  const [collar, clavicle, scapula] = [segment("collar"), segment("clavicle"), segment("scapula")];
+  const raised = apply(rotation(clavicle.axis, q[clavicle.coordinates[0]!]!), scapula.origin);
+  return add(collar.origin, apply(rotation(collar.axis, angleOf(pose, "protraction") * RAD), raised));
+}
+
 /** Inverse kinematics of the grip: the elbow turns towards a given direction of the trunk. Writes plane, elevation, twist and elbow. */
-function reach(model: Model, state: State, setup: Setup, pose: Pose, grip: Vec3, previous: Pose | undefined, side: Side): void {
+function reach(model: Model, q: Float64Array, setup: Setup, pose: Pose, grip: Vec3, previous: Pose | undefined): void {
   const towards = setup.elbowTowards!;
   const upper = norm(model.segments[model.segmentIndex.get("forearm.right")!]!.origin);
   const lower = norm(model.segments[model.segmentIndex.get("radius.right")!]!.origin) + setup.exercise.handle * model.size;
-  const [trunk, humerus] = [model.segmentIndex.get("trunk")!, model.segmentIndex.get(`humerus.${side}`)!];
   const guess = previous ? [angleOf(previous, "plane"), angleOf(previous, "elevation"), angleOf(previous, "twist"), angleOf(previous, "elbow")] : [60, 40, 0, 60];
   const write = (plane: number, elevation: number, twist: number, elbow: number) => {
     setAngle(pose, "plane", plane);
@@ -120,11 +131,7 @@ function reach(model: Model, state: State, setup: Setup, pose: Pose, grip: Vec3,
   };
   write(guess[0]!, guess[1]!, guess[2]!, guess[3]!);
   for (let n = 0; n < (previous ? 3 : 8); n++) {
-    applyPose(model, state, setup, pose, side);
-    const o = state.o;
-    const found = intoSegment(state, trunk, [o[3 * humerus]!, o[3 * humerus + 1]!, o[3 * humerus + 2]!]);
-    const centre: Vec3 = side === "left" ? [found[0], found[1], -found[2]] : found;
-    let line = sub(grip, centre);
+    let line = sub(grip, shoulderCentre(model, q, pose));
     let d = norm(line);
     // a little too far means a straight arm
     const longest = 0.9985 * (upper + lower);

@@ -213,15 +213,6 @@ export const readPoint = (state: State, segment: number, at: Vec3): Vec3 => {
   return [out[0]!, out[1]!, out[2]!];
 };
 
-/** a world point in a segment's frame, m */
-export function intoSegment({ R, o }: State, segment: number, at: Vec3): Vec3 {
-  const b = 9 * segment;
-  const x = at[0] - o[3 * segment]!;
-  const y = at[1] - o[3 * segment + 1]!;
-  const z = at[2] - o[3 * segment + 2]!;
-  return [R[b]! * x + R[b + 3]! * y + R[b + 6]! * z, R[b + 1]! * x + R[b + 4]! * y + R[b + 7]! * z, R[b + 2]! * x + R[b + 5]! * y + R[b + 8]! * z];
-}
-
 /** a tabulated moment arm and its integral */
 const T = new Float64Array(2);
 /** length, forces and moment arms of one head; nothing to do where no joint it crosses has moved since */
