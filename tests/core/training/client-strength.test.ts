@@ -68,3 +68,9 @@ test("a weak link is a muscle that ends the set and that it is not for", () => {
   expect(weak.weakLinks.map((w) => w.muscle)).toContain("triceps");
   for (const w of weak.weakLinks) expect(w.part).toBeGreaterThanOrEqual(0.25);
 });
+
+test("who presses more is expected to hold more with the shoulder girdle too", () => {
+  const expected = (kg: number) => clientStrength(DEFAULT_BODY, [{ exerciseId: "barbell-bench-press", values: {}, kg, reps: 1, reserve: 0 }], ["overhead-press", "dumbbell-shrug"].map((exerciseId) => ({ exerciseId, values: {} }))).loads.map((l) => l.maximum!);
+  const [weak, strong] = [expected(60), expected(100)];
+  weak.forEach((kg, i) => expect(strong[i]! / kg).toBeGreaterThan(1.3));
+});
