@@ -5,5 +5,8 @@ import { ensurePackages } from "./packages.mjs";
 
 ensurePackages();
 const child = spawn(process.execPath, ["--import", "tsx", "scripts/run.ts", ...process.argv.slice(2)], { stdio: "inherit" });
-for (const signal of ["SIGINT", "SIGTERM"]) process.on(signal, () => child.kill(signal));
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => child.kill(signal));
+// npm passes a signal to a shell, and the shell may end without passing it on: then this process is nobody's
+const parent = process.ppid;
+setInterval(() => process.ppid !== parent && child.kill("SIGTERM"), 500).unref();
 child.on("exit", (code, signal) => process.exit(signal ? 1 : (code ?? 1)));

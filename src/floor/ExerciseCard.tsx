@@ -1,11 +1,12 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { Load } from "#core/planning/program";
+import { LIMITS } from "#core/training/limits";
 import type { Entry, Pain, Part, Report } from "#core/training/entry";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { judgePain } from "#core/training/pain";
-import { loadOf } from "#core/training/progression";
+import { countedReps, isFlagged, loadOf, type Target } from "#core/training/progression";
 import { moment, newId } from "./moment";
-import type { Floor } from "./outbox";
+import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
 import { ReportForm } from "./ReportForm";
 import { Stepper } from "./Stepper";
@@ -16,35 +17,38 @@ interface Props {
   floor: Floor;
   handOverId: string;
   today: string;
+  target: Target;
   next: string | null;
   back: () => void;
   /** put off to the end of the session */
   onLater: () => void;
   onNext: () => void;
-  onRest: (seconds: number) => void;
+  /** a set was logged, the so-many-th of the day */
+  onLogged: (done: number) => void;
+  /** a set the server does not take, to be mended here */
+  mend: Item | null;
 }
 
-export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRest, next, onNext }: Props) {
-  const target = floor.session?.targets[p.id];
+export function ExerciseCard({ p, floor, handOverId, today, target, back, onLater, onLogged, next, onNext, mend }: Props) {
   const mine = floor.entries.filter((e) => e.prescriptionId === p.id);
   const done = mine.filter((e) => e.localDate === today).sort((a, b) => a.set - b.set);
   const report = floor.reports.filter((r) => r.prescriptionId === p.id && r.localDate === today).sort((a, b) => b.revision - a.revision)[0] ?? null;
   const lastDate = mine.map((e) => e.localDate).filter((d) => d < today).sort().pop();
   const last = mine.filter((e) => e.localDate === lastDate).sort((a, b) => a.set - b.set);
-  const reps = target?.reps ?? p.reps;
+  const { reps } = target;
   const set = done.length;
   const [insteadKey, setInstead] = useState<string | null>(() => mine.filter((e) => e.localDate === today).pop()?.instead?.setupKey ?? null);
   const before = mine.filter((e) => (e.instead?.setupKey ?? null) === insteadKey).sort((a, b) => a.at.localeCompare(b.at));
   const used = before.length ? loadOf(before[before.length - 1]!) : null;
   const doneHere = done.filter((e) => (e.instead?.setupKey ?? null) === insteadKey);
-  const planned: Load | null = insteadKey ? used : ((doneHere.length ? used : null) ?? target?.load ?? p.load ?? used);
+  const planned: Load | null = insteadKey ? used : ((doneHere.length ? used : null) ?? target.load ?? p.load ?? used);
   const [load, setLoad] = useState<number | null>(null);
   const [typed, setTyped] = useState<{ full?: number; left?: number; right?: number; partial?: number; assisted?: number }>({});
   const [reserve, setReserve] = useState<number | null>(null);
   const [more, setMore] = useState(false);
   const [correcting, setCorrecting] = useState<Entry | null>(null);
   const [busy, setBusy] = useState(false);
-  const stopped = target?.decision === "stop" || painStops(floor, p.id, today);
+  const stopped = target.decision === "stop" || painStops(floor, p.id, today);
 
   const instead = p.alternatives.find((a) => a.setupKey === insteadKey) ?? null;
   const shown = instead ?? p;
@@ -65,11 +69,12 @@ export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRes
     if (!asPlanned && typed.partial) parts.push(part("partial", typed.partial));
     if (!asPlanned && typed.assisted) parts.push(part("assisted", typed.assisted));
     const base = correcting ? { id: correcting.id, revision: correcting.revision + 1, set: correcting.set } : { id: newId(), revision: 1, set };
-    void floor.put({ kind: "entry", item: { ...base, handOverId, prescriptionId: p.id, parts, reserve: asPlanned ? asked : (reserve ?? asked), instead: instead ? { setupKey: instead.setupKey, name: instead.name } : null, ...moment(), prescribed: { reps, reserve: asked, load: target?.load ?? p.load } } });
+    void floor.put({ kind: "entry", item: { ...base, handOverId, prescriptionId: p.id, parts, reserve: asPlanned ? asked : (reserve ?? asked), instead: instead ? { setupKey: instead.setupKey, name: instead.name } : null, ...moment(), prescribed: { reps, reserve: asked, load: target.load ?? p.load }, voided: false, confirmed: false, by: null } });
+    if (correcting && mend?.item.id === correcting.id) void floor.drop(mend);
     setTyped({});
     setReserve(null);
     setMore(false);
-    if (!correcting && set + 1 < p.reserves.length) onRest(target?.rest ?? p.rest);
+    if (!correcting) onLogged(set + 1);
     setCorrecting(null);
   };
   const correct = (e: Entry) => {
@@ -81,7 +86,14 @@ export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRes
     setTyped(Object.fromEntries((["full", "left", "right", "partial", "assisted"] as const).flatMap((k) => (of(k) === undefined ? [] : [[k, of(k)!]]))));
   };
 
+  useEffect(() => {
+    if (mend?.kind === "entry") correct(mend.item);
+    // once, when it is opened for mending
+  }, [mend?.item.id]);
+
   const finished = set >= p.reserves.length;
+  const tempo = target.tempo ?? p.tempo;
+  const odd = done.find((e) => isFlagged(e, floor.history.bounds[p.id]));
   return (
     <section className="exercise">
       <button type="button" className="back" onClick={back}>‹ All exercises</button>
@@ -95,13 +107,13 @@ export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRes
         <summary>Cues and setting</summary>
         {shown.settings.map((s) => <p key={s} className="number">{s}</p>)}
         <ul>{shown.cues.map((c) => <li key={c}>{c}</li>)}</ul>
-        <p className="quiet">Lower {p.tempo.lower} s, pause {p.tempo.longPause} s where long, lift {p.tempo.lift} s, pause {p.tempo.shortPause} s.</p>
+        <p className="quiet">Lower {tempo.lower} s, pause {tempo.longPause} s where long, lift {tempo.lift} s, pause {tempo.shortPause} s.</p>
         {p.note && <p>{p.note}</p>}
       </details>
       {p.cautions.map((c) => <p key={c} className="notice">{c}</p>)}
 
       {stopped ? (
-        <p className="notice warn" role="alert">{painStops(floor, p.id, today) ?? target?.reasons[0] ?? "Stopped."}</p>
+        <p className="notice warn" role="alert">{painStops(floor, p.id, today) ?? target.reasons[0] ?? "Stopped."}</p>
       ) : (
         <>
           <ol className="sets" aria-label="Sets done today">
@@ -113,6 +125,7 @@ export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRes
               </li>
             ))}
           </ol>
+          {odd && <p className="notice" role="status">{loadText(loadOf(odd)!)} for {countedReps(odd)} is far from what your other lifts say. Per hand, or in all? Correct it if it is not right; otherwise your coach looks at it before it counts.</p>}
           {(!finished || correcting) && (
             <div className="entry">
               <p className="ask">
@@ -130,20 +143,20 @@ export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRes
               )}
               {more && (
                 <div className="steppers">
-                  <Stepper label={`Load, ${loadNow?.unit ?? p.loadStep.unit} (${p.loadStep.meaning})`} value={loadNow?.value ?? 0} step={p.loadStep.value} decimals onChange={setLoad} />
+                  <Stepper label={`Load, ${loadNow?.unit ?? p.loadStep.unit} (${p.loadStep.meaning})`} value={loadNow?.value ?? 0} step={p.loadStep.value} decimals max={LIMITS.load} onChange={setLoad} />
                   {one ? (
                     <>
-                      <Stepper label="Reps left" value={typed.left ?? expected} onChange={(v) => setTyped({ ...typed, left: v })} />
-                      <Stepper label="Reps right" value={typed.right ?? expected} onChange={(v) => setTyped({ ...typed, right: v })} />
+                      <Stepper label="Reps left" value={typed.left ?? expected} max={LIMITS.reps} onChange={(v) => setTyped({ ...typed, left: v })} />
+                      <Stepper label="Reps right" value={typed.right ?? expected} max={LIMITS.reps} onChange={(v) => setTyped({ ...typed, right: v })} />
                     </>
                   ) : (
-                    <Stepper label="Full reps" value={typed.full ?? expected} onChange={(v) => setTyped({ ...typed, full: v })} />
+                    <Stepper label="Full reps" value={typed.full ?? expected} max={LIMITS.reps} onChange={(v) => setTyped({ ...typed, full: v })} />
                   )}
-                  <Stepper label="Reps left in reserve" value={reserve ?? asked} onChange={setReserve} max={10} />
+                  <Stepper label="Reps left in reserve" value={reserve ?? asked} onChange={setReserve} max={LIMITS.reserve} />
                   <details>
                     <summary>Partial or assisted reps after</summary>
-                    <Stepper label="Partial reps" value={typed.partial ?? 0} onChange={(v) => setTyped({ ...typed, partial: v })} />
-                    <Stepper label="Assisted reps" value={typed.assisted ?? 0} onChange={(v) => setTyped({ ...typed, assisted: v })} />
+                    <Stepper label="Partial reps" value={typed.partial ?? 0} max={LIMITS.reps} onChange={(v) => setTyped({ ...typed, partial: v })} />
+                    <Stepper label="Assisted reps" value={typed.assisted ?? 0} max={LIMITS.reps} onChange={(v) => setTyped({ ...typed, assisted: v })} />
                   </details>
                   <button type="button" className="planned" onClick={() => log(false)}><span>{correcting ? "Save the correction" : "Log this set"}</span></button>
                 </div>
@@ -151,7 +164,7 @@ export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRes
             </div>
           )}
           {last.length > 0 && !finished && <p className="quiet">Last time: {last.map((e) => `${loadOf(e) ? plain(loadOf(e)!.value) : "–"} × ${e.parts.map((x) => x.reps).join("|")}`).join(", ")}</p>}
-          {target && !finished && <p className="quiet">{target.reasons[0]}</p>}
+          {!finished && <p className="quiet">{target.reasons[0]}</p>}
         </>
       )}
       {!stopped && !finished && !busy && <button type="button" className="other" onClick={() => setBusy(true)}>Machine busy, or not today</button>}
@@ -167,7 +180,7 @@ export function ExerciseCard({ p, floor, handOverId, today, back, onLater, onRes
           </div>
         </div>
       )}
-      <ReportForm key={report?.revision ?? 0} report={report} floor={floor} handOverId={handOverId} prescriptionId={p.id} asked={finished} />
+      <ReportForm key={report?.revision ?? 0} report={report} floor={floor} handOverId={handOverId} prescriptionId={p.id} joints={p.joints} asked={finished} />
       {finished && next && <button type="button" className="planned" onClick={onNext}><span>Next: {next}</span></button>}
       {finished && !next && <button type="button" className="planned" onClick={back}><span>Done with the session</span></button>}
     </section>

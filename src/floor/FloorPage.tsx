@@ -1,26 +1,34 @@
-/** The client's page: today's session, one exercise at a time, one thumb. */
+/** The client's page: today's session, one exercise or one pair at a time, one thumb. */
 import { useEffect, useMemo, useReducer, useState } from "react";
+import { pairRest } from "#core/planning/minutes";
 import type { SnapshotPrescription } from "#core/training/handover";
+import { pairStep } from "#core/training/pair";
+import { targetFor, type Target } from "#core/training/progression";
 import { ExerciseCard } from "./ExerciseCard";
 import { moment } from "./moment";
 import type { Keep } from "./keep";
-import { askServer, Floor } from "./outbox";
+import { askServer, Floor, type Item } from "./outbox";
 import { RestTimer } from "./RestTimer";
 import { loadText } from "../locale/locale";
 
 const DAY_KEY = "gryn.floor.day";
+/** the client of this tab: an address to come back to, which says nothing by itself */
+const WHO = "who";
 
 function useFloor(keep: Keep): Floor {
   const [, again] = useReducer((n: number) => n + 1, 0);
   const [floor] = useState(() => new Floor(keep, askServer, again));
   useEffect(() => {
-    const token = location.hash.slice(1) || null;
-    void floor.open(token, () => history.replaceState(null, "", "/floor"));
+    const start = () => void floor.open(location.hash.slice(1) || null, new URLSearchParams(location.search).get(WHO), (who) => history.replaceState(null, "", `/floor?${WHO}=${who}`));
+    start();
     const back = () => document.visibilityState === "visible" && void floor.refresh().then(() => floor.send());
     const online = () => void floor.send();
+    // another link in the same tab only changes what stands after #
+    window.addEventListener("hashchange", start);
     document.addEventListener("visibilitychange", back);
     window.addEventListener("online", online);
     return () => {
+      window.removeEventListener("hashchange", start);
       document.removeEventListener("visibilitychange", back);
       window.removeEventListener("online", online);
     };
@@ -28,10 +36,17 @@ function useFloor(keep: Keep): Floor {
   return floor;
 }
 
+interface Block {
+  id: string;
+  prescriptions: SnapshotPrescription[];
+}
+
 export function FloorPage({ keep }: { keep: Keep }) {
   const floor = useFloor(keep);
   const [dayId, setDayId] = useState(() => sessionStorage.getItem(DAY_KEY));
+  /** the open exercise; with it its pair, where it has one */
   const [open, setOpen] = useState<string | null>(null);
+  const [mend, setMend] = useState<Item | null>(null);
   const [restUntil, setRestUntil] = useState<number | null>(null);
   const [later, setLater] = useState<string[]>([]);
   const { session } = floor;
@@ -43,20 +58,6 @@ export function FloorPage({ keep }: { keep: Keep }) {
     for (const d of days) for (const b of d.blocks) for (const p of b.prescriptions) for (const e of floor.entries) if (e.prescriptionId === p.id && e.at > (last.get(d.id) ?? "")) last.set(d.id, e.at);
     return last;
   }, [days, floor.entries]);
-  const due = [...days].sort((a, b) => (lastOf.get(a.id) ?? "").localeCompare(lastOf.get(b.id) ?? ""))[0];
-  const started = days.find((d) => d.blocks.some((b) => b.prescriptions.some((p) => floor.entries.some((e) => e.prescriptionId === p.id && e.localDate === today))));
-  const day = days.find((d) => d.id === dayId) ?? started ?? due;
-  const planned: SnapshotPrescription[] = day?.blocks.flatMap((b) => b.prescriptions) ?? [];
-  const leftOut = (p: SnapshotPrescription) => floor.reports.find((r) => r.prescriptionId === p.id && r.localDate === today)?.left ?? null;
-  // what was put off comes last, what was left out after that
-  const rank = (p: SnapshotPrescription) => (leftOut(p) ? 2 : later.includes(p.id) ? 1 : 0);
-  const list = [...planned].sort((a, b) => rank(a) - rank(b));
-  const pick = (id: string) => {
-    sessionStorage.setItem(DAY_KEY, id);
-    setDayId(id);
-    setOpen(null);
-  };
-  const doneOf = (p: SnapshotPrescription) => floor.entries.filter((e) => e.prescriptionId === p.id && e.localDate === today).length;
   const closed = floor.link === "revoked" || floor.link === "expired" || floor.link === "unknown";
 
   if (!session || (closed && !session.handOver))
@@ -66,7 +67,37 @@ export function FloorPage({ keep }: { keep: Keep }) {
         <p>{floor.words || "Opening your session ..."}</p>
       </main>
     );
-  const current = list.find((p) => p.id === open);
+
+  const due = [...days].sort((a, b) => (lastOf.get(a.id) ?? "").localeCompare(lastOf.get(b.id) ?? ""))[0];
+  const doneOf = (p: SnapshotPrescription) => floor.entries.filter((e) => e.prescriptionId === p.id && e.localDate === today).length;
+  const started = days.find((d) => d.blocks.some((b) => b.prescriptions.some((p) => doneOf(p) > 0)));
+  const day = days.find((d) => d.id === dayId) ?? started ?? due;
+  const leftOut = (p: SnapshotPrescription) => floor.reports.find((r) => r.prescriptionId === p.id && r.localDate === today)?.left ?? null;
+  // what was put off comes last, what was left out after that
+  const rank = (b: Block) => (b.prescriptions.every(leftOut) ? 2 : b.prescriptions.some((p) => later.includes(p.id)) ? 1 : 0);
+  const list: Block[] = [...(day?.blocks ?? [])].sort((a, b) => rank(a) - rank(b));
+  const target = (p: SnapshotPrescription): Target => targetFor(p, floor.history, session.rules, today);
+  const pick = (id: string) => {
+    sessionStorage.setItem(DAY_KEY, id);
+    setDayId(id);
+    setOpen(null);
+  };
+  const rest = (seconds: number) => setRestUntil(Date.now() + seconds * 1000);
+  const block = days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((p) => p.id === open));
+  const current = block?.prescriptions.find((p) => p.id === open);
+  const following = block && list[list.indexOf(block) + 1];
+
+  /** what a logged set leads to: its rest, or the other of the pair */
+  const logged = (b: Block, p: SnapshotPrescription, done: number) => {
+    const [a, other] = b.prescriptions;
+    if (!a || !other) return done < p.reserves.length ? rest(target(p).rest ?? p.rest) : undefined;
+    const just = p === a ? 0 : 1;
+    const step = pairStep([just === 0 ? done : doneOf(a), just === 1 ? done : doneOf(other)], [a.reserves.length, other.reserves.length], just);
+    if (step.rest === "round") rest(pairRest(a, other));
+    if (step.rest === "own") rest(target(p).rest ?? p.rest);
+    if (step.next !== null) setOpen(b.prescriptions[step.next]!.id);
+  };
+
   return (
     <main>
       <header>
@@ -77,8 +108,10 @@ export function FloorPage({ keep }: { keep: Keep }) {
         <p className={floor.waiting ? "sent waiting" : "sent"} role="status">{floor.waiting ? `${floor.waiting} not sent` : floor.link === "open" ? "all sent" : "offline"}</p>
       </header>
       {floor.words && <p className={closed ? "notice warn" : "notice"} role={closed ? "alert" : "status"}>{floor.words}</p>}
+      {floor.full && <p className="notice warn" role="alert">This phone's storage is full: what is not sent is lost when the page closes. Keep it open until all is sent, or free some space.</p>}
       {floor.newPlan && <p className="notice" role="status">Your coach has handed over plan number {floor.newPlan}. What you logged is kept.</p>}
       {!session.handOver && <p className="notice">Your coach has not handed over a plan yet. This page will show it.</p>}
+      <Refused floor={floor} names={new Map(days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.id, p.name]))))} onMend={(x) => { setMend(x); setOpen(x.item.prescriptionId); }} />
       {!current && days.length > 1 && (
         <nav aria-label="Days" className="days">
           {days.map((d) => (
@@ -86,27 +119,75 @@ export function FloorPage({ keep }: { keep: Keep }) {
           ))}
         </nav>
       )}
-      {current ? (
-        <ExerciseCard key={current.id} p={current} floor={floor} handOverId={session.handOver!.id} today={today} back={() => setOpen(null)} onRest={(s) => setRestUntil(Date.now() + s * 1000)} onLater={() => { setLater([...later, current.id]); setOpen(null); }} next={list[list.indexOf(current) + 1]?.name ?? null} onNext={() => setOpen(list[list.indexOf(current) + 1]?.id ?? null)} />
+      {block && current && block.prescriptions.length > 1 && (
+        <nav aria-label="Pair, in turn" className="pair">
+          {block.prescriptions.map((p, i) => (
+            <button key={p.id} type="button" aria-pressed={p === current} onClick={() => setOpen(p.id)}>
+              <span>{i + 1}. {p.name}</span>
+              <span className="number">{doneOf(p)} of {p.reserves.length}</span>
+            </button>
+          ))}
+        </nav>
+      )}
+      {block && current ? (
+        <ExerciseCard
+          key={current.id}
+          p={current}
+          floor={floor}
+          handOverId={session.handOver!.id}
+          today={today}
+          target={target(current)}
+          back={() => setOpen(null)}
+          onLogged={(done) => logged(block, current, done)}
+          onLater={() => {
+            setLater([...later, ...block.prescriptions.map((p) => p.id)]);
+            setOpen(null);
+          }}
+          next={following?.prescriptions.map((p) => p.name).join(" and ") ?? null}
+          onNext={() => setOpen(following?.prescriptions[0]?.id ?? null)}
+          mend={mend?.item.prescriptionId === current.id ? mend : null}
+        />
       ) : (
         <ol className="list">
-          {list.map((p) => {
-            const done = doneOf(p);
-            const t = session.targets[p.id];
-            return (
-              <li key={p.id} className="card">
-                <button type="button" onClick={() => setOpen(p.id)}>
-                  <strong>{p.name}</strong>
-                  <span className="quiet">{leftOut(p) ? `Left out: ${leftOut(p)}` : t?.decision === "stop" ? "Stopped: talk to your coach" : `${p.reserves.length} sets of ${(t?.reps ?? p.reps).low}–${(t?.reps ?? p.reps).high}${(t?.load ?? p.load) ? `, ${loadText((t?.load ?? p.load)!)}` : ""}`}</span>
-                  <span className="ticks" aria-label={`${done} of ${p.reserves.length} sets done`}>{p.reserves.map((_, i) => <i key={i} className={i < done ? "done" : ""} />)}</span>
-                </button>
-              </li>
-            );
-          })}
+          {list.map((b) => (
+            <li key={b.id} className="card">
+              {b.prescriptions.length > 1 && <p className="quiet in-turn">In turn, a set of each</p>}
+              {b.prescriptions.map((p) => {
+                const done = doneOf(p);
+                const t = target(p);
+                const load = t.load ?? p.load;
+                return (
+                  <button key={p.id} type="button" onClick={() => setOpen(p.id)}>
+                    <strong>{p.name}</strong>
+                    <span className="quiet">{leftOut(p) ? `Left out: ${leftOut(p)}` : t.decision === "stop" ? "Stopped: talk to your coach" : `${p.reserves.length} sets of ${t.reps.low}–${t.reps.high}${load ? `, ${loadText(load)}` : ""}`}</span>
+                    <span className="ticks" aria-label={`${done} of ${p.reserves.length} sets done`}>{p.reserves.map((_, i) => <i key={i} className={i < done ? "done" : ""} />)}</span>
+                  </button>
+                );
+              })}
+            </li>
+          ))}
         </ol>
       )}
       <RestTimer until={restUntil} onDone={() => setRestUntil(null)} />
       <footer className="quiet">Stop on sharp pain, numbness or dizziness and tell your coach. The gym's own rules come first. If this opened inside a chat app, open it in your phone's browser: what you log stays in the browser you log it in.</footer>
     </main>
+  );
+}
+
+/** what the server does not take: what, why, and a way out of it */
+function Refused({ floor, names, onMend }: { floor: Floor; names: ReadonlyMap<string, string>; onMend: (x: Item) => void }) {
+  if (floor.refusedItems.length === 0) return null;
+  return (
+    <section className="notice warn" role="alert" aria-label="Not taken by the server">
+      {floor.refusedItems.map((x) => (
+        <div key={`${x.item.id} ${x.item.revision}`} className="refused">
+          <p>{x.kind === "entry" ? `Set ${x.item.set + 1}` : "What you felt"} of {names.get(x.item.prescriptionId) ?? "another plan"} is not saved. {x.refused}</p>
+          <div>
+            {x.kind === "entry" && names.has(x.item.prescriptionId) && <button type="button" onClick={() => onMend(x)}>Mend it</button>}
+            <button type="button" onClick={() => void floor.drop(x)}>Drop it</button>
+          </div>
+        </div>
+      ))}
+    </section>
   );
 }

@@ -1,24 +1,27 @@
 /**
- * The session as this phone knows it, and what was logged and not sent yet. Everything is kept until the server says it
- * has it; it is sent as often as that takes, since the same id and revision is the same row. Nothing here needs a
- * connection but the sending.
+ * The session as this phone knows it, and what was logged and not sent yet, by client: one phone may serve several.
+ * Everything is kept until the server says it has it; it is sent as often as that takes, since the same id, revision and
+ * content is the same row. What the server will not take is set aside with its reason and holds up nothing else.
  */
-import type { Entry, Report } from "#core/training/entry";
+import type { Entry, ItemAnswer, Report } from "#core/training/entry";
+import type { History } from "#core/training/progression";
 import type { Keep } from "./keep";
+import { setClock } from "./moment";
 import type { FloorSession } from "./types";
 
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
-export type Ask = (path: string, body?: unknown) => Promise<Response | null>;
-type Item = { kind: "entry"; item: Entry } | { kind: "report"; item: Report };
+/** a request to the floor API on behalf of a client; null without a connection */
+export type Ask = (path: string, who: string | null, body?: unknown) => Promise<Response | null>;
+export type Item = ({ kind: "entry"; item: Entry } | { kind: "report"; item: Report }) & { /** why the server does not take it */ refused?: string };
 
 const RETRY_MS = 4000;
 const BATCH = 100;
-const keyOf = (x: Item) => `out/${x.kind}/${x.item.id}/${x.item.revision}`;
+const AWAY = "No connection: sets are kept on this phone and sent later.";
 
-/** a request to the floor API; null without a connection */
-export const askServer: Ask = async (path, body) => {
+export const askServer: Ask = async (path, who, body) => {
   try {
-    return await fetch(`/api/floor${path}`, body === undefined ? { cache: "no-store" } : { method: "POST", headers: { "content-type": "application/json", "x-gryn-floor": "1" }, body: JSON.stringify(body) });
+    const headers: Record<string, string> = { "x-gryn-floor": "1", ...(who ? { "x-gryn-who": who } : {}) };
+    return await fetch(`/api/floor${path}`, body === undefined ? { cache: "no-store", headers } : { method: "POST", headers: { ...headers, "content-type": "application/json" }, body: JSON.stringify(body) });
   } catch {
     return null;
   }
@@ -28,9 +31,12 @@ export class Floor {
   private out: Item[] = [];
   private timer: ReturnType<typeof setTimeout> | null = null;
   private sending = false;
+  who: string | null = null;
   session: FloorSession | null = null;
   link: Link = "away";
   words = "";
+  /** this phone keeps nothing any more: what is not sent is lost with the page */
+  full = false;
   /** number of a plan that arrived while the page was open */
   newPlan: number | null = null;
 
@@ -41,81 +47,187 @@ export class Floor {
   ) {}
 
   get waiting(): number {
-    return this.out.length;
+    return this.out.filter((x) => !x.refused).length;
+  }
+
+  /** what the server does not take, to be mended or dropped */
+  get refusedItems(): Item[] {
+    return this.out.filter((x) => x.refused);
   }
 
   /** everything known on this phone, sent or not, newest revision of each id */
   get entries(): Entry[] {
-    return newest([...(this.session?.log.entries ?? []), ...this.out.flatMap((x) => (x.kind === "entry" ? [x.item] : []))]);
+    return newest([...(this.session?.history.entries ?? []), ...this.out.flatMap((x) => (x.kind === "entry" ? [x.item] : []))]).filter((e) => !e.voided);
   }
 
   get reports(): Report[] {
-    return newest([...(this.session?.log.reports ?? []), ...this.out.flatMap((x) => (x.kind === "report" ? [x.item] : []))]);
+    return newest([...(this.session?.history.reports ?? []), ...this.out.flatMap((x) => (x.kind === "report" ? [x.item] : []))]);
   }
 
-  /** what was kept first, so that the session stands before the network answers; then the link and the server */
-  async open(token: string | null, opened: () => void = () => undefined): Promise<void> {
-    this.out = await this.keep.all<Item>("out/");
-    this.session = await this.keep.get<FloorSession>("session");
-    this.changed();
+  get history(): History {
+    return { handed: this.session?.history.handed ?? {}, bounds: this.session?.history.bounds ?? {}, entries: this.entries, reports: this.reports };
+  }
+
+  /**
+   * What was kept first, so that the session stands before the network answers; then the link and the server.
+   * @param who the client named in the address; the one of last time unless given
+   * @param opened the token has been exchanged, for this client
+   */
+  async open(token: string | null, who: string | null = null, opened: (who: string) => void = () => undefined): Promise<void> {
+    await this.become(who ?? (await this.keep.get<string>("current").catch(() => null)));
     if (token) {
-      const r = await this.ask("/open", { token });
-      if (r?.ok) opened();
-      else if (r) return this.refused(r);
+      const r = await this.ask("/open", this.who, { token });
+      const answer = r ? await body(r) : null;
+      // whose the link is decides what is shown, also where it is closed
+      if (typeof answer?.who === "string") await this.become(answer.who);
+      if (!r || r.status >= 500) {
+        this.set("away", "No connection: the link opens when there is one.");
+        this.again(() => void this.open(token, who, opened));
+        return;
+      }
+      if (!r.ok || !answer) return this.refuse(r, answer);
+      opened(this.who!);
     }
     await this.refresh();
     void this.send();
+    void this.sendOthers();
+  }
+
+  /** what other clients logged on this phone and is not sent yet, each with that client's own link */
+  private async sendOthers(): Promise<void> {
+    for (const who of (await this.keep.get<string[]>("people").catch(() => null)) ?? []) {
+      if (who === this.who) continue;
+      const other = new Floor(this.keep, this.ask, () => undefined);
+      await other.become(who);
+      void other.send();
+    }
+  }
+
+  /** the one to show next time, among those that this phone keeps something of */
+  private async introduce(who: string): Promise<void> {
+    await this.save("current", who);
+    const people = (await this.keep.get<string[]>("people").catch(() => null)) ?? [];
+    if (!people.includes(who)) await this.save("people", [...people, who]);
+  }
+
+  /** shows what is kept of a client, and keeps what follows under that client's name */
+  private async become(who: string | null): Promise<void> {
+    if (this.who !== null && this.who === who) return;
+    this.who = who;
+    this.out = who ? await this.keep.all<Item>(`${who}/out/`).catch(() => []) : [];
+    this.session = who ? await this.keep.get<FloorSession>(`${who}/session`).catch(() => null) : null;
+    if (this.session && !this.session.history) this.session = null;
+    this.changed();
   }
 
   async refresh(): Promise<void> {
-    const r = await this.ask("/session");
+    const r = await this.ask("/session", this.who);
     if (!r) return this.set("away", "No connection: showing what this phone has kept.");
-    if (!r.ok) return this.refused(r);
-    const session = (await r.json()) as FloorSession;
+    const answer = await body(r);
+    if (!r.ok || !answer) return this.refuse(r, answer);
+    const session = answer as unknown as FloorSession;
+    setClock(session.now);
+    await this.become(session.who);
+    await this.introduce(session.who);
+    await this.adopt();
     const before = this.session?.handOver?.number;
     if (before !== undefined && session.handOver && session.handOver.number !== before) this.newPlan = session.handOver.number;
     await this.remember(session);
     this.set("open", "");
   }
 
-  /** An answer may be older than what was sent meanwhile, by this page or another tab: logs are joined, never replaced. */
-  private async remember(session: FloorSession): Promise<void> {
-    const logs = [(await this.keep.get<FloorSession>("session"))?.log, this.session?.log, session.log].filter((l) => l !== undefined);
-    this.session = { ...session, log: { entries: newest(logs.flatMap((l) => l.entries)), reports: newest(logs.flatMap((l) => l.reports)) } };
-    await this.keep.put("session", this.session);
+  /** sets kept by a page of before, which did not say whose they are: the server knows, and takes only what is this client's */
+  private async adopt(): Promise<void> {
+    const unnamed = await this.keep.all<Item>("out/").catch(() => []);
+    if (unnamed.length === 0) return;
+    for (const x of unnamed) await this.save(this.keyOf(x), x);
+    await this.keep.drop(unnamed.map((x) => `out/${x.kind}/${x.item.id}/${x.item.revision}`)).catch(() => undefined);
+    this.out = [...this.out, ...unnamed];
   }
 
-  /** kept first, then sent */
+  /** An answer may be older than what was sent meanwhile, by this page or another tab: logs are joined, never replaced. */
+  private async remember(session: FloorSession): Promise<void> {
+    const kept = await this.keep.get<FloorSession>(`${this.who}/session`).catch(() => null);
+    const logs = [kept?.history, this.session?.history, session.history].filter((l) => l !== undefined);
+    this.session = { ...session, history: { ...session.history, entries: newest(logs.flatMap((l) => l.entries)), reports: newest(logs.flatMap((l) => l.reports)) } };
+    await this.save(`${this.who}/session`, this.session);
+  }
+
+  /** kept first, then sent; a phone that can keep nothing sends all the same */
   async put(x: Item): Promise<void> {
     this.out = [...this.out, x];
     this.changed();
-    await this.keep.put(keyOf(x), x);
+    await this.save(this.keyOf(x), x);
     void this.send();
   }
 
+  /** gives up something the server does not take */
+  async drop(x: Item): Promise<void> {
+    this.out = this.out.filter((o) => o !== x);
+    this.changed();
+    await this.keep.drop([this.keyOf(x)]).catch(() => undefined);
+  }
+
   async send(): Promise<void> {
-    if (this.sending || this.out.length === 0) return;
+    const batch = this.out.filter((x) => !x.refused).slice(0, BATCH);
+    if (this.sending || batch.length === 0) return;
     this.sending = true;
     if (this.timer) clearTimeout(this.timer);
-    const batch = this.out.slice(0, BATCH);
+    let next: "more" | "retry" | "stay" = "retry";
+    try {
+      next = await this.sendBatch(batch);
+    } catch {
+      this.set("away", "Something went wrong in sending: sets are kept on this phone and sent again.");
+    } finally {
+      this.sending = false;
+    }
+    if (next === "more") void this.send();
+    else if (next === "retry") this.again(() => void this.send());
+  }
+
+  private async sendBatch(batch: Item[]): Promise<"more" | "retry" | "stay"> {
     const entries = batch.flatMap((x) => (x.kind === "entry" ? [x.item] : []));
     const reports = batch.flatMap((x) => (x.kind === "report" ? [x.item] : []));
-    const r = await this.ask("/log", { entries, reports });
-    this.sending = false;
-    if (r?.ok) {
-      const { kept } = (await r.json()) as { kept: { id: string; revision: number }[] };
-      const done = new Set(kept.map((k) => `${k.id}/${k.revision}`));
-      const sent = batch.filter((x) => done.has(`${x.item.id}/${x.item.revision}`));
-      if (this.session) await this.remember({ ...this.session, log: { entries, reports } });
-      this.out = this.out.filter((x) => !sent.includes(x));
-      await this.keep.drop(sent.map(keyOf));
-      this.set("open", "");
-      if (sent.length && this.out.length) void this.send();
-      return;
+    const r = await this.ask("/log", this.who, { entries, reports });
+    const answer = r ? await body(r) : null;
+    if (r && r.status >= 400 && r.status < 500) {
+      this.refuse(r, answer);
+      // a closed link stays closed; anything else may be better next time
+      return this.link === "away" ? "retry" : "stay";
     }
-    if (r && r.status < 500) return this.refused(r);
-    this.set("away", r ? "The server is away: sets are kept on this phone and sent later." : "No connection: sets are kept on this phone and sent later.");
-    this.timer = setTimeout(() => void this.send(), RETRY_MS);
+    if (!r || !r.ok || !answer) {
+      this.set("away", r && r.status >= 500 ? "The server is away: sets are kept on this phone and sent later." : AWAY);
+      return "retry";
+    }
+    const items = answer.items as ItemAnswer[];
+    const answerOf = (x: Item) => items.find((i) => i.id === x.item.id && i.revision === x.item.revision);
+    const sent = batch.filter((x) => answerOf(x)?.kept);
+    const refused = batch.filter((x) => answerOf(x)?.kept === false).map((x): Item => ({ ...x, refused: answerOf(x)!.reason ?? "It cannot be saved." }));
+    const keptOf = <T>(kind: Item["kind"]) => sent.flatMap((x) => (x.kind === kind ? [x.item as T] : []));
+    if (this.session) await this.remember({ ...this.session, history: { ...this.session.history, entries: keptOf<Entry>("entry"), reports: keptOf<Report>("report") } });
+    const settled = new Set(batch.filter((x) => answerOf(x)));
+    this.out = [...this.out.filter((x) => !settled.has(x)), ...refused];
+    for (const x of refused) await this.save(this.keyOf(x), x);
+    await this.keep.drop(sent.map((x) => this.keyOf(x))).catch(() => undefined);
+    this.set("open", "");
+    return settled.size > 0 && this.waiting > 0 ? "more" : settled.size > 0 ? "stay" : "retry";
+  }
+
+  private keyOf = (x: Item): string => `${this.who}/out/${x.kind}/${x.item.id}/${x.item.revision}`;
+
+  private async save(key: string, value: unknown): Promise<void> {
+    try {
+      await this.keep.put(key, value);
+      this.full = false;
+    } catch {
+      this.full = true;
+      this.changed();
+    }
+  }
+
+  private again(what: () => void): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = setTimeout(what, RETRY_MS);
   }
 
   private set(link: Link, words: string): void {
@@ -124,9 +236,17 @@ export class Floor {
     this.changed();
   }
 
-  private async refused(r: Response): Promise<void> {
-    const body = (await r.json().catch(() => ({}))) as { error?: string; state?: Link };
-    this.set(r.status >= 500 ? "away" : (body.state ?? "away"), body.error ?? "The server did not take it.");
+  private refuse(r: Response, answer: Record<string, unknown> | null): void {
+    this.set(r.status >= 500 ? "away" : ((answer?.state as Link | undefined) ?? "away"), (answer?.error as string | undefined) ?? "The server did not take it.");
+  }
+}
+
+/** the answer's JSON; null where it was cut off on the way */
+async function body(r: Response): Promise<Record<string, unknown> | null> {
+  try {
+    return (await r.json()) as Record<string, unknown>;
+  } catch {
+    return null;
   }
 }
 

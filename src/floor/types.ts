@@ -1,11 +1,14 @@
-import type { Entry, Report } from "#core/training/entry";
 import type { Snapshot } from "#core/training/handover";
-import type { Target } from "#core/training/progression";
+import type { History, Rules } from "#core/training/progression";
 
 /** what the server sends a phone */
 export interface FloorSession {
+  /** the client it is for, as cookies, keys and requests name it */
+  who: string;
+  /** the server's clock */
+  now: string;
   firstName: string;
   handOver: { id: string; number: number; at: string; snapshot: Snapshot } | null;
-  targets: Record<string, Target>;
-  log: { entries: Entry[]; reports: Report[] };
+  history: History;
+  rules: Rules;
 }

@@ -3,6 +3,9 @@ import { createServer, type Server } from "node:http";
 import { pino } from "pino";
 import { openDatabase } from "#server/database/database";
 import { createApp } from "#server/http/app";
+import { loggable } from "#server/http/problem";
+import type { DemoSignIn } from "#server/identity/sign-in";
+import { startWork } from "#server/work/work";
 
 export interface ServeOptions {
   /** the app's own role, never the owner */
@@ -12,6 +15,8 @@ export interface ServeOptions {
   port: number;
   sessionSecret: string;
   secureCookies?: boolean;
+  proxy?: string | null;
+  demo?: DemoSignIn | null;
   poolSize?: number;
   signInAttempts?: number;
   logLevel?: string;
@@ -37,10 +42,12 @@ const listen = (server: Server, port: number, host: string) =>
 
 export async function serve(options: ServeOptions): Promise<Serving> {
   const database = openDatabase(options.databaseUrl, options.poolSize);
+  const work = startWork();
   try {
     await database.assertBoundRole();
-    const log = pino({ level: options.logLevel ?? "warn" });
-    const server = createServer(createApp({ database, log, pages: options.pages, sessionSecret: options.sessionSecret, secureCookies: options.secureCookies ?? false, signInAttempts: options.signInAttempts ?? 10 }));
+    const log = pino({ level: options.logLevel ?? "warn", serializers: { err: loggable } });
+    const { pages, sessionSecret, secureCookies = false, proxy = null, demo = null, signInAttempts = 10 } = options;
+    const server = createServer(createApp({ database, log, work, pages, sessionSecret, secureCookies, proxy, demo, signInAttempts }));
     let port = options.port;
     for (let tries = 0; ; tries++) {
       try {
@@ -60,6 +67,7 @@ export async function serve(options: ServeOptions): Promise<Serving> {
       async close() {
         server.closeAllConnections();
         await new Promise<void>((resolve) => server.close(() => resolve()));
+        await work.close();
         await database.close();
       },
     };

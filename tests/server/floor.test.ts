@@ -30,7 +30,7 @@ async function onTheFloor() {
   const phone = request.agent(app);
   const open = (t: string) => phone.post("/api/floor/open").set("x-gryn-floor", "1").send({ token: t });
   await open(token).expect(200);
-  const entry = (change: Partial<Entry> = {}): Entry => ({ id: randomUUID(), revision: 1, handOverId: handOver.id, prescriptionId: p.id, set: 0, parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: 10 }], reserve: 2, instead: null, at: "2026-11-20T17:00:00Z", zone: "Europe/Oslo", localDate: "2026-11-20", prescribed: { reps: p.reps, reserve: 2, load: p.load }, ...change });
+  const entry = (change: Partial<Entry> = {}): Entry => ({ id: randomUUID(), revision: 1, handOverId: handOver.id, prescriptionId: p.id, set: 0, parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: 10 }], reserve: 2, instead: null, at: "2026-11-20T17:00:00Z", zone: "Europe/Oslo", localDate: "2026-11-20", prescribed: { reps: p.reps, reserve: 2, load: p.load }, voided: false, confirmed: false, by: null, ...change });
   const send = (entries: Entry[], reports: Report[] = []) => phone.post("/api/floor/log").set("x-gryn-floor", "1").send({ entries, reports });
   return { clientId, program, p, handOver, token, phone, open, entry, send };
 }
@@ -113,7 +113,7 @@ test("a closed link works no more, says so, and a new link closes the one before
 
 test("an old link runs out", async () => {
   const { token, phone } = await onTheFloor();
-  const { hashToken } = await import("#server/training/handovers");
+  const { hashToken } = await import("#server/identity/people");
   await asOwner((o) => o.query("update client_link set expires_at = now() - interval '1 day' where token_hash = $1", [hashToken(token)]));
   expect((await phone.get("/api/floor/session").expect(403)).body.state).toBe("expired");
 });

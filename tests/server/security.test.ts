@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { openDatabase, type Database } from "#server/database/database";
+import { callIn, openDatabase, type Database } from "#server/database/database";
 import { APP_URL, asOwner, makeCoach, OWNER_URL } from "./world";
 import { clientOf } from "../support/programs";
 
@@ -54,10 +54,10 @@ test("with no practice set there is no row at all, and the id must be one", asyn
 test("every table with a practice_id forces row security, found from the catalogue", async () => {
   const tables = await asOwner(async (o) => (await o.query("select c.relname as name, c.relrowsecurity as on, c.relforcerowsecurity as forced, (select count(*)::int from pg_policy p where p.polrelid = c.oid) as policies, has_table_privilege('gryn_app', c.oid, 'select') as readable from pg_class c join pg_attribute t on t.attrelid = c.oid and t.attname = 'practice_id' where c.relkind = 'r'")).rows);
   // accounts and link tokens belong to nobody's rows: the app's role cannot touch them at all
-  const tenant = tables.filter((t) => !["account", "client_link"].includes(t.name));
+  const tenant = tables.filter((t) => !["account", "client_link", "invitation"].includes(t.name));
   expect(tenant.length).toBeGreaterThanOrEqual(8);
   for (const t of tenant) expect(t).toMatchObject({ on: true, forced: true, policies: 1 });
-  for (const t of tables.filter((x) => ["account", "client_link"].includes(x.name))) expect(t.readable).toBe(false);
+  for (const t of tables.filter((x) => ["account", "client_link", "invitation"].includes(x.name))) expect(t.readable).toBe(false);
 });
 
 test("practice_id stands first in every key of a tenant table", async () => {
@@ -66,20 +66,35 @@ test("practice_id stands first in every key of a tenant table", async () => {
   for (const k of keys) expect(k.first).toBe("practice_id");
 });
 
-test("the app's role reaches accounts, sessions and tokens through three functions only", async () => {
-  for (const table of ["account", "session", "client_link"]) await expect(one.withPractice(a, (tx) => tx.query(`select * from ${table}`))).rejects.toThrow(/permission denied/);
-  const functions = await asOwner(async (o) => (await o.query("select proname, prosecdef, has_function_privilege('public', oid, 'execute') as open from pg_proc where pronamespace = 'public'::regnamespace and proname like 'gryn%' order by 1")).rows);
-  expect(functions.map((f) => [f.proname, f.prosecdef, f.open])).toEqual([["gryn_link", true, false], ["gryn_session", true, false], ["gryn_sign_in", true, false]]);
+test("the app's role reaches accounts, sessions, invitations, limits and tokens through functions only, and nobody else does", async () => {
+  for (const table of ["account", "session", "client_link", "invitation", "attempt"]) await expect(one.withPractice(a, (tx) => tx.query(`select * from ${table}`))).rejects.toThrow(/permission denied/);
+  const functions = await asOwner(async (o) => (await o.query("select proname, prosecdef, has_function_privilege('public', p.oid, 'execute') as open, rolname as owner, rolsuper, rolcanlogin, rolbypassrls, proconfig from pg_proc p join pg_roles r on r.oid = proowner where pronamespace = 'gryn'::regnamespace")).rows);
+  expect(functions.length).toBeGreaterThan(15);
+  for (const f of functions) {
+    expect(f).toMatchObject({ open: false, owner: "gryn_keeper", rolsuper: false, rolcanlogin: false, rolbypassrls: false });
+    // names looked up where only the owner writes, the temporary schema last
+    expect(f.proconfig).toEqual(["search_path=pg_catalog, pg_temp"]);
+  }
+  expect(await asOwner(async (o) => (await o.query("select proname from pg_proc where prosecdef and pronamespace not in ('gryn'::regnamespace, 'pg_catalog'::regnamespace)")).rows)).toEqual([]);
+});
+
+test("escalation: what the app's role makes is never run by anybody else", async () => {
+  // the way in of before: a temporary table of a name that a definer's function reads, with a trigger or a type of one's own
+  await expect(one.withPractice(a, (tx) => tx.query("create temporary table account (id uuid)"))).rejects.toThrow(/permission denied/);
+  for (const place of ["public", "gryn"]) await expect(one.withPractice(a, (tx) => tx.query(`create function ${place}.lower(x text) returns text language sql as 'select x'`))).rejects.toThrow(/permission denied/);
+  await expect(one.withPractice(a, (tx) => tx.query("create schema own"))).rejects.toThrow(/permission denied/);
+  await expect(one.withPractice(a, (tx) => tx.query("set role gryn_keeper"))).rejects.toThrow(/permission denied/);
+  expect((await one.withPractice(a, (tx) => tx.query<{ can: boolean }>("select has_database_privilege(current_user, current_database(), 'temp') as can")))[0]).toEqual({ can: false });
 });
 
 test("links can be made and closed for one's own practice only", async () => {
   const client = randomUUID();
-  await one.withPractice(a, (tx) => tx.query("select gryn_link('make', $1, $2, now() + interval '1 day')", ["hash-of-a", client]));
-  await one.withPractice(b, (tx) => tx.query("select gryn_link('revoke', null, $1)", [client]));
-  expect(await one.openLink("check", "hash-of-a")).toMatchObject({ practiceId: a, state: "open" });
-  await one.withPractice(a, (tx) => tx.query("select gryn_link('revoke', null, $1)", [client]));
-  expect(await one.openLink("check", "hash-of-a")).toMatchObject({ state: "revoked" });
-  expect(await one.openLink("check", "nothing")).toBeNull();
+  await one.withPractice(a, (tx) => callIn(tx, "link_make", "hash-of-a", client, "1 day"));
+  await one.withPractice(b, (tx) => callIn(tx, "link_revoke", client));
+  expect(await one.call("link_check", "hash-of-a", false)).toMatchObject({ practiceId: a, state: "open" });
+  await one.withPractice(a, (tx) => callIn(tx, "link_revoke", client));
+  expect(await one.call("link_check", "hash-of-a", false)).toMatchObject({ state: "revoked" });
+  expect(await one.call("link_check", "nothing", false)).toBeNull();
 });
 
 test("Gryn refuses to serve with a role that could bypass row security", async () => {

@@ -31,10 +31,10 @@ test("passwords are kept as Argon2id and session ids hashed", async () => {
 });
 
 test("a session in use is prolonged, but not at every request", async () => {
-  const expiry = async () => asOwner(async (o) => (await o.query("select expires_at from session where data->'coach'->>'practiceId' = $1 order by expires_at desc limit 1", [person.practiceId])).rows[0].expires_at as Date);
+  const expiry = async () => asOwner(async (o) => (await o.query("select s.expires_at from session s join account a on a.id = s.account_id where a.practice_id = $1 order by s.expires_at desc limit 1", [person.practiceId])).rows[0].expires_at as Date);
   const own = appOn(database);
   const desk = await signIn(own, person);
-  await asOwner((o) => o.query("update session set expires_at = now() + interval '1 hour' where data->'coach'->>'practiceId' = $1", [person.practiceId]));
+  await asOwner((o) => o.query("update session s set expires_at = now() + interval '1 hour' from account a where a.id = s.account_id and a.practice_id = $1", [person.practiceId]));
   const [before] = [await expiry()];
   await desk.get("/clients").expect(200);
   const once = await expiry();

@@ -4,9 +4,10 @@ import pg from "pg";
 import { pino } from "pino";
 import request, { type Test } from "supertest";
 import type { Express } from "express";
-import { openDatabase, type Database } from "#server/database/database";
+import { openDatabase, type Database, type Role } from "#server/database/database";
 import { createApp, type AppOptions } from "#server/http/app";
-import { hashPassword } from "#server/identity/sign-in";
+import { hashPassword } from "#server/identity/password";
+import { startWork, type Work } from "#server/work/work";
 import type { ClientInput } from "#core/clients/client";
 import { clientOf } from "../support/programs";
 
@@ -31,7 +32,12 @@ export async function asOwner<T>(work: (owner: pg.Client) => Promise<T>): Promis
 
 let hashed: Promise<string> | null = null;
 
-export async function makeCoach(practiceId: string = randomUUID(), name = "Coach"): Promise<Person> {
+/** one pool of workers a test file, ended with it */
+let pool: Work | null = null;
+const work = () => (pool ??= startWork(1));
+afterAll(() => pool?.close());
+
+export async function makeCoach(practiceId: string = randomUUID(), name = "Coach", role: Role = "head"): Promise<Person> {
   const password = "grains of barley";
   hashed ??= hashPassword(password);
   const email = `${randomUUID()}@test.example`;
@@ -40,14 +46,14 @@ export async function makeCoach(practiceId: string = randomUUID(), name = "Coach
     await owner.query("begin");
     await owner.query("select set_config('gryn.practice_id', $1, true)", [practiceId]);
     await owner.query("insert into practice (practice_id, name) values ($1, 'Test practice') on conflict do nothing", [practiceId]);
-    await owner.query("insert into account (id, practice_id, email, name, password_hash) values ($1, $2, $3, $4, $5)", [randomUUID(), practiceId, email, name, hash]);
+    await owner.query("insert into account (id, practice_id, email, name, password_hash, role) values ($1, $2, $3, $4, $5, $6)", [randomUUID(), practiceId, email, name, hash, role]);
     await owner.query("commit");
   });
   return { practiceId, email, password };
 }
 
 export function appOn(database: Database, options: Partial<AppOptions> = {}): Express {
-  return createApp({ database, log: pino({ level: "silent" }), pages: null, sessionSecret: "test", signInAttempts: 100, ...options });
+  return createApp({ database, log: pino({ level: "silent" }), work: work(), pages: null, sessionSecret: "test", signInAttempts: 100, ...options });
 }
 
 export interface Desk {

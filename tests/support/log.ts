@@ -15,6 +15,9 @@ export const entryOf = (n: number, change: Partial<Entry> = {}): Entry => ({
   zone: "Europe/Oslo",
   localDate: "2026-11-20",
   prescribed: { reps: { low: 8, high: 12 }, reserve: 2, load: null },
+  voided: false,
+  confirmed: false,
+  by: null,
   ...change,
 });
 

@@ -1,4 +1,4 @@
-import { applyOperation, collisions } from "#core/planning/edit";
+import { applyOperation, collisions, touches } from "#core/planning/edit";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Edit, Operation, Program } from "#core/planning/program";
 import { seededRandom } from "#core/random";
@@ -77,7 +77,7 @@ class Server {
     const conflicts: string[] = [];
     for (const e of edits) {
       if (this.log.some((x) => x.id === e.id)) continue;
-      if (others.some((o) => collisions(e.operation, o.operation).length)) conflicts.push(e.id);
+      if (others.some((o) => collisions(touches(e.operation, program), touches(o.operation, program)).length)) conflicts.push(e.id);
       const r = applyOperation(program, e.operation);
       if ("refused" in r) continue;
       program = r.program;

@@ -3,7 +3,7 @@
  * stands in tests/fixtures; an upgrade is never changed once it has shipped.
  */
 export const PROGRAM_FORMAT = "gryn-program";
-export const PROGRAM_VERSION = 2;
+export const PROGRAM_VERSION = 3;
 
 type Document = Record<string, unknown>;
 type Step = (document: Document) => Document;
@@ -26,7 +26,18 @@ const steps: Record<number, Step> = {
       alternatives: [],
       credits: Object.fromEntries(Object.entries((p.credits ?? {}) as Record<string, Document>).map(([head, credit]) => [head, { ...credit, length: null }])),
     })),
+  // 3 knows what a line was chosen for, what of the body it lifts and its harder relative; and dates of days
+  2: (document) => {
+    const upgraded = mapPrescriptions(document, (p) => ({ ...p, target: mostCredited(p), bodyLoad: 0, harder: null }));
+    return { ...upgraded, days: (upgraded.days as Document[]).map((day) => ({ ...day, date: null })) };
+  },
 };
+
+/** the head with most direct credit: what a line of before was for, as far as it can be told */
+function mostCredited(p: Document): string | null {
+  const direct = Object.entries((p.credits ?? {}) as Record<string, { share: number; direct: boolean }>).filter(([, c]) => c.direct);
+  return direct.sort(([, a], [, b]) => b.share - a.share)[0]?.[0] ?? null;
+}
 
 /** @returns the document at the present version; one of an unknown version is given back as it is, for the schema to refuse */
 export function upgradeProgram<T = unknown>(document: unknown): T {

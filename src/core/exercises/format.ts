@@ -4,6 +4,7 @@
  * Angles in degrees, lengths in m. Frozen; documented in docs/method/exercise-format.md, JSON Schema at /api/schema/exercise.
  */
 import { z } from "zod";
+import { JOINTS, type Joint } from "#core/exercises/joints";
 
 const binding = z.union([
   z.number(),
@@ -56,8 +57,7 @@ export const FAMILIES = ["press", "fly", "raise", "row", "pulldown", "pullover",
 export type Family = (typeof FAMILIES)[number];
 export const EQUIPMENT = ["cable", "dumbbell", "barbell", "machine", "bench", "preacher-pad", "hyperextension-bench", "pull-up-bar", "dip-bars", "band"] as const;
 export type Equipment = (typeof EQUIPMENT)[number];
-export const JOINTS = ["shoulder", "elbow", "wrist", "spine", "hip", "knee", "ankle"] as const;
-export type Joint = (typeof JOINTS)[number];
+export { JOINTS, type Joint };
 export const SUPPORTS = ["bench", "chest-pad", "preacher-pad", "floor", "back-pad", "thigh-pad", "forearm-pad"] as const;
 
 export const exerciseSchema = z

@@ -22,6 +22,21 @@ export const DEFAULT_SAMPLES = 41;
 /** enough for the means of a search or of a varied body (tested) */
 export const COARSE_SAMPLES = 21;
 const STICKING_BAND = 1.05;
+
+/** by the pose coordinates that turn them */
+const TURNING_JOINTS = {
+  shoulder: ["plane", "elevation", "twist"],
+  elbow: ["elbow"],
+  wrist: ["wristFlexion", "wristDeviation"],
+  spine: ["lumbarFlexion", "lumbarBend", "lumbarRotation"],
+  hip: ["hipFlexion", "hipAbduction", "hipRotation"],
+  knee: ["knee"],
+  ankle: ["ankle"],
+} as const;
+export type TurningJoint = keyof typeof TURNING_JOINTS;
+/** rad over the rep under which a joint only settles */
+const TURNS = (20 * Math.PI) / 180;
+const AXES_OF: Readonly<Record<TurningJoint, RegExp>> = { shoulder: /^shoulder/, elbow: /^elbow$/, wrist: /^wrist/, spine: /^lumbar/, hip: /^hip/, knee: /^knee$/, ankle: /^ankle$/ };
 /** the strength curve is told up to this many times its least */
 const STRENGTH_CAP = 6;
 
@@ -62,6 +77,12 @@ export interface Analysis {
   spine: Spine | null;
   /** activation x volume over the volume of all heads: all of it, at 70 % */
   engagedMass: number;
+  /** what trunk and limbs weigh at the main joint, in kg of the load there: a pull-up lifts nearly the whole body, a curl a forearm */
+  bodyLoad: number;
+  /** the joints that turn in the rep, by at least `TURNS` */
+  turns: TurningJoint[];
+  /** torque of each head about the freedoms of the joints that turn, mean over the rep, Nm; empty unless asked for */
+  actions: Record<string, Record<string, number>>;
   /** largest unbalanced torque of any chain, Nm */
   residual: number;
   frames: Frames | null;
@@ -72,6 +93,8 @@ export interface AnalyseOptions {
   side?: Side;
   /** record what the figure is drawn from, and moment arms */
   frames?: boolean;
+  /** record what each head does about each joint that turns */
+  actions?: boolean;
 }
 
 const forces = makeForces();
@@ -154,8 +177,11 @@ function strengthOf(model: Model, problems: readonly Problem[], samples: number)
 
 const percentOf = (n: number, samples: number) => Math.round((100 * n) / (samples - 1));
 
+/** what each shown head does about each row of the problems, summed over the rep */
+type ActionSums = Map<number, Map<number, number>>;
+
 /** shares the load of the sticking point at every sample; sums what the summary needs */
-function shareAll(model: Model, problems: readonly Problem[], { series, slot, active, shown }: Recording, samples: number, load: number, trunkSides: 1 | 2) {
+function shareAll(model: Model, problems: readonly Problem[], { series, slot, active, shown }: Recording, samples: number, load: number, trunkSides: 1 | 2, actions: ActionSums | null) {
   let residual = 0;
   let engaged = 0;
   const spine = new Float64Array(samples);
@@ -171,12 +197,56 @@ function shareAll(model: Model, problems: readonly Problem[], { series, slot, ac
         const head = model.heads[h]!;
         const force = a * active[n * shown.length + k]!;
         if (chain === "spine") spine[n]! += (trunkSides * force) / EFFORT;
+        if (actions) addActions(actions, p, n, j, k);
         series[k]!.activation[n] = a;
         series[k]!.force[n] = force / head.maxForce;
         engaged += (a * head.volume) / samples;
       }
     }
   return { residual, engaged, spine };
+}
+
+function addActions(actions: ActionSums, p: Problem, n: number, column: number, shown: number): void {
+  const { rows, columns } = p.block;
+  let sums = actions.get(shown);
+  if (!sums) actions.set(shown, (sums = new Map()));
+  for (let r = 0; r < rows.length; r++) {
+    const torque = p.activation[column]! * p.A[(n * rows.length + r) * columns + column]!;
+    if (torque !== 0) sums.set(rows[r]!, (sums.get(rows[r]!) ?? 0) + torque);
+  }
+}
+
+/** only what is done about joints that turn: holding is no action */
+function actionsOf(model: Model, { series }: Recording, sums: ActionSums, turns: readonly TurningJoint[], samples: number): Analysis["actions"] {
+  const turning = (id: string) => turns.some((j) => AXES_OF[j].test(id));
+  return Object.fromEntries(
+    [...sums].map(([k, byFreedom]) => [series[k]!.id, Object.fromEntries([...byFreedom].flatMap(([f, sum]) => (turning(model.freedoms[f]!.id) ? [[model.freedoms[f]!.id, sum / samples]] : [])))]),
+  );
+}
+
+/** how far each coordinate goes over the rep; the trunk's and one side's */
+function turningJoints(model: Model, low: Float64Array, high: Float64Array, side: Side): TurningJoint[] {
+  return (Object.keys(TURNING_JOINTS) as TurningJoint[]).filter((j) =>
+    TURNING_JOINTS[j].some((id) => {
+      const c = model.coordinates.findIndex((name) => name === id || name === `${id}.${side}`);
+      return c >= 0 && high[c]! - low[c]! >= TURNS;
+    }),
+  );
+}
+
+/**
+ * kg of the load that weigh as much as the body at row r: the fit of fixed = body x unit over the rep. A body bent over a
+ * joint may have a longer lever there than the load; it is never told as more than itself.
+ */
+function bodyLoadOf(p: Problem, r: number, samples: number, assistance: number, most: number): number {
+  const m = p.block.rows.length;
+  let [both, squares] = [0, 0];
+  for (let n = 0; n < samples; n++) {
+    const unit = p.unit[n * m + r]!;
+    both += (p.fixed[n * m + r]! - assistance * unit) * unit;
+    squares += unit * unit;
+  }
+  return squares > 0 ? Math.max(0, Math.min(most, both / squares)) : 0;
 }
 
 /** metrics of every head that does something; lifting work is force x shortening of the whole muscle, over every joint it crosses */
@@ -227,8 +297,15 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   const recorder = drawn ? frameRecorder(model, samples, loads, recording.shown.map((h) => model.heads[h]!)) : null;
   const wrist = wristWatch(model, setup, side, samples);
   let pierced = 0;
+  const low = new Float64Array(state.q.length).fill(Infinity);
+  const high = new Float64Array(state.q.length).fill(-Infinity);
   for (let n = 0; n < samples; n++) {
     applyPose(model, state, setup, poses[n]!, side);
+    for (let c = 0; c < low.length; c++) {
+      const q = state.q[c]!;
+      if (q < low[c]!) low[c] = q;
+      if (q > high[c]!) high[c] = q;
+    }
     for (let k = 0; k < solved.length; k++) updateHeads(model, state, solved[k]!, solved[k]! + 1);
     const pull = applyLoads(model, state, loads, n / (samples - 1), forces);
     addContacts(model, state, setup, side, forces);
@@ -247,7 +324,9 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   }
   const feasible = warnings.length === 0;
   const held = feasible ? least : 1;
-  const shared = feasible ? shareAll(model, problems, recording, samples, least, oneSided ? 1 : 2) : null;
+  const sums: ActionSums | null = options.actions ? new Map() : null;
+  const shared = feasible ? shareAll(model, problems, recording, samples, least, oneSided ? 1 : 2, sums) : null;
+  const turns = turningJoints(model, low, high, side);
   if (feasible) measureHeads(model, recording, samples, largest);
 
   const s = tabulate(samples, (i) => i / (samples - 1));
@@ -278,6 +357,9 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
     demands: feasible && wrist ? wrist.demands(least + assistance, s, model.body.mass * GRAVITY) : [],
     spine: shared ? spineOf(model, problems, samples, least, shared.spine) : null,
     engagedMass: (shared?.engaged ?? 0) / (model.heads.reduce((sum, h) => sum + h.volume, 0) / 2),
+    bodyLoad: main ? bodyLoadOf(problems[main.problem]!, main.row, samples, assistance, model.body.mass) : 0,
+    turns,
+    actions: sums ? actionsOf(model, recording, sums, turns, samples) : {},
     residual: shared?.residual ?? 0,
     frames: recorder?.frames() ?? null,
   };
@@ -292,7 +374,7 @@ export const JOINT_WORDS: Readonly<Record<string, string>> = {
 
 function impossible(model: Model, setup: Setup, samples: number, reason: string): Analysis {
   const none = new Float64Array(samples);
-  return { modelVersion: model.version, setupKey: setup.key, feasible: false, warnings: [`This pose is impossible: ${reason}.`], s: tabulate(samples, (i) => i / (samples - 1)), joints: {}, heads: [], rawLoad: 0, strength: none, main: "", resistance: none, capacity: none, torques: {}, sticking: { from: 0, to: 0, at: 0 }, limiters: [], demands: [], spine: null, engagedMass: 0, residual: 0, frames: null };
+  return { modelVersion: model.version, setupKey: setup.key, feasible: false, warnings: [`This pose is impossible: ${reason}.`], s: tabulate(samples, (i) => i / (samples - 1)), joints: {}, heads: [], rawLoad: 0, strength: none, main: "", resistance: none, capacity: none, torques: {}, sticking: { from: 0, to: 0, at: 0 }, limiters: [], demands: [], spine: null, engagedMass: 0, bodyLoad: 0, turns: [], actions: {}, residual: 0, frames: null };
 }
 
 function movedJoints(poses: readonly Pose[], s: Float64Array): Record<string, Float64Array> {

@@ -19,6 +19,14 @@ export interface BodyView {
   /** volume share of each muscle x its activation, over all engaged mass */
   engagedBy: Record<string, number>;
   sticking: { from: number; to: number; at: number };
+  turns: Analysis["turns"];
+  /** compression of the low back in body weights, at the load where the set sticks; 0 where the trunk carries nothing */
+  compression: number;
+  /** kg of the load that the body itself weighs where it is lifted */
+  bodyLoad: number;
+  /** largest load over all that is lifted then, body and load: how hard it is without any, for comparing only */
+  ease: number;
+  actions: Analysis["actions"];
 }
 
 export interface SurveyRow {
@@ -53,6 +61,11 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     engagedMass: analysis.engagedMass,
     engagedBy,
     sticking: analysis.sticking,
+    turns: analysis.turns,
+    compression: analysis.spine?.compression ?? 0,
+    bodyLoad: analysis.bodyLoad,
+    ease: analysis.bodyLoad > 0 ? (analysis.rawLoad + analysis.bodyLoad) / analysis.bodyLoad : 0,
+    actions: analysis.actions,
   };
 }
 
@@ -78,7 +91,7 @@ export function surveySetups(setups: readonly Setup[], body: Body, bodies: numbe
   const rows: SurveyRow[] = [];
   for (const setup of setups) {
     if (stop()) break;
-    const [view, ...varied] = models.map((m, i) => viewOf(analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES }), volumes[i]!));
+    const [view, ...varied] = models.map((m, i) => viewOf(analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES, actions: i === 0 }), volumes[i]!));
     rows.push({ setupKey: setup.key, exerciseId: setup.exercise.id, values: setup.values, view: view!, varied });
   }
   return { modelVersion: models[0]!.version, rows };

@@ -17,15 +17,24 @@ export interface CheckLine {
   number: string;
   limit: string;
   reason: string;
-  fix: { label: string; operations: Operation[] } | null;
+  /** what mends it, the best first */
+  fixes: Fix[];
 }
+
+export interface Fix {
+  label: string;
+  operations: Operation[];
+}
+
+/** the best other setup for what a line was chosen for; null where there is none or it is not known yet */
+export type SwapFor = (p: Prescription) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment">;
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 
-export function checkWeek(program: Program, client: Client, method: Method, exercises: ReadonlyMap<string, Exercise>, dose: WeekDose = weekDose(program)): CheckLine[] {
-  return [...weeklyDose(program, client, method, dose), ...sessionDose(program, method, dose), ...frequency(program, client, method, dose), ...minutesLines(program, client, method), ...jointFlags(program, client, exercises), ...equipmentLines(program, client, exercises), ...setLines(program, method), ...redundancy(program), ...lengthCoverage(program, client), ...repVariety(program, client), ...order(program, client), ...oneSided(program)];
+export function checkWeek(program: Program, client: Client, method: Method, exercises: ReadonlyMap<string, Exercise>, dose: WeekDose = weekDose(program), swapFor: SwapFor = () => null): CheckLine[] {
+  return [...weeklyDose(program, client, method, dose), ...sessionDose(program, method, dose), ...frequency(program, client, method, dose), ...minutesLines(program, client, method), ...jointFlags(program, client, exercises, swapFor), ...equipmentLines(program, client, exercises, swapFor), ...setLines(program, method), ...redundancy(program), ...lengthCoverage(program, client), ...repVariety(program, client), ...order(program, client), ...oneSided(program)];
 }
 
 /** the prescription with most direct credit for a muscle, where one more set would do most */
@@ -42,14 +51,14 @@ function weeklyDose(program: Program, client: Client, method: Method, dose: Week
     const sets = doseTotal(d);
     const limit = `${one(band.low)} to ${one(band.high)} sets (${band.priority})`;
     const base = { id: `dose-${m.id}`, title: `${muscleName(m.id)}: weekly dose`, number: `${one(sets)} sets, ${one(d.indirect)} of them indirect`, limit };
-    const tight = program.days.some((day) => dayMinutes(day, method) > client.minutes - 4);
+    const tight = program.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
     if (sets < band.low - 0.05) {
       const p = best(program, m.id);
-      return [{ ...base, verdict: sets < band.low * 0.7 ? "problem" : "look", reason: `${one(band.low - sets)} effective sets short of the low end${tight ? "; minutes are nearly used up, so adding here and the minutes line pull against each other" : ""}.`, fix: p && p.reserves.length < 8 ? { label: `One more set of ${p.name}`, operations: [{ kind: "change", prescriptionId: p.id, change: { reserves: [...p.reserves, p.reserves[p.reserves.length - 1]!] } }] } : null }];
+      return [{ ...base, verdict: sets < band.low * 0.7 ? "problem" : "look", reason: `${one(band.low - sets)} effective sets short of the low end${tight ? "; minutes are nearly used up on every day, so adding here and the minutes line pull against each other" : ""}.`, fixes: p && p.reserves.length < 8 ? [{ label: `One more set of ${p.name}`, operations: [{ kind: "change", prescriptionId: p.id, change: { reserves: [...p.reserves, p.reserves[p.reserves.length - 1]!] } }] }] : [] }];
     }
-    if (sets > method.hardStop) return [{ ...base, verdict: "problem", reason: `Over ${method.hardStop} sets a week nothing more is gained.`, fix: null }];
-    if (sets > band.high + 0.05) return [{ ...base, verdict: "look", reason: `${one(sets - band.high)} sets above the band; the last ones bring little.`, fix: null }];
-    return [{ ...base, verdict: "pass", reason: "Within the band.", fix: null }];
+    if (sets > method.hardStop) return [{ ...base, verdict: "problem", reason: `Over ${method.hardStop} sets a week nothing more is gained.`, fixes: [] }];
+    if (sets > band.high + 0.05) return [{ ...base, verdict: "look", reason: `${one(sets - band.high)} sets above the band; the last ones bring little.`, fixes: [] }];
+    return [{ ...base, verdict: "pass", reason: "Within the band.", fixes: [] }];
   });
 }
 
@@ -58,7 +67,7 @@ function sessionDose(program: Program, method: Method, dose: WeekDose): CheckLin
     const peak = dose.muscles[m.id]!.peakDay;
     if (peak <= method.sessionUsual[1] + 0.05) return [];
     const day = program.days.find((_, i) => doseOn(m.id, i, dose) >= peak - 1e-9);
-    return [{ id: `session-${m.id}`, verdict: peak > method.sessionLimit ? "problem" : "look", title: `${muscleName(m.id)}: one session`, number: `${one(peak)} sets${day ? ` on ${day.name}` : ""}`, limit: `${method.sessionUsual[0]} to ${method.sessionUsual[1]}, at most ${method.sessionLimit}`, reason: "Each further set of one muscle in a session brings less; spread them over the week.", fix: null }];
+    return [{ id: `session-${m.id}`, verdict: peak > method.sessionLimit ? "problem" : "look", title: `${muscleName(m.id)}: one session`, number: `${one(peak)} sets${day ? ` on ${day.name}` : ""}`, limit: `${method.sessionUsual[0]} to ${method.sessionUsual[1]}, at most ${method.sessionLimit}`, reason: "Each further set of one muscle in a session brings less; spread them over the week.", fixes: [] }];
   });
 }
 
@@ -73,7 +82,7 @@ function frequency(program: Program, client: Client, method: Method, dose: WeekD
     if (!priority || program.days.every((d) => d.blocks.length === 0)) return [];
     const least = Math.min(method.frequency[priority], client.daysPerWeek);
     const days = dose.muscles[m.id]!.days;
-    return [{ id: `frequency-${m.id}`, verdict: days >= least ? "pass" : "look", title: `${muscleName(m.id)}: days a week`, number: `${days} ${days === 1 ? "day" : "days"}`, limit: `at least ${least} (${priority})`, reason: days >= least ? "Often enough." : "The same sets over more days stay fresher and count more.", fix: null }];
+    return [{ id: `frequency-${m.id}`, verdict: days >= least ? "pass" : "look", title: `${muscleName(m.id)}: days a week`, number: `${days} ${days === 1 ? "day" : "days"}`, limit: `at least ${least} (${priority})`, reason: days >= least ? "Often enough." : "The same sets over more days stay fresher and count more.", fixes: [] }];
   });
 }
 
@@ -91,12 +100,15 @@ function minutesLines(program: Program, client: Client, method: Method): CheckLi
         number: `${minutes} min`,
         limit: `${client.minutes} min`,
         reason: over > 0 ? `${over} min over. Drop a set at the end or pair two exercises; that takes from the dose of their muscles.` : "Fits.",
-        fix: over > 0 && last ? { label: `One set less of ${last.name}`, operations: [{ kind: "change", prescriptionId: last.id, change: { reserves: last.reserves.slice(0, -1) } }] } : null,
+        fixes: over > 0 && last ? [{ label: `One set less of ${last.name}`, operations: [{ kind: "change", prescriptionId: last.id, change: { reserves: last.reserves.slice(0, -1) } }] }] : [],
       };
     });
 }
 
-function jointFlags(program: Program, client: Client, exercises: ReadonlyMap<string, Exercise>): CheckLine[] {
+/** a swap where there is one, and always a way to leave it out */
+const swapOrOff = (p: Prescription, day: string, swapFor: SwapFor): Fix[] => [...[swapFor(p)].filter((f) => f !== null), { label: `Take it off ${day}`, operations: [{ kind: "remove", prescriptionId: p.id }] }];
+
+function jointFlags(program: Program, client: Client, exercises: ReadonlyMap<string, Exercise>, swapFor: SwapFor): CheckLine[] {
   return program.days.flatMap((d) =>
     d.blocks.flatMap((b) =>
       b.prescriptions.flatMap((p): CheckLine[] => {
@@ -107,19 +119,19 @@ function jointFlags(program: Program, client: Client, exercises: ReadonlyMap<str
           const caution = exercise.cautions.find((c) => c.joint === j.joint);
           if (strain < 0.4 && !caution) return [];
           const gentler = caution?.gentler ? exercises.get(caution.gentler) : undefined;
-          return [{ id: `joint-${p.id}-${j.joint}`, verdict: strain >= 0.5 ? "problem" : "look", title: `${p.name}: ${j.joint}`, number: `strain ${Math.round(strain * 100)} of 100`, limit: `noted: ${j.note || j.joint}`, reason: `${caution?.text ?? `It asks much of the ${j.joint}.`}${gentler ? ` Gentler: ${gentler.name}.` : ""}`, fix: { label: `Take it off ${d.name}`, operations: [{ kind: "remove", prescriptionId: p.id }] } }];
+          return [{ id: `joint-${p.id}-${j.joint}`, verdict: strain >= 0.5 ? "problem" : "look", title: `${p.name}: ${j.joint}`, number: `strain ${Math.round(strain * 100)} of 100`, limit: `noted: ${j.note || j.joint}`, reason: `${caution?.text ?? `It asks much of the ${j.joint}.`}${gentler ? ` Gentler: ${gentler.name}.` : ""}`, fixes: swapOrOff(p, d.name, swapFor) }];
         });
       }),
     ),
   );
 }
 
-function equipmentLines(program: Program, client: Client, exercises: ReadonlyMap<string, Exercise>): CheckLine[] {
+function equipmentLines(program: Program, client: Client, exercises: ReadonlyMap<string, Exercise>, swapFor: SwapFor): CheckLine[] {
   return program.days.flatMap((d) =>
     d.blocks.flatMap((b) =>
       b.prescriptions.flatMap((p): CheckLine[] => {
         const missing = exercises.get(p.exerciseId)?.equipment.filter((e) => !client.equipment.includes(e)) ?? [];
-        return missing.length ? [{ id: `equipment-${p.id}`, verdict: "problem", title: `${p.name}: equipment`, number: `needs ${missing.join(", ")}`, limit: "not at this client's place", reason: "Choose a setup from the ranking filtered to this client.", fix: { label: `Take it off ${d.name}`, operations: [{ kind: "remove", prescriptionId: p.id }] } }] : [];
+        return missing.length ? [{ id: `equipment-${p.id}`, verdict: "problem", title: `${p.name}: equipment`, number: `needs ${missing.join(", ")}`, limit: "not at this client's place", reason: "Choose a setup from the ranking filtered to this client.", fixes: swapOrOff(p, d.name, swapFor) }] : [];
       }),
     ),
   );
@@ -131,10 +143,10 @@ function setLines(program: Program, method: Method): CheckLine[] {
       b.prescriptions.flatMap((p): CheckLine[] => {
         const lines: CheckLine[] = [];
         const rep = repSeconds(p.tempo);
-        if (rep < method.repSeconds[0] || rep > method.repSeconds[1]) lines.push({ id: `tempo-${p.id}`, verdict: "look", title: `${p.name}: tempo`, number: `${one(rep)} s a rep`, limit: `${method.repSeconds[0]} to ${method.repSeconds[1]} s`, reason: "A rep outside this span is either thrown or trains patience.", fix: null });
-        if (p.rest < method.restLeast) lines.push({ id: `rest-${p.id}`, verdict: "look", title: `${p.name}: rest`, number: `${p.rest} s`, limit: `at least ${method.restLeast} s`, reason: "Too short a rest costs reps in the next set.", fix: { label: `Rest ${method.restLeast} s`, operations: [{ kind: "change", prescriptionId: p.id, change: { rest: method.restLeast } }] } });
+        if (rep < method.repSeconds[0] || rep > method.repSeconds[1]) lines.push({ id: `tempo-${p.id}`, verdict: "look", title: `${p.name}: tempo`, number: `${one(rep)} s a rep`, limit: `${method.repSeconds[0]} to ${method.repSeconds[1]} s`, reason: "A rep outside this span is either thrown or trains patience.", fixes: [] });
+        if (p.rest < method.restLeast) lines.push({ id: `rest-${p.id}`, verdict: "look", title: `${p.name}: rest`, number: `${p.rest} s`, limit: `at least ${method.restLeast} s`, reason: "Too short a rest costs reps in the next set.", fixes: [{ label: `Rest ${method.restLeast} s`, operations: [{ kind: "change", prescriptionId: p.id, change: { rest: method.restLeast } }] }] });
         const [first, last] = [p.reserves[0]!, p.reserves[p.reserves.length - 1]!];
-        if (last > first) lines.push({ id: `effort-${p.id}`, verdict: "look", title: `${p.name}: effort`, number: `reserve ${p.reserves.join(", ")}`, limit: "falls or stays within an exercise", reason: "Effort should rise through an exercise; the last set is the hardest.", fix: { label: "Turn the order round", operations: [{ kind: "change", prescriptionId: p.id, change: { reserves: [...p.reserves].reverse() } }] } });
+        if (last > first) lines.push({ id: `effort-${p.id}`, verdict: "look", title: `${p.name}: effort`, number: `reserve ${p.reserves.join(", ")}`, limit: "falls or stays within an exercise", reason: "Effort should rise through an exercise; the last set is the hardest.", fixes: [{ label: "Turn the order round", operations: [{ kind: "change", prescriptionId: p.id, change: { reserves: [...p.reserves].reverse() } }] }] });
         return lines;
       }),
     ),
@@ -159,7 +171,7 @@ function redundancy(program: Program): CheckLine[] {
         const alike = Object.keys(p.credits).filter((h) => p.credits[h]!.direct && q.credits[h]?.direct);
         const apart = Math.max(0, ...alike.map((h) => Math.abs((p.credits[h]!.length ?? 0) - (q.credits[h]!.length ?? 1))));
         if (alike.length === 0 || apart > 0.08) return [];
-        return [{ id: `redundant-${p.id}-${q.id}`, verdict: "look", title: `${p.name} and ${q.name}`, number: `lengths ${apart.toFixed(2)} apart`, limit: "more than 0.08 on one day", reason: "They load the same heads at the same length on the same day: one of them could cover another length or day.", fix: q.locked ? null : { label: `Take ${q.name} off ${d.name}`, operations: [{ kind: "remove", prescriptionId: q.id }] } }];
+        return [{ id: `redundant-${p.id}-${q.id}`, verdict: "look", title: `${p.name} and ${q.name}`, number: `lengths ${apart.toFixed(2)} apart`, limit: "more than 0.08 on one day", reason: "They load the same heads at the same length on the same day: one of them could cover another length or day.", fixes: q.locked ? [] : [{ label: `Take ${q.name} off ${d.name}`, operations: [{ kind: "remove", prescriptionId: q.id }] }] }];
       }),
     );
   });
@@ -175,7 +187,7 @@ function lengthCoverage(program: Program, client: Client): CheckLine[] {
     if ((priority !== "grow" && priority !== "specialise") || own.length === 0) return [];
     const longest = Math.max(...own.flatMap((p) => Object.entries(p.credits).flatMap(([h, c]) => (c.direct && findHead(h)?.muscle === m.id ? [c.length ?? 0] : []))));
     const covered = longest >= LONG;
-    return [{ id: `length-${m.id}`, verdict: covered ? "pass" : "look", title: `${muscleName(m.id)}: long length`, number: `longest loaded length ${longest.toFixed(2)}`, limit: `at least one from ${LONG}`, reason: covered ? "A long-loaded choice is there." : "No exercise loads it where it is long; the ranking has some.", fix: null }];
+    return [{ id: `length-${m.id}`, verdict: covered ? "pass" : "look", title: `${muscleName(m.id)}: long length`, number: `longest loaded length ${longest.toFixed(2)}`, limit: `at least one from ${LONG}`, reason: covered ? "A long-loaded choice is there." : "No exercise loads it where it is long; the ranking has some.", fixes: [] }];
   });
 }
 
@@ -188,7 +200,7 @@ function repVariety(program: Program, client: Client): CheckLine[] {
     const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
     if (!client.priorities[m.id] || own.length < 2) return [];
     const bands = [...new Set(own.map(bandOfReps))];
-    return [{ id: `reps-${m.id}`, verdict: bands.length > 1 ? "pass" : "look", title: `${muscleName(m.id)}: rep bands`, number: bands.join(" and "), limit: "two bands a week", reason: bands.length > 1 ? "Varied." : "All of it stands in one band of repetitions.", fix: null }];
+    return [{ id: `reps-${m.id}`, verdict: bands.length > 1 ? "pass" : "look", title: `${muscleName(m.id)}: rep bands`, number: bands.join(" and "), limit: "two bands a week", reason: bands.length > 1 ? "Varied." : "All of it stands in one band of repetitions.", fixes: [] }];
   });
 }
 
@@ -201,7 +213,7 @@ function order(program: Program, client: Client): CheckLine[] {
     const late = d.blocks.findIndex((_, i) => i > 0 && rank(i) < rank(i - 1));
     if (late < 0) return [];
     const [p, before] = [d.blocks[late]!.prescriptions[0]!, d.blocks[late - 1]!.prescriptions[0]!];
-    return [{ id: `order-${d.id}`, verdict: "look", title: `${d.name}: order`, number: `${p.name} after ${before.name}`, limit: "priority first", reason: "What matters more is done when it is fresh.", fix: p.locked ? null : { label: `${p.name} earlier`, operations: [{ kind: "move", prescriptionId: p.id, dayId: d.id, index: late - 1 }] } }];
+    return [{ id: `order-${d.id}`, verdict: "look", title: `${d.name}: order`, number: `${p.name} after ${before.name}`, limit: "priority first", reason: "What matters more is done when it is fresh.", fixes: p.locked ? [] : [{ label: `${p.name} earlier`, operations: [{ kind: "move", prescriptionId: p.id, dayId: d.id, index: late - 1 }] }] }];
   });
 }
 
@@ -210,5 +222,5 @@ function oneSided(program: Program): CheckLine[] {
   const all = prescriptionsOf(program);
   if (all.length < 4) return [];
   const sides = all.filter((p) => p.sides === "one").length;
-  return [{ id: "sides", verdict: sides > 0 ? "pass" : "look", title: "Left and right", number: `${sides} of ${all.length} one side at a time`, limit: "at least one", reason: sides > 0 ? "The sides can be compared in the log." : "With both sides together a difference never shows.", fix: null }];
+  return [{ id: "sides", verdict: sides > 0 ? "pass" : "look", title: "Left and right", number: `${sides} of ${all.length} one side at a time`, limit: "at least one", reason: sides > 0 ? "The sides can be compared in the log." : "With both sides together a difference never shows.", fixes: [] }];
 }

@@ -1,9 +1,9 @@
 /**
  * The one way to change a program: a pure reducer. Each operation gives the new program and the operations that undo
- * it; undo appends those, it never rewinds. `touches` says what an operation depends on, so that edits of different
- * things can be merged and edits of the same thing be shown.
+ * it; undo appends those, it never rewinds. What could not be a program afterwards is refused in words. `touches` says
+ * what an operation depends on, so that edits of different things can be merged and edits of the same thing be shown.
  */
-import type { Block, Change, Day, Operation, Prescription, Program } from "#core/planning/program";
+import { BLOCKS_MOST, DAYS_MOST, type Block, type Change, type Day, type Operation, type Prescription, type Program } from "#core/planning/program";
 
 export type EditResult = { program: Program; inverse: Operation[] } | { refused: string };
 
@@ -24,6 +24,8 @@ export function placeOf(program: Program, prescriptionId: string): Place | null 
   return null;
 }
 
+const blockOf = (program: Program, blockId: string): Block | undefined => program.days.flatMap((d) => d.blocks).find((b) => b.id === blockId);
+
 const withDay = (program: Program, dayId: string, change: (blocks: Block[]) => Block[]): Program => ({ ...program, days: program.days.map((d) => (d.id === dayId ? { ...d, blocks: change(d.blocks) } : d)) });
 
 const insert = <T>(list: readonly T[], at: number, item: T): T[] => [...list.slice(0, at), item, ...list.slice(at)];
@@ -40,12 +42,32 @@ function replace(program: Program, prescriptionId: string, next: Prescription): 
 }
 
 const GONE = "that exercise is no longer in the program";
+const NO_DAY = "that day is no longer in the program";
+const THERE = "it is already in the program";
 
+/** the program after an operation, and what undoes it; never a program that the schema would not take */
 export function applyOperation(program: Program, operation: Operation): EditResult {
+  const result = apply(program, operation);
+  const fault = "refused" in result ? null : faultOf(result.program);
+  return fault ? { refused: fault } : result;
+}
+
+/** what a program document can have wrong beyond the shape of its parts; null where nothing is */
+export function faultOf(program: Program): string | null {
+  if (program.days.length < 1) return "a program has at least one day";
+  if (program.days.length > DAYS_MOST) return `a program has at most ${DAYS_MOST} days`;
+  const full = program.days.find((d) => d.blocks.length > BLOCKS_MOST);
+  if (full) return `a day holds at most ${BLOCKS_MOST} exercises or pairs`;
+  const ids = [...program.days.map((d) => d.id), ...program.days.flatMap((d) => d.blocks.map((b) => b.id)), ...prescriptionsOf(program).map((p) => p.id)];
+  return new Set(ids).size === ids.length ? null : THERE;
+}
+
+function apply(program: Program, operation: Operation): EditResult {
+  const dayOf = (id: string) => program.days.find((d) => d.id === id);
   switch (operation.kind) {
     case "add": {
-      if (!program.days.some((d) => d.id === operation.dayId)) return { refused: "that day is no longer in the program" };
-      if (placeOf(program, operation.prescription.id)) return { refused: "it is already in the program" };
+      if (!dayOf(operation.dayId)) return { refused: NO_DAY };
+      if (placeOf(program, operation.prescription.id)) return { refused: THERE };
       return { program: withDay(program, operation.dayId, (blocks) => insert(blocks, Math.min(operation.index, blocks.length), { id: operation.blockId, prescriptions: [operation.prescription] })), inverse: [{ kind: "remove", prescriptionId: operation.prescription.id }] };
     }
     case "remove": {
@@ -53,11 +75,12 @@ export function applyOperation(program: Program, operation: Operation): EditResu
       return place ? { program: take(program, place), inverse: [restoring(place)] } : { refused: GONE };
     }
     case "restore": {
-      if (placeOf(program, operation.prescriptionId)) return { refused: "it is already in the program" };
+      if (placeOf(program, operation.prescriptionId)) return { refused: THERE };
       const prescription = operation.block.prescriptions.find((p) => p.id === operation.prescriptionId);
-      if (!prescription || !program.days.some((d) => d.id === operation.dayId)) return { refused: "that day is no longer in the program" };
+      const day = dayOf(operation.dayId);
+      if (!prescription || !day) return { refused: NO_DAY };
       const inverse: Operation[] = [{ kind: "remove", prescriptionId: prescription.id }];
-      const standing = program.days.find((d) => d.id === operation.dayId)!.blocks.find((b) => b.id === operation.block.id);
+      const standing = day.blocks.find((b) => b.id === operation.block.id);
       if (standing && standing.prescriptions.length < 2)
         return { program: withDay(program, operation.dayId, (blocks) => blocks.map((b) => (b.id === standing.id ? { ...b, prescriptions: insert(b.prescriptions, operation.position, prescription) } : b))), inverse };
       return { program: withDay(program, operation.dayId, (blocks) => insert(blocks, Math.min(operation.index, blocks.length), { id: operation.block.id, prescriptions: [prescription] })), inverse };
@@ -65,7 +88,7 @@ export function applyOperation(program: Program, operation: Operation): EditResu
     case "move": {
       const place = placeOf(program, operation.prescriptionId);
       if (!place) return { refused: GONE };
-      if (!program.days.some((d) => d.id === operation.dayId)) return { refused: "that day is no longer in the program" };
+      if (!dayOf(operation.dayId)) return { refused: NO_DAY };
       // a pair moves together
       const without = withDay(program, place.day.id, (blocks) => blocks.filter((b) => b.id !== place.block.id));
       return {
@@ -104,41 +127,81 @@ export function applyOperation(program: Program, operation: Operation): EditResu
         inverse: [{ kind: "pair", blockId: operation.blockId, withBlockId: operation.newBlockId }],
       };
     }
-    case "rename-day": {
-      const day = program.days.find((d) => d.id === operation.dayId);
-      if (!day) return { refused: "that day is no longer in the program" };
-      return { program: { ...program, days: program.days.map((d) => (d.id === operation.dayId ? { ...d, name: operation.name } : d)) }, inverse: [{ kind: "rename-day", dayId: operation.dayId, name: day.name }] };
+    case "rename-day":
+    case "date-day": {
+      const day = dayOf(operation.dayId);
+      if (!day) return { refused: NO_DAY };
+      const change = operation.kind === "rename-day" ? { name: operation.name } : { date: operation.date };
+      const inverse: Operation = operation.kind === "rename-day" ? { kind: "rename-day", dayId: day.id, name: day.name } : { kind: "date-day", dayId: day.id, date: day.date };
+      return { program: { ...program, days: program.days.map((d) => (d.id === day.id ? { ...d, ...change } : d)) }, inverse: [inverse] };
     }
+    case "add-day":
+      return { program: { ...program, days: insert(program.days, Math.min(operation.index, program.days.length), operation.day) }, inverse: [{ kind: "remove-day", dayId: operation.day.id }] };
+    case "remove-day": {
+      const day = dayOf(operation.dayId);
+      if (!day) return { refused: NO_DAY };
+      return { program: { ...program, days: program.days.filter((d) => d !== day) }, inverse: [{ kind: "add-day", index: program.days.indexOf(day), day }] };
+    }
+    case "move-day": {
+      const day = dayOf(operation.dayId);
+      if (!day) return { refused: NO_DAY };
+      const rest = program.days.filter((d) => d !== day);
+      return { program: { ...program, days: insert(rest, Math.min(operation.index, rest.length), day) }, inverse: [{ kind: "move-day", dayId: day.id, index: program.days.indexOf(day) }] };
+    }
+    case "rename-program":
+      return { program: { ...program, name: operation.name }, inverse: [{ kind: "rename-program", name: program.name }] };
   }
 }
 
-/** what an operation depends on or sets: paths from the thing to its field */
-export function touches(operation: Operation): string[] {
+const DAYS = "days";
+
+/**
+ * What an operation depends on or sets in a program: paths from the thing to its field. A pair moves, parts and is found
+ * as one, so what is done to the place of one of two touches the other's place too.
+ */
+export function touches(operation: Operation, program: Program): string[] {
+  const places = (block: Block | undefined) => block?.prescriptions.map((p) => `${p.id}/place`) ?? [];
   switch (operation.kind) {
     case "add":
-      return [operation.prescription.id];
-    case "remove":
+      return [operation.prescription.id, `${operation.dayId}/there`];
     case "restore":
-      return [operation.prescriptionId];
+      return [operation.prescriptionId, `${operation.dayId}/there`];
+    case "remove": {
+      const mates = placeOf(program, operation.prescriptionId)?.block.prescriptions.filter((p) => p.id !== operation.prescriptionId) ?? [];
+      return [operation.prescriptionId, ...mates.map((p) => `${p.id}/pair`)];
+    }
     case "move":
-      return [`${operation.prescriptionId}/place`];
+      return [`${operation.prescriptionId}/place`, ...places(placeOf(program, operation.prescriptionId)?.block), `${operation.dayId}/there`];
     case "change":
       return Object.keys(operation.change).map((field) => `${operation.prescriptionId}/${field}`);
     case "swap":
       return [operation.prescriptionId, operation.prescription.id];
     case "pair":
-      return [`${operation.blockId}/pair`, `${operation.withBlockId}/pair`];
-    case "unpair":
-      return [`${operation.blockId}/pair`, `${operation.newBlockId}/pair`];
+    case "unpair": {
+      const [one, other] = [operation.blockId, operation.kind === "pair" ? operation.withBlockId : operation.newBlockId];
+      const within = [...(blockOf(program, one)?.prescriptions ?? []), ...(blockOf(program, other)?.prescriptions ?? [])];
+      return [`${one}/pair`, `${other}/pair`, ...within.flatMap((p) => [`${p.id}/place`, `${p.id}/pair`])];
+    }
     case "rename-day":
       return [`${operation.dayId}/name`];
+    case "date-day":
+      return [`${operation.dayId}/date`];
+    case "add-day":
+      return [operation.day.id, `${DAYS}/order`];
+    case "remove-day": {
+      const day = program.days.find((d) => d.id === operation.dayId);
+      return [operation.dayId, ...(day?.blocks.flatMap((b) => b.prescriptions.map((p) => p.id)) ?? [])];
+    }
+    case "move-day":
+      return [`${operation.dayId}/order`, `${DAYS}/order`];
+    case "rename-program":
+      return ["program/name"];
   }
 }
 
 const overlaps = (a: string, b: string) => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
+/** two things may go to one day; a day may not go while something goes to it */
+const harmless = (a: string, b: string) => a === b && a.endsWith("/there");
 
-/** the things both operations touch; empty when they can be merged */
-export function collisions(mine: Operation, theirs: Operation): string[] {
-  const other = touches(theirs);
-  return touches(mine).filter((t) => other.some((o) => overlaps(t, o)));
-}
+/** the things both touch; empty when they can be merged */
+export const collisions = (mine: readonly string[], theirs: readonly string[]): string[] => mine.filter((t) => theirs.some((o) => overlaps(t, o) && !harmless(t, o)));

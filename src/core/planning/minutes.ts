@@ -5,7 +5,14 @@ import type { Block, Day, Prescription, Tempo } from "#core/planning/program";
 export const repSeconds = (t: Tempo): number => t.lower + t.longPause + t.lift + t.shortPause;
 
 /** seconds one set takes; one side at a time doubles work, not rest */
-export const setSeconds = (p: Prescription): number => ((p.reps.low + p.reps.high) / 2) * repSeconds(p.tempo) * (p.sides === "one" ? 2 : 1);
+export const setSeconds = (p: Pick<Prescription, "reps" | "tempo" | "sides">): number => ((p.reps.low + p.reps.high) / 2) * repSeconds(p.tempo) * (p.sides === "one" ? 2 : 1);
+
+/** seconds of a rest in a pair under which nobody gets to the other place and back */
+const LEAST_PAIR_REST = 30;
+
+/** s between the rounds of a pair: what is left of either rest when the other's set is taken off */
+export const pairRest = (a: PairMember, b: PairMember): number => Math.round(Math.max(a.rest - setSeconds(b), b.rest - setSeconds(a), LEAST_PAIR_REST));
+type PairMember = Pick<Prescription, "reps" | "tempo" | "sides" | "rest">;
 
 export interface BlockMinutes {
   setup: number;
@@ -21,7 +28,7 @@ export function blockMinutes(block: Block): BlockMinutes {
   if (!a) return { setup: 0, work: 0, rest: 0 };
   if (!b) return { setup: setup(a) / 60, work: work(a) / 60, rest: (Math.max(0, a.reserves.length - 1) * a.rest) / 60 };
   const rounds = Math.max(a.reserves.length, b.reserves.length);
-  const rest = Math.max(0, rounds - 1) * Math.max(0, Math.max(a.rest - setSeconds(b), b.rest - setSeconds(a), 30));
+  const rest = Math.max(0, rounds - 1) * pairRest(a, b);
   return { setup: (setup(a) + setup(b)) / 60, work: (work(a) + work(b)) / 60, rest: rest / 60 };
 }
 

@@ -1,10 +1,12 @@
 /** "Use for ...": a first prescription for a setup, with everything pinned that a later calibration must not rewrite. */
+import { findHead } from "#core/anatomy/anatomy";
 import type { Exercise } from "#core/exercises/format";
 import { completeValues, exerciseVersion, setupKey, setupName, type Values } from "#core/exercises/setup";
-import type { BodyView } from "#core/mechanics/survey";
+import type { BodyView, Survey } from "#core/mechanics/survey";
 import { creditsOf } from "#core/planning/dose";
+import { bodyLoadOf, loadingOf, type Loading } from "#core/planning/loading";
 import type { Method } from "#core/planning/method";
-import type { Load, Prescription } from "#core/planning/program";
+import type { Alternative, Load, Prescription } from "#core/planning/program";
 import { windowTop } from "#core/training/progression";
 
 const KG_PER_LB = 0.45359237;
@@ -19,14 +21,37 @@ export interface PrescribeOptions {
   id: string;
   modelVersion: string;
   unit: "kg" | "lb";
+  /** kg, of the body that the view is of */
+  mass: number;
   /** a joint noted at this client and strained here: double digits */
   sore: boolean;
+  /** the head it is chosen for; the one that works most among the exercise's targets unless given */
+  target?: string | undefined;
+  harder?: Alternative | null;
 }
+
+/** the head that does most work among the muscles an exercise is for, the first muscle first */
+export function targetOf(exercise: Exercise, view: BodyView): string | null {
+  for (const muscle of exercise.targets) {
+    const [head] = Object.entries(view.heads)
+      .filter(([id, m]) => m && findHead(id)?.muscle === muscle)
+      .sort(([, a], [, b]) => b!.shareOfAll - a!.shareOfAll);
+    if (head) return head[0];
+  }
+  return null;
+}
+
+/** reserve of each set: effort rises through an exercise, and what loads the back keeps some */
+const reservesOf = ({ compound, spineLoaded }: Loading): number[] => (spineLoaded ? [3, 2, 2] : compound ? [3, 2, 1] : [2, 1, 1]);
+/** s */
+const restOf = ({ compound, spineLoaded }: Loading): number => (spineLoaded && compound ? 180 : compound ? 150 : 90);
 
 export function prescribe(exercise: Exercise, values: Values, view: BodyView, method: Method, options: PrescribeOptions): Prescription {
   const { stated } = exercise;
-  const compound = exercise.family === "press";
-  const bottom = options.sore ? 12 : compound ? 6 : stated.loadStep / stated.usualLoad > 0.11 ? 12 : 8;
+  const loading = loadingOf(view);
+  const body = bodyLoadOf(view, options.mass);
+  const usual = stated.usualLoad + body;
+  const bottom = options.sore ? 12 : loading.compound ? 6 : stated.loadStep / usual > 0.11 ? 12 : 8;
   return {
     id: options.id,
     exerciseId: exercise.id,
@@ -35,18 +60,38 @@ export function prescribe(exercise: Exercise, values: Values, view: BodyView, me
     setupKey: setupKey(exercise, values),
     modelVersion: options.modelVersion,
     name: setupName(exercise, values),
+    target: options.target ?? targetOf(exercise, view),
     credits: creditsOf(view, exercise.targets, method.leastCredit),
     sides: exercise.sides,
     setupSeconds: stated.setupSeconds,
     changeSeconds: stated.changeSeconds,
     loadStep: equipmentStep(exercise, options.unit),
-    reserves: compound ? [3, 2, 2] : [2, 1, 1],
-    reps: { low: bottom, high: windowTop(bottom, 2, stated.usualLoad, stated.loadStep, method) },
-    rest: compound ? 150 : 90,
+    bodyLoad: body,
+    harder: options.harder ?? null,
+    reserves: reservesOf(loading),
+    reps: { low: bottom, high: windowTop(bottom, 2, usual, stated.loadStep, method) },
+    rest: restOf(loading),
     tempo: { lower: 3, longPause: exercise.family === "curl" || exercise.family === "extension" ? 1 : 0, lift: 1, shortPause: 0 },
     load: null,
     note: "",
     locked: false,
     alternatives: [],
   };
+}
+
+/** how much harder a relative has to be to count as a step, and how much harder is too much */
+const HARDER = [0.03, 0.45] as const;
+
+/** among setups of the same family and muscle that lift the body, the one that is next harder without any load */
+export function harderRelative(exercise: Exercise, view: BodyView, mass: number, survey: Survey, exercises: ReadonlyMap<string, Exercise>): Alternative | null {
+  if (bodyLoadOf(view, mass) === 0) return null;
+  const [next] = survey.rows
+    .flatMap((row) => {
+      const e = exercises.get(row.exerciseId);
+      if (!e || e.family !== exercise.family || e.targets[0] !== exercise.targets[0] || !row.view.feasible || bodyLoadOf(row.view, mass) === 0) return [];
+      const drop = 1 - row.view.ease / view.ease;
+      return drop >= HARDER[0] && drop <= HARDER[1] ? [{ e, row, drop }] : [];
+    })
+    .sort((a, b) => a.drop - b.drop);
+  return next ? { exerciseId: next.e.id, values: { ...next.row.values }, setupKey: next.row.setupKey, name: setupName(next.e, next.row.values) } : null;
 }

@@ -18,7 +18,10 @@ export const repsSchema = z
   .refine((r) => r.low <= r.high, { message: "the low end must not be above the high end", path: ["low"] });
 
 /** a setup the coach approves where the planned one cannot be had, for example when the machine is busy */
-export const alternativeSchema = z.strictObject({ exerciseId: z.string(), values: z.record(z.string(), z.number()), setupKey: z.string(), name: z.string() });
+const word = z.string().max(80, "at most 80 characters");
+const name = z.string().min(1, "a name is needed").max(200, "at most 200 characters");
+const values = z.record(word, z.number());
+export const alternativeSchema = z.strictObject({ exerciseId: word, values, setupKey: z.string().max(400), name });
 export type Alternative = z.infer<typeof alternativeSchema>;
 
 export const changeSchema = z
@@ -39,18 +42,24 @@ export type ChangeField = keyof Change;
 
 export const prescriptionSchema = z.strictObject({
   id: z.uuid(),
-  exerciseId: z.string(),
-  exerciseVersion: z.string(),
-  values: z.record(z.string(), z.number()),
-  setupKey: z.string(),
-  modelVersion: z.string(),
-  name: z.string(),
+  exerciseId: word,
+  exerciseVersion: word,
+  values,
+  setupKey: z.string().max(400),
+  modelVersion: word,
+  name,
+  /** the head it was chosen for; a swap keeps it. Null where nobody said */
+  target: word.nullable(),
   /** per head: credited share of a set, whether the exercise was chosen for its muscle, and the loaded length (null: not known); pinned when added */
-  credits: z.record(z.string(), z.strictObject({ share: z.number().min(0).max(1), direct: z.boolean(), length: z.number().min(0).max(1).nullable() })),
+  credits: z.record(word, z.strictObject({ share: z.number().min(0).max(1), direct: z.boolean(), length: z.number().min(0).max(1).nullable() })),
   sides: z.enum(["both", "one"]),
-  setupSeconds: z.number(),
-  changeSeconds: z.number(),
+  setupSeconds: seconds(3600),
+  changeSeconds: seconds(3600),
   loadStep: loadSchema,
+  /** kg of the load that the lifted part of the body weighs as much as; 0 where only limbs move */
+  bodyLoad: z.number().min(0).max(500),
+  /** the next harder relative that needs no more load; null where there is none */
+  harder: alternativeSchema.nullable(),
   reserves: changeSchema.shape.reserves.unwrap(),
   reps: repsSchema,
   rest: changeSchema.shape.rest.unwrap(),
@@ -64,16 +73,24 @@ export type Prescription = z.infer<typeof prescriptionSchema>;
 
 export const blockSchema = z.strictObject({ id: z.uuid(), prescriptions: z.array(prescriptionSchema).min(1).max(2) });
 export type Block = z.infer<typeof blockSchema>;
-export const daySchema = z.strictObject({ id: z.uuid(), name: z.string().min(1).max(40), blocks: z.array(blockSchema).max(20) });
+export const DAYS_MOST = 7;
+export const BLOCKS_MOST = 20;
+export const daySchema = z.strictObject({
+  id: z.uuid(),
+  name: z.string().trim().min(1, "a name is needed").max(40, "at most 40 characters"),
+  /** when it is meant to be done; an ordinal slot without */
+  date: z.iso.date().nullable(),
+  blocks: z.array(blockSchema).max(BLOCKS_MOST),
+});
 export type Day = z.infer<typeof daySchema>;
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(2),
+  version: z.literal(3),
   id: z.uuid(),
   clientId: z.uuid(),
-  name: z.string().min(1).max(80),
-  days: z.array(daySchema).min(1).max(7),
+  name: z.string().trim().min(1, "a name is needed").max(80, "at most 80 characters"),
+  days: z.array(daySchema).min(1).max(DAYS_MOST),
 });
 export type Program = z.infer<typeof programSchema>;
 
@@ -88,12 +105,23 @@ export const operationSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("pair"), blockId: z.uuid(), withBlockId: z.uuid() }),
   z.strictObject({ kind: z.literal("unpair"), blockId: z.uuid(), newBlockId: z.uuid(), /** where the parted one stands; after the other unless given */ index: index.optional() }),
   z.strictObject({ kind: z.literal("rename-day"), dayId: z.uuid(), name: daySchema.shape.name }),
+  z.strictObject({ kind: z.literal("date-day"), dayId: z.uuid(), date: daySchema.shape.date }),
+  z.strictObject({ kind: z.literal("add-day"), index, day: daySchema }),
+  z.strictObject({ kind: z.literal("remove-day"), dayId: z.uuid() }),
+  z.strictObject({ kind: z.literal("move-day"), dayId: z.uuid(), index }),
+  z.strictObject({ kind: z.literal("rename-program"), name: programSchema.shape.name }),
 ]);
 export type Operation = z.infer<typeof operationSchema>;
 
 /** an operation with its own id, so that sending it twice changes nothing */
 export const editSchema = z.strictObject({ id: z.uuid(), operation: operationSchema });
 export type Edit = z.infer<typeof editSchema>;
+
+/** an edit that could not be made, and why; the others of its batch are kept */
+export interface RefusedEdit {
+  editId: string;
+  reason: string;
+}
 
 /** a program with the number of its edits so far */
 export interface StoredProgram {

@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/format";
 import { loadSchema, repsSchema } from "#core/planning/program";
+import { LIMITS } from "#core/training/limits";
 
 export const PART_KINDS = ["full", "partial", "assisted", "left", "right"] as const;
 
@@ -10,31 +11,40 @@ export const partSchema = z.strictObject({
   kind: z.enum(PART_KINDS),
   /** null where there is nothing to type, such as a band without a number */
   load: loadSchema.nullable(),
-  reps: z.int("whole reps").min(0, "not below 0").max(100, "at most 100"),
+  reps: z.int("whole reps").min(0, "not below 0").max(LIMITS.reps, `at most ${LIMITS.reps}`),
 });
 export type Part = z.infer<typeof partSchema>;
 
+/** any clock may be wrong; only what no calendar has is refused */
+const FIRST_YEAR = 1900;
 const moment = {
-  at: z.iso.datetime({ offset: true }),
+  at: z.iso.datetime({ offset: true, error: "a moment in time" }).refine((t) => Number.isFinite(Date.parse(t)) && new Date(t).getUTCFullYear() >= FIRST_YEAR, "a moment in time"),
   zone: z.string().max(60),
-  localDate: z.iso.date(),
+  localDate: z.iso.date("a day").refine((d) => Number(d.slice(0, 4)) >= FIRST_YEAR, "a day"),
 };
+const revision = z.int().min(1).max(1_000_000, "too many corrections");
 
 export const entrySchema = z.strictObject({
   id: z.uuid(),
-  revision: z.int().min(1).max(1000),
+  revision,
   handOverId: z.uuid(),
   prescriptionId: z.uuid(),
   /** which set of the prescription, from 0 */
   set: z.int().min(0).max(30),
   parts: z.array(partSchema).min(1, "at least one part").max(8),
   /** reps in reserve as felt; null when not asked */
-  reserve: z.int().min(0, "0 to 10").max(10, "0 to 10").nullable(),
+  reserve: z.int().min(0, "0 to 10").max(LIMITS.reserve, "0 to 10").nullable(),
   ...moment,
   /** the approved alternative that was done instead; null where it was the planned exercise */
-  instead: z.strictObject({ setupKey: z.string(), name: z.string() }).nullable().default(null),
+  instead: z.strictObject({ setupKey: z.string().max(400), name: z.string().max(200) }).nullable().default(null),
   /** what was asked when it was done */
-  prescribed: z.strictObject({ reps: repsSchema, reserve: z.int(), load: loadSchema.nullable() }),
+  prescribed: z.strictObject({ reps: repsSchema, reserve: z.int().min(0).max(LIMITS.reserve), load: loadSchema.nullable() }),
+  /** struck by the coach: kept, and counted nowhere */
+  voided: z.boolean().default(false),
+  /** an unlikely load that the coach has looked at and found right */
+  confirmed: z.boolean().default(false),
+  /** the coach who made this revision; null for the phone's own */
+  by: z.string().max(80).nullable().default(null),
 });
 export type Entry = z.infer<typeof entrySchema>;
 
@@ -47,7 +57,7 @@ export type Pain = z.infer<typeof painSchema>;
 /** once per exercise and day: where it was felt, pain, and whether it was left out */
 export const reportSchema = z.strictObject({
   id: z.uuid(),
-  revision: z.int().min(1).max(1000),
+  revision,
   handOverId: z.uuid(),
   prescriptionId: z.uuid(),
   feel: z.enum(FEELS).nullable(),
@@ -57,6 +67,18 @@ export const reportSchema = z.strictObject({
 });
 export type Report = z.infer<typeof reportSchema>;
 
-/** what a phone sends: any number of either, in any order, as often as it likes */
-export const logBatchSchema = z.strictObject({ entries: z.array(entrySchema).max(200), reports: z.array(reportSchema).max(200) });
-export type LogBatch = z.infer<typeof logBatchSchema>;
+export interface LogBatch {
+  entries: Entry[];
+  reports: Report[];
+}
+
+/** what a phone sends: either in any order, as often as it likes; each item is read by itself, so that a bad one holds up no other */
+export const sentBatchSchema = z.strictObject({ entries: z.array(z.unknown()).max(200), reports: z.array(z.unknown()).max(200) });
+
+/** what became of an item: kept, or why not */
+export interface ItemAnswer {
+  id: string;
+  revision: number;
+  kept: boolean;
+  reason: string | null;
+}

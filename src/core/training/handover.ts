@@ -1,6 +1,7 @@
 /** What a client gets: an immutable, numbered snapshot with everything a phone needs and nothing it must not show. */
 import { z } from "zod";
-import { loadSchema, repsSchema, tempoSchema } from "#core/planning/program";
+import { JOINTS } from "#core/exercises/format";
+import { alternativeSchema, loadSchema, repsSchema, tempoSchema } from "#core/planning/program";
 
 /** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
 export const drawingSchema = z.strictObject({
@@ -22,6 +23,12 @@ export const snapshotPrescriptionSchema = z.strictObject({
   tempo: tempoSchema,
   load: loadSchema.nullable(),
   loadStep: loadSchema,
+  setupSeconds: z.number().default(0),
+  changeSeconds: z.number().default(0),
+  bodyLoad: z.number().default(0),
+  harder: alternativeSchema.nullable().default(null),
+  /** every joint that pain can be told of, those that this exercise works first */
+  joints: z.array(z.enum(JOINTS)).default([...JOINTS]),
   note: z.string(),
   cues: z.array(z.string()),
   cautions: z.array(z.string()),

@@ -1,8 +1,9 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
 import { headTitle } from "#core/anatomy/anatomy";
+import { JOINTS, type Exercise, type Joint } from "#core/exercises/format";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup } from "#core/exercises/setup";
-import { analyse } from "#core/mechanics/analyse";
+import { analyse, type Analysis } from "#core/mechanics/analyse";
 import type { Frames } from "#core/mechanics/frames";
 import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
 import { compileModel } from "#core/mechanics/compile";
@@ -49,17 +50,35 @@ function intoBox(drawings: Drawing[]): Drawing[] {
 
 const BLANK: Drawing = { strokes: [] };
 
+/** which joint a freedom of the load problem belongs to, for asking after pain */
+const JOINT_OF: [RegExp, Joint][] = [[/^shoulder|^scapula|^protraction|^girdle/, "shoulder"], [/^elbow|^forearm/, "elbow"], [/^wrist/, "wrist"], [/^lumbar/, "spine"], [/^hip/, "hip"], [/^knee/, "knee"], [/^ankle/, "ankle"]];
+
+/** every joint, likeliest to complain first: by the torque asked of it, the low back's compression and what the author states */
+function likelyJoints(exercise: Exercise, a: Analysis): Joint[] {
+  const asked = new Map<Joint, number>(JOINTS.map((j) => [j, exercise.joints[j] ?? 0]));
+  const raise = (j: Joint, v: number) => asked.set(j, Math.max(asked.get(j)!, v));
+  for (const [id, torque] of Object.entries(a.torques)) {
+    const joint = JOINT_OF.find(([name]) => name.test(id))?.[1];
+    if (joint) raise(joint, Math.min(1, torque.reduce((most, t) => Math.max(most, Math.abs(t)), 0)));
+  }
+  for (const j of a.turns) raise(j, 0.5);
+  if (a.spine) raise("spine", Math.min(1, a.spine.compression / 7));
+  return [...JOINTS].sort((x, y) => asked.get(y)! - asked.get(x)!);
+}
+
 /** what is drawn and said about a setup; blank where the library no longer has it */
 function sheetOf(exerciseId: string, values: Prescription["values"], lead: string | undefined, model: Model) {
   const exercise = findExercise(exerciseId);
-  if (!exercise) return { settings: [], cues: [], cautions: [], start: BLANK, end: BLANK };
-  const { frames, main } = analyse(model, resolveSetup(exercise, values), { frames: true, samples: 11 });
+  if (!exercise) return { settings: [], cues: [], cautions: [], joints: [...JOINTS], start: BLANK, end: BLANK };
+  const analysis = analyse(model, resolveSetup(exercise, values), { frames: true, samples: 11 });
+  const { frames, main } = analysis;
   const wholeBody = exercise.chains.includes("leg") || exercise.stance.on !== "feet";
   const [start, end] = frames ? intoBox([0, 10].map((n) => drawing(frames, n, main, lead, wholeBody))) : [BLANK, BLANK];
   return {
     settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
+    joints: likelyJoints(exercise, analysis),
     start: start!,
     end: end!,
   };
@@ -69,7 +88,7 @@ function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
   const direct = Object.entries(p.credits)
     .filter(([, c]) => c.direct)
     .sort(([, a], [, b]) => b.share - a.share);
-  const lead = direct[0]?.[0];
+  const lead = p.target ?? direct[0]?.[0];
   return {
     id: p.id,
     exerciseId: p.exerciseId,
@@ -83,6 +102,10 @@ function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
     tempo: p.tempo,
     load: p.load,
     loadStep: p.loadStep,
+    setupSeconds: p.setupSeconds,
+    changeSeconds: p.changeSeconds,
+    bodyLoad: p.bodyLoad,
+    harder: p.harder,
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
     ...sheetOf(p.exerciseId, p.values, lead, model),

@@ -1,18 +1,21 @@
+import { randomUUID } from "node:crypto";
 import { Router } from "express";
 import { z } from "zod";
-import { clientInput, type Client, type ClientInput } from "#core/clients/client";
-import { writeAudit } from "#server/audit";
-import type { Database, Transaction } from "#server/database/database";
-import { notFound, Problem, readBody, readId } from "#server/http/problem";
-import { coachOf } from "#server/identity/sign-in";
+import { clientInput, type Client, type ClientSummary } from "#core/clients/client";
+import { auditLook, readAudit, writeAudit } from "#server/audit";
+import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
+import { notFound, Problem, readBody, readId, revision as revisionSchema } from "#server/http/problem";
+import { coachOf, requireHead } from "#server/identity/coach";
+import { firstProgram, insertProgram } from "#server/planning/programs";
 
 interface ClientRow {
   id: string;
   revision: number;
-  body: Omit<ClientInput, "units"> & Partial<Pick<ClientInput, "units">>;
+  body: unknown;
 }
 
-const toClient = (r: ClientRow): Client => ({ units: {}, ...r.body, id: r.id, revision: r.revision });
+/** older bodies lack what has come since, and the schema fills it in */
+const toClient = (r: ClientRow): Client => ({ ...clientInput.parse(r.body), id: r.id, revision: r.revision });
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {
   const [row] = await tx.query<ClientRow>("select id, revision, body from client where practice_id = $1 and id = $2", [practiceId, id]);
@@ -25,16 +28,21 @@ export function clientRoutes(database: Database): Router {
 
   router.get("/clients", async (request, response) => {
     const { practiceId } = coachOf(request);
-    const rows = await database.withPractice(practiceId, (tx) => tx.query<ClientRow>("select id, revision, body from client where practice_id = $1 order by name", [practiceId]));
-    response.json({ clients: rows.map(toClient) });
+    const clients = await database.withPractice(practiceId, (tx) =>
+      tx.query<ClientSummary>(
+        `select id, name, (body->>'daysPerWeek')::int as "daysPerWeek", (body->>'minutes')::int as minutes, (body->>'cleared')::boolean as cleared, body->>'keepUntil' as "keepUntil" from client where practice_id = $1 order by name`,
+        [practiceId],
+      ),
+    );
+    response.json({ clients });
   });
 
   router.get("/clients/:id", async (request, response) => {
-    const { practiceId, name } = coachOf(request);
+    const coach = coachOf(request);
     const id = readId(request, "id", "client");
-    const client = await database.withPractice(practiceId, async (tx) => {
-      const found = await findClient(tx, practiceId, id);
-      await writeAudit(tx, practiceId, name, "saw client", id);
+    const client = await database.withPractice(coach.practiceId, async (tx) => {
+      const found = await findClient(tx, coach.practiceId, id);
+      await auditLook(tx, coach, "saw client", id);
       return found;
     });
     response.json({ client });
@@ -42,27 +50,79 @@ export function clientRoutes(database: Database): Router {
 
   const creation = z.strictObject({ id: z.uuid(), client: clientInput });
   router.post("/clients", async (request, response) => {
-    const { practiceId, name } = coachOf(request);
+    const coach = coachOf(request);
+    const { practiceId } = coach;
     const { id, client } = readBody(creation, request);
-    await database.withPractice(practiceId, async (tx) => {
-      await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4) on conflict do nothing", [practiceId, id, client.name, client]);
-      await writeAudit(tx, practiceId, name, "made client", id);
+    const made = await database.withPractice(practiceId, async (tx) => {
+      const rows = await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4) on conflict do nothing returning 1", [practiceId, id, client.name, client]);
+      if (rows.length === 0) {
+        // the same form again after a lost answer is the same client; anything else is not
+        const [same] = await tx.query<{ same: boolean }>("select body = $3::jsonb as same from client where practice_id = $1 and id = $2", [practiceId, id, JSON.stringify(client)]);
+        if (!same?.same) throw new Problem(409, "There is another client under this id already. Reload and look again.");
+        return false;
+      }
+      await insertProgram(tx, practiceId, firstProgram(randomUUID, id, client.daysPerWeek));
+      await writeAudit(tx, coach, "made client", id);
+      return true;
     });
-    response.status(201).json({ client: { ...client, id, revision: 1 } });
+    response.status(made ? 201 : 200).json({ client: { ...client, id, revision: 1 } });
   });
 
-  const update = z.strictObject({ revision: z.int(), client: clientInput });
+  const update = z.strictObject({ revision: revisionSchema, client: clientInput });
   router.put("/clients/:id", async (request, response) => {
-    const { practiceId, name } = coachOf(request);
+    const coach = coachOf(request);
+    const { practiceId } = coach;
     const id = readId(request, "id", "client");
     const { revision, client } = readBody(update, request);
     const saved = await database.withPractice(practiceId, async (tx) => {
       const rows = await tx.query<ClientRow>("update client set body = $4, name = $5, revision = revision + 1 where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body", [practiceId, id, revision, client, client.name]);
       if (!rows[0]) throw new Problem(409, "Somebody else has changed this client since you opened it.", [], { client: await findClient(tx, practiceId, id) });
-      await writeAudit(tx, practiceId, name, "changed client", id);
+      await writeAudit(tx, coach, "changed client", id);
       return toClient(rows[0]);
     });
     response.json({ client: saved });
   });
+
+  router.get("/clients/:id/export", async (request, response) => {
+    const coach = coachOf(request);
+    const id = readId(request, "id", "client");
+    const everything = await database.withPractice(coach.practiceId, async (tx) => {
+      const found = await findClient(tx, coach.practiceId, id);
+      await writeAudit(tx, coach, "exported everything of client", id);
+      return exportOf(tx, coach.practiceId, found);
+    });
+    response.attachment("client.gryn.json").type("json").send(`${JSON.stringify(everything, null, 2)}\n`);
+  });
+
+  const erasure = z.strictObject({ name: z.string().max(80) });
+  router.delete("/clients/:id", requireHead, async (request, response) => {
+    const coach = coachOf(request);
+    const id = readId(request, "id", "client");
+    const { name } = readBody(erasure, request);
+    await database.withPractice(coach.practiceId, async (tx) => {
+      const found = await findClient(tx, coach.practiceId, id);
+      if (found.name.trim() !== name.trim()) throw new Problem(422, "The name typed is not this client's.", [{ path: "name", reason: "not this client's name" }]);
+      await callIn(tx, "erase_client", id);
+      await writeAudit(tx, coach, "erased client", id);
+    });
+    response.json({});
+  });
   return router;
+}
+
+/** all that is kept of a client, as it is kept: for the client who asks for it */
+async function exportOf(tx: Transaction, practiceId: string, client: Client) {
+  const of = <Row>(sql: string) => tx.query<Row>(sql, [practiceId, client.id]);
+  return {
+    format: "gryn-client",
+    version: 1,
+    client,
+    programs: (await of<{ document: unknown }>("select document from program where practice_id = $1 and client_id = $2 order by block")).map((r) => r.document),
+    edits: await of("select e.version, e.operation, e.account_name as by, e.at from program_edit e join program p on p.practice_id = e.practice_id and p.id = e.program_id where p.practice_id = $1 and p.client_id = $2 order by e.program_id, e.version"),
+    handOvers: await of("select number, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at"),
+    sets: await of(`select body, received_at as "receivedAt" from entry where practice_id = $1 and client_id = $2 order by at, id, revision`),
+    reports: await of(`select body, received_at as "receivedAt" from report where practice_id = $1 and client_id = $2 order by at, id, revision`),
+    links: await callIn<LinkInfo[]>(tx, "links", client.id),
+    audit: (await readAudit(tx, practiceId, null, client.id)).map(({ at, actor, action }) => ({ at, actor, action })),
+  };
 }

@@ -25,6 +25,9 @@ interface Secret {
   password: string;
 }
 
+/** a statement that fails may quote what somebody typed: only what concerns the server itself is written down */
+const QUIET_LOG = ["-c", "log_min_messages=log", "-c", "log_min_error_statement=panic", "-c", "log_error_verbosity=terse", "-c", "log_checkpoints=off"];
+
 const DATABASE = "gryn";
 const OWNER = "gryn_owner";
 const say = (line: string) => process.stdout.write(`${line}\n`);
@@ -132,19 +135,43 @@ function isAlive(pid: number): boolean {
   }
 }
 
-/** a number may have been given to another program since */
-const isNode = (pid: number) => readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("node");
+/** when a process began, in ticks since the machine did: with its number it names one process and no later one */
+function beganAt(pid: number): string {
+  try {
+    // the program's name may hold anything, but it ends with the last bracket
+    const [, after] = /^\d+ \(.*\) (.*)$/s.exec(readFileSync(`/proc/${pid}/stat`, "utf8"))!;
+    return after!.split(" ")[19]!;
+  } catch {
+    return "";
+  }
+}
+
+/** "number beginning" of the process that holds a folder; false once that process is gone, whoever has its number now */
+function holds(mark: string): boolean {
+  const [pid, began] = mark.trim().split(" ");
+  return Number(pid) > 0 && isAlive(Number(pid)) && began !== undefined && beganAt(Number(pid)) === began;
+}
+
+/** whether a number of a pid file is still a server of this very folder */
+function isOurPostmaster(pid: number, data: string): boolean {
+  try {
+    const line = readFileSync(`/proc/${pid}/cmdline`, "utf8").split("\0");
+    return isAlive(pid) && /postgres$/.test(line[0] ?? "") && line.includes(data);
+  } catch {
+    return false;
+  }
+}
 
 /** two starts at once: the first one holds the folder until it ends */
 function lock(folder: string): () => void {
   const file = join(folder, "running");
   for (let attempt = 0; attempt < 3; attempt++) {
     try {
-      writeFileSync(file, String(process.pid), { flag: "wx" });
+      writeFileSync(file, `${process.pid} ${beganAt(process.pid)}`, { flag: "wx", mode: 0o600 });
       return () => rmSync(file, { force: true });
     } catch {
-      const holder = Number(readFileSync(file, "utf8").trim() || 0);
-      if (holder && isAlive(holder) && isNode(holder)) throw new Error(`Gryn is already running from this folder (process ${holder}). Stop it first, or set GRYN_DATA_DIR to another folder.`);
+      const holder = existsSync(file) ? readFileSync(file, "utf8") : "";
+      if (holds(holder)) throw new Error(`Gryn is already running from this folder (process ${holder.split(" ")[0]}). Stop it first, or set GRYN_DATA_DIR to another folder.`);
       rmSync(file, { force: true });
     }
   }
@@ -154,10 +181,10 @@ function lock(folder: string): () => void {
 /** the owner's connection string when Gryn is running from this folder now; null otherwise */
 export function runningCluster(folder: string): string | null {
   try {
-    const holder = Number(readFileSync(join(folder, "running"), "utf8"));
+    const holder = readFileSync(join(folder, "running"), "utf8");
     const [pid, , , port] = readFileSync(join(folder, "db", "postmaster.pid"), "utf8").split("\n");
     const { password } = JSON.parse(readFileSync(join(folder, "secret.json"), "utf8")) as Secret;
-    return isAlive(holder) && isAlive(Number(pid)) ? ownerUrlAt(password, Number(port), DATABASE) : null;
+    return holds(holder) && isOurPostmaster(Number(pid), join(folder, "db")) ? ownerUrlAt(password, Number(port), DATABASE) : null;
   } catch {
     return null;
   }
@@ -216,12 +243,12 @@ async function startPostmaster(bin: string, folder: string, user: Person | null)
   if (existsSync(pidFile)) {
     const [line, , , oldPort] = readFileSync(pidFile, "utf8").split("\n");
     const pid = Number(line);
-    if (isAlive(pid)) {
+    if (isOurPostmaster(pid, data)) {
       say("Stopping the database of an earlier start that did not end cleanly ...");
       process.kill(pid, "SIGINT");
-      for (let i = 0; i < 100 && isAlive(pid); i++) await sleep(100);
+      for (let i = 0; i < 100 && isOurPostmaster(pid, data); i++) await sleep(100);
     }
-    if (!isAlive(pid)) {
+    if (!isOurPostmaster(pid, data)) {
       rmSync(pidFile, { force: true });
       for (const name of [`.s.PGSQL.${oldPort}`, `.s.PGSQL.${oldPort}.lock`]) rmSync(join(socketDir, name), { force: true });
     }
@@ -229,18 +256,40 @@ async function startPostmaster(bin: string, folder: string, user: Person | null)
 
   const port = await freePort();
   const url = (database: string) => ownerUrlAt(password, port, database);
-  let running: { pid: number; ended: boolean } | null = null;
-  const launch = async () => {
-    const log = openSync(join(folder, "database.log"), "a");
-    const server = spawn(join(bin, "postgres"), ["-D", data, "-k", socketDir, "-p", String(port), "-c", "listen_addresses=127.0.0.1", "-c", "max_connections=60", "-c", "shared_buffers=64MB", "-c", "log_min_messages=warning"], { ...as, cwd: "/", detached: true, stdio: ["ignore", log, log] });
+  let running: { pid: number; ended: boolean; answered: boolean } | null = null;
+  let wanted = true;
+  const launch = async (): Promise<void> => {
+    wanted = true;
+    const log = openSync(join(folder, "database.log"), "a", 0o600);
+    chmodSync(join(folder, "database.log"), 0o600);
+    const server = spawn(join(bin, "postgres"), ["-D", data, "-k", socketDir, "-p", String(port), "-c", "listen_addresses=127.0.0.1", "-c", "max_connections=60", "-c", "shared_buffers=64MB", ...QUIET_LOG], { ...as, cwd: "/", detached: true, stdio: ["ignore", log, log] });
     closeSync(log);
-    const mine = { pid: server.pid ?? 0, ended: false };
+    const mine = { pid: server.pid ?? 0, ended: false, answered: false };
     running = mine;
-    server.once("exit", () => (mine.ended = true));
+    server.once("exit", () => {
+      mine.ended = true;
+      if (wanted && running === mine && mine.answered) void again();
+    });
     server.unref();
     await answering(url("postgres"), mine, folder);
+    mine.answered = true;
+  };
+  /** a server that ended by itself is started again, as often as it takes: what it left behind may need a moment to go */
+  const again = async (): Promise<void> => {
+    say("The database ended by itself; starting it again ...");
+    for (let tries = 0; wanted; tries++) {
+      try {
+        await launch();
+        say("The database is back.");
+        return;
+      } catch (error) {
+        if (tries % 20 === 19) say(`The database does not come back: ${(error as Error).message}`);
+        await sleep(Math.min(5000, 250 * (tries + 1)));
+      }
+    }
   };
   const halt = async () => {
+    wanted = false;
     const mine = running;
     if (mine && !mine.ended) process.kill(mine.pid, "SIGINT");
     for (let i = 0; i < 200 && mine && !mine.ended && isAlive(mine.pid); i++) await sleep(50);

@@ -1,7 +1,7 @@
 /**
  * The only door to SQL. The pool is private: tenant rows are reached through `withPractice`, which runs one
- * transaction as the app's role with the practice set for its length; sign-in, sessions and link tokens through
- * three functions of the database. With no practice set, row-level security shows no row at all.
+ * transaction as the app's role with the practice set for its length; accounts, sessions, invitations, limits and link
+ * tokens through functions of the schema `gryn`. With no practice set, row-level security shows no row at all.
  */
 import pg from "pg";
 
@@ -10,12 +10,16 @@ export interface Transaction {
   query<Row>(sql: string, values?: readonly unknown[]): Promise<Row[]>;
 }
 
-export interface AccountRow {
+export type Role = "head" | "coach";
+
+export interface Account {
   id: string;
-  practice_id: string;
+  practiceId: string;
   name: string;
-  email: string;
-  password_hash: string;
+  role: Role;
+  passwordHash: string;
+  /** base32; null without a second factor */
+  factorSecret: string | null;
 }
 
 export interface LinkState {
@@ -31,11 +35,18 @@ export interface LinkInfo {
   revokedAt: string | null;
 }
 
+export interface Invitation {
+  role: Role;
+  /** true where it is for making a practice of one's own */
+  practice: boolean;
+  state: "open" | "used" | "expired";
+}
+
 export interface Database {
+  /** one transaction; one that only lost a race with another (deadlock, serialisation) is run again */
   withPractice<T>(practiceId: string, work: (tx: Transaction) => Promise<T>): Promise<T>;
-  signIn(email: string): Promise<AccountRow | null>;
-  session(operation: "read" | "write" | "end", id: string, data?: unknown, expiry?: Date): Promise<unknown>;
-  openLink(operation: "open" | "check", tokenHash: string): Promise<LinkState | null>;
+  /** a function of the schema `gryn` by name; each takes what it is given as parameters and answers one value */
+  call<T>(name: string, ...values: readonly unknown[]): Promise<T | null>;
   /** true when the database answers */
   alive(): Promise<boolean>;
   /** @throws when the role could bypass row-level security */
@@ -44,6 +55,9 @@ export interface Database {
 }
 
 const PRACTICE_ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
+/** deadlock_detected, serialization_failure: nothing was kept and the same again will do */
+const LOST_RACE = /^(40P01|40001)$/;
+const TRIES = 4;
 
 const names = new Map<string, string>();
 
@@ -58,30 +72,39 @@ export function openDatabase(url: string, poolSize = 10): Database {
   const pool = new pg.Pool({ connectionString: url, max: poolSize, connectionTimeoutMillis: 3000, idleTimeoutMillis: 30_000, statement_timeout: 20_000 });
   // a connection lost while idle is replaced by the pool; without a listener it would end the process
   pool.on("error", () => undefined);
-  const call = async <T>(sql: string, values: readonly unknown[]): Promise<T | null> => ((await pool.query(prepared(sql, values))).rows[0]?.value ?? null) as T | null;
+
+  const once = async <T>(practiceId: string, work: (tx: Transaction) => Promise<T>): Promise<T> => {
+    const connection = await pool.connect();
+    let broken: Error | undefined;
+    try {
+      // one round trip; the id is a uuid, checked before, so it may stand in the text
+      await connection.query(`begin; select set_config('gryn.practice_id', '${practiceId}', true)`);
+      const result = await work({ query: async <Row>(sql: string, values: readonly unknown[] = []) => (await connection.query(prepared(sql, values))).rows as Row[] });
+      await connection.query("commit");
+      return result;
+    } catch (error) {
+      await connection.query("rollback").catch((e: Error) => (broken = e));
+      throw error;
+    } finally {
+      connection.release(broken);
+    }
+  };
+
   return {
     async withPractice(practiceId, work) {
       if (!PRACTICE_ID.test(practiceId)) throw new TypeError("a practice id is a uuid");
-      const connection = await pool.connect();
-      let broken: Error | undefined;
-      try {
-        // one round trip; the id is a uuid, checked above, so it may stand in the text
-        await connection.query(`begin; select set_config('gryn.practice_id', '${practiceId}', true)`);
-        const result = await work({ query: async <Row>(sql: string, values: readonly unknown[] = []) => (await connection.query(prepared(sql, values))).rows as Row[] });
-        await connection.query("commit");
-        return result;
-      } catch (error) {
-        await connection.query("rollback").catch((e: Error) => (broken = e));
-        throw error;
-      } finally {
-        connection.release(broken);
+      for (let tries = 1; ; tries++) {
+        try {
+          return await once(practiceId, work);
+        } catch (error) {
+          if (tries >= TRIES || !LOST_RACE.test((error as { code?: string } | null)?.code ?? "")) throw error;
+        }
       }
     },
-    async signIn(email) {
-      return ((await pool.query("select * from gryn_sign_in($1)", [email])).rows[0] as AccountRow | undefined) ?? null;
+    async call<T>(name: string, ...values: readonly unknown[]) {
+      const text = `select gryn.${name}(${values.map((_, i) => `$${i + 1}`).join(", ")}) as value`;
+      return ((await pool.query(prepared(text, values))).rows[0]?.value ?? null) as T | null;
     },
-    session: (operation, id, data, expiry) => call("select gryn_session($1, $2, $3, $4) as value", [operation, id, data === undefined ? null : JSON.stringify(data), expiry ?? null]),
-    openLink: (operation, tokenHash) => call<LinkState>("select gryn_link($1, $2) as value", [operation, tokenHash]),
     async alive() {
       try {
         await pool.query("select 1");
@@ -96,6 +119,12 @@ export function openDatabase(url: string, poolSize = 10): Database {
     },
     close: () => pool.end(),
   };
+}
+
+/** the same within a transaction of a practice */
+export async function callIn<T>(tx: Transaction, name: string, ...values: readonly unknown[]): Promise<T> {
+  const [row] = await tx.query<{ value: T }>(`select gryn.${name}(${values.map((_, i) => `$${i + 1}`).join(", ")}) as value`, values);
+  return row!.value;
 }
 
 /** errors that mean "the database is away", as against "the request is wrong" */

@@ -11,37 +11,66 @@ import { MODEL_VERSION } from "#core/mechanics/model";
 import { clientRoutes } from "#server/clients/routes";
 import type { Database } from "#server/database/database";
 import { Problem, problemHandler } from "#server/http/problem";
-import { requireCoach, signInRoutes } from "#server/identity/sign-in";
+import { accountRoutes } from "#server/identity/account";
+import { requireCoach } from "#server/identity/coach";
+import { joinRoutes, peopleRoutes } from "#server/identity/people";
 import { SessionStore } from "#server/identity/session-store";
+import { signInRoutes, type DemoSignIn } from "#server/identity/sign-in";
 import { planningRoutes } from "#server/planning/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
 import { trainingRoutes } from "#server/training/routes";
+import type { Work } from "#server/work/work";
 
 export interface AppOptions {
   database: Database;
   log: Logger;
+  /** the engine, off this thread */
+  work: Work;
   /** folder of the built pages; null serves the API only */
   pages: string | null;
   sessionSecret: string;
   /** behind TLS or a trusted proxy that ends it */
   secureCookies?: boolean;
+  /** addresses (or "loopback") whose forwarded addresses are believed; nobody's unless given */
+  proxy?: string | null;
   signInAttempts?: number;
+  /** shown on the sign-in page where the demo practice may be opened in one click */
+  demo?: DemoSignIn | null;
 }
 
 const HOURS = 3600_000;
 
+/** largest body by route; most are tiny, and reading a large one keeps everybody waiting */
+const BODY_LIMITS: [RegExp, string][] = [
+  [/^\/programs\/[^/]+\/edits$/, "384kb"],
+  [/^\/floor\/log$/, "256kb"],
+  [/^/, "32kb"],
+];
+
+const PERMISSIONS = ["camera", "microphone", "geolocation", "payment", "usb", "serial", "bluetooth", "midi", "accelerometer", "gyroscope", "magnetometer", "display-capture", "browsing-topics"].map((p) => `${p}=()`).join(", ");
+
+function readJson(): RequestHandler {
+  const readers = BODY_LIMITS.map(([path, limit]) => [path, express.json({ limit })] as const);
+  return (request, response, next) => readers.find(([path]) => path.test(request.path))![1](request, response, next);
+}
+
 export function createApp(options: AppOptions): Express {
-  const { database, log, secureCookies = false } = options;
+  const { database, log, work, secureCookies = false, demo = null, signInAttempts = 10 } = options;
   const app = express();
   app.disable("x-powered-by");
-  if (secureCookies) app.set("trust proxy", 1);
+  app.set("query parser", "simple");
+  if (options.proxy) app.set("trust proxy", options.proxy);
   app.use(
     helmet({
       contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'self'"], scriptSrc: ["'self'", "'wasm-unsafe-eval'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", "data:"], fontSrc: ["'self'", "data:"], connectSrc: ["'self'"], workerSrc: ["'self'", "blob:"], objectSrc: ["'none'"], baseUri: ["'self'"], frameAncestors: ["'none'"], formAction: ["'self'"] } },
       strictTransportSecurity: secureCookies,
       referrerPolicy: { policy: "no-referrer" },
     }),
+    (_request, response, next) => {
+      response.set("permissions-policy", PERMISSIONS);
+      next();
+    },
   );
 
   app.get("/api/health", async (_request, response) => {
@@ -57,17 +86,21 @@ export function createApp(options: AppOptions): Express {
     response.set("cache-control", "no-store");
     next();
   };
-  app.use("/api", noStore, express.json({ limit: "2mb" }));
-  app.use("/api/floor", floorRoutes(database, secureCookies));
+  app.use("/api", noStore, readJson());
+  app.use("/api/floor", floorRoutes(database, work, secureCookies));
+  const store = new SessionStore(database);
   app.use(
     "/api",
-    session({ name: "gryn", store: new SessionStore(database), secret: options.sessionSecret, resave: false, saveUninitialized: false, rolling: true, cookie: { httpOnly: true, sameSite: "lax", secure: secureCookies, maxAge: 12 * HOURS } }),
-    signInRoutes(database, options.signInAttempts ?? 10),
+    session({ name: "gryn", store, secret: options.sessionSecret, resave: false, saveUninitialized: false, rolling: true, proxy: secureCookies ? true : undefined, cookie: { httpOnly: true, sameSite: "lax", secure: secureCookies, maxAge: 12 * HOURS } }),
+    signInRoutes(database, store, signInAttempts, demo),
+    joinRoutes(database),
     requireCoach,
+    accountRoutes(database, signInAttempts),
+    peopleRoutes(database),
     clientRoutes(database),
     planningRoutes(database),
-    handOverRoutes(database),
-    trainingRoutes(database),
+    handOverRoutes(database, work),
+    trainingRoutes(database, work),
     () => {
       throw new Problem(404, "There is nothing at this address.");
     },
@@ -75,7 +108,7 @@ export function createApp(options: AppOptions): Express {
 
   const pages = options.pages;
   if (pages && existsSync(pages)) {
-    app.use("/assets", express.static(join(pages, "assets"), { immutable: true, maxAge: "1y" }));
+    app.use("/assets", express.static(join(pages, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
     app.get("/floor", (_request, response) => {
       response.set({ "x-robots-tag": "noindex, nofollow", "cache-control": "no-cache" }).sendFile(join(pages, "floor.html"));
     });

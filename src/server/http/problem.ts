@@ -23,15 +23,41 @@ export class Problem extends Error {
 
 export const notFound = (what: string) => new Problem(404, `There is no such ${what} in this practice.`);
 
+/** largest whole number a column keeps */
+export const LARGEST = 2_147_483_647;
+export const revision = z.int().min(0).max(LARGEST, "too large");
+
 /** the body in the shape of a schema; @throws Problem 400 naming every field that is wrong */
 export function readBody<S extends z.ZodType>(schema: S, request: Request): z.output<S> {
   return readShape(schema, request.body);
 }
 
 export function readShape<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
+  const unwritable = unwritableText(value);
+  if (unwritable) throw new Problem(400, "Some of this cannot be saved.", [{ path: unwritable, reason: "has characters that are no text" }]);
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
-  throw new Problem(400, "Some of this cannot be saved.", parsed.error.issues.map((i) => ({ path: i.path.join("."), reason: i.message })));
+  throw new Problem(400, "Some of this cannot be saved.", fieldReasons(parsed.error));
+}
+
+export const fieldReasons = (error: z.ZodError): FieldReason[] => error.issues.slice(0, 30).map((i) => ({ path: i.path.join("."), reason: i.message }));
+
+const isText = (s: string) => !s.includes("\u0000") && (s as string & { isWellFormed(): boolean }).isWellFormed();
+
+/** path of the first text that no database can keep (a NUL, half of a surrogate pair); null where all is well */
+export function unwritableText(value: unknown): string | null {
+  // not by recursion: a body may be nested deeper than the stack is high
+  const open: [string, unknown][] = [["", value]];
+  for (let at = open.pop(); at; at = open.pop()) {
+    const [path, v] = at;
+    if (typeof v === "string" && !isText(v)) return path || "body";
+    if (v === null || typeof v !== "object") continue;
+    for (const [key, inner] of Object.entries(v)) {
+      if (!isText(key)) return path || "body";
+      open.push([path ? `${path}.${key}` : key, inner]);
+    }
+  }
+  return null;
 }
 
 /** an id in the address; anything else is simply not there */
@@ -41,15 +67,44 @@ export function readId(request: Request, name: string, what: string): string {
   return parsed.data;
 }
 
+const BY_STATUS: Record<number, string> = {
+  400: "The request is not readable.",
+  404: "There is nothing at this address.",
+  413: "That is larger than Gryn takes in one go.",
+  415: "Gryn reads JSON in UTF-8 only.",
+};
+
+interface Failing {
+  name?: string;
+  type?: string;
+  status?: number;
+  statusCode?: number;
+  code?: string;
+  constraint?: string;
+  table?: string;
+  stack?: string;
+}
+
+/** an error as it may stand in a log: what kind and where, never the message, which may quote what somebody typed */
+export function loggable(error: unknown) {
+  const { name, code, table, constraint, stack } = (error ?? {}) as Failing;
+  return { name, code, table, constraint, at: stack?.split("\n").filter((l) => /^\s+at /.test(l)).slice(0, 12).map((l) => l.trim()) };
+}
+
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, next) => {
     if (response.headersSent) return next(error);
-    if (error instanceof Problem) return void response.status(error.status).json({ error: error.message, fields: error.fields, ...error.details });
-    const type = (error as { type?: string } | null)?.type;
-    if (type === "entity.parse.failed") return void response.status(400).json({ error: "The request is not readable JSON.", fields: [] });
-    if (type === "entity.too.large") return void response.status(413).json({ error: "That is larger than Gryn takes in one go.", fields: [] });
-    if (isUnavailable(error)) return void response.status(503).json({ error: "The database does not answer just now. Nothing is lost: it is tried again.", fields: [] });
+    const answer = (status: number, words: string, fields: FieldReason[] = [], details: object = {}) => void response.status(status).json({ error: words, fields, ...details });
+    if (error instanceof Problem) return answer(error.status, error.message, error.fields, error.details);
+    const { type, status, statusCode, code = "" } = (error ?? {}) as Failing;
+    if (type === "entity.parse.failed") return answer(400, "The request is not readable JSON.");
+    const refused = status ?? statusCode ?? 0;
+    if (refused >= 400 && refused < 500) return answer(refused, BY_STATUS[refused] ?? BY_STATUS[400]!);
+    if (isUnavailable(error)) return answer(503, "The database does not answer just now. Nothing is lost: it is tried again.");
+    // class 22: a value that no column can hold; 23: one that contradicts what is there
+    if (/^22/.test(code)) return answer(400, "Some of this cannot be saved: a value is outside what can be kept.");
+    if (/^23/.test(code)) return answer(409, "Some of this contradicts what is there already. Reload and look again.");
     log.error({ err: error, method: request.method, route: request.route?.path }, "request failed");
-    response.status(500).json({ error: "Something went wrong on the server. It has been written to its log.", fields: [] });
+    answer(500, "Something went wrong on the server. It has been written to its log.");
   };
 }

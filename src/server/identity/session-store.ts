@@ -1,38 +1,42 @@
-/** express-session kept in PostgreSQL through the session function; ids are stored hashed. */
+/**
+ * express-session kept in PostgreSQL; ids are stored hashed. A session is started by signing in and by nothing else:
+ * what a request under way at sign-out writes afterwards finds no row. Idle for `IDLE` it ends, and after `LONGEST` always.
+ */
 import { createHash } from "node:crypto";
 import session from "express-session";
 import type { Database } from "#server/database/database";
 
-/** a session in use is prolonged at most this often, so that reading stays reading */
-const PROLONG_MS = 10 * 60_000;
+export const IDLE = "12 hours";
+export const LONGEST = "7 days";
 
-const hash = (sid: string) => createHash("sha256").update(sid).digest("hex");
+export const hashSession = (sid: string) => createHash("sha256").update(sid).digest("hex");
+
+/** who it is belongs to the account, not to the session */
+const dataOf = ({ coach: _coach, ...data }: Partial<session.SessionData>): string => JSON.stringify(data);
 
 export class SessionStore extends session.Store {
-  private readonly prolonged = new Map<string, number>();
-
   constructor(private readonly database: Database) {
     super();
   }
 
-  override touch(sid: string, data: session.SessionData, done?: () => void): void {
-    const now = Date.now();
-    if (now - (this.prolonged.get(sid) ?? 0) < PROLONG_MS) return done?.();
-    if (this.prolonged.size > 10_000) this.prolonged.clear();
-    this.prolonged.set(sid, now);
-    this.set(sid, data, () => done?.());
+  start(sid: string, accountId: string, data: Partial<session.SessionData>, device: string): Promise<unknown> {
+    return this.database.call("session_start", hashSession(sid), accountId, dataOf(data), IDLE, LONGEST, device);
+  }
+
+  /** reading prolongs, so there is nothing left to do */
+  override touch(_sid: string, _data: session.SessionData, done?: () => void): void {
+    done?.();
   }
 
   override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
-    this.database.session("read", hash(sid)).then((data) => done(null, data as session.SessionData | null), done);
+    this.database.call<session.SessionData>("session_read", hashSession(sid), IDLE).then((data) => done(null, data), done);
   }
 
   override set(sid: string, data: session.SessionData, done?: (error?: unknown) => void): void {
-    const expiry = new Date(data.cookie.expires ?? Date.now() + 12 * 3600_000);
-    this.database.session("write", hash(sid), data, expiry).then(() => done?.(), done);
+    this.database.call("session_write", hashSession(sid), dataOf(data)).then(() => done?.(), done);
   }
 
   override destroy(sid: string, done?: (error?: unknown) => void): void {
-    this.database.session("end", hash(sid)).then(() => done?.(), done);
+    this.database.call("session_end", hashSession(sid)).then(() => done?.(), done);
   }
 }

@@ -1,51 +1,58 @@
-/** Signing in and out, and the guard every practice route stands behind. */
-import { randomBytes, timingSafeEqual } from "node:crypto";
-import { hash, verify } from "@node-rs/argon2";
-import { Router, type Request, type RequestHandler } from "express";
-import { rateLimit } from "express-rate-limit";
+/** Signing in and out. */
+import { randomBytes } from "node:crypto";
+import { Router } from "express";
 import { z } from "zod";
-import type { Database } from "#server/database/database";
+import type { Account, Database } from "#server/database/database";
+import { attempt, succeeded, type Limit } from "#server/http/limits";
 import { Problem, readBody } from "#server/http/problem";
+import { requireCoach } from "#server/identity/coach";
+import { factorHolds } from "#server/identity/factor";
+import { isRight } from "#server/identity/password";
+import type { SessionStore } from "#server/identity/session-store";
 
-export interface Coach {
-  accountId: string;
-  practiceId: string;
-  name: string;
+const credentials = z.strictObject({
+  email: z.email("an e-mail address").max(200),
+  password: z.string().min(1, "a password is needed").max(200),
+  code: z.string().regex(/^\d{6}$/, "six digits").optional(),
+});
+
+export interface DemoSignIn {
+  email: string;
+  password: string;
 }
 
-declare module "express-session" {
-  interface SessionData {
-    coach: Coach;
-    csrf: string;
-  }
-}
+/** guesses of one account from one address, of one account from anywhere, and of anything from one address */
+export const guessLimits = (email: string, address: string, most: number): Limit[] => [
+  { key: `account ${email.toLowerCase()} from ${address}`, most },
+  { key: `account ${email.toLowerCase()}`, most: 3 * most },
+  { key: `address ${address}`, most: 6 * most },
+];
 
-/** Argon2id, 19 MiB, 2 passes */
-export const hashPassword = (password: string): Promise<string> => hash(password, { memoryCost: 19456, timeCost: 2, parallelism: 1 });
-
-const credentials = z.strictObject({ email: z.email("an e-mail address").max(200), password: z.string().min(1, "a password is needed").max(200) });
-
-const NOBODY = hashPassword("nobody has this password");
-
-export function signInRoutes(database: Database, attempts: number): Router {
+/** @param demo where the demo practice may be opened in one click */
+export function signInRoutes(database: Database, store: SessionStore, attempts: number, demo: DemoSignIn | null): Router {
   const router = Router();
-  const limit = rateLimit({ windowMs: 10 * 60_000, limit: attempts, standardHeaders: "draft-8", legacyHeaders: false, skipSuccessfulRequests: true, handler: (_request, _response, next) => next(new Problem(429, "Too many attempts. Wait ten minutes and try again.")) });
 
   router.get("/session", (request, response) => {
     const { coach, csrf } = request.session;
-    response.json(coach ? { coach: { name: coach.name }, csrf } : { coach: null });
+    response.json(coach ? { coach: { name: coach.name, role: coach.role }, csrf } : { coach: null, demo });
   });
 
-  router.post("/session", limit, async (request, response) => {
-    const { email, password } = readBody(credentials, request);
-    const account = await database.signIn(email);
-    // the same work whether or not the account exists
-    const right = await verify(account?.password_hash ?? (await NOBODY), password);
-    if (!account || !right) throw new Problem(401, "This e-mail and password do not belong together.");
+  router.post("/session", async (request, response) => {
+    // a form that cannot be right is no guess
+    const { email, password, code } = readBody(credentials, request);
+    const limits = guessLimits(email, request.ip ?? "", attempts);
+    await attempt(database, limits);
+    const account = await database.call<Account>("sign_in", email);
+    if (!(await isRight(account?.passwordHash, password)) || !account) throw new Problem(401, "This e-mail and password do not belong together.");
+    if (account.factorSecret) {
+      if (code === undefined) throw new Problem(401, "Type the six digits that your authenticator shows.", [], { needs: "code" });
+      if (!(await factorHolds(database, account.id, account.factorSecret, code))) throw new Problem(401, "These six digits are not right, or were used before. Wait for the next ones.", [], { needs: "code" });
+    }
+    await succeeded(database, limits);
     await new Promise<void>((resolve, reject) => request.session.regenerate((e) => (e ? reject(e) : resolve())));
-    request.session.coach = { accountId: account.id, practiceId: account.practice_id, name: account.name };
     request.session.csrf = randomBytes(24).toString("base64url");
-    response.json({ coach: { name: account.name }, csrf: request.session.csrf });
+    await store.start(request.sessionID, account.id, request.session, (request.get("user-agent") ?? "").slice(0, 160));
+    response.json({ coach: { name: account.name, role: account.role }, csrf: request.session.csrf });
   });
 
   router.delete("/session", requireCoach, async (request, response) => {
@@ -54,17 +61,3 @@ export function signInRoutes(database: Database, attempts: number): Router {
   });
   return router;
 }
-
-/** a signed-in coach, and for anything that changes something the session's own token in a header */
-export const requireCoach: RequestHandler = (request, _response, next) => {
-  const { coach, csrf } = request.session;
-  if (!coach) throw new Problem(401, "Sign in first.");
-  if (request.method !== "GET" && request.method !== "HEAD") {
-    const given = Buffer.from(request.get("x-gryn-csrf") ?? "");
-    const wanted = Buffer.from(csrf ?? "");
-    if (wanted.length === 0 || given.length !== wanted.length || !timingSafeEqual(given, wanted)) throw new Problem(403, "This request did not come from an open Gryn page. Reload and try again.");
-  }
-  next();
-};
-
-export const coachOf = (request: Request): Coach => request.session.coach!;

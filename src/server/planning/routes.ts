@@ -1,29 +1,29 @@
 import { Router } from "express";
 import { z } from "zod";
 import { programJsonSchema } from "#core/exchange/files";
-import { editSchema } from "#core/planning/program";
-import { writeAudit } from "#server/audit";
+import { auditLook, writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/routes";
 import type { Database } from "#server/database/database";
-import { readBody, readId } from "#server/http/problem";
-import { coachOf } from "#server/identity/sign-in";
+import { readBody, readId, revision } from "#server/http/problem";
+import { coachOf } from "#server/identity/coach";
 import { appendEdits, findProgram, programOfClient } from "#server/planning/programs";
 
 export function planningRoutes(database: Database): Router {
   const router = Router();
 
   router.get("/clients/:id/program", async (request, response) => {
-    const { practiceId } = coachOf(request);
+    const coach = coachOf(request);
     const id = readId(request, "id", "client");
     response.json(
-      await database.withPractice(practiceId, async (tx) => {
-        const client = await findClient(tx, practiceId, id);
-        return programOfClient(tx, practiceId, id, client.daysPerWeek);
+      await database.withPractice(coach.practiceId, async (tx) => {
+        await findClient(tx, coach.practiceId, id);
+        await auditLook(tx, coach, "saw week", id);
+        return programOfClient(tx, coach.practiceId, id);
       }),
     );
   });
 
-  const batch = z.strictObject({ base: z.int().min(0), edits: z.array(editSchema).min(1).max(100) });
+  const batch = z.strictObject({ base: revision, edits: z.array(z.unknown()).min(1).max(100) });
   router.post("/programs/:id/edits", async (request, response) => {
     const coach = coachOf(request);
     const id = readId(request, "id", "program");
@@ -32,11 +32,11 @@ export function planningRoutes(database: Database): Router {
   });
 
   router.get("/programs/:id/export", async (request, response) => {
-    const { practiceId, name } = coachOf(request);
+    const coach = coachOf(request);
     const id = readId(request, "id", "program");
-    const { program } = await database.withPractice(practiceId, async (tx) => {
-      const found = await findProgram(tx, practiceId, id);
-      await writeAudit(tx, practiceId, name, "exported program", found.program.clientId);
+    const { program } = await database.withPractice(coach.practiceId, async (tx) => {
+      const found = await findProgram(tx, coach.practiceId, id);
+      await writeAudit(tx, coach, "exported program", found.program.clientId);
       return found;
     });
     response.attachment("program.gryn.json").type("json").send(`${JSON.stringify(program, null, 2)}\n`);

@@ -1,27 +1,34 @@
 /**
- * What a client's phone talks to. Opening the page changes nothing; the page itself exchanges the link's token for
- * an HttpOnly cookie. Every request looks the token's hash up again, so that revoking works at once.
+ * What a client's phone talks to. Opening the page changes nothing; the page itself exchanges the link's token for an
+ * HttpOnly cookie of that client's own, since one phone may serve several. Every request names the client it is for and
+ * looks the token's hash up again, so that revoking works at once and nothing lands with somebody else.
  */
 import { Router, type Request, type RequestHandler } from "express";
-import { rateLimit } from "express-rate-limit";
 import { z } from "zod";
+import { entrySchema, reportSchema, sentBatchSchema, type Entry, type ItemAnswer, type LogBatch, type Report } from "#core/training/entry";
 import { DEFAULT_METHOD } from "#core/planning/method";
-import { logBatchSchema } from "#core/training/entry";
-import { exposuresOf, nextTarget, type Target } from "#core/training/progression";
 import { findClient } from "#server/clients/routes";
-import type { Database, LinkState } from "#server/database/database";
-import { Problem, readBody } from "#server/http/problem";
-import { hashToken, LINK_DAYS, loadUnder, newestHandOver } from "#server/training/handovers";
-import { readLog, writeLog } from "#server/training/log";
+import type { Database, LinkState, Transaction } from "#server/database/database";
+import { attempt } from "#server/http/limits";
+import { Problem, readBody, unwritableText } from "#server/http/problem";
+import { hashToken } from "#server/identity/people";
+import { boundsOf } from "#server/training/bounds";
+import { LINK_DAYS, newestHandOver } from "#server/training/handovers";
+import { HISTORY_DAYS } from "#core/training/progression";
+import { readHistory, readLog, writeLog } from "#server/training/log";
+import type { Work } from "#server/work/work";
 
 const COOKIE = "gryn_floor";
-/** days of log sent to the phone, to prefill from last time and to judge pain */
-const HISTORY_DAYS = 42;
+/** which client a request is for: the beginning of an id that says nothing by itself */
+const WHO = /^[0-9a-f]{8}$/;
+const whoOf = (clientId: string) => clientId.slice(0, 8);
+const cookieOf = (who: string | null) => (who ? `${COOKIE}_${who}` : COOKIE);
 
-function readCookie(request: Request): string | null {
+/** the value of a cookie; one that cannot be read is not there */
+function readCookie(request: Request, wanted: string): string | null {
   for (const pair of (request.headers.cookie ?? "").split(";")) {
     const [name, value] = pair.trim().split("=");
-    if (name === COOKIE && value) return decodeURIComponent(value);
+    if (name === wanted && value && /^[\w-]{20,100}$/.test(value)) return value;
   }
   return null;
 }
@@ -31,13 +38,22 @@ const closed: Record<"revoked" | "expired", string> = {
   expired: "This link has run out. Ask your coach for a new one; what you logged and did not send stays on this phone.",
 };
 
-export function floorRoutes(database: Database, secureCookies: boolean): Router {
+export function floorRoutes(database: Database, work: Work, secureCookies: boolean): Router {
   const router = Router();
+  const bounds = boundsOf(database, work);
 
-  const linkOf = async (token: string | null, operation: "open" | "check"): Promise<LinkState> => {
-    const link = token ? await database.openLink(operation, hashToken(token)) : null;
+  const linkOf = async (token: string | null, opening: boolean): Promise<LinkState> => {
+    const link = token ? await database.call<LinkState>("link_check", hashToken(token), opening) : null;
     if (!link) throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
-    if (link.state !== "open") throw new Problem(403, closed[link.state], [], { state: link.state });
+    if (link.state !== "open") throw new Problem(403, closed[link.state], [], { state: link.state, who: whoOf(link.clientId) });
+    return link;
+  };
+
+  /** the link of the client the page says it is for; a phone from before it said so has one cookie only */
+  const linkOfRequest = async (request: Request): Promise<LinkState> => {
+    const who = WHO.exec(request.get("x-gryn-who") ?? "")?.[0] ?? null;
+    const link = await linkOf(readCookie(request, cookieOf(who)) ?? (who ? null : readCookie(request, COOKIE)), false);
+    if (who && whoOf(link.clientId) !== who) throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
     return link;
   };
 
@@ -49,45 +65,86 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
   router.use(fromThePage);
 
   const opening = z.strictObject({ token: z.string().min(20).max(100) });
-  router.post("/open", rateLimit({ windowMs: 60_000, limit: 60, legacyHeaders: false }), async (request, response) => {
+  router.post("/open", async (request, response) => {
     const { token } = readBody(opening, request);
-    await linkOf(token, "open");
-    response.cookie(COOKIE, token, { httpOnly: true, sameSite: "lax", secure: secureCookies, path: "/api/floor", maxAge: LINK_DAYS * 86_400_000 });
-    response.json({});
+    await attempt(database, [{ key: `open link ${request.ip}`, most: 300 }]);
+    const link = await linkOf(token, true);
+    const who = whoOf(link.clientId);
+    response.cookie(cookieOf(who), token, { httpOnly: true, sameSite: "lax", secure: secureCookies, path: "/api/floor", maxAge: LINK_DAYS * 86_400_000 });
+    response.json({ who });
   });
 
   router.get("/session", async (request, response) => {
-    const { practiceId, clientId } = await linkOf(readCookie(request), "check");
+    const { practiceId, clientId } = await linkOfRequest(request);
     response.json(
       await database.withPractice(practiceId, async (tx) => {
         const client = await findClient(tx, practiceId, clientId);
-        const handOver = await newestHandOver(tx, practiceId, clientId);
-        const log = await readLog(tx, practiceId, clientId);
-        const since = new Date(Date.now() - HISTORY_DAYS * 86_400_000).toISOString();
-        const targets: Record<string, Target> = {};
-        for (const p of handOver?.snapshot.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)) ?? []) {
-          const exposures = exposuresOf(p.id, log.entries, log.reports);
-          const target = nextTarget(p, exposures, DEFAULT_METHOD);
-          // a load the coach has changed since the hand-over of the last session goes before the rule
-          const last = exposures[0]?.entries[0];
-          const changed = last && last.handOverId !== handOver!.id && p.load && JSON.stringify(await loadUnder(tx, practiceId, last.handOverId, p.id)) !== JSON.stringify(p.load);
-          targets[p.id] = changed && target.decision !== "stop" ? { ...target, load: p.load, reps: p.reps, reasons: ["Set by your coach."] } : target;
-        }
+        const log = await readLog(tx, practiceId, clientId, HISTORY_DAYS);
         return {
+          who: whoOf(clientId),
+          now: new Date().toISOString(),
           firstName: client.name.split(" ")[0],
-          handOver,
-          targets,
-          log: { entries: log.entries.filter((e) => e.at > since), reports: log.reports.filter((r) => r.at > since) },
+          handOver: await newestHandOver(tx, practiceId, clientId),
+          history: await readHistory(tx, practiceId, clientId, log),
+          rules: { repsFormula: DEFAULT_METHOD.repsFormula },
         };
       }),
     );
   });
 
   router.post("/log", async (request, response) => {
-    const { practiceId, clientId } = await linkOf(readCookie(request), "check");
-    const batch = readBody(logBatchSchema, request);
-    await database.withPractice(practiceId, (tx) => writeLog(tx, practiceId, clientId, batch));
-    response.json({ kept: [...batch.entries, ...batch.reports].map((x) => ({ id: x.id, revision: x.revision })) });
+    const { practiceId, clientId } = await linkOfRequest(request);
+    const sent = readSent(request.body);
+    const items = await database.withPractice(practiceId, async (tx) => {
+      const known = await knownPrescriptions(tx, practiceId, clientId, [...sent.entries, ...sent.reports]);
+      const foreign = await elsewhere(tx, practiceId, clientId, [...sent.entries, ...sent.reports]);
+      const mine = (x: Entry | Report) => known.has(`${x.handOverId} ${x.prescriptionId}`) && !foreign.has(x.id);
+      const batch: LogBatch = { entries: sent.entries.filter(mine), reports: sent.reports.filter(mine) };
+      await writeLog(tx, practiceId, clientId, batch);
+      const answer = (x: Entry | Report): ItemAnswer => ({ id: x.id, revision: x.revision, kept: mine(x), reason: mine(x) ? null : "It belongs to another person's plan, not to this link's: it was not stored here." });
+      return [...sent.entries, ...sent.reports].map(answer);
+    });
+    if (items.some((i) => i.kept)) bounds.later(practiceId, clientId);
+    response.json({ items: [...items, ...sent.refused] });
   });
   return router;
+}
+
+/** each item by itself; what cannot be read is named with its reason */
+function readSent(body: unknown): LogBatch & { refused: ItemAnswer[] } {
+  const sent = sentBatchSchema.safeParse(body);
+  if (!sent.success) throw new Problem(400, "Some of this cannot be saved.", sent.error.issues.map((i) => ({ path: i.path.join("."), reason: i.message })));
+  const refused: ItemAnswer[] = [];
+  const each = <T extends Entry | Report>(list: readonly unknown[], schema: z.ZodType<T>): T[] =>
+    list.flatMap((item) => {
+      const parsed = schema.safeParse(item);
+      if (parsed.success && !unwritableText(item)) return [parsed.data];
+      const { id, revision } = (item ?? {}) as { id?: unknown; revision?: unknown };
+      refused.push({ id: typeof id === "string" ? id : "", revision: typeof revision === "number" ? revision : 0, kept: false, reason: parsed.success ? "It has characters that are no text." : reasonsOf(parsed.error) });
+      return [];
+    });
+  // what only a coach may say of a set is not taken from a phone
+  const entries = each(sent.data.entries, entrySchema).map((e) => ({ ...e, voided: false, confirmed: false, by: null }));
+  return { entries, reports: each(sent.data.reports, reportSchema), refused };
+}
+
+const reasonsOf = (error: z.ZodError): string => [...new Set(error.issues.map((i) => `${String(i.path.at(-1) ?? "it")}: ${i.message}`))].slice(0, 3).join("; ");
+
+/** "hand-over prescription" of all that was ever handed to this client */
+async function knownPrescriptions(tx: Transaction, practiceId: string, clientId: string, items: readonly (Entry | Report)[]): Promise<Set<string>> {
+  const rows = await tx.query<{ both: string }>(
+    `select h.id || ' ' || (p->>'id') as both from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
+     where h.practice_id = $1 and h.client_id = $2 and h.id = any($3::uuid[])`,
+    [practiceId, clientId, [...new Set(items.map((i) => i.handOverId))]],
+  );
+  return new Set(rows.map((r) => r.both));
+}
+
+/** ids that another client's log has already */
+async function elsewhere(tx: Transaction, practiceId: string, clientId: string, items: readonly (Entry | Report)[]): Promise<Set<string>> {
+  const rows = await tx.query<{ id: string }>(
+    "select id from entry where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2 union select id from report where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2",
+    [practiceId, clientId, items.map((i) => i.id)],
+  );
+  return new Set(rows.map((r) => r.id));
 }

@@ -1,16 +1,19 @@
 /** Handing over: an immutable numbered snapshot, and the link through which a client sees the newest one. */
-import { createHash, randomBytes, randomUUID } from "node:crypto";
+import { randomUUID } from "node:crypto";
 import { Router } from "express";
 import { z } from "zod";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import type { Program } from "#core/planning/program";
 import type { Snapshot } from "#core/training/handover";
-import { buildSnapshot } from "#core/training/snapshot";
+import { snapshotSchema } from "#core/training/handover";
 import { writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/routes";
-import type { Database, LinkInfo, Transaction } from "#server/database/database";
-import { Problem, readBody, readId } from "#server/http/problem";
-import { coachOf } from "#server/identity/sign-in";
+import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
+import { Problem, readBody, readId, revision } from "#server/http/problem";
+import { coachOf } from "#server/identity/coach";
+import { hashToken, newToken } from "#server/identity/people";
 import { findProgram } from "#server/planning/programs";
+import { boundsOf } from "#server/training/bounds";
+import type { Work } from "#server/work/work";
 
 export interface HandOver {
   id: string;
@@ -28,63 +31,66 @@ interface HandOverRow {
   snapshot: Snapshot;
 }
 
-const toHandOver = (r: HandOverRow): HandOver => ({ id: r.id, number: r.number, programVersion: r.program_version, at: r.at.toISOString(), snapshot: r.snapshot });
+/** a snapshot of an earlier version gets what has come since, as far as it can be told */
+const toHandOver = (r: HandOverRow): HandOver => ({ id: r.id, number: r.number, programVersion: r.program_version, at: r.at.toISOString(), snapshot: snapshotSchema.parse(r.snapshot) });
 
 export const LINK_DAYS = 120;
-export const hashToken = (token: string): string => createHash("sha256").update(token).digest("hex");
 
 export async function newestHandOver(tx: Transaction, practiceId: string, clientId: string): Promise<HandOver | null> {
   const [row] = await tx.query<HandOverRow>("select id, number, program_version, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at desc, number desc limit 1", [practiceId, clientId]);
   return row ? toHandOver(row) : null;
 }
 
-/** the load an earlier hand-over asked for; null when there was none */
-export async function loadUnder(tx: Transaction, practiceId: string, handOverId: string, prescriptionId: string): Promise<unknown> {
-  const [row] = await tx.query<{ load: unknown }>(
-    `select p->'load' as load from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
-     where h.practice_id = $1 and h.id = $2 and p->>'id' = $3`,
-    [practiceId, handOverId, prescriptionId],
-  );
-  return row?.load ?? null;
-}
+const moved = (program: Program, version: number) => new Problem(409, "The program has changed since. Look at it again, then hand it over.", [], { program, version, conflicts: [] });
 
-/** @throws Problem 422 when there is nothing to hand over or the client is not cleared */
-export async function handOver(tx: Transaction, practiceId: string, accountId: string, programId: string, version: number): Promise<HandOver> {
-  const { program, version: current } = await findProgram(tx, practiceId, programId, true);
-  if (version !== current) throw new Problem(409, "The program has changed since. Look at it again, then hand it over.", [], { program, version: current, conflicts: [] });
+/** what is handed over and for whom. @throws Problem 409 when it is not this version, 422 when there is nothing or the client is not cleared */
+export async function readyToHandOver(tx: Transaction, practiceId: string, programId: string, version: number) {
+  const { program, version: current } = await findProgram(tx, practiceId, programId);
+  if (version !== current) throw moved(program, current);
   if (program.days.every((d) => d.blocks.length === 0)) throw new Problem(422, "The week is empty: put something on a day first.");
   const client = await findClient(tx, practiceId, program.clientId);
   if (!client.cleared) throw new Problem(422, "This client's screening is not cleared. Record that a licensed professional has cleared the client, then hand over.");
-  const snapshot = buildSnapshot(program, current, client, DEFAULT_METHOD);
+  return { program, client };
+}
+
+/** keeps a snapshot under the next number; the program's row is held meanwhile. @throws Problem 409 when it has moved on */
+export async function keepHandOver(tx: Transaction, practiceId: string, accountId: string, snapshot: Snapshot, at = new Date()): Promise<HandOver> {
+  const { program, version } = await findProgram(tx, practiceId, snapshot.programId, true);
+  if (version !== snapshot.programVersion) throw moved(program, version);
   const [row] = await tx.query<HandOverRow>(
-    `insert into hand_over (practice_id, id, client_id, program_id, program_version, number, snapshot, account_id)
-     select $1, $2, $3, $4, $5, coalesce(max(number), 0) + 1, $6, $7 from hand_over where practice_id = $1 and program_id = $4
+    `insert into hand_over (practice_id, id, client_id, program_id, program_version, number, snapshot, account_id, at)
+     select $1, $2, $3, $4, $5, coalesce(max(number), 0) + 1, $6, $7, $8 from hand_over where practice_id = $1 and program_id = $4
      returning id, number, program_version, at, snapshot`,
-    [practiceId, randomUUID(), program.clientId, programId, current, snapshot, accountId],
+    [practiceId, randomUUID(), program.clientId, program.id, version, snapshot, accountId, at],
   );
   return toHandOver(row!);
 }
 
 /** a new link; earlier ones are revoked. The token is returned once and only its hash is kept. */
-export async function makeLink(tx: Transaction, clientId: string, token = randomBytes(24).toString("base64url")): Promise<string> {
-  await tx.query("select gryn_link('revoke', null, $1)", [clientId]);
-  await tx.query("select gryn_link('make', $1, $2, now() + make_interval(days => $3))", [hashToken(token), clientId, LINK_DAYS]);
+export async function makeLink(tx: Transaction, clientId: string, token = newToken()): Promise<string> {
+  await callIn(tx, "link_make", hashToken(token), clientId, `${LINK_DAYS} days`);
   return token;
 }
 
-export function handOverRoutes(database: Database): Router {
+export function handOverRoutes(database: Database, work: Work): Router {
   const router = Router();
-  const order = z.strictObject({ version: z.int().min(0) });
+  const bounds = boundsOf(database, work);
+  const order = z.strictObject({ version: revision });
 
   router.post("/programs/:id/hand-overs", async (request, response) => {
-    const { practiceId, accountId, name } = coachOf(request);
+    const coach = coachOf(request);
+    const { practiceId } = coach;
     const id = readId(request, "id", "program");
     const { version } = readBody(order, request);
+    const { program, client } = await database.withPractice(practiceId, (tx) => readyToHandOver(tx, practiceId, id, version));
+    // drawing takes about a second: not on this thread, and with nothing held
+    const snapshot = await work.snapshot(program, version, client);
     const made = await database.withPractice(practiceId, async (tx) => {
-      const h = await handOver(tx, practiceId, accountId, id, version);
-      await writeAudit(tx, practiceId, name, `handed over number ${h.number}`, (await findProgram(tx, practiceId, id)).program.clientId);
+      const h = await keepHandOver(tx, practiceId, coach.accountId, snapshot);
+      await writeAudit(tx, coach, `handed over number ${h.number}`, client.id);
       return h;
     });
+    bounds.later(practiceId, client.id);
     response.status(201).json({ handOver: made });
   });
 
@@ -94,18 +100,17 @@ export function handOverRoutes(database: Database): Router {
     response.json(
       await database.withPractice(practiceId, async (tx) => {
         await findClient(tx, practiceId, id);
-        const [links] = await tx.query<{ list: LinkInfo[] }>("select gryn_link('list', null, $1) as list", [id]);
-        return { handOver: await newestHandOver(tx, practiceId, id), links: links?.list ?? [] };
+        return { handOver: await newestHandOver(tx, practiceId, id), links: await callIn<LinkInfo[]>(tx, "links", id) };
       }),
     );
   });
 
   router.post("/clients/:id/link", async (request, response) => {
-    const { practiceId, name } = coachOf(request);
+    const coach = coachOf(request);
     const id = readId(request, "id", "client");
-    const token = await database.withPractice(practiceId, async (tx) => {
-      await findClient(tx, practiceId, id);
-      await writeAudit(tx, practiceId, name, "made link", id);
+    const token = await database.withPractice(coach.practiceId, async (tx) => {
+      await findClient(tx, coach.practiceId, id);
+      await writeAudit(tx, coach, "made link", id);
       return makeLink(tx, id);
     });
     // after #, so that the token reaches no server log and no referrer
@@ -113,12 +118,12 @@ export function handOverRoutes(database: Database): Router {
   });
 
   router.delete("/clients/:id/link", async (request, response) => {
-    const { practiceId, name } = coachOf(request);
+    const coach = coachOf(request);
     const id = readId(request, "id", "client");
-    await database.withPractice(practiceId, async (tx) => {
-      await findClient(tx, practiceId, id);
-      await tx.query("select gryn_link('revoke', null, $1)", [id]);
-      await writeAudit(tx, practiceId, name, "revoked links", id);
+    await database.withPractice(coach.practiceId, async (tx) => {
+      await findClient(tx, coach.practiceId, id);
+      await callIn(tx, "link_revoke", id);
+      await writeAudit(tx, coach, "revoked links", id);
     });
     response.json({});
   });

@@ -1,17 +1,25 @@
 import { Router } from "express";
 import Papa from "papaparse";
+import { z } from "zod";
 import { logRows } from "#core/exchange/files";
 import { prescriptionsOf } from "#core/planning/edit";
-import { writeAudit } from "#server/audit";
+import { entrySchema, type Entry } from "#core/training/entry";
+import { auditLook, writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/routes";
 import type { Database, Transaction } from "#server/database/database";
-import { readId } from "#server/http/problem";
-import { coachOf } from "#server/identity/sign-in";
+import { notFound, Problem, readBody, readId, readShape, revision } from "#server/http/problem";
+import { coachOf, type Coach } from "#server/identity/coach";
 import { programOfClient } from "#server/planning/programs";
-import { readLog } from "#server/training/log";
+import { boundsOf } from "#server/training/bounds";
+import { HISTORY_DAYS } from "#core/training/progression";
+import { logMark, readHistory, readLog, writeLog } from "#server/training/log";
+import type { Work } from "#server/work/work";
+
+/** days of log in an export: all of it */
+const EVERYTHING = 36_500;
 
 /** names of all prescriptions ever handed over or planned, so that a deleted exercise stays readable in the log */
-async function prescriptionNames(tx: Transaction, practiceId: string, clientId: string, days: number): Promise<Map<string, string>> {
+async function prescriptionNames(tx: Transaction, practiceId: string, clientId: string): Promise<Map<string, string>> {
   const names = new Map<string, string>();
   const rows = await tx.query<{ id: string; name: string }>(
     `select p->>'id' as id, p->>'name' as name from hand_over h,
@@ -20,33 +28,73 @@ async function prescriptionNames(tx: Transaction, practiceId: string, clientId: 
     [practiceId, clientId],
   );
   for (const r of rows) names.set(r.id, r.name);
-  for (const p of prescriptionsOf((await programOfClient(tx, practiceId, clientId, days)).program)) names.set(p.id, p.name);
+  for (const p of prescriptionsOf((await programOfClient(tx, practiceId, clientId)).program)) names.set(p.id, p.name);
   return names;
 }
 
-export function trainingRoutes(database: Database): Router {
-  const router = Router();
+/** what a coach may do to a logged set: a revision of its own, with who and when */
+const ruling = z.discriminatedUnion("act", [
+  z.strictObject({ act: z.enum(["void", "restore", "confirm"]), id: z.uuid(), revision }),
+  z.strictObject({ act: z.literal("correct"), id: z.uuid(), revision, parts: entrySchema.shape.parts, reserve: entrySchema.shape.reserve }),
+]);
+const RULED = { void: "struck a set", restore: "restored a set", confirm: "confirmed a set", correct: "corrected a set" } as const;
 
+async function rule(tx: Transaction, coach: Coach, clientId: string, given: z.infer<typeof ruling>): Promise<Entry> {
+  // two coaches at once: one after the other
+  await tx.query("select 1 from client where practice_id = $1 and id = $2 for update", [coach.practiceId, clientId]);
+  const [row] = await tx.query<{ body: Entry }>("select body from entry where practice_id = $1 and client_id = $2 and id = $3 order by revision desc, received_at desc limit 1", [coach.practiceId, clientId, given.id]);
+  if (!row) throw notFound("set");
+  if (row.body.revision !== given.revision) throw new Problem(409, "This set has been corrected since. Look at it again.");
+  const before = entrySchema.parse(row.body);
+  const change = given.act === "correct" ? { parts: given.parts, reserve: given.reserve, confirmed: true } : given.act === "confirm" ? { confirmed: true } : { voided: given.act === "void" };
+  const next: Entry = { ...before, ...change, revision: before.revision + 1, by: coach.name };
+  await writeLog(tx, coach.practiceId, clientId, { entries: [next], reports: [] });
+  await writeAudit(tx, coach, RULED[given.act], clientId);
+  return next;
+}
+
+export function trainingRoutes(database: Database, work: Work): Router {
+  const router = Router();
+  const bounds = boundsOf(database, work);
+
+  const asked = z.object({ days: z.coerce.number().int().min(1).max(EVERYTHING).default(HISTORY_DAYS) });
   router.get("/clients/:id/log", async (request, response) => {
-    const { practiceId } = coachOf(request);
+    const coach = coachOf(request);
+    const { practiceId } = coach;
     const id = readId(request, "id", "client");
-    response.json(
-      await database.withPractice(practiceId, async (tx) => {
-        const client = await findClient(tx, practiceId, id);
-        return { ...(await readLog(tx, practiceId, id)), names: Object.fromEntries(await prescriptionNames(tx, practiceId, id, client.daysPerWeek)) };
-      }),
-    );
+    const { days } = readShape(asked, request.query);
+    const answer = await database.withPractice(practiceId, async (tx) => {
+      await findClient(tx, practiceId, id);
+      await auditLook(tx, coach, "saw log", id);
+      const mark = `"${await logMark(tx, practiceId, id)}-${days}"`;
+      if (request.get("if-none-match") === mark) return { mark, log: null };
+      const log = await readLog(tx, practiceId, id, days);
+      return { mark, log: { ...(await readHistory(tx, practiceId, id, log)), twice: log.twice, names: Object.fromEntries(await prescriptionNames(tx, practiceId, id)) } };
+    });
+    response.set("etag", answer.mark);
+    if (answer.log) response.json(answer.log);
+    else response.status(304).end();
+  });
+
+  router.post("/clients/:id/log", async (request, response) => {
+    const coach = coachOf(request);
+    const id = readId(request, "id", "client");
+    const given = readBody(ruling, request);
+    const entry = await database.withPractice(coach.practiceId, (tx) => rule(tx, coach, id, given));
+    bounds.later(coach.practiceId, id);
+    response.json({ entry });
   });
 
   router.get("/clients/:id/log.csv", async (request, response) => {
-    const { practiceId, name } = coachOf(request);
+    const coach = coachOf(request);
+    const { practiceId } = coach;
     const id = readId(request, "id", "client");
     const csv = await database.withPractice(practiceId, async (tx) => {
-      const client = await findClient(tx, practiceId, id);
-      const log = await readLog(tx, practiceId, id);
-      await writeAudit(tx, practiceId, name, "exported log", id);
+      await findClient(tx, practiceId, id);
+      const log = await readLog(tx, practiceId, id, EVERYTHING);
+      await writeAudit(tx, coach, "exported log", id);
       // escapeFormulae: a note that begins with = must not run in a spreadsheet
-      return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id, client.daysPerWeek)), { escapeFormulae: true });
+      return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id)), { escapeFormulae: true });
     });
     response.attachment("log.csv").type("text/csv").send(`${csv}\r\n`);
   });

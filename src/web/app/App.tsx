@@ -6,7 +6,7 @@ import { MODE_EVENT } from "./mode";
 import { Shell } from "./Shell";
 import { store } from "./store";
 import { antdTheme, applyPalette } from "./theme";
-import { Loading } from "./states";
+import { Loading, NotFound } from "./states";
 
 const RankingPage = lazy(() => import("../ranking/RankingPage"));
 const BenchPage = lazy(() => import("../bench/BenchPage"));
@@ -14,6 +14,8 @@ const ClientsPage = lazy(() => import("../clients/ClientsPage"));
 const WeekPage = lazy(() => import("../planning/WeekPage"));
 const MethodPage = lazy(() => import("../method/MethodPage"));
 const LogPage = lazy(() => import("../training/LogPage"));
+const PracticePage = lazy(() => import("../identity/PracticePage"));
+const JoinPage = lazy(() => import("../identity/JoinPage"));
 
 const router = createBrowserRouter([
   {
@@ -28,9 +30,11 @@ const router = createBrowserRouter([
       { path: "clients/:id/week", element: <WeekPage /> },
       { path: "clients/:id/log", element: <LogPage /> },
       { path: "method/:page?", element: <MethodPage /> },
-      { path: "*", element: <Navigate to="/" replace /> },
+      { path: "practice/:part?", element: <PracticePage /> },
+      { path: "*", element: <NotFound /> },
     ],
   },
+  { path: "/join", element: <JoinPage /> },
 ]);
 
 type Mode = "light" | "dark";

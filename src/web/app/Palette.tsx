@@ -2,7 +2,7 @@
 import { Input, Modal } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Client } from "#core/clients/client";
+import type { ClientSummary } from "#core/clients/client";
 import { library } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import { headGroups } from "#core/ranking/rank";
@@ -29,7 +29,7 @@ function match(name: string, query: string): number | null {
   return 100 + at;
 }
 
-export function Palette({ clientId, clients }: { clientId: string | null; clients: readonly Client[] }) {
+export function Palette({ clientId, clients }: { clientId: string | null; clients: readonly ClientSummary[] }) {
   const [open, setOpen] = useState(false);
   const [query, setQuery] = useState("");
   const [picked, setPicked] = useState(0);
@@ -49,6 +49,8 @@ export function Palette({ clientId, clients }: { clientId: string | null; client
 
   const all = useMemo(
     (): Entry[] => [
+      { name: "People of the practice", kind: "practice", to: "/practice" },
+      { name: "Your account", kind: "practice", to: "/practice/account" },
       ...clients.flatMap((c) => [
         { name: `${c.name}, week`, kind: "week", to: `/clients/${c.id}/week` },
         { name: `${c.name}, log`, kind: "log", to: `/clients/${c.id}/log` },

@@ -3,7 +3,7 @@ import { App as AntApp, Button, Dropdown, Modal, Select } from "antd";
 import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import SignInPage from "../identity/SignInPage";
-import { api, toFailure } from "./api";
+import { api, toFailure, type Role } from "./api";
 import { isTyping, KEYS, KEYS_OFF, singleKeysOn } from "./keys";
 import { Mark } from "./Mark";
 import { MODE_EVENT } from "./mode";
@@ -19,13 +19,13 @@ export function Shell() {
   // inside the router, so that links in messages work
   return (
     <AntApp style={{ height: "100%" }}>
-      <Desk coach={data.coach.name} />
+      <Desk coach={data.coach} />
     </AntApp>
   );
 }
 
-function Desk({ coach }: { coach: string }) {
-  const { client, clientId, clients, open } = useOpenClient();
+function Desk({ coach }: { coach: { name: string; role: Role } }) {
+  const { clientId, clients, open } = useOpenClient();
   const [signOut] = api.useSignOutMutation();
   const [help, setHelp] = useState(false);
   const [keysOn, setKeysOn] = useState(singleKeysOn);
@@ -71,14 +71,14 @@ function Desk({ coach }: { coach: string }) {
           <div className="group">
             <span aria-hidden>coach</span>
             <NavLink to={clientId ? `/clients/${clientId}` : "/clients"} end>Clients</NavLink>
-            {client && <NavLink to={`/clients/${client.id}/week`}>Week</NavLink>}
-            {client && <NavLink to={`/clients/${client.id}/log`}>Log</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/week`}>Week</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/log`}>Log</NavLink>}
           </div>
         </nav>
         <div className="end">
           <Select aria-label="Open client" style={{ width: 186 }} value={clientId ?? undefined} placeholder="No client open" allowClear={!inClient} onChange={pick} options={clients.map((c) => ({ value: c.id, label: c.name }))} />
-          <Dropdown trigger={["click"]} menu={{ items: [{ key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) }, { key: "keys", label: "Keys", onClick: () => setHelp(true) }, { key: "out", label: "Sign out", onClick: () => void leave() }] }}>
-            <Button type="text">{coach}</Button>
+          <Dropdown trigger={["click"]} menu={{ items: [{ key: "account", label: "Your account", onClick: () => void navigate("/practice/account") }, { key: "practice", label: "Practice", onClick: () => void navigate("/practice") }, { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) }, { key: "keys", label: "Keys", onClick: () => setHelp(true) }, { key: "out", label: "Sign out", onClick: () => void leave() }] }}>
+            <Button type="text">{coach.name}</Button>
           </Dropdown>
         </div>
       </header>

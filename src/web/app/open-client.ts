@@ -1,16 +1,33 @@
 /** Which client is open is part of the address: /clients/:id/... or ?for=:id on the places that know exercises. */
 import { useCallback } from "react";
 import { useMatch, useSearchParams } from "react-router";
-import type { Client } from "#core/clients/client";
+import type { Client, ClientSummary } from "#core/clients/client";
 import { api } from "./api";
 
-export function useOpenClient(): { client: Client | null; clientId: string | null; clients: readonly Client[]; open: (id: string | null) => void } {
+export interface OpenClient {
+  /** null while none is open or it is still being read */
+  client: Client | null;
+  clientId: string | null;
+  clients: readonly ClientSummary[];
+  /** the address names a client who is not in this practice */
+  unknown: boolean;
+  open: (id: string | null) => void;
+}
+
+/** a client in full; reading one is written down, so only the one that is open is asked for */
+export function useClient(id: string | null): Client | null {
+  const { data } = api.useClientQuery(id ?? "", { skip: !id });
+  return id && data?.client.id === id ? data.client : null;
+}
+
+export function useOpenClient(): OpenClient {
   const [params, setParams] = useSearchParams();
   const match = useMatch("/clients/:id/*");
   const { data } = api.useClientsQuery();
   const clients = data?.clients ?? NONE;
   const wanted = match?.params.id ?? params.get("for");
-  const client = clients.find((c) => c.id === wanted) ?? null;
+  const summary = clients.find((c) => c.id === wanted);
+  const client = useClient(summary?.id ?? null);
   const open = useCallback(
     (id: string | null) =>
       setParams((p) => {
@@ -20,9 +37,9 @@ export function useOpenClient(): { client: Client | null; clientId: string | nul
       }),
     [setParams],
   );
-  return { client, clientId: client?.id ?? null, clients, open };
+  return { client, clientId: summary?.id ?? null, clients, unknown: data !== undefined && Boolean(wanted) && wanted !== "new" && !summary, open };
 }
-const NONE: readonly Client[] = [];
+const NONE: readonly ClientSummary[] = [];
 
 /** the client in the address bar, which is ahead of the page while that is still loading */
 export const clientIdInAddress = (): string | null => /^\/clients\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1] ?? new URLSearchParams(window.location.search).get("for");

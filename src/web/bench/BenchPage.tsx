@@ -168,6 +168,7 @@ export default function BenchPage() {
       <div className="headline">
         <div>
           <h1>{setupName(exercise, values)}</h1>
+          {analysis && headId && asked && asked !== headId && heads.some((h) => h.id === asked) && <p className="notice small" role="status">{headTitle(asked)} hardly works in this exercise: under a tenth of its strength. Shown is {headTitle(headId).toLowerCase()}, which does.</p>}
           {analysis && headId && <p className="words">{inWords(analysis, headId)}</p>}
         </div>
         <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>{client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}.</p>

@@ -48,7 +48,7 @@ export function Facts({ analysis, headId, spread }: { analysis: Analysis; headId
       <Grain metrics={m} width={248} height={52} />
       <dl className="facts">
         {METRICS.map(({ name, at, value, text }) => {
-          const band = bandOf(spread, headId, value);
+          const band = bandOf(spread, headId, value, value(m));
           return (
             <Fragment key={at}>
               <dt><Term at={at}>{name}</Term></dt>

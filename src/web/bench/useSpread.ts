@@ -31,10 +31,10 @@ export function useSpread(asked: { exerciseId: string; values: Values } | null, 
   return key !== null && known?.key === key ? known.spread : null;
 }
 
-/** least and largest of a metric among the bodies in which the head works */
-export function bandOf(spread: Spread | null, headId: string, metric: (m: HeadMetrics) => number): { low: number; high: number } | null {
+/** least and largest of a metric among the bodies in which the head works, the one shown included. @param own its value in the body that is shown */
+export function bandOf(spread: Spread | null, headId: string, metric: (m: HeadMetrics) => number, own: number): { low: number; high: number } | null {
   const all = spread?.flatMap((heads) => heads[headId] ?? []).map(metric) ?? [];
-  return all.length ? { low: Math.min(...all), high: Math.max(...all) } : null;
+  return all.length ? { low: Math.min(own, ...all), high: Math.max(own, ...all) } : null;
 }
 
 /** whether at least four of five bodies agree on which of two setups has more; null while one is not known */

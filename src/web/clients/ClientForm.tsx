@@ -3,10 +3,21 @@ import { useState, type FormEvent, type ReactNode } from "react";
 import { Link } from "react-router";
 import { clientInput, LOADED, PRIORITIES, UNITS, type Client, type ClientInput, type Unit } from "#core/clients/client";
 import { muscles } from "#core/anatomy/anatomy";
-import { EQUIPMENT, JOINTS } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/format";
+import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
+import { DEFAULT_METHOD } from "#core/planning/method";
+import { startPriorities } from "#core/planning/starts";
 import { equipmentName } from "#core/ranking/rank";
 import { NumberField } from "../app/NumberField";
 import type { Failure } from "../app/api";
+
+/** a new client's priorities follow days and minutes until the coach has touched one */
+const followed = (i: ClientInput, change: Partial<ClientInput>): ClientInput => {
+  const starts = (x: ClientInput) => startPriorities(x.daysPerWeek, x.minutes, DEFAULT_METHOD);
+  const next = { ...i, ...change };
+  const untouched = JSON.stringify(i.priorities) === JSON.stringify(starts(i));
+  return untouched ? { ...next, priorities: starts(next) } : next;
+};
 
 const strip = (c: ClientInput | Client): ClientInput => {
   const { id: _id, revision: _revision, ...input } = c as Client;
@@ -14,12 +25,13 @@ const strip = (c: ClientInput | Client): ClientInput => {
 };
 
 export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | Client; onSave: (input: ClientInput) => Promise<Failure | null>; weekLink: string | null }) {
+  const isNew = !("id" in value);
   const [input, setInput] = useState<ClientInput>(() => strip(value));
   const [reasons, setReasons] = useState<Record<string, string>>({});
   const [failure, setFailure] = useState<string | null>(null);
   const [state, setState] = useState<"still" | "saving" | "saved">("still");
   const set = <K extends keyof ClientInput>(key: K, v: ClientInput[K]) => {
-    setInput((i) => ({ ...i, [key]: v }));
+    setInput((i) => (isNew && (key === "daysPerWeek" || key === "minutes") ? followed(i, { [key]: v }) : { ...i, [key]: v }));
     setState("still");
   };
   const submit = async (e: FormEvent) => {
@@ -87,7 +99,7 @@ export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | C
           const change = (part: Partial<typeof j>) => set("joints", input.joints.map((x, k) => (k === i ? { ...x, ...part } : x)));
           return (
             <div key={i} style={{ display: "grid", gridTemplateColumns: "120px 100px 1fr auto", gap: 8, marginBottom: 6 }}>
-              <Select aria-label="Joint" value={j.joint} onChange={(v) => change({ joint: v })} options={JOINTS.map((x) => ({ value: x, label: x }))} />
+              <Select aria-label="Joint" value={j.joint} onChange={(v) => change({ joint: v })} options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))} />
               <Select aria-label="Side" value={j.side} onChange={(v) => change({ side: v })} options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))} />
               <Input aria-label="What was noted" value={j.note} placeholder="when it complains" onChange={(e) => change({ note: e.target.value })} />
               <Button onClick={() => set("joints", input.joints.filter((_, k) => k !== i))}>Remove</Button>
@@ -96,6 +108,9 @@ export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | C
         })}
         <Button size="small" style={{ justifySelf: "start" }} onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", note: "" }])}>Note a joint</Button>
       </fieldset>
+      {!isNew && input.daysPerWeek !== value.daysPerWeek && <p className="notice small wide" role="status">The week keeps its days and what is on them. The checks count with {input.daysPerWeek} a week from now on; add or take away a day in the week itself.</p>}
+      {field("consent", "Agreed on, to keeping health data", <Input id="client-consent" type="date" value={input.consent ?? ""} status={status("consent")} aria-describedby="reason-consent" onChange={(e) => set("consent", e.target.value || null)} />)}
+      {field("keepUntil", "Keep until, then erase", <Input id="client-keepUntil" type="date" value={input.keepUntil ?? ""} status={status("keepUntil")} aria-describedby="reason-keepUntil" onChange={(e) => set("keepUntil", e.target.value || null)} />)}
       {field("note", "Notes", <Input.TextArea id="client-note" rows={2} value={input.note} onChange={(e) => set("note", e.target.value)} />, "wide")}
       <div className="wide">
         <Checkbox checked={input.cleared} onChange={(e) => set("cleared", e.target.checked)}>Screening is clear, or a licensed professional has cleared this client</Checkbox>

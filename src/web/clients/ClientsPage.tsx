@@ -2,27 +2,37 @@
 import { useRef } from "react";
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
-import type { ClientInput } from "#core/clients/client";
-import { muscles } from "#core/anatomy/anatomy";
+import type { ClientInput, ClientSummary } from "#core/clients/client";
+import { DEFAULT_METHOD } from "#core/planning/method";
+import { startPriorities } from "#core/planning/starts";
 import { api, toFailure } from "../app/api";
 import { newId } from "../app/newId";
+import { useClient } from "../app/open-client";
 import { Empty, Failed, Loading } from "../app/states";
 import { ClientForm } from "./ClientForm";
+import { ClientRights } from "./ClientRights";
 
-const blank: ClientInput = { name: "", stature: 1.75, mass: 75, level: "trained", daysPerWeek: 3, minutes: 45, unit: "kg", units: {}, equipment: ["dumbbell", "bench"], priorities: Object.fromEntries(muscles.map((m) => [m.id, "hold" as const])), joints: [], cleared: false, note: "" };
+const DAYS = 3;
+const MINUTES = 45;
+const blank: ClientInput = { name: "", stature: 1.75, mass: 75, level: "trained", daysPerWeek: DAYS, minutes: MINUTES, unit: "kg", units: {}, equipment: ["dumbbell", "bench"], priorities: startPriorities(DAYS, MINUTES, DEFAULT_METHOD), joints: [], cleared: false, note: "", consent: null, keepUntil: null };
+
+const today = () => new Date().toISOString().slice(0, 10);
+const about = (c: ClientSummary) => `${c.daysPerWeek} days, ${c.minutes} min${c.cleared ? "" : ", not cleared yet"}${c.keepUntil && c.keepUntil < today() ? ", to be erased" : ""}`;
 
 export default function ClientsPage() {
   const { id } = useParams();
   const navigate = useNavigate();
   const { data, isLoading, error, refetch } = api.useClientsQuery();
+  const client = useClient(id && id !== "new" ? id : null);
   const [saveClient] = api.useSaveClientMutation();
   const [makeClient] = api.useMakeClientMutation();
   // a form starts anew when somebody else has saved the client, and stays as it is after its own save
   const forms = useRef(new Map<string, string>());
+  // a new client is the same one however often it is saved
+  const fresh = useRef(newId());
   const formOf = (c: { id: string; revision: number }) => forms.current.get(`${c.id} ${c.revision}`) ?? `${c.id} ${c.revision}`;
   if (isLoading) return <Loading what="the clients" />;
   if (error || !data) return <Failed what="The clients" reason={toFailure(error).error} again={refetch} />;
-  const client = data.clients.find((c) => c.id === id);
   const save = async (input: ClientInput) => {
     if (client) {
       const r = await saveClient({ id: client.id, revision: client.revision, client: input });
@@ -30,12 +40,14 @@ export default function ClientsPage() {
       forms.current.set(`${r.data.client.id} ${r.data.client.revision}`, formOf(client));
       return null;
     }
-    const made = newId();
+    const made = fresh.current;
     const r = await makeClient({ id: made, client: input });
     if (r.error) return toFailure(r.error);
+    fresh.current = newId();
     void navigate(`/clients/${made}`);
     return null;
   };
+  const there = data.clients.some((c) => c.id === id);
   return (
     <div className="clients">
       <aside>
@@ -44,15 +56,22 @@ export default function ClientsPage() {
             <li key={c.id}>
               <Link to={`/clients/${c.id}`} aria-current={c.id === id ? "true" : undefined}>
                 <strong>{c.name}</strong>
-                <div className="small quiet">{c.daysPerWeek} days, {c.minutes} min{c.joints.length ? `, ${c.joints.map((j) => j.joint).join(", ")} noted` : ""}{c.cleared ? "" : ", not cleared yet"}</div>
+                <div className="small quiet">{about(c)}</div>
               </Link>
             </li>
           ))}
         </ul>
         <Button style={{ marginTop: 12 }} onClick={() => void navigate("/clients/new")}>New client</Button>
       </aside>
-      {client || id === "new" ? (
-        <ClientForm key={client ? formOf(client) : "new"} value={client ?? blank} onSave={save} weekLink={client ? `/clients/${client.id}/week` : null} />
+      {id === "new" || client ? (
+        <div style={{ display: "grid", gap: 16 }}>
+          <ClientForm key={client ? formOf(client) : fresh.current} value={client ?? blank} onSave={save} weekLink={client ? `/clients/${client.id}/week` : null} />
+          {client && <ClientRights key={client.id} client={client} />}
+        </div>
+      ) : there ? (
+        <Loading what="the client" />
+      ) : id ? (
+        <Empty title="This client is not in your practice"><Link to="/clients">To the clients</Link></Empty>
       ) : (
         <Empty title="Whom is the week for?">
           <p className="quiet">Choose a client at the left. Body size, equipment and noted joints then shape every ranking and check.</p>

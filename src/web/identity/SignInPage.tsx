@@ -11,11 +11,14 @@ export default function SignInPage() {
   const [signIn, { isLoading, error }] = api.useSignInMutation();
   const [email, setEmail] = useState("");
   const [password, setPassword] = useState("");
+  const [code, setCode] = useState("");
+  const { data: session } = api.useSessionQuery();
   const failure = error ? toFailure(error) : null;
   const reason = (path: string) => failure?.fields.find((f) => f.path === path)?.reason;
+  const asksForCode = failure?.details.needs === "code" || failure?.fields.some((f) => f.path === "code") || code !== "";
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    void signIn({ email, password });
+    void signIn({ email, password, ...(code ? { code } : {}) });
   };
   return (
     <main className="sign-in">
@@ -41,8 +44,21 @@ export default function SignInPage() {
           <Input.Password id="password" size="large" visibilityToggle={false} autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} status={reason("password") ? "error" : ""} aria-describedby="password-reason" />
           <span className="reason" id="password-reason">{reason("password")}</span>
         </div>
+        {asksForCode && (
+          <div className="field">
+            <label htmlFor="code">Six digits of your authenticator</label>
+            <Input id="code" size="large" inputMode="numeric" autoComplete="one-time-code" autoFocus value={code} onChange={(e) => setCode(e.target.value.trim())} status={reason("code") ? "error" : ""} aria-describedby="code-reason" />
+            <span className="reason" id="code-reason">{reason("code")}</span>
+          </div>
+        )}
         {failure && failure.fields.length === 0 && <p className="notice warn" role="alert">{failure.error}</p>}
         <Button type="primary" size="large" htmlType="submit" loading={isLoading}>Sign in</Button>
+        {session?.demo && (
+          <div className="demo">
+            <Button size="large" block onClick={() => void signIn(session.demo!)}>Look around in the demo practice</Button>
+            <p className="small quiet">Made-up people. A practice of your own: open the link that the start command prints.</p>
+          </div>
+        )}
         <p className="small quiet">Gryn plans training for people cleared to train. It does not diagnose or treat.</p>
       </form>
     </main>

@@ -14,9 +14,21 @@ export const librarySetups: SetupAsk[] = library.flatMap((e) => e.setups.map((s)
 
 export const bodyOf = (client: { stature: number; mass: number } | null | undefined): Body => (client ? { stature: Math.round(client.stature * 100) / 100, mass: Math.round(client.mass) } : DEFAULT_BODY);
 
+/** setups in one ask: few enough that the page can say how far it is */
+const CHUNK = 13;
+const chunks: SetupAsk[][] = Array.from({ length: Math.ceil(librarySetups.length / CHUNK) }, (_, i) => librarySetups.slice(i * CHUNK, (i + 1) * CHUNK));
+
 /** first every setup in the body itself, then, for the head in question, its setups in varied bodies */
-async function surveyFor(body: Body, headId: string | undefined, give: (survey: Survey) => void): Promise<void> {
-  const base = await askSurvey(librarySetups, body, 0);
+async function surveyFor(body: Body, headId: string | undefined, give: (survey: Survey) => void, tell: (done: number) => void): Promise<void> {
+  let done = 0;
+  const parts = await Promise.all(
+    chunks.map(async (setups) => {
+      const part = await askSurvey(setups, body, 0);
+      tell((done += setups.length) / librarySetups.length);
+      return part;
+    }),
+  );
+  const base: Survey = { modelVersion: parts[0]!.modelVersion, rows: parts.flatMap((s) => s.rows) };
   give(base);
   const rows = headId ? base.rows.filter((r) => isFor(r.view, headId)) : [];
   if (rows.length === 0) return;
@@ -26,16 +38,17 @@ async function surveyFor(body: Body, headId: string | undefined, give: (survey: 
 }
 
 /** the survey of the library in a body, with the spread of one head's setups as soon as it is there; null while it is made */
-export function useSurvey(body: Body, headId: string | undefined): { survey: Survey | null; error: string | null } {
+export function useSurvey(body: Body, headId: string | undefined): { survey: Survey | null; error: string | null; /** share of the library that is read */ progress: number } {
   const { stature, mass } = body;
   const [state, setState] = useState<{ key: string; survey: Survey | null; error: string | null }>({ key: "", survey: null, error: null });
+  const [progress, setProgress] = useState(0);
   const key = `${stature} ${mass}`;
   useEffect(() => {
     let current = true;
-    surveyFor({ stature, mass }, headId, (survey) => current && setState({ key, survey, error: null })).catch((e: Error) => current && setState({ key, survey: null, error: e.message }));
+    surveyFor({ stature, mass }, headId, (survey) => current && setState({ key, survey, error: null }), (done) => current && setProgress(done)).catch((e: Error) => current && setState({ key, survey: null, error: e.message }));
     return () => {
       current = false;
     };
   }, [key, stature, mass, headId]);
-  return state.key === key ? state : { survey: null, error: null };
+  return state.key === key ? { ...state, progress } : { survey: null, error: null, progress };
 }

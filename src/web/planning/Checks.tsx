@@ -25,7 +25,7 @@ export function Checks({ lines, onFix }: { lines: CheckLine[]; onFix: (operation
               <strong>{l.title}</strong>
               <div className="number">{l.number} <span className="quiet">/ {l.limit}</span></div>
               {l.verdict !== "pass" && <div className="quiet">{l.reason}</div>}
-              {l.fix && <Button size="small" style={{ marginTop: 4, whiteSpace: "normal", height: "auto", textAlign: "left" }} onClick={() => onFix(l.fix!.operations)}>{l.fix.label}</Button>}
+              {l.fixes.map((f) => <Button key={f.label} size="small" style={{ margin: "4px 6px 0 0", whiteSpace: "normal", height: "auto", textAlign: "left" }} onClick={() => onFix(f.operations)}>{f.label}</Button>)}
             </div>
           </li>
         ))}

@@ -9,7 +9,7 @@ import { placeOf } from "#core/planning/edit";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 import { lengthColour } from "../app/theme";
 import { SetGrain } from "../grain/Grain";
-import { fixed } from "../../locale/locale";
+import { dayText, fixed } from "../../locale/locale";
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 
@@ -122,7 +122,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
             return (
               <th scope="col" key={d.id}>
                 <button type="button" className="plain day" aria-pressed={d.id === dayId} onClick={() => onDay(d.id)}>
-                  <span className="day-name">{d.name}</span>
+                  <span className="day-name">{d.name}{d.date && <span className="quiet"> {dayText(d.date)}</span>}</span>
                   <span className="strip" aria-hidden>
                     {d.blocks.length > 0 && <i className="warm" style={{ width: `${(100 * DEFAULT_METHOD.warmUpMinutes) / scale}%` }} />}
                     {d.blocks.map((b) => { const m = blockMinutes(b); return <i key={b.id} style={{ width: `${(100 * (m.setup + m.work + m.rest)) / scale}%` }} />; })}

@@ -1,9 +1,10 @@
 /** One day's session: everything asked of the client, edited in place and saved as it is typed. */
 import { Button, Dropdown, Select } from "antd";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
+import { formatValue } from "#core/exercises/setup";
 import { changeSchema, type Block, type Change, type Day, type Load, type Operation, type Prescription } from "#core/planning/program";
 import { repSeconds } from "#core/planning/minutes";
 import { expectedLoad } from "#core/training/client-strength";
@@ -14,7 +15,7 @@ import { withClient } from "../app/open-client";
 import { Alternatives } from "./Alternatives";
 import { Swap } from "./Swap";
 import type { Strength } from "../training/useStrength";
-import { plain } from "../../locale/locale";
+import { dayText, plain } from "../../locale/locale";
 import { NumberField } from "../app/NumberField";
 
 interface SessionProps {
@@ -25,12 +26,17 @@ interface SessionProps {
   selected: string | null;
   onSelect: (id: string) => void;
   strength: Strength | null;
+  /** what can be done with the day itself */
+  menu?: ReactNode;
 }
 
-export function Session({ day, days, client, edit, selected, onSelect, strength }: SessionProps) {
+export function Session({ day, menu, days, client, edit, selected, onSelect, strength }: SessionProps) {
   return (
     <section className="sheet session" aria-label={`Session of ${day.name}`}>
-      <h2 style={{ marginBottom: 6 }}>{day.name}</h2>
+      <div style={{ display: "flex", justifyContent: "space-between", marginBottom: 6 }}>
+        <h2>{day.name}{day.date && <span className="quiet small"> {dayText(day.date)}</span>}</h2>
+        {menu}
+      </div>
       {day.blocks.length === 0 && <p className="quiet">Nothing on this day. <Link to={`/ranking/triceps-long?for=${client.id}`}>Choose from the ranking</Link>.</p>}
       {day.blocks.length > 0 && (
         <table>
@@ -51,6 +57,18 @@ export function Session({ day, days, client, edit, selected, onSelect, strength 
         </table>
       )}
     </section>
+  );
+}
+
+/** what the client reads on the phone: the setting and the cues */
+function Cues({ p }: { p: Prescription }) {
+  const exercise = findExercise(p.exerciseId);
+  if (!exercise) return null;
+  return (
+    <div className="small quiet" aria-label={`What the client reads of ${p.name}`}>
+      {exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`).join(" · ")}
+      {exercise.cues.map((c) => <div key={c.text}>{c.text}</div>)}
+    </div>
   );
 }
 
@@ -76,7 +94,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
   const tempo = (key: keyof Prescription["tempo"], name: string) => <NumberField key={key} size="small" controls={false} style={{ width: 30 }} aria-label={`${p.name}: ${name}, seconds`} title={name} value={p.tempo[key]} onChange={(v) => v !== null && change({ tempo: { ...p.tempo, [key]: v } })} />;
   const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
   const bench = `/bench/${p.exerciseId}?${new URLSearchParams(Object.entries(p.values).map(([k, v]) => [k, String(v)]))}`;
-  const suggested = p.load && p.load.value > 0 ? windowTop(p.reps.low, p.reserves[0]!, inKg(p.load), inKg(p.loadStep), DEFAULT_METHOD) : null;
+  const suggested = (p.load && p.load.value > 0) || p.bodyLoad > 0 ? windowTop(p.reps.low, p.reserves[0]!, (p.load ? inKg(p.load) : 0) + p.bodyLoad, inKg(p.loadStep), DEFAULT_METHOD) : null;
   const belief = strength?.of(p);
   const expected = belief ? expectedLoad(belief, p.reps, p.reserves[0]!) : null;
   const next = day.blocks[index + 1];
@@ -101,6 +119,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
             <Link to={withClient(bench, client.id)} style={{ color: "var(--ink)", fontWeight: 600 }}>{p.name}</Link>
             {p.locked && <span className="small quiet"> locked</span>}
             {findExercise(p.exerciseId)?.cautions.filter((c) => client.joints.some((j) => j.joint === c.joint)).map((c) => <div key={c.text} className="small" style={{ color: "var(--rowan)" }}>{c.text}</div>)}
+            {selected && <Cues p={p} />}
             {reason && <div className="small" role="alert" style={{ color: "var(--rowan)" }}>Not saved: {reason}.</div>}
           </div>
         </div>

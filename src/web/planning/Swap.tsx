@@ -1,17 +1,17 @@
 /** Another setup for the same head, with what is gained and what is lost against the planned one. */
 import { Button, Modal } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
-import { unitFor, type Client } from "#core/clients/client";
+import type { Client } from "#core/clients/client";
 import { setupName } from "#core/exercises/setup";
 import { DEFAULT_METHOD } from "#core/planning/method";
-import { prescribe } from "#core/planning/prescribe";
 import type { Prescription } from "#core/planning/program";
+import { swapped } from "#core/planning/swap";
 import type { RankedRow } from "#core/ranking/rank";
 import { fixed } from "../../locale/locale";
 import { newId } from "../app/newId";
 import { Loading } from "../app/states";
 import { Grain } from "../grain/Grain";
-import { useCandidates } from "./candidates";
+import { exercises, useCandidates } from "./candidates";
 
 const SHOWN = 7;
 
@@ -34,16 +34,13 @@ function against(row: RankedRow, own: RankedRow | undefined, head: string): stri
 }
 
 export function Swap({ p, client, onSwap, onClose }: { p: Prescription; client: Client; onSwap: (next: Prescription) => void; onClose: () => void }) {
-  const { head, rows, own, ready, modelVersion } = useCandidates(p, client);
-  const swap = (r: RankedRow) => {
-    const fresh = prescribe(r.exercise, r.row.values, r.row.view, DEFAULT_METHOD, { id: newId(), modelVersion, unit: unitFor(client, r.exercise.equipment), sore: client.joints.some((j) => (r.exercise.joints[j.joint] ?? 0) >= 0.3) });
-    // sets, effort and rest were decided for the place in the week; load and reps belong to the exercise
-    onSwap({ ...fresh, reserves: p.reserves, rest: p.rest, note: p.note });
-  };
+  const { head, rows, own, survey, progress } = useCandidates(p, client);
+  const swap = (r: RankedRow) => survey && onSwap(swapped(p, r, survey, client, DEFAULT_METHOD, exercises, newId()));
   return (
     <Modal open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
-      <p className="small quiet" style={{ marginBottom: 8 }}>{head ? `For ${headTitle(head).toLowerCase()}, with ${client.name.split(" ")[0]}'s equipment and joints. Sets, reserve and rest stay.` : "No head is credited directly."}</p>
-      {!ready && <Loading what="the ranking" />}
+      <p className="small quiet" style={{ marginBottom: 8 }}>{head ? `For ${headTitle(head).toLowerCase()}, doing the same there, with ${client.name.split(" ")[0]}'s equipment, and nothing that asks more of a noted joint. Sets, reserve and rest stay.` : "No head is credited directly."}</p>
+      {!survey && <Loading what="the ranking" done={progress} />}
+      {survey && rows.length === 0 && <p>Nothing in the library does the same for this head with this equipment without asking more of a noted joint.</p>}
       {rows.slice(0, SHOWN).map((r) => (
         <div key={r.row.setupKey} style={{ display: "grid", gridTemplateColumns: "104px 1fr auto auto", gap: 12, alignItems: "center", padding: "6px 0", borderTop: "1px solid var(--line)" }}>
           <Grain metrics={r.row.view.heads[head!]!} width={104} height={26} />

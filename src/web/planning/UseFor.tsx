@@ -4,10 +4,13 @@ import { useEffect, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
 import { unitFor } from "#core/clients/client";
 import { DEFAULT_METHOD } from "#core/planning/method";
-import { prescribe } from "#core/planning/prescribe";
+import { harderRelative, prescribe } from "#core/planning/prescribe";
+import { isSore } from "#core/planning/swap";
+import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { newId } from "../app/newId";
-import { useOpenClient } from "../app/open-client";
+import { useClient, useOpenClient } from "../app/open-client";
+import { exercises } from "./candidates";
 import { usePlan } from "./usePlan";
 
 export interface UseForHandle {
@@ -26,7 +29,8 @@ const remembered = (): { clientId: string | null; dayId: string | null } => {
   }
 };
 
-export function UseFor({ ref, clientId, modelVersion }: { ref: Ref<UseForHandle>; clientId: string | null; modelVersion: string }) {
+/** @param headId the head whose ranking it stands in: what the line is chosen for */
+export function UseFor({ ref, clientId, headId, survey }: { ref: Ref<UseForHandle>; clientId: string | null; headId: string; survey: Survey }) {
   const { clients } = useOpenClient();
   const [row, setRow] = useState<RankedRow | null>(null);
   const [picked, setPicked] = useState<string | null>(() => clientId ?? remembered().clientId);
@@ -34,13 +38,21 @@ export function UseFor({ ref, clientId, modelVersion }: { ref: Ref<UseForHandle>
   const { program, edit } = usePlan(target);
   const [queued, setQueued] = useState<RankedRow | null>(null);
   const { message } = App.useApp();
-  const client = clients.find((c) => c.id === target);
+  const client = useClient(target);
 
   const put = (r: RankedRow, dayId: string) => {
     const day = program?.days.find((d) => d.id === dayId);
     if (!client || !day) return;
-    const sore = client.joints.some((j) => (r.exercise.joints[j.joint] ?? 0) >= 0.3);
-    const prescription = prescribe(r.exercise, r.row.values, r.row.view, DEFAULT_METHOD, { id: newId(), modelVersion, unit: unitFor(client, r.exercise.equipment), sore });
+    const { exercise, row: setup } = r;
+    const prescription = prescribe(exercise, setup.values, setup.view, DEFAULT_METHOD, {
+      id: newId(),
+      modelVersion: survey.modelVersion,
+      unit: unitFor(client, exercise.equipment),
+      mass: client.mass,
+      sore: isSore(client, exercise),
+      target: headId,
+      harder: harderRelative(exercise, setup.view, client.mass, survey, exercises),
+    });
     edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
     sessionStorage.setItem(KEY, JSON.stringify({ clientId: client.id, dayId }));
     setRow(null);
@@ -49,12 +61,12 @@ export function UseFor({ ref, clientId, modelVersion }: { ref: Ref<UseForHandle>
 
   // a row used by one key waits here until the program of its client is there
   useEffect(() => {
-    if (!queued || !program) return;
+    if (!queued || !program || !client) return;
     const { dayId } = remembered();
     if (dayId && program.days.some((d) => d.id === dayId)) put(queued, dayId);
     else setRow(queued);
     setQueued(null);
-  }, [queued, program]);
+  }, [queued, program, client]);
 
   useImperativeHandle(ref, () => ({ choose: (r) => setRow(r), use: (r) => (r.out ? undefined : target ? setQueued(r) : setRow(r)) }), [target]);
 

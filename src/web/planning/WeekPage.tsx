@@ -2,16 +2,23 @@
 import { App, Button } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
-import { library } from "#core/exercises/library";
-import { checkWeek } from "#core/planning/check";
+import type { Client } from "#core/clients/client";
+import type { Survey } from "#core/mechanics/survey";
+import { checkWeek, type SwapFor } from "#core/planning/check";
 import { weekDose } from "#core/planning/dose";
 import { DEFAULT_METHOD } from "#core/planning/method";
+import { swapped, swapsFor } from "#core/planning/swap";
+import { DEFAULT_SCHOOL } from "#core/ranking/schools";
 import { api, toFailure } from "../app/api";
 import { useOpenClient } from "../app/open-client";
 import { isTyping } from "../app/keys";
 import { Empty, Failed, Loading } from "../app/states";
 import { ImportButton } from "../exchange/ImportButton";
+import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { newId } from "../app/newId";
+import { exercises } from "./candidates";
 import { Checks } from "./Checks";
+import { DayMenu } from "./DayMenu";
 import { ConflictChoice } from "./ConflictChoice";
 import { HandOverButton } from "./HandOverButton";
 import { Loom } from "./Loom";
@@ -20,11 +27,27 @@ import { Session } from "./Session";
 import { useStrength } from "../training/useStrength";
 import { usePlan } from "./usePlan";
 
-const exercises = new Map(library.map((e) => [e.id, e]));
+/** until a body is known */
+const NOBODY = bodyOf(null);
+
+/** the best other setup for what a line was chosen for, as one click */
+function useSwapFor(client: Client | null, survey: Survey | null): SwapFor {
+  return useMemo(
+    () => (p) => {
+      const planned = survey?.rows.find((r) => r.setupKey === p.setupKey);
+      if (!client || !survey || !planned || p.locked) return null;
+      const [best] = swapsFor(p, planned, survey, client, DEFAULT_SCHOOL, exercises).rows;
+      if (!best) return null;
+      const prescription = swapped(p, best, survey, client, DEFAULT_METHOD, exercises, newId());
+      return { label: `Swap for ${prescription.name}`, operations: [{ kind: "swap", prescriptionId: p.id, prescription }] };
+    },
+    [client, survey],
+  );
+}
 
 export default function WeekPage() {
   const { id = "" } = useParams();
-  const { client } = useOpenClient();
+  const { client, unknown } = useOpenClient();
   const clients = api.useClientsQuery();
   const { plan, program, failed, edit, undo, redo } = usePlan(client ? id : null);
   const [dayId, setDayId] = useState<string | null>(null);
@@ -47,10 +70,12 @@ export default function WeekPage() {
     return () => removeEventListener("keydown", go);
   }, [undo, redo]);
 
-  const { data: log } = api.useLogQuery(id, { skip: !client });
+  const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client });
   const strength = useStrength(client, program, log?.entries);
+  const { survey } = useSurvey(useMemo(() => (client ? bodyOf(client) : NOBODY), [client]), undefined);
+  const swapFor = useSwapFor(client, survey);
   const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
-  const lines = useMemo(() => (program && dose && client ? checkWeek(program, client, DEFAULT_METHOD, exercises, dose) : []), [program, dose, client]);
+  const lines = useMemo(() => (program && dose && client ? checkWeek(program, client, DEFAULT_METHOD, exercises, dose, swapFor) : []), [program, dose, client, swapFor]);
 
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
@@ -65,11 +90,14 @@ export default function WeekPage() {
 
   if (clients.isLoading) return <Loading what="the client" />;
   if (clients.isError) return <Failed what="The client" reason={toFailure(clients.error).error} again={clients.refetch} />;
-  if (!client) return <Empty title="This client is not in your practice"><Link to="/clients">To the clients</Link></Empty>;
+  if (unknown) return <Empty title="This client is not in your practice"><Link to="/clients">To the clients</Link></Empty>;
   if (failed) return <Failed what="The week" reason="The server does not answer just now. It is tried again." />;
-  if (!plan || !program || !dose) return <Loading what="the week" />;
+  if (!client || !plan || !program || !dose) return <Loading what="the week" />;
   const day = program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
   const empty = program.days.every((d) => d.blocks.length === 0);
+  const trained = program.days.filter((d) => d.blocks.length > 0).length;
+  const short = client.daysPerWeek - program.days.length;
+  const addDay = () => edit({ kind: "add-day", index: program.days.length, day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] } });
   return (
     <>
       <div className="week-line">
@@ -84,6 +112,11 @@ export default function WeekPage() {
           <HandOverButton client={client} plan={plan} />
         </span>
       </div>
+      {(short > 0 || trained > client.daysPerWeek) && (
+        <p className="notice small" role="status">
+          {client.name.split(" ")[0]} trains {client.daysPerWeek} days a week; this week has {short > 0 ? program.days.length : `${trained} with work on them`}. {short > 0 && <button type="button" className="plain link" onClick={addDay}>Add a day</button>}
+        </p>
+      )}
       {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
       <div className="week">
         <div>
@@ -94,10 +127,11 @@ export default function WeekPage() {
           {empty ? (
             <Empty title="Nothing on the week yet">
               <p className="quiet">Pick a head in the ranking and use a setup for {client.name.split(" ")[0]}.</p>
+              <DayMenu program={program} day={day} edit={edit} onDay={setDayId} />
               <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
             </Empty>
           ) : (
-            <Session day={day} days={program.days} client={client} edit={edit} selected={selected} onSelect={setSelected} strength={strength} />
+            <Session day={day} menu={<DayMenu program={program} day={day} edit={edit} onDay={setDayId} />} days={program.days} client={client} edit={edit} selected={selected} onSelect={setSelected} strength={strength} />
           )}
         </div>
         <Checks lines={lines} onFix={(operations) => edit(...operations)} />

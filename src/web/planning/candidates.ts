@@ -1,23 +1,40 @@
-import { useMemo } from "react";
+/** What else a client could do in the place of a planned exercise, by the mechanics of that client's body. */
+import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { library } from "#core/exercises/library";
+import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import type { Prescription } from "#core/planning/program";
-import { rankHead, type RankedRow } from "#core/ranking/rank";
+import { headOfLine, swapsFor, type Swaps } from "#core/planning/swap";
 import { DEFAULT_SCHOOL } from "#core/ranking/schools";
+import { askSurvey } from "../mechanics/analyst";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 
-const exercises = new Map(library.map((e) => [e.id, e]));
+export const exercises = new Map(library.map((e) => [e.id, e]));
 
-/** the head a prescription is for: the one with most direct credit */
-export const leadHead = (p: Prescription): string | undefined =>
-  Object.entries(p.credits)
-    .filter(([, c]) => c.direct)
-    .sort(([, a], [, b]) => b.share - a.share)[0]?.[0];
+export interface Candidates extends Swaps {
+  survey: Survey | null;
+  progress: number;
+}
 
-/** what else this client could do for the same head, best first, with the planned setup's own row where it is ranked */
-export function useCandidates(p: Prescription, client: Client): { head: string | undefined; rows: RankedRow[]; own: RankedRow | undefined; ready: boolean; modelVersion: string } {
-  const head = leadHead(p);
-  const { survey } = useSurvey(useMemo(() => bodyOf(client), [client]), head);
-  const all = useMemo(() => (survey && head ? rankHead(survey, head, DEFAULT_SCHOOL, exercises, { equipment: client.equipment, joints: client.joints.map((j) => j.joint) }) : []), [survey, head, client]);
-  return { head, rows: all.filter((r) => !r.out && r.row.setupKey !== p.setupKey), own: all.find((r) => r.row.setupKey === p.setupKey), ready: survey !== null, modelVersion: survey?.modelVersion ?? "" };
+/** the survey's row of a planned setup; a setup with values of its own is asked for apart */
+function usePlanned(p: Prescription, client: Client, survey: Survey | null): SurveyRow | undefined {
+  const known = survey?.rows.find((r) => r.setupKey === p.setupKey);
+  const [own, setOwn] = useState<{ key: string; row: SurveyRow | undefined } | null>(null);
+  const missing = survey !== null && !known && exercises.has(p.exerciseId);
+  useEffect(() => {
+    if (!missing) return;
+    let current = true;
+    askSurvey([{ exerciseId: p.exerciseId, values: p.values }], bodyOf(client), 0).then((s) => current && setOwn({ key: p.setupKey, row: s.rows[0] }), () => undefined);
+    return () => {
+      current = false;
+    };
+  }, [missing, p.exerciseId, p.values, p.setupKey, client]);
+  return known ?? (own?.key === p.setupKey ? own.row : undefined);
+}
+
+export function useCandidates(p: Prescription, client: Client): Candidates {
+  const { survey, progress } = useSurvey(useMemo(() => bodyOf(client), [client]), headOfLine(p) ?? undefined);
+  const planned = usePlanned(p, client, survey);
+  const swaps = useMemo(() => (survey && planned ? swapsFor(p, planned, survey, client, DEFAULT_SCHOOL, exercises) : { head: headOfLine(p), own: undefined, rows: [] }), [survey, planned, p, client]);
+  return { ...swaps, survey: planned ? survey : null, progress };
 }

@@ -37,7 +37,9 @@ export function shownProgram(plan: Pick<Plan, "program" | "pending">): Program {
   return program;
 }
 
+/** @throws RangeError where there are fewer ids than operations: an edit without one would be kept twice or never */
 function make(plan: Plan, operations: readonly Operation[], ids: readonly string[]): Operation[] | null {
+  if (ids.length < operations.length) throw new RangeError("every edit needs an id of its own");
   let program = shownProgram(plan);
   const inverse: Operation[] = [];
   const edits: Edit[] = [];
@@ -97,7 +99,12 @@ const slice = createSlice({
       const inverse = make(plan, operations, payload.ids);
       if (inverse) plan.undo.push(inverse);
     },
-    saveFailed(state, { payload }: PayloadAction<{ clientId: string; save: SaveState; reason: string; conflicts?: Conflict[]; drop?: string; program?: Program; version?: number }>) {
+    /** edits that the server could not make; the others of their batch are kept */
+    refused(state, { payload }: PayloadAction<{ clientId: string; reason: string }>) {
+      const plan = state.byClient[payload.clientId];
+      if (plan) plan.reason = payload.reason;
+    },
+    saveFailed(state, { payload }: PayloadAction<{ clientId: string; save: SaveState; reason: string; conflicts?: Conflict[]; program?: Program; version?: number }>) {
       const plan = state.byClient[payload.clientId];
       if (!plan) return;
       plan.save = payload.save;
@@ -107,7 +114,6 @@ const slice = createSlice({
         plan.program = payload.program;
         plan.version = payload.version;
       }
-      if (payload.drop) plan.pending = plan.pending.filter((e) => e.id !== payload.drop);
     },
     /** a choice for one clashing edit: send mine on top of theirs, or leave theirs */
     settled(state, { payload }: PayloadAction<{ clientId: string; editId: string; keep: "mine" | "theirs" }>) {

@@ -1,6 +1,6 @@
 /** Sends pending edits one batch at a time, keeps them through reloads, and tries again while the server is away. */
 import { createListenerMiddleware, isAnyOf, type TypedStartListening } from "@reduxjs/toolkit";
-import type { Conflict, Edit } from "#core/planning/program";
+import type { Conflict, Edit, RefusedEdit } from "#core/planning/program";
 import { api, toFailure } from "../app/api";
 import type { AppDispatch, RootState } from "../app/store";
 import { planActions, type Plan } from "./plans";
@@ -9,8 +9,12 @@ export const saving = createListenerMiddleware();
 const listen = saving.startListening as TypedStartListening<RootState, AppDispatch>;
 
 const RETRY_MS = 2500;
+/** edits in one go: a body stays small whatever they hold */
+const BATCH = 25;
 const KEY = "gryn.pending.";
 const busy = new Set<string>();
+
+const refusedText = (refused: readonly RefusedEdit[]): string => `${refused.length === 1 ? "One edit was" : `${refused.length} edits were`} not made: ${[...new Set(refused.map((r) => r.reason))].slice(0, 3).join("; ")}.`;
 
 /** edits a reload found unsent; they carry the version they were made on */
 export function keptEdits(programId: string): Edit[] {
@@ -33,18 +37,18 @@ async function send(clientId: string, getState: () => RootState, dispatch: AppDi
     for (;;) {
       const plan = getState().plans.byClient[clientId];
       if (!plan || plan.pending.length === 0 || plan.save === "conflict") return;
-      const edits = plan.pending.slice(0, 50);
+      const edits = plan.pending.slice(0, BATCH);
       const result = await dispatch(api.endpoints.sendEdits.initiate({ programId: plan.program.id, base: plan.version, edits }));
       if (result.data) {
-        dispatch(planActions.received({ clientId, ...result.data, kept: edits.map((e) => e.id) }));
+        const { program, version, refused } = result.data;
+        dispatch(planActions.received({ clientId, program, version, kept: edits.map((e) => e.id) }));
+        if (refused.length) dispatch(planActions.refused({ clientId, reason: refusedText(refused) }));
         dispatch(api.util.invalidateTags(["handOver"]));
         continue;
       }
       const failure = toFailure(result.error);
-      const now = failure.details as Partial<Pick<Plan, "program" | "version">> & { conflicts?: Conflict[]; editId?: string };
+      const now = failure.details as Partial<Pick<Plan, "program" | "version">> & { conflicts?: Conflict[] };
       if (failure.status === 409 && now.conflicts?.length) dispatch(planActions.saveFailed({ clientId, save: "conflict", reason: failure.error, conflicts: now.conflicts, ...(now.program ? { program: now.program, version: now.version! } : {}) }));
-      else if (failure.status === 422 && now.editId) dispatch(planActions.saveFailed({ clientId, save: "saving", reason: failure.error, drop: now.editId, ...(now.program ? { program: now.program, version: now.version! } : {}) }));
-      else if (failure.status === 400) dispatch(planActions.saveFailed({ clientId, save: "saving", reason: `${failure.error} ${failure.fields.map((f) => f.reason).join("; ")}`, drop: edits[0]!.id }));
       else {
         dispatch(planActions.saveFailed({ clientId, save: failure.status === 401 || failure.status === 403 ? "signed out" : "waiting", reason: failure.status === 401 ? "You are signed out. Sign in again; the edit is kept." : failure.error }));
         setTimeout(() => void send(clientId, getState, dispatch), RETRY_MS);

@@ -35,7 +35,9 @@ export function usePlan(clientId: string | null): OpenPlan {
   }, [clientId, data, dispatch, known]);
   const program = useMemo(() => (plan ? shownProgram(plan) : null), [plan]);
   const edit = useCallback((...operations: Operation[]) => clientId && dispatch(planActions.edited({ clientId, operations, ids: operations.map(newId) })), [clientId, dispatch]);
-  const undo = useCallback(() => clientId && dispatch(planActions.undone({ clientId, ids: Array.from({ length: 100 }, newId) })), [clientId, dispatch]);
-  const redo = useCallback(() => clientId && dispatch(planActions.redone({ clientId, ids: Array.from({ length: 100 }, newId) })), [clientId, dispatch]);
+  const back = plan?.undo.at(-1)?.length ?? 0;
+  const forth = plan?.redo.at(-1)?.length ?? 0;
+  const undo = useCallback(() => clientId && dispatch(planActions.undone({ clientId, ids: Array.from({ length: back }, newId) })), [clientId, dispatch, back]);
+  const redo = useCallback(() => clientId && dispatch(planActions.redone({ clientId, ids: Array.from({ length: forth }, newId) })), [clientId, dispatch, forth]);
   return { plan, program, failed: isError && !plan, edit, undo, redo };
 }

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { Fragment, useCallback, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
+import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { CRITERIA, criteria as criteriaInfo, DEFAULT_SCHOOL } from "#core/ranking/schools";
 import { withClient } from "../app/open-client";
@@ -19,7 +20,7 @@ const benchAddress = (row: RankedRow, headId: string, clientId: string | null) =
 /** a number stays with its unit where a line is broken */
 const kept = (sentence: string) => sentence.replaceAll(/(\d) (%|s\b)/g, "$1\u00a0$2");
 
-export function RankedList({ rows, headId, clientId, modelVersion }: { rows: RankedRow[]; headId: string; clientId: string | null; modelVersion: string }) {
+export function RankedList({ rows, headId, clientId, survey }: { rows: RankedRow[]; headId: string; clientId: string | null; survey: Survey }) {
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
   const navigate = useNavigate();
@@ -50,7 +51,7 @@ export function RankedList({ rows, headId, clientId, modelVersion }: { rows: Ran
   let tier = "";
   return (
     <>
-      <UseFor ref={useFor} clientId={clientId} modelVersion={modelVersion} />
+      <UseFor ref={useFor} clientId={clientId} headId={headId} survey={survey} />
       <table className="ranked">
         <caption className="visually-hidden">Setups from best to worst. Arrow keys move, Enter shows criteria, u uses the row.</caption>
         <thead>

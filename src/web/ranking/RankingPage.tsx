@@ -25,7 +25,7 @@ export default function RankingPage() {
   const equipment = useMemo(() => (chosen !== null ? chosen.split(",").filter(Boolean) : (client?.equipment ?? [...EQUIPMENT])), [chosen, client]);
   const joints = useMemo(() => client?.joints.map((j) => j.joint) ?? NO_JOINTS, [client]);
   const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
-  const { survey, error } = useSurvey(body, group?.id);
+  const { survey, error, progress } = useSurvey(body, group?.id);
   const rows = useMemo(() => (survey && group ? rankHead(survey, group.id, DEFAULT_SCHOOL, exercises, { equipment, joints }) : null), [survey, group, equipment, joints]);
   if (!group) return <Navigate to="/ranking/triceps-long" replace />;
   const info = findHead(group.id)!;
@@ -78,9 +78,9 @@ export default function RankingPage() {
           </p>
         </div>
         {error && <Failed what="The ranking" reason={error} />}
-        {!error && !rows && <Loading what="the mechanics of every setup" />}
+        {!error && !rows && <Loading what="the mechanics of every setup" done={progress} />}
         {rows && rows.length === 0 && <Empty title="Nothing in the library does enough for this head" />}
-        {rows && rows.length > 0 && <RankedList key={group.id} headId={group.id} rows={showOut ? rows : rows.filter((r) => !r.out)} clientId={clientId} modelVersion={survey!.modelVersion} />}
+        {rows && rows.length > 0 && <RankedList key={group.id} headId={group.id} rows={showOut ? rows : rows.filter((r) => !r.out)} clientId={clientId} survey={survey!} />}
       </section>
     </div>
   );

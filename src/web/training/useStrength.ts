@@ -4,31 +4,16 @@ import { prescriptionsOf } from "#core/planning/edit";
 import type { Prescription, Program } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
 import type { ClientStrength, LiftedSet, LoadBelief } from "#core/training/client-strength";
-import { countedReps, inKg, loadOf } from "#core/training/progression";
+import { liftedSets, STRENGTH_DAYS } from "#core/training/plausible";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { askStrength } from "../mechanics/analyst";
 import { bodyOf } from "../mechanics/useSurvey";
 
-/** sets of the last weeks tell of today */
-const WEEKS = 8;
-
 const keyOf = (p: Prescription): string | null => {
   const exercise = findExercise(p.exerciseId);
   return exercise ? resolveSetup(exercise, p.values).key : null;
 };
-
-/** planned exercises' logged sets with a load, a reserve and full reps */
-function liftedSets(planned: readonly Prescription[], entries: readonly Entry[]): LiftedSet[] {
-  const since = Date.now() - WEEKS * 7 * 86_400_000;
-  return planned.flatMap((p) =>
-    entries.flatMap((e) => {
-      const load = loadOf(e);
-      if (e.prescriptionId !== p.id || e.instead || !load || e.reserve === null || Date.parse(e.at) < since) return [];
-      return [{ exerciseId: p.exerciseId, values: p.values, kg: inKg(load), reps: countedReps(e), reserve: e.reserve }];
-    }),
-  );
-}
 
 export interface Strength {
   all: ClientStrength;
@@ -40,7 +25,7 @@ export function useStrength(client: Client | null, program: Program | null | und
   const asked = useMemo(() => {
     if (!client || !program || !entries) return null;
     const planned = prescriptionsOf(program);
-    const sets = liftedSets(planned, entries);
+    const sets = liftedSets(planned, entries, Date.now() - STRENGTH_DAYS * 86_400_000);
     return sets.length ? JSON.stringify({ body: bodyOf(client), sets, setups: planned.map((p) => ({ exerciseId: p.exerciseId, values: p.values })) }) : null;
   }, [client, program, entries]);
   const [known, setKnown] = useState<{ asked: string; all: ClientStrength } | null>(null);

@@ -56,7 +56,7 @@ test("the JSON Schema comes from the same source", () => {
 
 test("the log becomes one row a part, newest revision only, oldest first", () => {
   const load = { value: 12.5, unit: "kg", meaning: "stack" } as const;
-  const entry = (n: number, revision: number, reps: number, at: string): Entry => ({ id: id(n), revision, handOverId: id(9), prescriptionId: id(1), set: n, parts: [{ id: id(50 + n), kind: "full", load, reps }, { id: id(60 + n), kind: "partial", load, reps: 3 }], reserve: 1, instead: null, at, zone: "Europe/Oslo", localDate: at.slice(0, 10), prescribed: { reps: { low: 8, high: 12 }, reserve: 1, load } });
+  const entry = (n: number, revision: number, reps: number, at: string): Entry => ({ id: id(n), revision, handOverId: id(9), prescriptionId: id(1), set: n, parts: [{ id: id(50 + n), kind: "full", load, reps }, { id: id(60 + n), kind: "partial", load, reps: 3 }], reserve: 1, instead: null, at, zone: "Europe/Oslo", localDate: at.slice(0, 10), prescribed: { reps: { low: 8, high: 12 }, reserve: 1, load }, voided: false, confirmed: false, by: null });
   const rows = logRows([entry(1, 1, 9, "2026-11-03T10:00:00Z"), entry(0, 1, 10, "2026-11-02T10:00:00Z"), entry(1, 2, 8, "2026-11-03T10:00:00Z")], [], new Map([[id(1), "Cable pushdown"]]));
   expect(rows.map((r) => [r.date, r.part, r.reps])).toEqual([["2026-11-02", "full", 10], ["2026-11-02", "partial", 3], ["2026-11-03", "full", 8], ["2026-11-03", "partial", 3]]);
   expect(rows[0]).toMatchObject({ exercise: "Cable pushdown", load: "12.5", unit: "kg", plannedReps: "8-12" });

@@ -1,5 +1,5 @@
 import { seededRandom } from "#core/random";
-import { entrySchema, logBatchSchema, reportSchema } from "#core/training/entry";
+import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
 import { entryOf, reportOf } from "../../support/log";
 import { id } from "../../support/programs";
 
@@ -8,7 +8,7 @@ const reasons = (change: object) => entrySchema.safeParse({ ...entryOf(1), ...ch
 test("an entry as the phone makes it is taken", () => {
   expect(reasons({})).toBeUndefined();
   expect(reportSchema.safeParse(reportOf(2)).success).toBe(true);
-  expect(logBatchSchema.safeParse({ entries: [entryOf(1), entryOf(2)], reports: [reportOf(3)] }).success).toBe(true);
+  expect(sentBatchSchema.safeParse({ entries: [entryOf(1), entryOf(2)], reports: [reportOf(3)] }).success).toBe(true);
 });
 
 test("one made before alternatives and leaving out were known is taken too", () => {
@@ -38,7 +38,7 @@ test("nothing unknown slips in with a set", () => {
 
 test("a batch has an end", () => {
   const many = Array.from({ length: 201 }, (_, i) => entryOf(1, { id: id(i + 1) }));
-  expect(logBatchSchema.safeParse({ entries: many, reports: [] }).success).toBe(false);
+  expect(sentBatchSchema.safeParse({ entries: many, reports: [] }).success).toBe(false);
 });
 
 test("seeded numbers are even, and the same for a seed", () => {

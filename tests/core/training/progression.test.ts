@@ -1,17 +1,17 @@
 import { DEFAULT_METHOD as method } from "#core/planning/method";
 import type { Entry, Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
-import { countedReps, exposuresOf, nextTarget, stepLoad, windowTop } from "#core/training/progression";
+import { countedReps, exposuresOf, stepLoad, targetFor, windowTop, type Asked, type History } from "#core/training/progression";
 import { id, prescriptionOf } from "../../support/programs";
 
 const p = prescriptionOf(1, "cable-pushdown", {}, { reps: { low: 8, high: 12 }, reserves: [2, 1, 1], load: { value: 30, unit: "kg", meaning: "stack" } });
 let made = 0;
 
 function session(localDate: string, reps: number[], change: Partial<Entry> = {}): Entry[] {
-  return reps.map((r, set) => ({ id: id(5000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, set, parts: [{ id: id(6000 + made), kind: "full", load: p.load, reps: r }], reserve: p.reserves[set] ?? 1, instead: null, at: `${localDate}T10:0${set}:00Z`, zone: "Europe/Oslo", localDate, prescribed: { reps: p.reps, reserve: 2, load: p.load }, ...change }));
+  return reps.map((r, set) => ({ id: id(5000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, set, parts: [{ id: id(6000 + made), kind: "full", load: p.load, reps: r }], reserve: p.reserves[set] ?? 1, instead: null, at: `${localDate}T10:0${set}:00Z`, zone: "Europe/Oslo", localDate, prescribed: { reps: p.reps, reserve: 2, load: p.load }, voided: false, confirmed: false, by: null, ...change }));
 }
 const report = (localDate: string, change: Partial<Report>): Report => ({ id: id(7000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, feel: "target", left: null, pain: null, at: `${localDate}T10:30:00Z`, zone: "Europe/Oslo", localDate, ...change });
-const next = (entries: Entry[], reports: Report[] = []) => nextTarget(p, exposuresOf(p.id, entries, reports), method);
+const next = (entries: Entry[], reports: Report[] = [], change: Partial<Asked> = {}, bounds: History["bounds"] = {}) => targetFor({ ...p, ...change }, { entries, reports, handed: {}, bounds }, method);
 
 describe("the window is computed from the step", () => {
   test("1 kg on a 5 kg raise needs 15 to 25; 2.5 kg on 80 kg needs 6 to 8", () => {

@@ -1,0 +1,35 @@
+/** The engine off the server's main thread: a pool of workers that starts with the first task and sleeps without any. */
+import { fileURLToPath } from "node:url";
+import { Piscina } from "piscina";
+import type { Program } from "#core/planning/program";
+import type { Entry } from "#core/training/entry";
+import type { Snapshot } from "#core/training/handover";
+import type { Line } from "#core/training/plausible";
+import type { Bound } from "#core/training/progression";
+import type { Body, Task } from "#server/work/tasks";
+
+export interface Work {
+  snapshot(program: Program, version: number, body: Body): Promise<Snapshot>;
+  plausible(body: Body, lines: readonly Line[], entries: readonly Entry[], since: number): Promise<Record<string, Bound>>;
+  close(): Promise<void>;
+}
+
+const WORKER = fileURLToPath(new URL("./worker.mjs", import.meta.url));
+/** ms without a task after which a worker ends */
+const IDLE = 60_000;
+
+export function startWork(threads = 2): Work {
+  let pool: Piscina | null = null;
+  const run = async <T>(task: Task): Promise<T> => {
+    pool ??= new Piscina({ filename: WORKER, minThreads: 0, maxThreads: threads, idleTimeout: IDLE });
+    return (await pool.run(task)) as T;
+  };
+  return {
+    snapshot: (program, version, { stature, mass }) => run<Snapshot>({ kind: "snapshot", program, version, body: { stature, mass } }),
+    plausible: (body, lines, entries, since) => run<Record<string, Bound>>({ kind: "plausible", body: { stature: body.stature, mass: body.mass }, lines: lines.map(({ id, exerciseId, values }) => ({ id, exerciseId, values })), entries: [...entries], since }),
+    close: async () => {
+      await pool?.destroy();
+      pool = null;
+    },
+  };
+}

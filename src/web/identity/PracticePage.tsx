@@ -1,0 +1,22 @@
+/** The practice: its people, who has looked at what, and one's own account. */
+import { NavLink, useParams } from "react-router";
+import { api } from "../app/api";
+import { Account } from "./Account";
+import { Audit } from "./Audit";
+import { People } from "./People";
+
+export default function PracticePage() {
+  const { part = "people" } = useParams();
+  const { data } = api.useSessionQuery();
+  const head = data?.coach?.role === "head";
+  return (
+    <div className="practice">
+      <nav aria-label="Practice">
+        <NavLink to="/practice" end>People</NavLink>
+        {head && <NavLink to="/practice/audit">Audit</NavLink>}
+        <NavLink to="/practice/account">Your account</NavLink>
+      </nav>
+      {part === "account" ? <Account /> : part === "audit" && head ? <Audit /> : <People head={head} />}
+    </div>
+  );
+}

@@ -1,0 +1,73 @@
+/** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
+import { Button, Dropdown, Input, Modal } from "antd";
+import { useState } from "react";
+import { daySchema, DAYS_MOST, type Day, type Operation, type Program } from "#core/planning/program";
+import { newId } from "../app/newId";
+
+/** the same work again, under ids of its own */
+const copyOf = (day: Day): Day => ({ ...day, id: newId(), name: `${day.name}, again`.slice(0, 40), date: null, blocks: day.blocks.map((b) => ({ id: newId(), prescriptions: b.prescriptions.map((p) => ({ ...p, id: newId(), locked: false })) })) });
+
+export function DayMenu({ program, day, edit, onDay }: { program: Program; day: Day; edit: (...operations: Operation[]) => void; onDay: (id: string) => void }) {
+  const [naming, setNaming] = useState(false);
+  const at = program.days.indexOf(day);
+  const full = program.days.length >= DAYS_MOST;
+  const add = (made: Day, index: number) => {
+    edit({ kind: "add-day", index, day: made });
+    onDay(made.id);
+  };
+  const menu = [
+    { key: "name", label: "Name and date", onClick: () => setNaming(true) },
+    { key: "copy", label: "Copy it", disabled: full, onClick: () => add(copyOf(day), at + 1) },
+    { key: "earlier", label: "Earlier in the week", disabled: at === 0, onClick: () => edit({ kind: "move-day", dayId: day.id, index: at - 1 }) },
+    { key: "later", label: "Later in the week", disabled: at === program.days.length - 1, onClick: () => edit({ kind: "move-day", dayId: day.id, index: at + 1 }) },
+    { key: "add", label: "One more day", disabled: full, onClick: () => add({ id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] }, program.days.length) },
+    {
+      key: "remove",
+      label: "Take the day away",
+      danger: true,
+      disabled: program.days.length === 1,
+      onClick: () => {
+        edit({ kind: "remove-day", dayId: day.id });
+        onDay((program.days[at - 1] ?? program.days[at + 1])!.id);
+      },
+    },
+  ];
+  return (
+    <>
+      <Dropdown trigger={["click"]} menu={{ items: menu }}>
+        <Button size="small" type="text" aria-label={`${day.name}: the day`}>Day ...</Button>
+      </Dropdown>
+      {naming && <Naming day={day} edit={edit} onClose={() => setNaming(false)} />}
+    </>
+  );
+}
+
+function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operation[]) => void; onClose: () => void }) {
+  const [name, setName] = useState(day.name);
+  const [date, setDate] = useState(day.date ?? "");
+  const parsed = daySchema.pick({ name: true, date: true }).safeParse({ name, date: date || null });
+  const save = () => {
+    if (!parsed.success) return;
+    const operations: Operation[] = [];
+    if (parsed.data.name !== day.name) operations.push({ kind: "rename-day", dayId: day.id, name: parsed.data.name });
+    if (parsed.data.date !== day.date) operations.push({ kind: "date-day", dayId: day.id, date: parsed.data.date });
+    if (operations.length) edit(...operations);
+    onClose();
+  };
+  return (
+    <Modal open onCancel={onClose} footer={null} title="The day" width={380}>
+      <form style={{ display: "grid", gap: 12 }} onSubmit={(e) => { e.preventDefault(); save(); }}>
+        <div className="field">
+          <label htmlFor="day-name">Name</label>
+          <Input id="day-name" autoFocus value={name} onChange={(e) => setName(e.target.value)} />
+        </div>
+        <div className="field">
+          <label htmlFor="day-date">Date, where it has one</label>
+          <Input id="day-date" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+        </div>
+        {!parsed.success && <p className="reason" role="alert">{parsed.error.issues[0]!.message}</p>}
+        <div className="actions"><Button type="primary" htmlType="submit" disabled={!parsed.success}>Save</Button><Button onClick={onClose}>Leave it</Button></div>
+      </form>
+    </Modal>
+  );
+}
