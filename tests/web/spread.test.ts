@@ -7,12 +7,14 @@ const length = (m: HeadMetrics) => m.loadedLength;
 
 describe("the band of a metric", () => {
   test("is the least and the largest among the bodies in which the head works", () => {
-    expect(bandOf(spread(0.4, null, 0.7, 0.5), "soleus", length)).toEqual({ low: 0.4, high: 0.7 });
+    expect(bandOf(spread(0.4, null, 0.7, 0.5), "soleus", length, 0.5)).toEqual({ low: 0.4, high: 0.7 });
+    // a bench value never lies outside its own band
+    expect(bandOf(spread(0.4, 0.5), "soleus", length, 0.9)).toEqual({ low: 0.4, high: 0.9 });
   });
   test("is nothing where it is not there yet, or no body uses the head", () => {
-    expect(bandOf(null, "soleus", length)).toBeNull();
-    expect(bandOf(spread(null, null), "soleus", length)).toBeNull();
-    expect(bandOf(spread(0.5), "brachialis", length)).toBeNull();
+    expect(bandOf(null, "soleus", length, 0.5)).toBeNull();
+    expect(bandOf(spread(null, null), "soleus", length, 0.5)).toBeNull();
+    expect(bandOf(spread(0.5), "brachialis", length, 0.5)).toBeNull();
   });
 });
 

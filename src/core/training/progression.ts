@@ -112,7 +112,8 @@ const SLOWEST = 5;
 /** what a target is made from: a prescription, or its snapshot on the phone */
 export type Asked = Pick<Prescription, "id" | "reserves" | "reps" | "rest" | "load" | "loadStep" | "bodyLoad" | "harder" | "tempo">;
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+/** field by field: a stored document does not keep the order of its keys */
+const same = (a: Load | null | undefined, b: Load | null | undefined): boolean => (a && b ? a.value === b.value && a.unit === b.unit && a.meaning === b.meaning : !a && !b);
 const text = (l: Load) => `${l.value} ${l.unit}`;
 
 /** what of a practice's method a target needs */
