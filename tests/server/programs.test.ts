@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
-import type { Operation, Program } from "#core/planning/program";
+import type { Operation, Prescription, Program } from "#core/planning/program";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Database } from "#server/database/database";
 import { clientOf, prescriptionOf } from "../support/programs";
@@ -94,6 +94,53 @@ test("what cannot be done is refused in words, and wrong values at their field",
   expect(await refusedOf({ kind: "remove", prescriptionId: randomUUID() })).toMatch(/no longer in the program/);
   expect(await refusedOf({ kind: "change", prescriptionId: p.id, change: { rest: -1 } })).toBe("at least 15 s");
   await send(edda!, program.id, 99, { kind: "remove", prescriptionId: p.id }).expect(409);
+});
+
+test("one wrong edit among good ones: the good ones land, the wrong one is named, and no other", async () => {
+  const { clientId, program, version, p } = await week();
+  const [wrong, late] = [randomUUID(), randomUUID()];
+  const edits = [
+    { id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { rest: 75 } } },
+    { id: wrong, operation: { kind: "change", prescriptionId: p.id, change: { rest: -3 } } },
+    { id: late, operation: { kind: "remove", prescriptionId: randomUUID() } },
+    { id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { note: "kept" } } },
+  ];
+  const { body } = await edda!.send("post", `/programs/${program.id}/edits`, { base: version, edits }).expect(200);
+  expect(body.refused).toEqual([{ editId: wrong, reason: "at least 15 s" }, { editId: late, reason: "that exercise is no longer in the program" }]);
+  expect(prescriptionsOf((await load(clientId)).program)[0]).toMatchObject({ rest: 75, note: "kept" });
+  expect(body.version).toBe(version + 2);
+});
+
+test("a pair made by one and a move by the other, on one base: nothing is dragged along, one of them is asked", async () => {
+  const { clientId, program, p } = await week();
+  const q = { ...prescriptionOf(2), id: randomUUID() };
+  const block = (n: Program, id: string) => n.days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((x) => x.id === id))!.id;
+  const two = (await send(edda!, program.id, 1, { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 1, prescription: q }).expect(200)).body as { program: Program; version: number };
+  await send(edda!, program.id, two.version, { kind: "pair", blockId: block(two.program, p.id), withBlockId: block(two.program, q.id) }).expect(200);
+  // Ivo has not seen the pair and moves one of the two to another day
+  const moved = await send(ivo!, program.id, two.version, { kind: "move", prescriptionId: q.id, dayId: program.days[1]!.id, index: 0 }).expect(409);
+  expect(moved.body.conflicts[0].what).toMatch(/place$/);
+  expect((await load(clientId)).program.days[1]!.blocks).toEqual([]);
+  // the other way round
+  const third = await week();
+  const r = { ...prescriptionOf(2), id: randomUUID() };
+  const base = (await send(edda!, third.program.id, 1, { kind: "add", dayId: third.program.days[0]!.id, blockId: randomUUID(), index: 1, prescription: r }).expect(200)).body as { program: Program; version: number };
+  await send(edda!, third.program.id, base.version, { kind: "move", prescriptionId: r.id, dayId: third.program.days[2]!.id, index: 0 }).expect(200);
+  await send(ivo!, third.program.id, base.version, { kind: "pair", blockId: block(base.program, third.p.id), withBlockId: block(base.program, r.id) }).expect(409);
+});
+
+test("a document that cannot be is refused at the edit", async () => {
+  const { program, version, p } = await week();
+  const reason = async (...operations: Operation[]) => ((await send(edda!, program.id, version, ...operations).expect(200)).body.refused as { reason: string }[]).map((r) => r.reason);
+  const day = program.days[0]!;
+  const add = (change: Partial<Prescription> = {}, blockId: string = randomUUID()): Operation => ({ kind: "add", dayId: day.id, blockId, index: 0, prescription: { ...p, id: randomUUID(), ...change } });
+  expect(await reason(add({}, day.blocks[0]!.id))).toEqual(["it is already in the program"]);
+  expect(await reason({ kind: "swap", prescriptionId: randomUUID(), prescription: p })).toHaveLength(1);
+  const other: string = randomUUID();
+  expect(await reason(add({ id: other }), { kind: "swap", prescriptionId: other, prescription: p })).toEqual(["it is already in the program"]);
+  expect(await reason(add({ name: "x".repeat(5000) }))).toEqual(["at most 200 characters"]);
+  expect((await reason(...Array.from({ length: 25 }, () => add()))).filter((r) => /at most 20/.test(r)).length).toBeGreaterThanOrEqual(5);
+  expect((await reason(...Array.from({ length: 6 }, (): Operation => ({ kind: "add-day", index: 0, day: { id: randomUUID(), name: "More", date: null, blocks: [] } })))).filter((r) => /at most 7 days/.test(r))).toHaveLength(2);
 });
 
 test("another practice sees none of it", async () => {

@@ -1,6 +1,12 @@
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import pg from "pg";
+import { pino } from "pino";
+import request from "supertest";
+import { loggable } from "#server/http/problem";
 import { openDatabase, type Database } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
 import { prescriptionsOf } from "#core/planning/edit";
@@ -46,6 +52,27 @@ test("text that looks like SQL, HTML or a formula is only text", async () => {
   const csv = (await desk.get(`/clients/${clientId}/log.csv`).expect(200)).text;
   expect(csv).toContain(`'=HYPERLINK`);
   expect(csv).not.toMatch(/,"?=HYPERLINK/);
+});
+
+test("a failing request leaves nothing in the log of what somebody typed", async () => {
+  const lines: string[] = [];
+  const log = pino({ level: "debug", serializers: { err: loggable } }, { write: (line: string) => void lines.push(line) });
+  const broken = appOn({ ...database, withPractice: () => Promise.reject(Object.assign(new Error('Failing row contains ("a private matter")'), { code: "XX000", detail: "a private matter" })) }, { log });
+  const theirs = await signIn(broken, person);
+  await theirs.send("post", "/clients", { id: randomUUID(), client: clientOf({ note: "a private matter" }) }).expect(500);
+  expect(lines.join("")).toMatch(/XX000/);
+  expect(lines.join("")).not.toMatch(/private matter/);
+});
+
+test("headers say what a page may do, and a missing file of the pages is not there", async () => {
+  const pages = mkdtempSync(join(tmpdir(), "gryn-pages-"));
+  mkdirSync(join(pages, "assets"));
+  writeFileSync(join(pages, "index.html"), "<title>Gryn</title>");
+  const own = appOn(database, { pages });
+  const { headers } = await request(own).get("/clients").expect(200);
+  expect(headers["permissions-policy"]).toMatch(/camera=\(\).*geolocation=\(\)/);
+  await request(own).get("/assets/nothing.js").expect(404);
+  rmSync(pages, { recursive: true });
 });
 
 test("a body that is too large or not JSON is refused with a reason", async () => {
