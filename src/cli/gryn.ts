@@ -24,8 +24,8 @@ const bad = (reason: string): never => {
   throw new BadInput(reason);
 };
 
-const OPTIONS = { set: { type: "string", multiple: true }, height: { type: "string" }, mass: { type: "string" }, samples: { type: "string" }, bodies: { type: "string" }, seed: { type: "string" }, calibrate: { type: "string" }, head: { type: "string" }, school: { type: "string" } } as const;
-type Options = { [K in keyof typeof OPTIONS]?: K extends "set" ? string[] : string };
+const OPTIONS = { help: { type: "boolean", short: "h" }, set: { type: "string", multiple: true }, height: { type: "string" }, mass: { type: "string" }, samples: { type: "string" }, bodies: { type: "string" }, seed: { type: "string" }, calibrate: { type: "string" }, head: { type: "string" }, school: { type: "string" } } as const;
+type Options = { [K in keyof typeof OPTIONS]?: K extends "set" ? string[] : K extends "help" ? boolean : string };
 
 const USAGE = `Usage: npm run -s gryn -- <command>
   heads
@@ -34,7 +34,15 @@ const USAGE = `Usage: npm run -s gryn -- <command>
   rank --head <id> [--school <id>] [--height ...] [--mass ...] [--bodies 6]
   validate [--bodies 15] [--seed 4]
   export-exercise <exercise id>
-  schema`;
+  schema
+  help [command], or --help after any command`;
+
+/** the line of the usage that is about a command; all of it where there is none */
+const helpFor = (command: string | undefined): string => {
+  const lines = USAGE.split("\n").slice(1);
+  const own = lines.filter((l) => command && new RegExp(`^  ${command}\\b`).test(l));
+  return own.length ? `Usage: npm run -s gryn -- ${own.map((l) => l.trim()).join("\n")}` : USAGE;
+};
 
 function numberOf(options: Options, name: keyof Options, fallback: number, low: number, high: number, whole = false): number {
   const text = options[name] as string | undefined;
@@ -149,6 +157,11 @@ function headsCommand(): unknown {
 
 const exercisesCommand = () => library.map((e) => ({ id: e.id, name: e.name, family: e.family, targets: e.targets, parameters: e.parameters.map(({ id, unit, min, max, step, default: standard, options }) => ({ id, unit, min, max, step, default: standard, ...(options ? { options } : {}) })), setups: e.setups }));
 
+/** an answer is JSON; help is text */
+class Help {
+  constructor(readonly text: string) {}
+}
+
 function run(argv: string[]): unknown {
   const parsed = (() => {
     try {
@@ -158,6 +171,7 @@ function run(argv: string[]): unknown {
     }
   })();
   const [command, name, ...more] = parsed.positionals;
+  if (parsed.values.help || command === "help") return new Help(helpFor(command === "help" ? name : command));
   if (more.length) bad(`"${more[0]}" is too much.\n${USAGE}`);
   switch (command) {
     case "heads":
@@ -179,8 +193,15 @@ function run(argv: string[]): unknown {
   }
 }
 
+// whoever reads may have had enough, as `head` has: that is no fault of ours
+process.stdout.on("error", (e: NodeJS.ErrnoException) => {
+  if (e.code !== "EPIPE") throw e;
+  process.exit(0);
+});
+
 try {
-  process.stdout.write(`${JSON.stringify(run(process.argv.slice(2)), null, 1)}\n`);
+  const answer = run(process.argv.slice(2));
+  process.stdout.write(answer instanceof Help ? `${answer.text}\n` : `${JSON.stringify(answer, null, 1)}\n`);
 } catch (e) {
   if (!(e instanceof BadInput || e instanceof SetupError)) throw e;
   process.stderr.write(`${e.message}\n`);

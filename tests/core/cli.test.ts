@@ -95,3 +95,14 @@ describe("wrong input ends with 2, a reason on stderr and nothing on stdout", ()
     expect(stderr).toMatch(reason);
   });
 });
+
+test("help is an answer, of all commands or of one, and a reader who has had enough is no crash", () => {
+  const all = gryn("--help");
+  expect([all.status, all.stderr]).toEqual([0, ""]);
+  expect(all.stdout).toMatch(/^Usage[\s\S]*rank[\s\S]*schema/);
+  const one = gryn("help", "rank");
+  expect([one.status, one.stdout.trim().split("\n").length]).toEqual([0, 1]);
+  expect(one.stdout).toMatch(/rank --head/);
+  const { status, stderr } = spawnSync("bash", ["-o", "pipefail", "-c", `"${process.execPath}" --import tsx src/cli/gryn.ts exercises | head -c 100 > /dev/null`], { encoding: "utf8" });
+  expect([status, stderr]).toEqual([0, ""]);
+});

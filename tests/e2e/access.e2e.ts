@@ -1,6 +1,6 @@
 import { accessible, control, expect, openClient, openPhone, signIn, test } from "./hands";
 
-test.beforeAll(() => control("reset"));
+test.beforeAll(async () => void (await control("reset")));
 
 for (const scheme of ["light", "dark"] as const)
   test(`every place is accessible (${scheme})`, async ({ page, browser }) => {

@@ -9,7 +9,8 @@ import { join } from "node:path";
 import { build } from "vite";
 import { startCluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
-import { loadDemo, removeDemo } from "#server/demo/demo";
+import { DEMO_SIGN_IN, loadDemo, removeDemo } from "#server/demo/demo";
+import { practiceLink } from "#server/identity/first";
 import { serve } from "#server/serve";
 
 const port = Number(process.env.GRYN_E2E_PORT);
@@ -28,14 +29,16 @@ const control = createServer((request, response) => {
       await removeDemo(cluster.ownerUrl);
       await loadDemo(cluster.ownerUrl, appUrl);
     }
+    if (request.url === "/practice") return practiceLink(cluster.ownerUrl, true);
+    return "done";
   };
   act().then(
-    () => response.end("done"),
+    (said) => response.end(said),
     (e: Error) => response.writeHead(500).end(e.message),
   );
 });
 control.listen(port + 1, "127.0.0.1");
-const serving = await serve({ databaseUrl: appUrl, pages: join(folder, "pages"), host: "127.0.0.1", port, sessionSecret: "e2e", signInAttempts: 1000 });
+const serving = await serve({ databaseUrl: appUrl, pages: join(folder, "pages"), host: "127.0.0.1", port, sessionSecret: "e2e", signInAttempts: 1000, demo: DEMO_SIGN_IN });
 if (serving.port !== port) throw new Error(`port ${port} is taken`);
 
 const end = async () => {

@@ -3,7 +3,7 @@ import { build } from "esbuild";
 import { readFileSync, writeFileSync } from "node:fs";
 import { control, expect, openClient, openPhone, saved, signIn, test } from "./hands";
 
-test.beforeEach(() => control("reset"));
+test.beforeEach(async () => void (await control("reset")));
 
 const OVERHEAD = "Overhead cable extension, pulley below the shoulder";
 const setsOn = (name: string) => new RegExp(`^${name}, \\d sets`);
@@ -87,7 +87,7 @@ test("a program file: a bad one changes nothing and says where, a good one is sh
   await give("cut-off.json", text.slice(0, 300));
   await expect(dialog).toContainText("Not readable as JSON");
   await dialog.getByRole("button", { name: "Close" }).click();
-  await give("newer.json", text.replace('"version": 2', '"version": 9'));
+  await give("newer.json", text.replace('"version": 3', '"version": 9'));
   await expect(dialog).toContainText("Update Gryn first");
   await dialog.getByRole("button", { name: "Close" }).click();
 
@@ -145,6 +145,7 @@ test("machine busy: an approved alternative, later, another day", async ({ page,
   await saved(page);
   await page.getByRole("button", { name: /^Hand over/ }).click();
   await page.getByRole("dialog").getByRole("button", { name: "Hand over number 2" }).click();
+  await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
   await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
   const { phone, context } = await openPhone(page, browser);
   await phone.getByRole("button", { name: /Monday/ }).first().click();

@@ -1,6 +1,6 @@
 import { control, expect, openClient, openPhone, saved, SECOND, signIn, test, watchContext } from "./hands";
 
-test.beforeEach(() => control("reset"));
+test.beforeEach(async () => void (await control("reset")));
 
 const PUSHDOWN = "Cable pushdown, one step back";
 

@@ -1,8 +1,10 @@
 /**
- * Another setup in the place of a planned one. It keeps the head the line was chosen for and what that head does there
+ * Another setup in the place of a planned one. It keeps the head the line was chosen for (it is an exercise for that
+ * muscle, where the planned one is) and what that head does there
  * (its torques about the joints that turn, as a direction), fits the client's equipment, and never asks more of a joint
  * that is noted than the planned one does.
  */
+import { findHead } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { unitFor } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
@@ -53,7 +55,10 @@ export function swapsFor(p: Prescription, planned: SurveyRow | undefined, survey
   const all = rankHead(survey, head, school, exercises, { equipment: client.equipment, joints: noted });
   const strain = (e: Exercise | undefined, joint: (typeof noted)[number]) => e?.joints[joint] ?? 0;
   const own = exercises.get(p.exerciseId);
-  const rows = all.filter((r) => !r.out && r.row.setupKey !== p.setupKey && likeness(planned.view.actions[head], r.row.view.actions[head]) >= SAME_FUNCTION && noted.every((j) => strain(r.exercise, j) <= strain(own, j)));
+  // chosen for this muscle: so is what stands in for it
+  const muscle = findHead(head)?.muscle ?? "";
+  const aimed = own?.targets.includes(muscle) ?? false;
+  const rows = all.filter((r) => !r.out && r.row.setupKey !== p.setupKey && (!aimed || r.exercise.targets.includes(muscle)) && likeness(planned.view.actions[head], r.row.view.actions[head]) >= SAME_FUNCTION && noted.every((j) => strain(r.exercise, j) <= strain(own, j)));
   return { head, own: all.find((r) => r.row.setupKey === p.setupKey), rows };
 }
 

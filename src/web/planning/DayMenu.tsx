@@ -35,7 +35,7 @@ export function DayMenu({ program, day, edit, onDay }: { program: Program; day: 
   return (
     <>
       <Dropdown trigger={["click"]} menu={{ items: menu }}>
-        <Button size="small" type="text" aria-label={`${day.name}: the day`}>Day ...</Button>
+        <Button size="small" type="text" aria-label={`Day ..., ${day.name}`}>Day ...</Button>
       </Dropdown>
       {naming && <Naming day={day} edit={edit} onClose={() => setNaming(false)} />}
     </>

@@ -1,4 +1,5 @@
 import { DEFAULT_METHOD as method } from "#core/planning/method";
+import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
 import type { Entry, Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
 import { countedReps, exposuresOf, stepLoad, targetFor, windowTop, type Asked, type History } from "#core/training/progression";
@@ -94,6 +95,83 @@ test("loads are stepped in the unit they were typed in", () => {
   expect(stepLoad({ value: 1, unit: "kg", meaning: "per hand" }, { value: 2, unit: "kg", meaning: "per hand" }, -1).value).toBe(0);
 });
 
+describe("what holds an increase back", () => {
+  const top = windowTop(8, 2, 30, 2.5, method);
+  const good = session("2026-11-02", [top, top - 1, top - 2]);
+
+  test("felt elsewhere once is enough", () => {
+    expect(next(good, [report("2026-11-02", { feel: "target" })]).decision).toBe("raise");
+    expect(next(good, [report("2026-11-02", { feel: "elsewhere" })])).toMatchObject({ decision: "hold", reasons: expect.arrayContaining([expect.stringMatching(/felt elsewhere/)]) });
+  });
+
+  test("a load that cannot be is no target, holds nothing of before back, and is one when the coach says so", () => {
+    const bounds = { [p.id]: { low: 5, high: 60 } };
+    const load = (value: number) => ({ parts: [{ id: id(1), kind: "full" as const, load: { value, unit: "kg" as const, meaning: "stack" as const }, reps: top }] });
+    const odd = session("2026-11-06", [top, top, top], load(90));
+    expect(next([...good, ...odd], [], {}, bounds)).toMatchObject({ decision: "check", load: { value: 30 } });
+    expect(next(odd, [], {}, bounds)).toMatchObject({ decision: "check", load: { value: 30 } });
+    expect(next(odd.map((e) => ({ ...e, confirmed: true })), [], {}, bounds)).toMatchObject({ decision: "raise", load: { value: 92.5 } });
+    // pounds are pounds: 90 lb is 40.8 kg, and its single rep 61
+    expect(next(session("2026-11-06", [8, 8, 8], { parts: [{ id: id(1), kind: "full", load: { value: 90, unit: "lb", meaning: "stack" }, reps: 8 }] }), [], {}, bounds).decision).not.toBe("check");
+    // struck by the coach it is gone, and what was before counts
+    expect(next([...good, ...odd.map((e) => ({ ...e, voided: true }))], [], {}, bounds)).toMatchObject({ decision: "raise", load: { value: 32.5 } });
+  });
+});
+
+describe("the first time", () => {
+  test("with a load there is nothing to find", () => {
+    expect(next([]).reasons[0]).toMatch(/start with 30 kg/);
+    expect(next([], [], { load: null }).reasons[0]).toMatch(/find a load/);
+    expect(next([], [], { load: null, bodyLoad: 68 }).reasons[0]).toMatch(/without added load/);
+  });
+});
+
+describe("work with the body alone", () => {
+  const harder = { exerciseId: "push-up", values: {}, setupKey: "x", name: "Push-up, hands narrow" };
+  const bare = { load: null, bodyLoad: 50, reps: { low: 8, high: 12 }, tempo: { lower: 3, longPause: 0, lift: 1, shortPause: 0 }, loadStep: { value: 2.5, unit: "kg" as const, meaning: "added" as const } };
+  const sets = (reps: number[], load: number | null = null) => session("2026-11-02", reps, { parts: [] }).map((e, i) => ({ ...e, parts: [{ id: id(1), kind: "full" as const, load: load === null ? null : { value: load, unit: "kg" as const, meaning: "added" as const }, reps: reps[i]! }] }));
+
+  test("first reps, then tempo, then a harder relative, then a load", () => {
+    expect(next(sets([12, 11, 10]), [], bare)).toMatchObject({ decision: "hold", reps: { low: 8, high: 14 } });
+    expect(next(sets([14, 13, 12]), [], bare)).toMatchObject({ decision: "slower", tempo: { lower: 4 }, load: null });
+    const slow = { ...bare, tempo: { ...bare.tempo, lower: 5 } };
+    expect(next(sets([14, 13, 12]), [], { ...slow, harder })).toMatchObject({ decision: "harder", reasons: expect.arrayContaining([expect.stringMatching(/hands narrow/)]) });
+    expect(next(sets([14, 13, 12]), [], { ...slow, harder: null })).toMatchObject({ decision: "raise", load: { value: 2.5, meaning: "added" } });
+  });
+
+  test("nought typed is as good as nothing typed", () => {
+    expect(next(sets([14, 13, 12], 0), [], bare).decision).toBe("slower");
+    expect(next(sets([14, 13, 12], 0), [], { ...bare, tempo: { ...bare.tempo, lower: 5 }, harder: null })).toMatchObject({ decision: "raise", load: { value: 2.5 } });
+  });
+
+  test("with a load the window is over all that is lifted, and is never a wide one of the load alone", () => {
+    const t = next(sets([9, 8, 8], 5), [], { ...bare, load: { value: 5, unit: "kg", meaning: "added" } });
+    expect(t.reps).toEqual({ low: 8, high: windowTop(8, p.reserves[0]!, 55, 2.5, method) });
+    expect(t.reps.high).toBeLessThan(12);
+    expect(windowTop(8, p.reserves[0]!, 5, 2.5, method)).toBeGreaterThan(25);
+  });
+});
+
+describe("a load that the coach has set since", () => {
+  const handed = (load: number) => ({ [id(1)]: { [p.id]: { value: load, unit: "kg" as const, meaning: "stack" as const } } });
+  const history = (load: number) => ({ entries: session("2026-11-02", [14, 13, 12]), reports: [], handed: handed(load), bounds: {} });
+  test("goes before the rule; one that stayed does not", () => {
+    expect(targetFor(p, history(20), method)).toMatchObject({ load: { value: 30 }, reasons: expect.arrayContaining(["Set by your coach."]) });
+    // keys in another order, as a database gives them back
+    expect(targetFor({ ...p, load: { meaning: "stack", value: 30, unit: "kg" } }, history(30), method).decision).toBe("raise");
+  });
+  test("pain goes before both", () => {
+    const sharp = report("2026-11-02", { pain: { kind: "sharp", score: 3, joint: "knee", side: "left" } });
+    expect(targetFor(p, { ...history(20), reports: [sharp] }, method).decision).toBe("stop");
+  });
+});
+
+test("a target stands still through a session", () => {
+  const [before, today] = [session("2026-11-02", [10, 9, 8]), session("2026-11-06", [14])];
+  const history = { entries: [...before, ...today], reports: [], handed: {}, bounds: {} };
+  expect(targetFor(p, history, method, "2026-11-06")).toEqual(targetFor(p, { ...history, entries: before }, method));
+});
+
 describe("the pain rule", () => {
   const pain = (x: Partial<Pain>): Pain => ({ kind: "ache", score: 2, joint: "elbow", side: "right", ...x });
   test.each([
@@ -108,6 +186,11 @@ describe("the pain rule", () => {
   test("rising by two over two sessions stops; another joint's history does not", () => {
     expect(judgePain(pain({ score: 3 }), [pain({ score: 1 })])).toMatchObject({ act: "stop", words: expect.stringMatching(/risen from 1 to 3/) });
     expect(judgePain(pain({ score: 3 }), [pain({ score: 1, joint: "wrist" })]).act).toBe("hold");
+  });
+
+  test("every joint has a name a client knows", () => {
+    for (const joint of JOINTS) expect(judgePain(pain({ kind: "sharp", joint })).words).toContain(JOINT_NAMES[joint]);
+    expect(judgePain(pain({ kind: "sharp", joint: "spine" })).words).not.toMatch(/spine/);
   });
 
   test("stopping says whom to see", () => expect(judgePain(pain({ kind: "sharp" })).words).toMatch(/doctor or physiotherapist/));
