@@ -1,7 +1,7 @@
 // npm run machines: tries Gryn's start on this machine the ways it goes wrong elsewhere, each in a fresh clone, and
 // prints one line each. Root only (it makes a plain user). Takes some minutes; leaves nothing behind but that user.
 import { execFileSync, spawn, spawnSync } from "node:child_process";
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
 import { join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
@@ -76,6 +76,43 @@ const before = Date.now();
 run = await start(a, { env: { PORT: "4600" } });
 report("start after a hard kill of server and database", await healthy(run), `${((Date.now() - before) / 1000).toFixed(1)} s`);
 report("Ctrl-C ends server and database", (await stop(run, a)) && !existsSync(join(a, ".gryn/db/postmaster.pid")));
+
+// npm itself is told to end, as a container or a service manager does
+run = await start(a, { env: { PORT: "4600" } });
+run.child.kill("SIGTERM");
+for (let i = 0; i < 80 && (serverPids(a).length > 0 || existsSync(join(a, ".gryn/db/postmaster.pid"))); i++) await sleep(250);
+report("SIGTERM to npm ends server and database", serverPids(a).length === 0 && !existsSync(join(a, ".gryn/db/postmaster.pid")));
+
+// the database dies under a running server
+run = await start(a, { env: { PORT: "4600" } });
+process.kill(postmaster(join(a, ".gryn")), "SIGKILL");
+const died = Date.now();
+for (let i = 0; i < 100 && !(i > 2 && (await healthy(run))); i++) await sleep(200);
+report("a postmaster that dies is brought back", await healthy(run), `${((Date.now() - died) / 1000).toFixed(1)} s`);
+
+// a second server on the same database, as one machine among several, and a migration beside both
+const ownerUrl = () => {
+  const [, , , port] = readFileSync(join(a, ".gryn/db/postmaster.pid"), "utf8").split("\n");
+  return `postgres://gryn_owner:${JSON.parse(readFileSync(join(a, ".gryn/secret.json"), "utf8")).password}@127.0.0.1:${port}/gryn`;
+};
+const twin = clone("/tmp");
+sh(`cp -r ${a}/node_modules ${twin}/`);
+const beside = await start(twin, { env: { PORT: "4650", DATABASE_URL: ownerUrl() } });
+const migrated = spawnSync("npm", ["run", "-s", "migrate"], { cwd: a, encoding: "utf8" });
+report("two servers on one database, and a migration beside them", (await healthy(run)) && (await healthy(beside)) && migrated.status === 0, migrated.stderr.trim() || `${run.url} and ${beside.url}`);
+await stop(beside, twin);
+rmSync(join(twin, ".."), { recursive: true, force: true });
+const renewed = spawnSync("npm", ["run", "-s", "demo:reset"], { cwd: a, encoding: "utf8" });
+report("the demo made new beside a running Gryn", renewed.status === 0 && (await healthy(run)), renewed.stderr.trim());
+await stop(run, a);
+
+// a lock whose number another program has by now, as after a container's restart
+writeFileSync(join(a, ".gryn/running"), "1 1");
+// where others may reach it, nobody signs in with what stands in the documentation
+run = await start(a, { env: { PORT: "4600", HOST: "0.0.0.0" } });
+const closed = await fetch(`${run.url}/api/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify({ email: "edda@quernlight.example", password: "grain-and-lever" }) });
+report("an open address closes the demo's accounts; a stale lock stops nothing", closed.status === 401 && /accounts are closed/.test(run.text), String(closed.status));
+await stop(run, a);
 
 // restore, and a file that is none
 const restore = spawnSync("npm", ["run", "-s", "restore", "--", "/tmp/gryn-machine.backup"], { cwd: a, encoding: "utf8" });

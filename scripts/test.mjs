@@ -2,6 +2,7 @@
 // the real interface in Debian's Chromium. The last line is "N passed, N failed". Plain JavaScript, since it installs.
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
+import { availableParallelism } from "node:os";
 import { ensurePackages } from "./packages.mjs";
 
 ensurePackages();
@@ -32,7 +33,7 @@ function readJson(file) {
 /** a check is one test; a runner is as many as it reports, and one failure when it broke before reporting */
 function jest(project) {
   const file = `test-results/${project}.json`;
-  const ok = run(`${project} tests`, process.execPath, ["--experimental-vm-modules", "node_modules/jest/bin/jest.js", "--selectProjects", project, "--json", `--outputFile=${file}`, "--silent"]);
+  const ok = run(`${project} tests`, process.execPath, ["--experimental-vm-modules", "node_modules/jest/bin/jest.js", "--selectProjects", project, "--maxWorkers", String(Math.max(2, availableParallelism())), "--json", `--outputFile=${file}`, "--silent"]);
   const report = readJson(file);
   if (!report) return void count(false);
   passed += report.numPassedTests;

@@ -1,3 +1,5 @@
+import { muscles } from "#core/anatomy/anatomy";
+import { setsAtHand, startPriorities } from "#core/planning/starts";
 import { clientInput, unitFor } from "#core/clients/client";
 import { equipmentStep, prescribe } from "#core/planning/prescribe";
 import { DEFAULT_METHOD } from "#core/planning/method";
@@ -31,6 +33,17 @@ test("a load is read in the unit of its equipment, else in the client's", () => 
   expect(unitFor(client, ["cable"])).toBe("kg");
   expect(unitFor(client, ["bench"])).toBe("kg");
   expect(reasons({ units: { bench: "lb" } })?.[0]?.[0]).toBe("units");
+});
+
+test("a new client's muscles start by the minutes at hand, and most ride along", () => {
+  const [few, more] = [startPriorities(2, 30, DEFAULT_METHOD), startPriorities(4, 60, DEFAULT_METHOD)];
+  // 2 x 24 / 2.4 = 20 sets, 4 x 54 / 2.4 = 90
+  expect([setsAtHand(2, 30, DEFAULT_METHOD), setsAtHand(4, 60, DEFAULT_METHOD)]).toEqual([20, 90]);
+  expect(Object.values(few).every((p) => p === "maintain")).toBe(true);
+  expect(more).toMatchObject({ quadriceps: "hold", latissimus: "hold", soleus: "maintain" });
+  expect(Object.keys(more)).toHaveLength(12);
+  for (const id of Object.keys(more)) expect(muscles.some((m) => m.id === id)).toBe(true);
+  expect(more).not.toHaveProperty("supinator");
 });
 
 describe("a first prescription", () => {

@@ -66,6 +66,24 @@ test("while the server is away edits gather; a conflict waits for its choice", (
   expect(plan(own).pending).toHaveLength(2);
 });
 
+test("undo of a step of 120 operations gives each an id of its own, and never sends one without", () => {
+  const many = Array.from({ length: 120 }, (_, n): Operation => ({ kind: "change", prescriptionId: first.id, change: { rest: 30 + n } }));
+  const ids = (n: number) => Array.from({ length: n }, (_, i) => id(40_000 + i + n));
+  let s = plansReducer(open(), planActions.edited({ clientId: CLIENT, operations: many, ids: ids(120) }));
+  const step = plan(s).undo.at(-1)!.length;
+  expect(step).toBe(120);
+  expect(() => plansReducer(s, planActions.undone({ clientId: CLIENT, ids: ids(100) }))).toThrow(/id of its own/);
+  s = plansReducer(s, planActions.undone({ clientId: CLIENT, ids: ids(step + 1) }));
+  expect(plan(s).pending).toHaveLength(240);
+  expect(plan(s).pending.every((e) => typeof e.id === "string")).toBe(true);
+});
+
+test("edits that the server could not make are told, and the others stay kept", () => {
+  let s = edit(open(), rest(77));
+  s = plansReducer(s, planActions.refused({ clientId: CLIENT, reason: "One edit was not made: at least 15 s." }));
+  expect(plan(s)).toMatchObject({ reason: expect.stringMatching(/at least 15 s/), pending: [{}] });
+});
+
 /** the server's rule, as src/server/planning/programs.ts has it */
 class Server {
   program = start;

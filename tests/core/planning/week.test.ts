@@ -102,6 +102,12 @@ describe("checks", () => {
     expect(line(program, "minutes-")!.verdict).toBe("pass");
   });
 
+  test("minutes are nearly used up only where no day has room", () => {
+    const tight = clientOf({ minutes: 15 });
+    expect(line(programOf([[pushdown], [], []]), "dose-triceps", tight)!.reason).not.toMatch(/minutes/);
+    expect(line(programOf([[pushdown], [prescriptionOf(7)]]), "dose-triceps", tight)!.reason).toMatch(/minutes/);
+  });
+
   test("a noted joint flags what strains it with the gentler one beside it", () => {
     const program = programOf([[prescriptionOf(8, "lying-barbell-extension")]]);
     const found = line(program, "joint-", clientOf({ joints: [{ joint: "elbow", side: "right", note: "sore" }] }))!;
