@@ -25,11 +25,13 @@ interface Props {
   onNext: () => void;
   /** a set was logged, the so-many-th of the day */
   onLogged: (done: number) => void;
+  /** one of two done in turn: the name stands where the thumb is, since it changes there */
+  inPair: boolean;
   /** a set the server does not take, to be mended here */
   mend: Item | null;
 }
 
-export function ExerciseCard({ p, floor, handOverId, today, target, back, onLater, onLogged, next, onNext, mend }: Props) {
+export function ExerciseCard({ p, floor, handOverId, today, target, back, onLater, onLogged, next, onNext, inPair, mend }: Props) {
   const mine = floor.entries.filter((e) => e.prescriptionId === p.id);
   const done = mine.filter((e) => e.localDate === today).sort((a, b) => a.set - b.set);
   const report = floor.reports.filter((r) => r.prescriptionId === p.id && r.localDate === today).sort((a, b) => b.revision - a.revision)[0] ?? null;
@@ -129,7 +131,7 @@ export function ExerciseCard({ p, floor, handOverId, today, target, back, onLate
           {(!finished || correcting) && (
             <div className="entry">
               <p className="ask">
-                <strong>{correcting ? `Correct set ${correcting.set + 1}` : `Set ${set + 1} of ${p.reserves.length}`}</strong>
+                <strong>{inPair ? `${shown.name}: ` : ""}{correcting ? `Correct set ${correcting.set + 1}` : `Set ${set + 1} of ${p.reserves.length}`}</strong>
                 <span>{reps.low}–{reps.high} reps, stop with {asked} left</span>
               </p>
               {!more && (

@@ -145,6 +145,7 @@ export function FloorPage({ keep }: { keep: Keep }) {
           }}
           next={following?.prescriptions.map((p) => p.name).join(" and ") ?? null}
           onNext={() => setOpen(following?.prescriptions[0]?.id ?? null)}
+          inPair={block.prescriptions.length > 1}
           mend={mend?.item.prescriptionId === current.id ? mend : null}
         />
       ) : (

@@ -42,6 +42,7 @@ export function antdTheme(mode: "light" | "dark", still: boolean): ThemeConfig {
     algorithm: [mode === "dark" ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm, antTheme.compactAlgorithm],
     token: { motion: !still, colorPrimary: p.rowan, colorLink: p.fjord, colorInfo: p.fjord, colorError: p.rowan, colorText: p.ink, colorTextSecondary: p.quiet, colorTextPlaceholder: p.quiet, colorBgBase: p.sheet, colorBgLayout: p.paper, colorBgContainer: p.sheet, colorBorder: p.line, colorBorderSecondary: p.line, fontFamily: TEXT_FONT, fontSize: 14, borderRadius: 3, colorBgContainerDisabled: "transparent", boxShadow: "none", boxShadowSecondary: `0 2px 10px ${mode === "dark" ? "#0008" : "#18241d22"}`, controlOutline: `${p.fjord}55`, motionDurationMid: "0.12s", motionDurationSlow: "0.16s" },
     components: {
+      Popover: { colorBgElevated: p.sheet },
       Modal: { contentBg: p.sheet, headerBg: p.sheet, titleFontSize: 17 },
       Button: { colorError: p.rowan, dangerColor: p.onSignal, defaultHoverColor: p.fjord, defaultHoverBorderColor: p.fjord, defaultActiveColor: p.fjord, defaultActiveBorderColor: p.fjord, primaryShadow: "none", defaultShadow: "none", fontWeight: 600, primaryColor: p.onSignal, defaultBg: "transparent" },
       Slider: { trackBg: p.ink, trackHoverBg: p.ink, railBg: p.line, railHoverBg: p.line, handleColor: p.ink, handleActiveColor: p.fjord, handleActiveOutlineColor: `${p.fjord}44`, dotActiveBorderColor: p.ink },

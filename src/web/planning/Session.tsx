@@ -65,10 +65,12 @@ function Cues({ p }: { p: Prescription }) {
   const exercise = findExercise(p.exerciseId);
   if (!exercise) return null;
   return (
-    <div className="small quiet" aria-label={`What the client reads of ${p.name}`}>
-      {exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`).join(" · ")}
-      {exercise.cues.map((c) => <div key={c.text}>{c.text}</div>)}
-    </div>
+    <tr data-selected className="cues">
+      <td colSpan={7} aria-label={`What the client reads of ${p.name}`}>
+        <span className="small">{exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`).join(" · ")}</span>
+        <span className="small quiet"> {exercise.cues.map((c) => c.text).join(" ")}</span>
+      </td>
+    </tr>
   );
 }
 
@@ -111,6 +113,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
     { key: "remove", label: "Take off the day", onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
   ];
   return (
+    <>
     <tr data-selected={selected} onFocus={() => onSelect(p.id)}>
       <td style={{ width: "27%" }}>
         <div style={{ display: "flex", gap: 6 }}>
@@ -119,7 +122,6 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
             <Link to={withClient(bench, client.id)} style={{ color: "var(--ink)", fontWeight: 600 }}>{p.name}</Link>
             {p.locked && <span className="small quiet"> locked</span>}
             {findExercise(p.exerciseId)?.cautions.filter((c) => client.joints.some((j) => j.joint === c.joint)).map((c) => <div key={c.text} className="small" style={{ color: "var(--rowan)" }}>{c.text}</div>)}
-            {selected && <Cues p={p} />}
             {reason && <div className="small" role="alert" style={{ color: "var(--rowan)" }}>Not saved: {reason}.</div>}
           </div>
         </div>
@@ -160,5 +162,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
         {swapping && <Swap p={p} client={client} onSwap={(prescription) => { edit({ kind: "swap", prescriptionId: p.id, prescription }); setSwapping(false); }} onClose={() => setSwapping(false)} />}
       </td>
     </tr>
+    {selected && <Cues p={p} />}
+    </>
   );
 }
