@@ -39,7 +39,11 @@ async function start(folder, { env = {}, user } = {}) {
   return run;
 }
 
-const healthy = async (run) => run.url !== null && (await fetch(`${run.url}/api/health`).catch(() => null))?.status === 200;
+/** asked twice: a connection kept open may have been closed while another program was waited for */
+const healthy = async (run) => {
+  for (let i = 0; i < 2 && run.url !== null; i++) if ((await fetch(`${run.url}/api/health`).catch(() => null))?.status === 200) return true;
+  return false;
+};
 const serverPids = (folder) => sh("pgrep -f scripts/run.ts || true").trim().split("\n").filter(Boolean).filter((pid) => { try { return sh(`readlink /proc/${pid}/cwd`).trim() === folder; } catch { return false; } });
 const postmaster = (data) => (existsSync(join(data, "db/postmaster.pid")) ? Number(readFileSync(join(data, "db/postmaster.pid"), "utf8").split("\n")[0]) : null);
 
@@ -103,7 +107,8 @@ report("two servers on one database, and a migration beside them", (await health
 await stop(beside, twin);
 rmSync(join(twin, ".."), { recursive: true, force: true });
 const renewed = spawnSync("npm", ["run", "-s", "demo:reset"], { cwd: a, encoding: "utf8" });
-report("the demo made new beside a running Gryn", renewed.status === 0 && (await healthy(run)), renewed.stderr.trim());
+const stillUp = await healthy(run);
+report("the demo made new beside a running Gryn", renewed.status === 0 && stillUp, `${renewed.stdout.trim()} ${renewed.stderr.trim()} ${stillUp ? "" : "and the server is gone"}`.trim());
 await stop(run, a);
 
 // a lock whose number another program has by now, as after a container's restart

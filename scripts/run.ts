@@ -113,7 +113,7 @@ async function main(): Promise<void> {
 
     const demo = ownerUrl ? await settleDemo(ownerUrl, appUrl, host) : false;
     if (act !== "dev") await buildPages();
-    serving = await serve({ databaseUrl: appUrl, pages: act === "dev" ? null : resolve("dist"), host, port, sessionSecret: sessionSecret(appUrl), secureCookies: env.GRYN_TLS === "1", proxy: env.GRYN_PROXY ?? null, demo: demo ? DEMO_SIGN_IN : null });
+    serving = await serve({ databaseUrl: appUrl, pages: act === "dev" ? null : resolve("dist"), host, port, sessionSecret: sessionSecret(appUrl), secureCookies: env.GRYN_TLS === "1", proxy: env.GRYN_PROXY ?? null, demo: demo ? DEMO_SIGN_IN : null, keptWorkers: 1 });
     let url = serving.url;
     if (act === "dev") {
       const { createServer } = await import("vite");

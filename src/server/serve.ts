@@ -17,6 +17,7 @@ export interface ServeOptions {
   secureCookies?: boolean;
   proxy?: string | null;
   demo?: DemoSignIn | null;
+  keptWorkers?: number;
   poolSize?: number;
   signInAttempts?: number;
   logLevel?: string;
@@ -42,7 +43,7 @@ const listen = (server: Server, port: number, host: string) =>
 
 export async function serve(options: ServeOptions): Promise<Serving> {
   const database = openDatabase(options.databaseUrl, options.poolSize);
-  const work = startWork();
+  const work = startWork(2, options.keptWorkers ?? 0);
   try {
     await database.assertBoundRole();
     const log = pino({ level: options.logLevel ?? "warn", serializers: { err: loggable } });

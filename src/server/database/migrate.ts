@@ -78,8 +78,9 @@ export async function migrate(ownerUrl: string, options: { appUrl?: string | und
     if (!(await hasRole(owner, KEEPER))) await owner.query(`create role ${KEEPER} nologin nosuperuser nobypassrls nocreatedb nocreaterole`);
     await owner.query(`do $$ begin if not pg_has_role(current_user, '${KEEPER}', 'member') then execute format('grant ${KEEPER} to %I', current_user); end if; end $$`);
     if (!options.appUrl && !(await answers(appUrl))) {
-      const act = (await hasRole(owner, role)) ? "alter" : "create";
-      await owner.query(`${act} role ${pg.escapeIdentifier(role)} login nosuperuser nobypassrls nocreatedb nocreaterole password ${pg.escapeLiteral(new URL(appUrl).password)}`);
+      const password = pg.escapeLiteral(new URL(appUrl).password);
+      // only a superuser may so much as name the attributes of a role that is there
+      await owner.query((await hasRole(owner, role)) ? `alter role ${pg.escapeIdentifier(role)} login password ${password}` : `create role ${pg.escapeIdentifier(role)} login nosuperuser nobypassrls nocreatedb nocreaterole password ${password}`);
     }
     const { rows } = await owner.query<{ name: string }>("select current_database() as name");
     await owner.query(`begin; ${ownership} ${rights(pg.escapeIdentifier(role), pg.escapeIdentifier(rows[0]!.name))} commit`);

@@ -18,10 +18,12 @@ const WORKER = fileURLToPath(new URL("./worker.mjs", import.meta.url));
 /** ms without a task after which a worker ends */
 const IDLE = 60_000;
 
-export function startWork(threads = 2): Work {
-  let pool: Piscina | null = null;
+/** @param kept workers that are started at once and stay, so that nobody waits for the first one */
+export function startWork(threads = 2, kept = 0): Work {
+  const start = () => new Piscina({ filename: WORKER, minThreads: kept, maxThreads: Math.max(threads, kept), idleTimeout: IDLE });
+  let pool: Piscina | null = kept > 0 ? start() : null;
   const run = async <T>(task: Task): Promise<T> => {
-    pool ??= new Piscina({ filename: WORKER, minThreads: 0, maxThreads: threads, idleTimeout: IDLE });
+    pool ??= start();
     return (await pool.run(task)) as T;
   };
   return {
