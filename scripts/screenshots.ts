@@ -34,6 +34,8 @@ const views: View[] = [
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
   { name: "week-dark", path: `/clients/${maja}/week`, ready: ".loom", dark: true },
   { name: "log", path: `/clients/${maja}/log`, ready: ".log-card" },
+  { name: "people", path: "/practice", ready: "table.rows td" },
+  { name: "account", path: "/practice/account", ready: "table.rows td" },
   { name: "floor", path: "", ready: ".card", phone: true },
   { name: "floor-exercise", path: "", ready: ".card", phone: true, then: async (p) => p.locator(".card button, .card a").first().click() },
 ];
