@@ -4,6 +4,9 @@ import tseslint from "typescript-eslint";
 const FLOORS = ["server", "web", "floor", "cli", "scripts"];
 const outside = (own, message) => ({ regex: `^(#|(\\.\\./)+)(${FLOORS.filter((f) => f !== own).join("|")})/`, message });
 
+/** within the web: base knows nobody, the shell is known by nobody */
+const within = (files, patterns, message) => ({ files, rules: { "no-restricted-imports": ["error", { patterns: [outside("web", "web may use core, page and itself only."), { regex: patterns, message }] }] } });
+
 const floor = (own) => ({
   files: [`src/${own}/**/*.{ts,tsx}`],
   rules: { "no-restricted-imports": ["error", { patterns: [outside(own, `${own} may use core and itself only.`)] }] },
@@ -16,6 +19,9 @@ export default tseslint.config(
   floor("web"),
   floor("floor"),
   floor("cli"),
+  floor("page"),
+  within(["src/web/*/**/*.{ts,tsx}"], "/shell/", "the shell knows all places and is known by none."),
+  within(["src/web/base/**/*.{ts,tsx}"], "^\\.\\./(?!\\.\\./page/)", "base knows nobody."),
   {
     files: ["src/core/**/*.ts"],
     rules: {

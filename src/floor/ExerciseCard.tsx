@@ -5,12 +5,13 @@ import type { Entry, Pain, Part, Report } from "#core/training/entry";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { judgePain } from "#core/training/pain";
 import { countedReps, isFlagged, loadOf, type Target } from "#core/training/progression";
-import { moment, newId } from "./moment";
+import { newId } from "../page/newId";
+import { moment } from "./moment";
 import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
 import { ReportForm } from "./ReportForm";
 import { Stepper } from "./Stepper";
-import { loadText, plain } from "../locale/locale";
+import { loadText, plain } from "../page/locale";
 
 interface Props {
   p: SnapshotPrescription;

@@ -9,7 +9,7 @@ import { moment } from "./moment";
 import type { Keep } from "./keep";
 import { askServer, Floor, type Item } from "./outbox";
 import { RestTimer } from "./RestTimer";
-import { loadText } from "../locale/locale";
+import { loadText } from "../page/locale";
 
 const DAY_KEY = "gryn.floor.day";
 /** the client of this tab: an address to come back to, which says nothing by itself */

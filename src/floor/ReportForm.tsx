@@ -3,7 +3,8 @@ import { useState } from "react";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import type { Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
-import { moment, newId } from "./moment";
+import { newId } from "../page/newId";
+import { moment } from "./moment";
 import type { Floor } from "./outbox";
 
 const FEEL = [["target", "In the right place"], ["elsewhere", "Somewhere else"], ["unsure", "Not sure"]] as const;

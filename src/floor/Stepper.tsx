@@ -1,5 +1,5 @@
 import { useEffect, useId, useState } from "react";
-import { plain, readNumber } from "../locale/locale";
+import { plain, readNumber } from "../page/locale";
 
 /** Minus, a number, plus: by the real step of the equipment; a decimal comma is as good as a point. */
 export function Stepper({ label, value, step = 1, decimals = false, max, onChange }: { label: string; value: number; step?: number; decimals?: boolean; max: number; onChange: (v: number) => void }) {

@@ -6,7 +6,7 @@
 import type { Entry, ItemAnswer, Report } from "#core/training/entry";
 import type { History } from "#core/training/progression";
 import type { Keep } from "./keep";
-import { setClock } from "./moment";
+import { resumeClock, setClock } from "./moment";
 import type { FloorSession } from "./types";
 
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
@@ -74,6 +74,7 @@ export class Floor {
    * @param opened the token has been exchanged, for this client
    */
   async open(token: string | null, who: string | null = null, opened: (who: string) => void = () => undefined): Promise<void> {
+    resumeClock((await this.keep.get<number>("skew").catch(() => null)) ?? 0);
     await this.become(who ?? (await this.keep.get<string>("current").catch(() => null)));
     if (token) {
       const r = await this.ask("/open", this.who, { token });
@@ -126,7 +127,7 @@ export class Floor {
     const answer = await body(r);
     if (!r.ok || !answer) return this.refuse(r, answer);
     const session = answer as unknown as FloorSession;
-    setClock(session.now);
+    await this.save("skew", setClock(session.now));
     await this.become(session.who);
     await this.introduce(session.who);
     await this.adopt();

@@ -2,7 +2,7 @@
  * The rest over a locked screen: a quiet notice with the time it ends stands there from the start, since a sleeping
  * page may not tick; if the page does tick, the notice says "Go" when the rest is over.
  */
-import { timeText } from "../locale/locale";
+import { timeText } from "../page/locale";
 
 const TAG = "rest";
 

@@ -2,7 +2,7 @@
 import { createServer, type Server } from "node:http";
 import { pino } from "pino";
 import { openDatabase } from "#server/database/database";
-import { createApp } from "#server/http/app";
+import { createApp } from "#server/app";
 import { loggable } from "#server/http/problem";
 import type { DemoSignIn } from "#server/identity/sign-in";
 import { startWork } from "#server/work/work";

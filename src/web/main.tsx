@@ -1,7 +1,7 @@
 import "@fontsource-variable/hanken-grotesk";
 import "@fontsource-variable/literata";
 import { createRoot } from "react-dom/client";
-import { App } from "./app/App";
-import "./app/style.css";
+import { App } from "./shell/App";
+import "./base/style.css";
 
 createRoot(document.getElementById("root")!).render(<App />);

@@ -5,7 +5,7 @@ import { pino } from "pino";
 import request, { type Test } from "supertest";
 import type { Express } from "express";
 import { openDatabase, type Database, type Role } from "#server/database/database";
-import { createApp, type AppOptions } from "#server/http/app";
+import { createApp, type AppOptions } from "#server/app";
 import { hashPassword } from "#server/identity/password";
 import { startWork, type Work } from "#server/work/work";
 import type { ClientInput } from "#core/clients/client";

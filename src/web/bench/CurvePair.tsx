@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import { Line } from "react-chartjs-2";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
-import { lengthColour, TEXT_FONT } from "../app/theme";
+import { lengthColour, TEXT_FONT } from "../base/theme";
 
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler, Legend, Tooltip);
 

@@ -2,8 +2,8 @@ import { Select } from "antd";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Analysis } from "#core/mechanics/analyse";
-import { MODE_EVENT } from "../app/mode";
-import { Loading } from "../app/states";
+import { MODE_EVENT } from "../base/mode";
+import { Loading } from "../base/states";
 
 // charts are the heaviest part of the bench: loaded when it opens
 const StrengthCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.StrengthCurve })));

@@ -2,10 +2,10 @@ import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { Fragment } from "react";
 import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
 import type { HeadMetrics } from "#core/mechanics/metrics";
-import { Term } from "../method/Term";
-import { Grain } from "../grain/Grain";
+import { Term } from "../base/Term";
+import { Grain } from "../base/Grain";
 import { bandOf, isDecided, SPREAD_BODIES, type Spread } from "./useSpread";
-import { fixed } from "../../locale/locale";
+import { fixed } from "../../page/locale";
 
 const percent = (x: number) => `${Math.round(100 * x)} %`;
 const metricsOf = (a: Analysis, headId: string): HeadMetrics | null => a.heads.find((h) => h.id === headId)?.metrics ?? null;

@@ -3,7 +3,7 @@ import { useMemo, useRef, type PointerEvent } from "react";
 import type { Analysis } from "#core/mechanics/analyse";
 import { framePoint, figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
 import type { Exercise } from "#core/exercises/format";
-import { lengthColour } from "../app/theme";
+import { lengthColour } from "../base/theme";
 
 const W = 430;
 const H = 452;

@@ -8,8 +8,8 @@ import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { startPriorities } from "#core/planning/starts";
 import { equipmentName } from "#core/ranking/rank";
-import { NumberField } from "../app/NumberField";
-import type { Failure } from "../app/api";
+import { NumberField } from "../base/NumberField";
+import type { Failure } from "../base/api";
 
 /** a new client's priorities follow days and minutes until the coach has touched one */
 const followed = (i: ClientInput, change: Partial<ClientInput>): ClientInput => {

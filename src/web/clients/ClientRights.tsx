@@ -3,7 +3,7 @@ import { App, Button, Input, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Client } from "#core/clients/client";
-import { api, toFailure } from "../app/api";
+import { api, toFailure } from "../base/api";
 
 export function ClientRights({ client }: { client: Client }) {
   const { data } = api.useSessionQuery();

@@ -5,10 +5,10 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { ClientInput, ClientSummary } from "#core/clients/client";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { startPriorities } from "#core/planning/starts";
-import { api, toFailure } from "../app/api";
-import { newId } from "../app/newId";
-import { useClient } from "../app/open-client";
-import { Empty, Failed, Loading } from "../app/states";
+import { api, toFailure } from "../base/api";
+import { newId } from "../../page/newId";
+import { useClient } from "../base/open-client";
+import { Empty, Failed, Loading } from "../base/states";
 import { ClientForm } from "./ClientForm";
 import { ClientRights } from "./ClientRights";
 

@@ -4,7 +4,7 @@ import { useRef, useState } from "react";
 import { programDifference, type Difference } from "#core/exchange/difference";
 import { readProgramFile, type FileFault } from "#core/exchange/files";
 import type { Operation, Program } from "#core/planning/program";
-import { newId } from "../app/newId";
+import { newId } from "../../page/newId";
 
 type Seen = { name: string; faults: FileFault[] } | { name: string; difference: Difference };
 

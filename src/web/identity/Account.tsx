@@ -1,9 +1,9 @@
 /** One's own account: password, second factor, where one is signed in. */
 import { App, Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
-import { api, toFailure, type AccountAnswer } from "../app/api";
-import { Failed, Loading } from "../app/states";
-import { momentText } from "../../locale/locale";
+import { api, toFailure, type AccountAnswer } from "../base/api";
+import { Failed, Loading } from "../base/states";
+import { momentText } from "../../page/locale";
 
 export function Account() {
   const { data, error, refetch } = api.useAccountQuery(undefined, { refetchOnMountOrArgChange: true });

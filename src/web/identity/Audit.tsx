@@ -1,9 +1,9 @@
 /** Who saw and who changed what of whom, newest first; never what it was. */
 import { Button, Select } from "antd";
 import { useState } from "react";
-import { api, toFailure } from "../app/api";
-import { Failed, Loading } from "../app/states";
-import { momentText } from "../../locale/locale";
+import { api, toFailure } from "../base/api";
+import { Failed, Loading } from "../base/states";
+import { momentText } from "../../page/locale";
 
 const PAGE = 100;
 

@@ -1,9 +1,9 @@
 /** An invitation, opened once: joining a practice, or making one of one's own. The token stands after # and goes nowhere else. */
 import { Button, Input } from "antd";
 import { useEffect, useState, type FormEvent } from "react";
-import { api, toFailure } from "../app/api";
-import { Mark } from "../app/Mark";
-import { Failed, Loading } from "../app/states";
+import { api, toFailure } from "../base/api";
+import { Mark } from "../base/Mark";
+import { Failed, Loading } from "../base/states";
 
 const FIELDS = [
   { id: "name", label: "Your name", type: "text", complete: "name" },

@@ -1,8 +1,8 @@
 import { App, Button, Dropdown, Input, Modal } from "antd";
 import { useState } from "react";
-import { api, toFailure, type PeopleAnswer, type Role } from "../app/api";
-import { Failed, Loading } from "../app/states";
-import { momentText } from "../../locale/locale";
+import { api, toFailure, type PeopleAnswer, type Role } from "../base/api";
+import { Failed, Loading } from "../base/states";
+import { momentText } from "../../page/locale";
 
 const ROLE: Record<Role, string> = { head: "Head coach", coach: "Coach" };
 

@@ -1,6 +1,6 @@
 /** The practice: its people, who has looked at what, and one's own account. */
 import { NavLink, useParams } from "react-router";
-import { api } from "../app/api";
+import { api } from "../base/api";
 import { Account } from "./Account";
 import { Audit } from "./Audit";
 import { People } from "./People";

@@ -1,8 +1,8 @@
 import { Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
-import { api, toFailure } from "../app/api";
-import { Mark } from "../app/Mark";
-import { Grain } from "../grain/Grain";
+import { api, toFailure } from "../base/api";
+import { Mark } from "../base/Mark";
+import { Grain } from "../base/Grain";
 
 /** a picture of the idea: one head, two setups, drawn from made-up bins of the right shape */
 const shape = (at: number, width: number, from: number, to: number) => ({ grain: Array.from({ length: 24 }, (_, i) => (i / 24 < from || i / 24 > to ? 0 : 0.66 * Math.exp(-(((i + 0.5) / 24 - at) ** 2) / width))), grainPassive: new Array<number>(24).fill(0), loadedLength: at, shortReached: from, stretchReached: to });

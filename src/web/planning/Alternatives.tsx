@@ -5,8 +5,8 @@ import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import type { Alternative, Prescription } from "#core/planning/program";
-import { Loading } from "../app/states";
-import { Grain } from "../grain/Grain";
+import { Loading } from "../base/states";
+import { Grain } from "../base/Grain";
 import { useCandidates } from "./candidates";
 
 export function Alternatives({ p, client, onChange, onClose }: { p: Prescription; client: Client; onChange: (list: Alternative[]) => void; onClose: () => void }) {

@@ -1,14 +1,14 @@
 import { Button } from "antd";
-import { useAppDispatch } from "../app/store";
+import { useDispatch } from "react-redux";
 import { planActions, type Plan } from "./plans";
-import { timeText } from "../../locale/locale";
+import { timeText } from "../../page/locale";
 
 const show = (v: unknown): string => (v === null || v === undefined ? "taken away" : typeof v === "object" ? Object.entries(v as object).map(([k, x]) => (Array.isArray(v) ? String(x) : `${k} ${typeof x === "object" ? JSON.stringify(x) : String(x)}`)).join(", ") : String(v));
 const FIELD: Record<string, string> = { reps: "reps", reserves: "reserve of the sets", rest: "rest", tempo: "tempo", load: "load", note: "note", place: "day", name: "name", locked: "lock" };
 
 /** both values, who and when, and a choice; nothing is overwritten before it is made */
 export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Plan }) {
-  const dispatch = useAppDispatch();
+  const dispatch = useDispatch();
   const nameOf = (id: string) => plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)).find((p) => p.id === id)?.name ?? "an exercise";
   return (
     <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>

@@ -2,7 +2,7 @@
 import { Button, Dropdown, Input, Modal } from "antd";
 import { useState } from "react";
 import { daySchema, DAYS_MOST, type Day, type Operation, type Program } from "#core/planning/program";
-import { newId } from "../app/newId";
+import { newId } from "../../page/newId";
 
 /** the same work again, under ids of its own */
 const copyOf = (day: Day): Day => ({ ...day, id: newId(), name: `${day.name}, again`.slice(0, 40), date: null, blocks: day.blocks.map((b) => ({ id: newId(), prescriptions: b.prescriptions.map((p) => ({ ...p, id: newId(), locked: false })) })) });

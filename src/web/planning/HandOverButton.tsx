@@ -1,9 +1,9 @@
 import { Button, Input, Modal } from "antd";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
-import { api, toFailure } from "../app/api";
+import { api, toFailure } from "../base/api";
 import type { Plan } from "./plans";
-import { momentText } from "../../locale/locale";
+import { momentText } from "../../page/locale";
 
 export function HandOverButton({ client, plan }: { client: Client; plan: Plan }) {
   const [open, setOpen] = useState(false);

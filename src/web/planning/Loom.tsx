@@ -7,9 +7,9 @@ import { blockMinutes, dayMinutes } from "#core/planning/minutes";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { placeOf } from "#core/planning/edit";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
-import { lengthColour } from "../app/theme";
-import { SetGrain } from "../grain/Grain";
-import { dayText, fixed } from "../../locale/locale";
+import { lengthColour } from "../base/theme";
+import { SetGrain } from "../base/Grain";
+import { dayText, fixed } from "../../page/locale";
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 

@@ -10,13 +10,13 @@ import { repSeconds } from "#core/planning/minutes";
 import { expectedLoad } from "#core/training/client-strength";
 import { windowTop, inKg } from "#core/training/progression";
 import { DEFAULT_METHOD } from "#core/planning/method";
-import { newId } from "../app/newId";
-import { withClient } from "../app/open-client";
+import { newId } from "../../page/newId";
+import { withClient } from "../base/open-client";
 import { Alternatives } from "./Alternatives";
 import { Swap } from "./Swap";
-import type { Strength } from "../training/useStrength";
-import { dayText, plain } from "../../locale/locale";
-import { NumberField } from "../app/NumberField";
+import type { Strength } from "../mechanics/useStrength";
+import { dayText, plain } from "../../page/locale";
+import { NumberField } from "../base/NumberField";
 
 interface SessionProps {
   day: Day;

@@ -7,10 +7,10 @@ import { DEFAULT_METHOD } from "#core/planning/method";
 import type { Prescription } from "#core/planning/program";
 import { swapped } from "#core/planning/swap";
 import type { RankedRow } from "#core/ranking/rank";
-import { fixed } from "../../locale/locale";
-import { newId } from "../app/newId";
-import { Loading } from "../app/states";
-import { Grain } from "../grain/Grain";
+import { fixed } from "../../page/locale";
+import { newId } from "../../page/newId";
+import { Loading } from "../base/states";
+import { Grain } from "../base/Grain";
 import { exercises, useCandidates } from "./candidates";
 
 const SHOWN = 7;

@@ -8,8 +8,8 @@ import { harderRelative, prescribe } from "#core/planning/prescribe";
 import { isSore } from "#core/planning/swap";
 import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
-import { newId } from "../app/newId";
-import { useClient, useOpenClient } from "../app/open-client";
+import { newId } from "../../page/newId";
+import { useClient, useOpenClient } from "../base/open-client";
 import { exercises } from "./candidates";
 import { usePlan } from "./usePlan";
 

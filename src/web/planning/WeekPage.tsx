@@ -9,13 +9,13 @@ import { weekDose } from "#core/planning/dose";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { swapped, swapsFor } from "#core/planning/swap";
 import { DEFAULT_SCHOOL } from "#core/ranking/schools";
-import { api, toFailure } from "../app/api";
-import { useOpenClient } from "../app/open-client";
-import { isTyping } from "../app/keys";
-import { Empty, Failed, Loading } from "../app/states";
+import { api, toFailure } from "../base/api";
+import { useOpenClient } from "../base/open-client";
+import { isTyping } from "../base/keys";
+import { Empty, Failed, Loading } from "../base/states";
 import { ImportButton } from "../exchange/ImportButton";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
-import { newId } from "../app/newId";
+import { newId } from "../../page/newId";
 import { exercises } from "./candidates";
 import { Checks } from "./Checks";
 import { DayMenu } from "./DayMenu";
@@ -24,7 +24,7 @@ import { HandOverButton } from "./HandOverButton";
 import { Loom } from "./Loom";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
-import { useStrength } from "../training/useStrength";
+import { useStrength } from "../mechanics/useStrength";
 import { usePlan } from "./usePlan";
 
 /** until a body is known */

@@ -25,6 +25,11 @@ export interface PlansState {
   byClient: Record<string, Plan>;
 }
 
+/** a store that holds plans, whatever else it holds */
+export interface WithPlans {
+  plans: PlansState;
+}
+
 export const EMPTY: PlansState = { byClient: {} };
 
 /** the document with pending edits on top; edits that no longer apply are passed over */

@@ -1,12 +1,13 @@
 /** Sends pending edits one batch at a time, keeps them through reloads, and tries again while the server is away. */
-import { createListenerMiddleware, isAnyOf, type TypedStartListening } from "@reduxjs/toolkit";
+import { createListenerMiddleware, isAnyOf, type ThunkDispatch, type TypedStartListening, type UnknownAction } from "@reduxjs/toolkit";
 import type { Conflict, Edit, RefusedEdit } from "#core/planning/program";
-import { api, toFailure } from "../app/api";
-import type { AppDispatch, RootState } from "../app/store";
-import { planActions, type Plan } from "./plans";
+import { api, toFailure } from "../base/api";
+import { planActions, type Plan, type WithPlans } from "./plans";
+
+type Dispatch = ThunkDispatch<WithPlans, unknown, UnknownAction>;
 
 export const saving = createListenerMiddleware();
-const listen = saving.startListening as TypedStartListening<RootState, AppDispatch>;
+const listen = saving.startListening as TypedStartListening<WithPlans, Dispatch>;
 
 const RETRY_MS = 2500;
 /** edits in one go: a body stays small whatever they hold */
@@ -30,7 +31,7 @@ function keep(plan: Plan): void {
   else localStorage.removeItem(KEY + plan.program.id);
 }
 
-async function send(clientId: string, getState: () => RootState, dispatch: AppDispatch): Promise<void> {
+async function send(clientId: string, getState: () => WithPlans, dispatch: Dispatch): Promise<void> {
   if (busy.has(clientId)) return;
   busy.add(clientId);
   try {

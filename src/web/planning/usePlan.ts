@@ -2,10 +2,10 @@
 import { useCallback, useEffect, useMemo } from "react";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Operation, Program } from "#core/planning/program";
-import { api } from "../app/api";
-import { newId } from "../app/newId";
-import { useAppDispatch, useAppSelector } from "../app/store";
-import { planActions, shownProgram, type Plan } from "./plans";
+import { api } from "../base/api";
+import { newId } from "../../page/newId";
+import { useDispatch, useSelector } from "react-redux";
+import { planActions, shownProgram, type Plan, type WithPlans } from "./plans";
 import { keptEdits } from "./saving";
 
 export interface OpenPlan {
@@ -20,8 +20,8 @@ export interface OpenPlan {
 const REFRESH_MS = 8000;
 
 export function usePlan(clientId: string | null): OpenPlan {
-  const dispatch = useAppDispatch();
-  const plan = useAppSelector((s) => (clientId ? (s.plans.byClient[clientId] ?? null) : null));
+  const dispatch = useDispatch();
+  const plan = useSelector((s: WithPlans) => (clientId ? (s.plans.byClient[clientId] ?? null) : null));
   const { data, isError } = api.useProgramQuery(clientId ?? "", { skip: !clientId, pollingInterval: REFRESH_MS, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true });
   const known = plan !== null;
   useEffect(() => {

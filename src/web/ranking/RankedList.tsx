@@ -5,11 +5,11 @@ import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { CRITERIA, criteria as criteriaInfo, DEFAULT_SCHOOL } from "#core/ranking/schools";
-import { withClient } from "../app/open-client";
-import { isTyping, singleKeysOn } from "../app/keys";
-import { Grain } from "../grain/Grain";
+import { withClient } from "../base/open-client";
+import { isTyping, singleKeysOn } from "../base/keys";
+import { Grain } from "../base/Grain";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
-import { fixed } from "../../locale/locale";
+import { fixed } from "../../page/locale";
 
 const benchAddress = (row: RankedRow, headId: string, clientId: string | null) => {
   const q = new URLSearchParams(Object.entries(row.row.values).map(([k, v]) => [k, String(v)]));

@@ -7,8 +7,8 @@ import { EQUIPMENT, type Joint } from "#core/exercises/format";
 import { library } from "#core/exercises/library";
 import { equipmentName, headGroups, rankHead } from "#core/ranking/rank";
 import { DEFAULT_SCHOOL } from "#core/ranking/schools";
-import { useOpenClient, withClient } from "../app/open-client";
-import { Empty, Failed, Loading } from "../app/states";
+import { useOpenClient, withClient } from "../base/open-client";
+import { Empty, Failed, Loading } from "../base/states";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 import { RankedList } from "./RankedList";
 

@@ -9,16 +9,16 @@ import type { Entry } from "#core/training/entry";
 import { expectedLoad, type LoadBelief } from "#core/training/client-strength";
 import { headOfLine } from "#core/planning/swap";
 import { exposuresOf, isFlagged, loadOf, targetFor, type Bound, type Decision, type Exposure, type Target } from "#core/training/progression";
-import { ALL_DAYS, api, toFailure, type LogAnswer, type Ruling } from "../app/api";
+import { ALL_DAYS, api, toFailure, type LogAnswer, type Ruling } from "../base/api";
 import { JOINT_NAMES } from "#core/exercises/joints";
-import { useOpenClient } from "../app/open-client";
-import { Empty, Failed, Loading } from "../app/states";
+import { useOpenClient } from "../base/open-client";
+import { Empty, Failed, Loading } from "../base/states";
 import { SaveMark } from "../planning/SaveMark";
-import { NumberField } from "../app/NumberField";
+import { NumberField } from "../base/NumberField";
 import { usePlan } from "../planning/usePlan";
 import { StrengthSheet } from "./StrengthSheet";
-import { useStrength } from "./useStrength";
-import { dayText, loadText, plain } from "../../locale/locale";
+import { useStrength } from "../mechanics/useStrength";
+import { dayText, loadText, plain } from "../../page/locale";
 
 const DECISION: Record<Decision, string> = { first: "Find a load", raise: "Load up", slower: "Slower", harder: "Harder relative", hold: "Hold", check: "Look first", lower: "Load down", lighter: "Lighter, stricter", stop: "Stopped" };
 /** nothing to find where there is a load to start with */

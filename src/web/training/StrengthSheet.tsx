@@ -2,8 +2,8 @@
 import { muscleName } from "#core/anatomy/anatomy";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Program } from "#core/planning/program";
-import { fixed, plain } from "../../locale/locale";
-import type { Strength } from "./useStrength";
+import { fixed, plain } from "../../page/locale";
+import type { Strength } from "../mechanics/useStrength";
 
 /** width of the bar: half to double the model's strength */
 const place = (factor: number) => Math.max(0, Math.min(100, 50 + 50 * Math.log2(factor)));

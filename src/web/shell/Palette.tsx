@@ -6,7 +6,7 @@ import type { ClientSummary } from "#core/clients/client";
 import { library } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import { headGroups } from "#core/ranking/rank";
-import { withClient } from "./open-client";
+import { withClient } from "../base/open-client";
 
 interface Entry {
   name: string;

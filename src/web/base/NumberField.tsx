@@ -1,6 +1,6 @@
 import { InputNumber } from "antd";
 import type { ComponentProps } from "react";
-import { DECIMAL, plain, readNumber } from "../../locale/locale";
+import { DECIMAL, plain, readNumber } from "../../page/locale";
 
 type Props = Omit<ComponentProps<typeof InputNumber<number>>, "formatter" | "parser" | "decimalSeparator">;
 

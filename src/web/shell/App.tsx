@@ -2,11 +2,11 @@ import { ConfigProvider } from "antd";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Provider } from "react-redux";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
-import { MODE_EVENT } from "./mode";
+import { MODE_EVENT } from "../base/mode";
 import { Shell } from "./Shell";
 import { store } from "./store";
-import { antdTheme, applyPalette } from "./theme";
-import { Loading, NotFound } from "./states";
+import { antdTheme, applyPalette } from "../base/theme";
+import { Loading, NotFound } from "../base/states";
 
 const RankingPage = lazy(() => import("../ranking/RankingPage"));
 const BenchPage = lazy(() => import("../bench/BenchPage"));

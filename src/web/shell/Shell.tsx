@@ -3,13 +3,13 @@ import { App as AntApp, Button, Dropdown, Modal, Select } from "antd";
 import { Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import SignInPage from "../identity/SignInPage";
-import { api, toFailure, type Role } from "./api";
-import { isTyping, KEYS, KEYS_OFF, singleKeysOn } from "./keys";
-import { Mark } from "./Mark";
-import { MODE_EVENT } from "./mode";
-import { clientIdInAddress, useOpenClient, withClient } from "./open-client";
+import { api, toFailure, type Role } from "../base/api";
+import { isTyping, KEYS, KEYS_OFF, singleKeysOn } from "../base/keys";
+import { Mark } from "../base/Mark";
+import { MODE_EVENT } from "../base/mode";
+import { clientIdInAddress, useOpenClient, withClient } from "../base/open-client";
 import { Palette } from "./Palette";
-import { Failed, Loading } from "./states";
+import { Failed, Loading } from "../base/states";
 
 export function Shell() {
   const { data, isLoading, isError, error, refetch } = api.useSessionQuery();

@@ -7,8 +7,8 @@ import type { ClientStrength, LiftedSet, LoadBelief } from "#core/training/clien
 import { liftedSets, STRENGTH_DAYS } from "#core/training/plausible";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
-import { askStrength } from "../mechanics/analyst";
-import { bodyOf } from "../mechanics/useSurvey";
+import { askStrength } from "./analyst";
+import { bodyOf } from "./useSurvey";
 
 const keyOf = (p: Prescription): string | null => {
   const exercise = findExercise(p.exerciseId);

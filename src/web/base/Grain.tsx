@@ -4,7 +4,7 @@
  */
 import { memo, useId } from "react";
 import type { HeadMetrics } from "#core/mechanics/metrics";
-import { LENGTH_STOPS } from "../app/theme";
+import { LENGTH_STOPS } from "./theme";
 
 /** force over F0 that fills the height, the same for every grain */
 const FULL = 0.6;

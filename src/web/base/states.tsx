@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import type { ReactNode } from "react";
 import { Link, useLocation } from "react-router";
-import { SetGrain } from "../grain/Grain";
+import { SetGrain } from "./Grain";
 
 /** @param done share of the work that is done, where it is known */
 export const Loading = ({ what, done }: { what: string; done?: number | null }) => (
