@@ -80,7 +80,9 @@ function layoutOf(model: Model, setup: Setup, side: Side): Layout[] {
   if (!ofModel) layouts.set(model, (ofModel = new WeakMap()));
   let known = ofModel.get(setup.exercise);
   if (!known) ofModel.set(setup.exercise, (known = new Map()));
-  const key = `${side} ${setup.on} ${Object.keys(setup.keys[0]!.angles).join()}`;
+  // every pose of the path may name a joint, also one that the first does not
+  const driven = new Set(setup.keys.flatMap((k) => Object.keys(k.angles)));
+  const key = `${side} ${setup.on} ${[...driven].sort().join()}`;
   let layout = known.get(key);
   if (!layout) known.set(key, (layout = blocksOf(model, setup, side).map((block) => newLayout(model, block))));
   return layout;
