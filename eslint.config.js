@@ -2,10 +2,21 @@ import tseslint from "typescript-eslint";
 
 // Three floors and one direction: core knows nothing outside itself; server, web and floor know core; nobody knows scripts.
 const FLOORS = ["server", "web", "floor", "cli", "scripts"];
-const outside = (own, message) => ({ regex: `^(#|(\\.\\./)+)(${FLOORS.filter((f) => f !== own).join("|")})/`, message });
+const outside = (own, message) => ({
+  regex: `^(#|(\\.\\./)+)(${FLOORS.filter((f) => f !== own).join("|")})/`,
+  message,
+});
 
 /** within the web: base knows nobody, the shell is known by nobody */
-const within = (files, patterns, message) => ({ files, rules: { "no-restricted-imports": ["error", { patterns: [outside("web", "web may use core, page and itself only."), { regex: patterns, message }] }] } });
+const within = (files, patterns, message) => ({
+  files,
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      { patterns: [outside("web", "web may use core, page and itself only."), { regex: patterns, message }] },
+    ],
+  },
+});
 
 const floor = (own) => ({
   files: [`src/${own}/**/*.{ts,tsx}`],
@@ -25,9 +36,35 @@ export default tseslint.config(
   {
     files: ["src/core/**/*.ts"],
     rules: {
-      "no-restricted-globals": ["error", "window", "document", "fetch", "process", "setTimeout", "performance", "navigator", "crypto"],
-      "no-restricted-imports": ["error", { patterns: [outside("core", "core knows nothing outside itself."), { group: ["node:*", "react", "react-*", "express", "pg"], message: "core does no input or output." }] }],
-      "no-restricted-syntax": ["error", { selector: "MemberExpression[object.name='Math'][property.name='random']", message: "Pass the randomness in." }, { selector: "MemberExpression[object.name='Date'][property.name='now']", message: "Pass the time in." }, { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "Pass the time in." }],
+      "no-restricted-globals": [
+        "error",
+        "window",
+        "document",
+        "fetch",
+        "process",
+        "setTimeout",
+        "performance",
+        "navigator",
+        "crypto",
+      ],
+      "no-restricted-imports": [
+        "error",
+        {
+          patterns: [
+            outside("core", "core knows nothing outside itself."),
+            { group: ["node:*", "react", "react-*", "express", "pg"], message: "core does no input or output." },
+          ],
+        },
+      ],
+      "no-restricted-syntax": [
+        "error",
+        {
+          selector: "MemberExpression[object.name='Math'][property.name='random']",
+          message: "Pass the randomness in.",
+        },
+        { selector: "MemberExpression[object.name='Date'][property.name='now']", message: "Pass the time in." },
+        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "Pass the time in." },
+      ],
     },
   },
   { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }] } },

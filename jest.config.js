@@ -1,5 +1,32 @@
-const swc = ["@swc/jest", { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022", experimental: { keepImportAttributes: true }, transform: { react: { runtime: "automatic" } } }, module: { type: "es6" } }];
-const project = (displayName, folders, extra = {}) => ({ displayName, testMatch: folders.map((f) => `<rootDir>/tests/${f}/**/*.test.ts`), testEnvironment: "node", extensionsToTreatAsEsm: [".ts", ".tsx"], transform: { "^.+\\.tsx?$": swc }, transformIgnorePatterns: ["/node_modules/"], ...extra });
+const swc = [
+  "@swc/jest",
+  {
+    jsc: {
+      parser: { syntax: "typescript", tsx: true },
+      target: "es2022",
+      experimental: { keepImportAttributes: true },
+      transform: { react: { runtime: "automatic" } },
+    },
+    module: { type: "es6" },
+  },
+];
+const project = (displayName, folders, extra = {}) => ({
+  displayName,
+  testMatch: folders.map((f) => `<rootDir>/tests/${f}/**/*.test.ts`),
+  testEnvironment: "node",
+  extensionsToTreatAsEsm: [".ts", ".tsx"],
+  transform: { "^.+\\.tsx?$": swc },
+  transformIgnorePatterns: ["/node_modules/"],
+  ...extra,
+});
 
 // "core" also holds what of the pages is pure: the plan's state and the phone's outbox
-export default { projects: [project("core", ["core", "web", "floor"]), project("server", ["server"], { globalSetup: "<rootDir>/tests/server/setup.mjs", globalTeardown: "<rootDir>/tests/server/teardown.mjs" })] };
+export default {
+  projects: [
+    project("core", ["core", "web", "floor"]),
+    project("server", ["server"], {
+      globalSetup: "<rootDir>/tests/server/setup.mjs",
+      globalTeardown: "<rootDir>/tests/server/teardown.mjs",
+    }),
+  ],
+};

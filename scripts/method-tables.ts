@@ -4,9 +4,22 @@ import { validate } from "#core/validation/validate";
 
 const { modelVersion, summary, published, torques, invariants, lifts, cases } = validate();
 const percent = (x: number) => `${Math.round(100 * x)} %`;
-const numbers = (n: Record<string, number>) => Object.entries(n).map(([k, v]) => `${k} ${Number(v.toFixed(2))}`).join(", ");
-const table = (head: string[], rows: string[][]) => [head, head.map(() => "---"), ...rows].map((r) => `| ${r.join(" | ")} |`).join("\n");
-const rowsOf = (use: string) => published.filter((r) => r.use === use).map((r) => [r.what, `${r.value.toFixed(r.unit === "cm" ? 1 : 2)} ${r.unit}`, r.band.join(" to "), r.inBand ? "yes" : "**no**", r.source]);
+const numbers = (n: Record<string, number>) =>
+  Object.entries(n)
+    .map(([k, v]) => `${k} ${Number(v.toFixed(2))}`)
+    .join(", ");
+const table = (head: string[], rows: string[][]) =>
+  [head, head.map(() => "---"), ...rows].map((r) => `| ${r.join(" | ")} |`).join("\n");
+const rowsOf = (use: string) =>
+  published
+    .filter((r) => r.use === use)
+    .map((r) => [
+      r.what,
+      `${r.value.toFixed(r.unit === "cm" ? 1 : 2)} ${r.unit}`,
+      r.band.join(" to "),
+      r.inBand ? "yes" : "**no**",
+      r.source,
+    ]);
 
 writeFileSync(
   "docs/method/tables.md",
@@ -26,19 +39,44 @@ ${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("tun
 ${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("never used"))}
 
 ## Isometric joint torques, Nm
-${table(["curve", "use", "error", "angle: model / published", "source (recalled)"], torques.map((t) => [t.id, t.use, percent(t.error), t.points.map((p) => `${p.angle}: ${p.model.toFixed(0)} / ${p.published}`).join(", "), t.source]))}
+${table(
+  ["curve", "use", "error", "angle: model / published", "source (recalled)"],
+  torques.map((t) => [
+    t.id,
+    t.use,
+    percent(t.error),
+    t.points.map((p) => `${p.angle}: ${p.model.toFixed(0)} / ${p.published}`).join(", "),
+    t.source,
+  ]),
+)}
 
 ## Invariants
-${table(["what", "worst found", "limit", "holds"], invariants.map((i) => [i.what, i.worst.toPrecision(2), String(i.limit), i.holds ? "yes" : "**no**"]))}
+${table(
+  ["what", "worst found", "limit", "holds"],
+  invariants.map((i) => [i.what, i.worst.toPrecision(2), String(i.limit), i.holds ? "yes" : "**no**"]),
+)}
 
 ## Loads after one lift, kg
 A bench press of 80 kg is all that is known of the client; ordinary ratios are recalled and unverified. ${summary.lifts.near} of ${summary.lifts.compared} are within 35 %.
 
-${table(["lift", "model", "ordinary", "within 35 %"], lifts.map((l) => [l.exercise, l.model?.toFixed(0) ?? "none", l.ordinary.toFixed(0), l.near ? "yes" : "**no**"]))}
+${table(
+  ["lift", "model", "ordinary", "within 35 %"],
+  lifts.map((l) => [l.exercise, l.model?.toFixed(0) ?? "none", l.ordinary.toFixed(0), l.near ? "yes" : "**no**"]),
+)}
 
 ## Statements coaches make
 "holds" is the number of ${summary.bodies} varied bodies in which the numeric check holds.
 
-${table(["case", "statement", "verdict", "holds", "because", "numbers in the default body"], cases.map((c) => [c.id, c.statement, `**${c.verdict}**`, `${c.holdsIn} of ${c.bodies}`, c.because, numbers(c.numbers)]))}
+${table(
+  ["case", "statement", "verdict", "holds", "because", "numbers in the default body"],
+  cases.map((c) => [
+    c.id,
+    c.statement,
+    `**${c.verdict}**`,
+    `${c.holdsIn} of ${c.bodies}`,
+    c.because,
+    numbers(c.numbers),
+  ]),
+)}
 `,
 );

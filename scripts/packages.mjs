@@ -14,7 +14,10 @@ export function ensurePackages() {
   const lock = createHash("sha256").update(readFileSync("package-lock.json")).digest("hex");
   if (existsSync(STAMP) && readFileSync(STAMP, "utf8") === lock) return;
   console.log("Installing packages ...");
-  const { status } = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: "1" } });
+  const { status } = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {
+    stdio: ["ignore", "inherit", "inherit"],
+    env: { ...process.env, PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD: "1" },
+  });
   if (status !== 0) {
     console.error("Installing packages failed. Is the npm registry reachable?");
     process.exit(1);

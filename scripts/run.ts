@@ -47,11 +47,13 @@ async function buildPages(): Promise<void> {
 }
 
 /** the same on every server of one database, so that a session stands on each of them and over a restart */
-const sessionSecret = (appUrl: string): string => env.GRYN_SESSION_SECRET ?? createHmac("sha256", new URL(appUrl).password).update("gryn session").digest("hex");
+const sessionSecret = (appUrl: string): string =>
+  env.GRYN_SESSION_SECRET ?? createHmac("sha256", new URL(appUrl).password).update("gryn session").digest("hex");
 
 function wantedPort(): number {
   const port = Number(env.PORT ?? 4173);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Error(`PORT must be a number from 1 to 65535, not "${env.PORT}".`);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Error(`PORT must be a number from 1 to 65535, not "${env.PORT}".`);
   return port;
 }
 
@@ -59,7 +61,10 @@ const isLoopback = (host: string) => host === "localhost" || host === "::1" || h
 
 async function resetDemo(ownerUrl: string, appUrl: string): Promise<void> {
   const others = await othersInDemo(ownerUrl);
-  if (others > 0 && !sure) throw new Error(`${others} ${others === 1 ? "client" : "clients"} in the demo practice are not the demo's own and would be erased. Nothing was changed; say npm run demo:reset -- --yes if that is meant. Clients of other practices are never touched.`);
+  if (others > 0 && !sure)
+    throw new Error(
+      `${others} ${others === 1 ? "client" : "clients"} in the demo practice are not the demo's own and would be erased. Nothing was changed; say npm run demo:reset -- --yes if that is meant. Clients of other practices are never touched.`,
+    );
   await removeDemo(ownerUrl);
   await loadDemo(ownerUrl, appUrl);
   say("The demo practice is new again. Reload open pages.");
@@ -68,7 +73,8 @@ async function resetDemo(ownerUrl: string, appUrl: string): Promise<void> {
 /** what there is to sign in with: the demo on this machine, nothing known to everybody on an open address */
 async function settleDemo(ownerUrl: string, appUrl: string, host: string): Promise<boolean> {
   if (!isLoopback(host) && env.GRYN_DEMO !== "1") {
-    if ((await closeDemo(ownerUrl)) > 0) say(`Others may reach ${host}: the demo's accounts are closed (GRYN_DEMO=1 keeps them).`);
+    if ((await closeDemo(ownerUrl)) > 0)
+      say(`Others may reach ${host}: the demo's accounts are closed (GRYN_DEMO=1 keeps them).`);
     return false;
   }
   if (await isEmpty(ownerUrl)) {
@@ -103,17 +109,33 @@ async function main(): Promise<void> {
     const appOnly = !env.DATABASE_URL && env.GRYN_APP_DATABASE_URL;
     if (appOnly && act !== "start") throw new Error("This needs DATABASE_URL, the owner of the database.");
     const running = act !== "start" && act !== "dev" && !env.DATABASE_URL ? runningCluster(wanted) : null;
-    if (!env.DATABASE_URL && !appOnly && !running) cluster = await startCluster(wanted, env.GRYN_DATA_DIR !== undefined);
+    if (!env.DATABASE_URL && !appOnly && !running)
+      cluster = await startCluster(wanted, env.GRYN_DATA_DIR !== undefined);
     const ownerUrl = appOnly ? null : (env.DATABASE_URL ?? running ?? cluster!.ownerUrl);
-    const appUrl = ownerUrl ? await migrate(ownerUrl, { appUrl: env.GRYN_APP_DATABASE_URL }) : env.GRYN_APP_DATABASE_URL!;
+    const appUrl = ownerUrl
+      ? await migrate(ownerUrl, { appUrl: env.GRYN_APP_DATABASE_URL })
+      : env.GRYN_APP_DATABASE_URL!;
     if (act === "migrate") say("The database is up to date.");
     if (act === "demo-reset") await resetDemo(ownerUrl!, appUrl);
-    if (act === "practice") say(`Make a practice once, within 7 days, at the address of your Gryn followed by ${await practiceLink(ownerUrl!, true)}`);
+    if (act === "practice")
+      say(
+        `Make a practice once, within 7 days, at the address of your Gryn followed by ${await practiceLink(ownerUrl!, true)}`,
+      );
     if (act !== "start" && act !== "dev") return void (await end(0));
 
     const demo = ownerUrl ? await settleDemo(ownerUrl, appUrl, host) : false;
     if (act !== "dev") await buildPages();
-    serving = await serve({ databaseUrl: appUrl, pages: act === "dev" ? null : resolve("dist"), host, port, sessionSecret: sessionSecret(appUrl), secureCookies: env.GRYN_TLS === "1", proxy: env.GRYN_PROXY ?? null, demo: demo ? DEMO_SIGN_IN : null, keptWorkers: 1 });
+    serving = await serve({
+      databaseUrl: appUrl,
+      pages: act === "dev" ? null : resolve("dist"),
+      host,
+      port,
+      sessionSecret: sessionSecret(appUrl),
+      secureCookies: env.GRYN_TLS === "1",
+      proxy: env.GRYN_PROXY ?? null,
+      demo: demo ? DEMO_SIGN_IN : null,
+      keptWorkers: 1,
+    });
     let url = serving.url;
     if (act === "dev") {
       const { createServer } = await import("vite");

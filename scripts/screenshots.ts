@@ -22,10 +22,24 @@ interface View {
 
 const views: View[] = [
   { name: "sign-in", path: "/", ready: "form" },
-  { name: "ranking", path: `/ranking/triceps-long?for=${maja}`, ready: ".ranked .row", then: async (p) => p.getByRole("button", { name: "Why" }).first().click() },
+  {
+    name: "ranking",
+    path: `/ranking/triceps-long?for=${maja}`,
+    ready: ".ranked .row",
+    then: async (p) => p.getByRole("button", { name: "Why" }).first().click(),
+  },
   { name: "ranking-dark", path: "/ranking/biceps-long", ready: ".ranked .row", dark: true },
-  { name: "bench", path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`, ready: ".figure-sheet svg .muscle" },
-  { name: "bench-dark", path: `/bench/back-squat?head=gluteus-maximus-middle&for=${runa}`, ready: ".figure-sheet svg .muscle", dark: true },
+  {
+    name: "bench",
+    path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`,
+    ready: ".figure-sheet svg .muscle",
+  },
+  {
+    name: "bench-dark",
+    path: `/bench/back-squat?head=gluteus-maximus-middle&for=${runa}`,
+    ready: ".figure-sheet svg .muscle",
+    dark: true,
+  },
   { name: "ranking-whole-body", path: `/ranking/gluteus-maximus-middle?for=${runa}`, ready: ".ranked .row" },
   { name: "week-whole-body", path: `/clients/${runa}/week`, ready: ".loom" },
   { name: "tables", path: "/method/tables", ready: ".torques svg" },
@@ -37,15 +51,28 @@ const views: View[] = [
   { name: "people", path: "/practice", ready: "table.rows td" },
   { name: "account", path: "/practice/account", ready: "table.rows td" },
   { name: "floor", path: "", ready: ".card", phone: true },
-  { name: "floor-exercise", path: "", ready: ".card", phone: true, then: async (p) => p.locator(".card button, .card a").first().click() },
+  {
+    name: "floor-exercise",
+    path: "",
+    ready: ".card",
+    phone: true,
+    then: async (p) => p.locator(".card button, .card a").first().click(),
+  },
 ];
 
 const wanted = process.argv.slice(2);
 mkdirSync(out, { recursive: true });
-const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+const browser = await chromium.launch({
+  executablePath: "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+});
 for (const view of views) {
   if (wanted.length && !wanted.includes(view.name)) continue;
-  const context = await browser.newContext({ viewport: view.phone ? { width: 360, height: 740 } : { width: 1280, height: 800 }, colorScheme: view.dark ? "dark" : "light", reducedMotion: "reduce" });
+  const context = await browser.newContext({
+    viewport: view.phone ? { width: 360, height: 740 } : { width: 1280, height: 800 },
+    colorScheme: view.dark ? "dark" : "light",
+    reducedMotion: "reduce",
+  });
   const page = await context.newPage();
   page.on("console", (m) => m.type() === "error" && console.error(view.name, m.text()));
   page.on("pageerror", (e) => console.error(view.name, e.message));
@@ -53,7 +80,12 @@ for (const view of views) {
   if (view.name !== "sign-in") {
     const answer = await context.request.post(`${url}/api/session`, { data: DEMO_SIGN_IN });
     const { csrf } = (await answer.json()) as { csrf: string };
-    if (view.phone) path = ((await (await context.request.post(`${url}/api/clients/${maja}/link`, { data: {}, headers: { "x-gryn-csrf": csrf } })).json()) as { path: string }).path;
+    if (view.phone)
+      path = (
+        (await (
+          await context.request.post(`${url}/api/clients/${maja}/link`, { data: {}, headers: { "x-gryn-csrf": csrf } })
+        ).json()) as { path: string }
+      ).path;
   }
   await page.goto(url + path);
   await page.locator(view.ready).first().waitFor({ timeout: 20_000 });

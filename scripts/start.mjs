@@ -4,7 +4,9 @@ import { spawn } from "node:child_process";
 import { ensurePackages } from "./packages.mjs";
 
 ensurePackages();
-const child = spawn(process.execPath, ["--import", "tsx", "scripts/run.ts", ...process.argv.slice(2)], { stdio: "inherit" });
+const child = spawn(process.execPath, ["--import", "tsx", "scripts/run.ts", ...process.argv.slice(2)], {
+  stdio: "inherit",
+});
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => child.kill(signal));
 // npm passes a signal to a shell, and the shell may end without passing it on: then this process is nobody's
 const parent = process.ppid;

@@ -15,7 +15,10 @@ const started = Date.now();
 
 function run(title, command, args, env = {}) {
   console.log(`\n== ${title}`);
-  const { status, error } = spawnSync(command, args, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, NODE_NO_WARNINGS: "1", ...env } });
+  const { status, error } = spawnSync(command, args, {
+    stdio: ["ignore", "inherit", "inherit"],
+    env: { ...process.env, NODE_NO_WARNINGS: "1", ...env },
+  });
   if (error) console.error(error.message);
   return status === 0;
 }
@@ -33,7 +36,17 @@ function readJson(file) {
 /** a check is one test; a runner is as many as it reports, and one failure when it broke before reporting */
 function jest(project) {
   const file = `test-results/${project}.json`;
-  const ok = run(`${project} tests`, process.execPath, ["--experimental-vm-modules", "node_modules/jest/bin/jest.js", "--selectProjects", project, "--maxWorkers", String(Math.max(2, availableParallelism())), "--json", `--outputFile=${file}`, "--silent"]);
+  const ok = run(`${project} tests`, process.execPath, [
+    "--experimental-vm-modules",
+    "node_modules/jest/bin/jest.js",
+    "--selectProjects",
+    project,
+    "--maxWorkers",
+    String(Math.max(2, availableParallelism())),
+    "--json",
+    `--outputFile=${file}`,
+    "--silent",
+  ]);
   const report = readJson(file);
   if (!report) return void count(false);
   passed += report.numPassedTests;
@@ -46,13 +59,22 @@ function browser() {
   if (!existsSync(chromium)) {
     console.log("\n== Installing Chromium from Debian's packages");
     const sudo = process.getuid() === 0 ? [] : ["sudo", "-n"];
-    for (const step of [["apt-get", "update", "-qq"], ["apt-get", "install", "-y", "-qq", "--no-install-recommends", "chromium"]]) {
+    for (const step of [
+      ["apt-get", "update", "-qq"],
+      ["apt-get", "install", "-y", "-qq", "--no-install-recommends", "chromium"],
+    ]) {
       const [program, ...args] = [...sudo, ...step];
-      if (spawnSync(program, args, { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } }).status !== 0) break;
+      if (
+        spawnSync(program, args, { stdio: "inherit", env: { ...process.env, DEBIAN_FRONTEND: "noninteractive" } })
+          .status !== 0
+      )
+        break;
     }
   }
   if (!existsSync(chromium)) {
-    console.error("There is no Chromium and it could not be installed: the interface was not tested. Install Debian's package `chromium` (root, or sudo without a password) or name one in GRYN_CHROMIUM.");
+    console.error(
+      "There is no Chromium and it could not be installed: the interface was not tested. Install Debian's package `chromium` (root, or sudo without a password) or name one in GRYN_CHROMIUM.",
+    );
     return void count(false);
   }
   const ok = run("browser tests", process.execPath, ["node_modules/@playwright/test/cli.js", "test"]);

@@ -13,7 +13,16 @@ import { benchServer } from "./server";
 /** the engine is measured as it is shipped: bundled, without the helpers a development loader adds */
 async function benchMechanics(): Promise<BenchRow[]> {
   const outfile = resolve("dist/bench/mechanics.mjs");
-  await build({ entryPoints: ["scripts/bench/mechanics.ts"], outfile, bundle: true, platform: "node", format: "esm", target: "es2022", external: ["esbuild"], logLevel: "error" });
+  await build({
+    entryPoints: ["scripts/bench/mechanics.ts"],
+    outfile,
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    target: "es2022",
+    external: ["esbuild"],
+    logLevel: "error",
+  });
   const bundled = (await import(pathToFileURL(outfile).href)) as typeof import("./mechanics");
   return bundled.benchMechanics();
 }
@@ -23,5 +32,8 @@ const wanted = process.argv.slice(2);
 for (const [name, part] of Object.entries(parts)) {
   if (wanted.length && !wanted.includes(name)) continue;
   console.log(`\n${name}`);
-  for (const { what, value, baseline, ratio } of await part()) console.log(`  ${what.padEnd(66)} ${value.padStart(12)}   ${baseline}${ratio === null ? "" : `: ratio ${ratio.toFixed(2)}`}`);
+  for (const { what, value, baseline, ratio } of await part())
+    console.log(
+      `  ${what.padEnd(66)} ${value.padStart(12)}   ${baseline}${ratio === null ? "" : `: ratio ${ratio.toFixed(2)}`}`,
+    );
 }

@@ -19,7 +19,9 @@ const DRAG_MS = 3000;
 /** frames drawn while work goes on, a second */
 async function framesDuring(page: Page, work: () => Promise<void>): Promise<number> {
   // as text: a function would carry helpers of this program into the page
-  await page.evaluate("frames = 0; counting = true; (function step() { frames++; if (counting) requestAnimationFrame(step); })()");
+  await page.evaluate(
+    "frames = 0; counting = true; (function step() { frames++; if (counting) requestAnimationFrame(step); })()",
+  );
   const from = Date.now();
   await work();
   const seconds = (Date.now() - from) / 1000;
@@ -37,19 +39,38 @@ async function dragTo(page: Page, box: { x: number; y: number; width: number }):
 }
 
 export async function benchBrowser(): Promise<BenchRow[]> {
-  if (!existsSync(CHROMIUM)) return [{ what: "no Chromium on this machine: nothing measured", value: "-", baseline: "npm test installs it", ratio: null }];
+  if (!existsSync(CHROMIUM))
+    return [
+      {
+        what: "no Chromium on this machine: nothing measured",
+        value: "-",
+        baseline: "npm test installs it",
+        ratio: null,
+      },
+    ];
   const folder = mkdtempSync(join(tmpdir(), "gryn-bench-"));
   chmodSync(folder, 0o755);
   await build({ logLevel: "silent", build: { outDir: join(folder, "pages"), emptyOutDir: true } });
   const cluster = await startCluster(folder, true);
-  const browser = await chromium.launch({ executablePath: CHROMIUM, args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"] });
+  const browser = await chromium.launch({
+    executablePath: CHROMIUM,
+    args: ["--no-sandbox", "--disable-gpu", "--disable-background-networking"],
+  });
   try {
     const appUrl = await migrate(cluster.ownerUrl);
     await loadDemo(cluster.ownerUrl, appUrl);
-    const serving = await serve({ databaseUrl: appUrl, pages: join(folder, "pages"), host: "127.0.0.1", port: 4941, sessionSecret: "bench" });
+    const serving = await serve({
+      databaseUrl: appUrl,
+      pages: join(folder, "pages"),
+      host: "127.0.0.1",
+      port: 4941,
+      sessionSecret: "bench",
+    });
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     const page = await context.newPage();
-    const { csrf } = (await (await context.request.post(`${serving.url}/api/session`, { data: DEMO_SIGN_IN })).json()) as { csrf: string };
+    const { csrf } = (await (
+      await context.request.post(`${serving.url}/api/session`, { data: DEMO_SIGN_IN })
+    ).json()) as { csrf: string };
 
     const idle = await context.newPage();
     await idle.setContent("<p>nothing</p>");
@@ -66,14 +87,24 @@ export async function benchBrowser(): Promise<BenchRow[]> {
     const dragged = await framesDuring(page, () => dragTo(page, { x: handle.x - 90, y: handle.y, width: 150 }));
 
     // a slow phone: a quarter of this processor, a slow cell, nothing cached
-    const { path } = (await (await context.request.post(`${serving.url}/api/clients/${demoId("maja")}/link`, { data: {}, headers: { "x-gryn-csrf": csrf } })).json()) as { path: string };
+    const { path } = (await (
+      await context.request.post(`${serving.url}/api/clients/${demoId("maja")}/link`, {
+        data: {},
+        headers: { "x-gryn-csrf": csrf },
+      })
+    ).json()) as { path: string };
     const times: number[] = [];
     for (let i = 0; i < 3; i++) {
       const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true });
       const floor = await phone.newPage();
       const cdp = await phone.newCDPSession(floor);
       await cdp.send("Network.enable");
-      await cdp.send("Network.emulateNetworkConditions", { offline: false, latency: 150, downloadThroughput: 200_000, uploadThroughput: 90_000 });
+      await cdp.send("Network.emulateNetworkConditions", {
+        offline: false,
+        latency: 150,
+        downloadThroughput: 200_000,
+        uploadThroughput: 90_000,
+      });
       await cdp.send("Emulation.setCPUThrottlingRate", { rate: 4 });
       const from = Date.now();
       await floor.goto(serving.url + path);
@@ -83,8 +114,18 @@ export async function benchBrowser(): Promise<BenchRow[]> {
     }
     await serving.close();
     return [
-      { what: "frames a second while a bench parameter is dragged", value: dragged.toFixed(0), baseline: `an empty page ${bare.toFixed(0)}`, ratio: dragged / bare },
-      { what: "client's page usable: slow cell (1.6 Mbit/s, 150 ms), quarter processor", value: `${(median(times) / 1000).toFixed(1)} s`, baseline: "target 5 s", ratio: median(times) / 5000 },
+      {
+        what: "frames a second while a bench parameter is dragged",
+        value: dragged.toFixed(0),
+        baseline: `an empty page ${bare.toFixed(0)}`,
+        ratio: dragged / bare,
+      },
+      {
+        what: "client's page usable: slow cell (1.6 Mbit/s, 150 ms), quarter processor",
+        value: `${(median(times) / 1000).toFixed(1)} s`,
+        baseline: "target 5 s",
+        ratio: median(times) / 5000,
+      },
     ];
   } finally {
     await browser.close();

@@ -27,7 +27,8 @@ const time = (work: () => void): number => {
 };
 
 /** a chain is closed when hands or feet carry the body in a way that must be solved */
-const closed = (s: Setup) => s.exercise.chains.includes("leg") || s.exercise.balance !== undefined || !["seat", "bench", "feet"].includes(s.on);
+const closed = (s: Setup) =>
+  s.exercise.chains.includes("leg") || s.exercise.balance !== undefined || !["seat", "bench", "feet"].includes(s.on);
 
 /** sharing problems of the size of an arm: min sum V a^2, m torque equalities, 0 <= a <= 1, solvable */
 function problem(random: () => number): SharingProblem {
@@ -35,7 +36,13 @@ function problem(random: () => number): SharingProblem {
   const A = Float64Array.from({ length: m * n }, () => (random() < 0.5 ? 30 * (random() - 0.5) : 0));
   const V = Float64Array.from({ length: n }, () => 20 + 300 * random());
   const a = Array.from({ length: n }, () => 0.7 * random());
-  return { freedoms: m, heads: n, A, V, b: Float64Array.from({ length: m }, (_, f) => a.reduce((s, v, i) => s + v * A[f * n + i]!, 0)) };
+  return {
+    freedoms: m,
+    heads: n,
+    A,
+    V,
+    b: Float64Array.from({ length: m }, (_, f) => a.reduce((s, v, i) => s + v * A[f * n + i]!, 0)),
+  };
 }
 
 function byPackage({ freedoms: m, heads: n, A, b, V }: SharingProblem): number[] {
@@ -43,8 +50,19 @@ function byPackage({ freedoms: m, heads: n, A, b, V }: SharingProblem): number[]
   const row = (values: ArrayLike<number>) => [0, ...Array.from(values)];
   const unit = (i: number, v: number) => Array.from({ length: n }, (_, k) => (k === i ? v : 0));
   const D = [[], ...Array.from({ length: n }, (_, i) => row(unit(i, 2 * V[i]!)))];
-  const columns = [[], ...Array.from({ length: n }, (_, i) => row([...Array.from({ length: m }, (_x, f) => A[f * n + i]!), ...unit(i, 1), ...unit(i, -1)]))];
-  return quadprog.solveQP(D as number[][], row(new Float64Array(n)), columns as number[][], row([...b, ...new Array<number>(n).fill(0), ...new Array<number>(n).fill(-1)]), m).solution;
+  const columns = [
+    [],
+    ...Array.from({ length: n }, (_, i) =>
+      row([...Array.from({ length: m }, (_x, f) => A[f * n + i]!), ...unit(i, 1), ...unit(i, -1)]),
+    ),
+  ];
+  return quadprog.solveQP(
+    D as number[][],
+    row(new Float64Array(n)),
+    columns as number[][],
+    row([...b, ...new Array<number>(n).fill(0), ...new Array<number>(n).fill(-1)]),
+    m,
+  ).solution;
 }
 
 /** seconds for `count` open-chain setups on two cores, each worker with half of them */
@@ -70,7 +88,14 @@ async function search(ids: string[], count: number): Promise<number> {
       parentPort.postMessage(loaded);
     });
     parentPort.postMessage("ready");`;
-  const bundle = await build({ stdin: { contents: source, resolveDir: process.cwd(), loader: "ts" }, bundle: true, platform: "node", format: "esm", write: false, logLevel: "error" });
+  const bundle = await build({
+    stdin: { contents: source, resolveDir: process.cwd(), loader: "ts" },
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    write: false,
+    logLevel: "error",
+  });
   const url = new URL(`data:text/javascript;base64,${Buffer.from(bundle.outputFiles[0]!.text).toString("base64")}`);
   const workers = [1, 2].map((seed) => new Worker(url, { workerData: { seed, ids, count: count / 2 } }));
   const next = (w: Worker) => new Promise<unknown>((done, failed) => w.once("message", done).once("error", failed));
@@ -103,9 +128,14 @@ export async function benchMechanics(): Promise<BenchRow[]> {
   let worst = 0;
   for (const p of problems) {
     shareLoad(p, y.fill(0), a);
-    byPackage(p).slice(1).forEach((v, i) => (worst = Math.max(worst, Math.abs(v - a[i]!))));
+    byPackage(p)
+      .slice(1)
+      .forEach((v, i) => (worst = Math.max(worst, Math.abs(v - a[i]!))));
   }
-  const [mine, other] = [median(Array.from({ length: 15 }, () => time(ours))) * 5, median(Array.from({ length: 15 }, () => time(theirs))) * 5];
+  const [mine, other] = [
+    median(Array.from({ length: 15 }, () => time(ours))) * 5,
+    median(Array.from({ length: 15 }, () => time(theirs))) * 5,
+  ];
   const compile = median(Array.from({ length: 9 }, () => time(() => compileModel())));
   const survey = median(Array.from({ length: 3 }, () => time(() => surveySetups(setups, DEFAULT_BODY, 0))));
   const seconds = await search([...new Set(setups.filter((s) => !closed(s)).map((s) => s.exercise.id))], SEARCH);
@@ -120,14 +150,59 @@ export async function benchMechanics(): Promise<BenchRow[]> {
   for (let i = 0; i < 10_000; i++) analyse(model, setups[i % setups.length]!, { samples: 11 });
   const grown = heap() - before;
   return [
-    { what: `open chain, 41 samples, all metrics (median of ${open.length} setups)`, value: `${median(open).toFixed(2)} ms`, baseline: `target ${OPEN_TARGET_MS} ms`, ratio: median(open) / OPEN_TARGET_MS },
-    { what: "the same, the fastest of each setup's 25 runs", value: `${fastest.toFixed(2)} ms`, baseline: `target ${OPEN_TARGET_MS} ms`, ratio: fastest / OPEN_TARGET_MS },
-    { what: `closed chain (median of ${shut.length} setups)`, value: `${median(shut).toFixed(2)} ms`, baseline: `target ${CLOSED_TARGET_MS} ms`, ratio: median(shut) / CLOSED_TARGET_MS },
-    { what: "the slowest setup of the library", value: `${Math.max(...cost.values()).toFixed(2)} ms`, baseline: `target ${CLOSED_TARGET_MS} ms`, ratio: Math.max(...cost.values()) / CLOSED_TARGET_MS },
-    { what: `search over ${SEARCH} open-chain setups, 21 samples, two of ${os.availableParallelism()} cores`, value: `${seconds.toFixed(1)} s`, baseline: `target ${SEARCH_TARGET_S} s`, ratio: seconds / SEARCH_TARGET_S },
-    { what: `sharing 7 torques among 40 heads (answers differ by at most ${worst.toExponential(0)})`, value: `${mine.toFixed(1)} us`, baseline: `quadprog ${other.toFixed(1)} us`, ratio: mine / other },
-    { what: "a body compiled (76 heads a side, force tables, usable ranges)", value: `${compile.toFixed(0)} ms`, baseline: "no baseline", ratio: null },
-    { what: `the library (${setups.length} setups) in one body, compiled before`, value: `${survey.toFixed(0)} ms`, baseline: "no baseline", ratio: null },
-    { what: "heap after 10,000 analyses", value: `${grown.toFixed(1)} MB more`, baseline: `${before.toFixed(0)} MB before`, ratio: (before + grown) / before },
+    {
+      what: `open chain, 41 samples, all metrics (median of ${open.length} setups)`,
+      value: `${median(open).toFixed(2)} ms`,
+      baseline: `target ${OPEN_TARGET_MS} ms`,
+      ratio: median(open) / OPEN_TARGET_MS,
+    },
+    {
+      what: "the same, the fastest of each setup's 25 runs",
+      value: `${fastest.toFixed(2)} ms`,
+      baseline: `target ${OPEN_TARGET_MS} ms`,
+      ratio: fastest / OPEN_TARGET_MS,
+    },
+    {
+      what: `closed chain (median of ${shut.length} setups)`,
+      value: `${median(shut).toFixed(2)} ms`,
+      baseline: `target ${CLOSED_TARGET_MS} ms`,
+      ratio: median(shut) / CLOSED_TARGET_MS,
+    },
+    {
+      what: "the slowest setup of the library",
+      value: `${Math.max(...cost.values()).toFixed(2)} ms`,
+      baseline: `target ${CLOSED_TARGET_MS} ms`,
+      ratio: Math.max(...cost.values()) / CLOSED_TARGET_MS,
+    },
+    {
+      what: `search over ${SEARCH} open-chain setups, 21 samples, two of ${os.availableParallelism()} cores`,
+      value: `${seconds.toFixed(1)} s`,
+      baseline: `target ${SEARCH_TARGET_S} s`,
+      ratio: seconds / SEARCH_TARGET_S,
+    },
+    {
+      what: `sharing 7 torques among 40 heads (answers differ by at most ${worst.toExponential(0)})`,
+      value: `${mine.toFixed(1)} us`,
+      baseline: `quadprog ${other.toFixed(1)} us`,
+      ratio: mine / other,
+    },
+    {
+      what: "a body compiled (76 heads a side, force tables, usable ranges)",
+      value: `${compile.toFixed(0)} ms`,
+      baseline: "no baseline",
+      ratio: null,
+    },
+    {
+      what: `the library (${setups.length} setups) in one body, compiled before`,
+      value: `${survey.toFixed(0)} ms`,
+      baseline: "no baseline",
+      ratio: null,
+    },
+    {
+      what: "heap after 10,000 analyses",
+      value: `${grown.toFixed(1)} MB more`,
+      baseline: `${before.toFixed(0)} MB before`,
+      ratio: (before + grown) / before,
+    },
   ];
 }

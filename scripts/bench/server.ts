@@ -36,15 +36,40 @@ export async function benchServer(): Promise<BenchRow[]> {
   try {
     const appUrl = await migrate(cluster.ownerUrl);
     await loadDemo(cluster.ownerUrl, appUrl);
-    const serving = await serve({ databaseUrl: appUrl, pages: null, host: "127.0.0.1", port: 4931, sessionSecret: "bench" });
-    const signIn = await fetch(`${serving.url}/api/session`, { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(DEMO_SIGN_IN) });
-    const cookie = signIn.headers.getSetCookie().map((c) => c.split(";")[0]).join("; ");
+    const serving = await serve({
+      databaseUrl: appUrl,
+      pages: null,
+      host: "127.0.0.1",
+      port: 4931,
+      sessionSecret: "bench",
+    });
+    const signIn = await fetch(`${serving.url}/api/session`, {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(DEMO_SIGN_IN),
+    });
+    const cookie = signIn.headers
+      .getSetCookie()
+      .map((c) => c.split(";")[0])
+      .join("; ");
 
     const pool = new pg.Pool({ connectionString: cluster.ownerUrl, max: 10 });
     pool.on("error", () => undefined);
     const bare = express();
-    bare.get("/", async (_request, response) => void response.json((await pool.query("select id, revision, body from client where practice_id = $1 order by name", [DEMO_PRACTICE])).rows));
-    const listening = await new Promise<ReturnType<typeof bare.listen>>((resolve) => { const s = bare.listen(0, "127.0.0.1", () => resolve(s)); });
+    bare.get(
+      "/",
+      async (_request, response) =>
+        void response.json(
+          (
+            await pool.query("select id, revision, body from client where practice_id = $1 order by name", [
+              DEMO_PRACTICE,
+            ])
+          ).rows,
+        ),
+    );
+    const listening = await new Promise<ReturnType<typeof bare.listen>>((resolve) => {
+      const s = bare.listen(0, "127.0.0.1", () => resolve(s));
+    });
     const bareUrl = `http://127.0.0.1:${(listening.address() as AddressInfo).port}/`;
 
     const clients = `${serving.url}/api/clients`;
@@ -55,7 +80,14 @@ export async function benchServer(): Promise<BenchRow[]> {
     listening.close();
     await pool.end();
     await serving.close();
-    return [{ what: `client list: session, practice, row security (${CONNECTIONS} connections)`, value: `${ours.toFixed(0)} /s`, baseline: `bare Express + pg ${baseline.toFixed(0)} /s`, ratio: ours / baseline }];
+    return [
+      {
+        what: `client list: session, practice, row security (${CONNECTIONS} connections)`,
+        value: `${ours.toFixed(0)} /s`,
+        baseline: `bare Express + pg ${baseline.toFixed(0)} /s`,
+        ratio: ours / baseline,
+      },
+    ];
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });

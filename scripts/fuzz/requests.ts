@@ -27,9 +27,59 @@ export interface World {
 type Random = () => number;
 const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 
-const ODD_TEXTS = ["", " ", "\u0000", "a\u0000b", "\ud800", "\udfff tail", "🙂", "\u202e", "'; drop table client;--", "<script>", "%00", "../../etc/passwd", "x".repeat(5000), "0000-01-01", "0000-00-00", "9999-99-99", "2026-02-30", "2026-11-20T10:00:00+99:99", "2026-11-20T10:00:00+24:00", "+275760-09-13T00:00:00Z", "0000-01-01T00:00:00Z", "NaN", "null", "[object Object]", "00000000-0000-0000-0000-000000000000"];
-const ODD_NUMBERS = [0, -0, -1, 1.5, 1e-300, 1e300, 2 ** 31, 2 ** 31 - 1, 2 ** 53, 2 ** 63, -(2 ** 31) - 1, 999999999999];
-const ODD_VALUES: unknown[] = [null, true, false, [], {}, [[]], { a: 1 }, [null], { toString: 1 }, { __proto__: null, length: -1 }];
+const ODD_TEXTS = [
+  "",
+  " ",
+  "\u0000",
+  "a\u0000b",
+  "\ud800",
+  "\udfff tail",
+  "🙂",
+  "\u202e",
+  "'; drop table client;--",
+  "<script>",
+  "%00",
+  "../../etc/passwd",
+  "x".repeat(5000),
+  "0000-01-01",
+  "0000-00-00",
+  "9999-99-99",
+  "2026-02-30",
+  "2026-11-20T10:00:00+99:99",
+  "2026-11-20T10:00:00+24:00",
+  "+275760-09-13T00:00:00Z",
+  "0000-01-01T00:00:00Z",
+  "NaN",
+  "null",
+  "[object Object]",
+  "00000000-0000-0000-0000-000000000000",
+];
+const ODD_NUMBERS = [
+  0,
+  -0,
+  -1,
+  1.5,
+  1e-300,
+  1e300,
+  2 ** 31,
+  2 ** 31 - 1,
+  2 ** 53,
+  2 ** 63,
+  -(2 ** 31) - 1,
+  999999999999,
+];
+const ODD_VALUES: unknown[] = [
+  null,
+  true,
+  false,
+  [],
+  {},
+  [[]],
+  { a: 1 },
+  [null],
+  { toString: 1 },
+  { __proto__: null, length: -1 },
+];
 
 const oddValue = (random: Random): unknown => {
   const r = random();
@@ -39,15 +89,23 @@ const oddValue = (random: Random): unknown => {
 /** every place in a document, by path */
 function places(value: unknown, path: (string | number)[] = []): (string | number)[][] {
   if (value === null || typeof value !== "object") return [path];
-  return [path, ...Object.entries(value).flatMap(([k, v]) => places(v, [...path, Array.isArray(value) ? Number(k) : k]))];
+  return [
+    path,
+    ...Object.entries(value).flatMap(([k, v]) => places(v, [...path, Array.isArray(value) ? Number(k) : k])),
+  ];
 }
 
 function bendBody(random: Random, body: unknown): { body: unknown; bent: string } {
   const copy = structuredClone(body) as Record<string | number, unknown>;
-  const path = pick(random, places(copy).filter((p) => p.length > 0));
+  const path = pick(
+    random,
+    places(copy).filter((p) => p.length > 0),
+  );
   if (!path) return { body: oddValue(random), bent: "body replaced" };
   const last = path.at(-1)!;
-  const holder = path.slice(0, -1).reduce<Record<string | number, unknown>>((o, k) => o[k] as Record<string | number, unknown>, copy);
+  const holder = path
+    .slice(0, -1)
+    .reduce<Record<string | number, unknown>>((o, k) => o[k] as Record<string | number, unknown>, copy);
   const act = random();
   if (act < 0.15) delete holder[last];
   else if (act < 0.25) holder[`${last}${pick(random, ["", "x", "\u0000", "__proto__"])}`] = oddValue(random);
@@ -56,7 +114,8 @@ function bendBody(random: Random, body: unknown): { body: unknown; bent: string 
 }
 
 type Good = (w: World, random: Random) => { method: string; path: string; body?: unknown; floor?: boolean };
-const uuid = (random: Random) => "xxxxxxxx-xxxx-4xxx-8xxx-xxxxxxxxxxxx".replace(/x/g, () => Math.floor(random() * 16).toString(16));
+const uuid = (random: Random) =>
+  "xxxxxxxx-xxxx-4xxx-8xxx-xxxxxxxxxxxx".replace(/x/g, () => Math.floor(random() * 16).toString(16));
 
 const GOOD: Good[] = [
   () => ({ method: "GET", path: "/api/health" }),
@@ -80,7 +139,11 @@ const GOOD: Good[] = [
   () => ({ method: "GET", path: "/api/floor/session", floor: true }),
   () => ({ method: "POST", path: "/api/session", body: { email: "nobody@fuzz.example", password: "no" } }),
   () => ({ method: "POST", path: "/api/join/look", body: { token: "x".repeat(32) } }),
-  () => ({ method: "POST", path: "/api/join", body: { token: "x".repeat(32), name: "F", email: "f@fuzz.example", password: "ten or more", practice: "F" } }),
+  () => ({
+    method: "POST",
+    path: "/api/join",
+    body: { token: "x".repeat(32), name: "F", email: "f@fuzz.example", password: "ten or more", practice: "F" },
+  }),
   () => ({ method: "PUT", path: "/api/account/password", body: { password: "no", next: "ten or more" } }),
   () => ({ method: "PUT", path: "/api/account/factor", body: { code: "123456" } }),
   () => ({ method: "DELETE", path: "/api/account/sessions/0123456789abcdef", body: {} }),
@@ -90,35 +153,126 @@ const GOOD: Good[] = [
   (w, r) => ({ method: "POST", path: "/api/clients", body: { id: uuid(r), client: w.client } }),
   (w) => ({ method: "PUT", path: `/api/clients/${w.clientId}`, body: { revision: 1, client: w.client } }),
   (w) => ({ method: "DELETE", path: `/api/clients/${w.clientId}`, body: { name: "not this name" } }),
-  (w, r) => ({ method: "POST", path: `/api/programs/${w.programId}/edits`, body: { base: 0, edits: [{ id: uuid(r), operation: { kind: "add", dayId: w.dayId, blockId: uuid(r), index: 0, prescription: { ...w.prescription, id: uuid(r) } } }] } }),
-  (w, r) => ({ method: "POST", path: `/api/programs/${w.programId}/edits`, body: { base: 0, edits: [{ id: uuid(r), operation: { kind: "rename-day", dayId: w.dayId, name: "Day" } }] } }),
+  (w, r) => ({
+    method: "POST",
+    path: `/api/programs/${w.programId}/edits`,
+    body: {
+      base: 0,
+      edits: [
+        {
+          id: uuid(r),
+          operation: {
+            kind: "add",
+            dayId: w.dayId,
+            blockId: uuid(r),
+            index: 0,
+            prescription: { ...w.prescription, id: uuid(r) },
+          },
+        },
+      ],
+    },
+  }),
+  (w, r) => ({
+    method: "POST",
+    path: `/api/programs/${w.programId}/edits`,
+    body: { base: 0, edits: [{ id: uuid(r), operation: { kind: "rename-day", dayId: w.dayId, name: "Day" } }] },
+  }),
   (w) => ({ method: "POST", path: `/api/programs/${w.programId}/hand-overs`, body: { version: 99999 } }),
-  (w, r) => ({ method: "POST", path: `/api/clients/${w.clientId}/log`, body: { act: "void", id: uuid(r), revision: 1 } }),
+  (w, r) => ({
+    method: "POST",
+    path: `/api/clients/${w.clientId}/log`,
+    body: { act: "void", id: uuid(r), revision: 1 },
+  }),
   () => ({ method: "POST", path: "/api/floor/open", body: { token: "x".repeat(32) }, floor: true }),
-  (w, r) => ({ method: "POST", path: "/api/floor/log", body: { entries: [{ ...w.entry, id: uuid(r) }], reports: [] }, floor: true }),
-  (_w, r) => ({ method: "POST", path: "/api/floor/log", body: { entries: [], reports: [{ id: uuid(r), revision: 1, handOverId: uuid(r), prescriptionId: uuid(r), feel: "target", left: null, pain: { kind: "ache", score: 2, joint: "knee", side: "left" }, at: "2026-11-20T10:00:00Z", zone: "Europe/Oslo", localDate: "2026-11-20" }] }, floor: true }),
+  (w, r) => ({
+    method: "POST",
+    path: "/api/floor/log",
+    body: { entries: [{ ...w.entry, id: uuid(r) }], reports: [] },
+    floor: true,
+  }),
+  (_w, r) => ({
+    method: "POST",
+    path: "/api/floor/log",
+    body: {
+      entries: [],
+      reports: [
+        {
+          id: uuid(r),
+          revision: 1,
+          handOverId: uuid(r),
+          prescriptionId: uuid(r),
+          feel: "target",
+          left: null,
+          pain: { kind: "ache", score: 2, joint: "knee", side: "left" },
+          at: "2026-11-20T10:00:00Z",
+          zone: "Europe/Oslo",
+          localDate: "2026-11-20",
+        },
+      ],
+    },
+    floor: true,
+  }),
 ];
 
 const bendPath = (random: Random, path: string): string =>
   pick(random, [
-    () => path.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/, () => encodeURIComponent(pick(random, ["x", "%", "..", "null", "00000000-0000-0000-0000-000000000000", "é", "a".repeat(3000)]))),
-    () => `${path}${pick(random, ["%", "%E0%A4%A", "%c0%af", "%ff%fe", "/%00", "%2e%2e%2f", "//", "/../..", ";a=b", "?%", "?a=%E0%A4", "&days[]=1&days[a]=2", "?days=1&days=2", "?before[$gt]=1", "?client=%00"])}`,
+    () =>
+      path.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/, () =>
+        encodeURIComponent(
+          pick(random, ["x", "%", "..", "null", "00000000-0000-0000-0000-000000000000", "é", "a".repeat(3000)]),
+        ),
+      ),
+    () =>
+      `${path}${pick(random, ["%", "%E0%A4%A", "%c0%af", "%ff%fe", "/%00", "%2e%2e%2f", "//", "/../..", ";a=b", "?%", "?a=%E0%A4", "&days[]=1&days[a]=2", "?days=1&days=2", "?before[$gt]=1", "?client=%00"])}`,
     () => path.replace("/api/", pick(random, ["/api//", "/API/", "/api/%2f", "/api/./"])),
   ])();
 
 const BODY_HEADERS: [string, (headers: Record<string, string>, random: Random) => void][] = [
-  ["charset", (h, r) => (h["content-type"] = `application/json; charset=${pick(r, ["utf-16", "latin1", "foo", "utf-7", "\"", "utf-8; charset=x"])}`)],
-  ["content type", (h, r) => (h["content-type"] = pick(r, ["text/plain", "application/xml", "multipart/form-data", "application/json;", "", "application/x-www-form-urlencoded", "/"]))],
-  ["compression", (h, r) => (h["content-encoding"] = pick(r, ["gzip", "br", "deflate", "zstd", "identity", "gzip, gzip", "x"]))],
+  [
+    "charset",
+    (h, r) =>
+      (h["content-type"] =
+        `application/json; charset=${pick(r, ["utf-16", "latin1", "foo", "utf-7", '"', "utf-8; charset=x"])}`),
+  ],
+  [
+    "content type",
+    (h, r) =>
+      (h["content-type"] = pick(r, [
+        "text/plain",
+        "application/xml",
+        "multipart/form-data",
+        "application/json;",
+        "",
+        "application/x-www-form-urlencoded",
+        "/",
+      ])),
+  ],
+  [
+    "compression",
+    (h, r) => (h["content-encoding"] = pick(r, ["gzip", "br", "deflate", "zstd", "identity", "gzip, gzip", "x"])),
+  ],
   ["length", (h) => (h["x-made-up-length"] = "1")],
 ];
-const COOKIES = ["gryn=%", "gryn=s%3Ax.y", "gryn=s:%E0%A4%A", "gryn_floor=%E0%A4%A", "gryn_floor_11111111=%", "=;=;=", "gryn", "a=b=c; gryn=\"", "gryn=s%3A" + "x".repeat(4000)];
+const COOKIES = [
+  "gryn=%",
+  "gryn=s%3Ax.y",
+  "gryn=s:%E0%A4%A",
+  "gryn_floor=%E0%A4%A",
+  "gryn_floor_11111111=%",
+  "=;=;=",
+  "gryn",
+  'a=b=c; gryn="',
+  "gryn=s%3A" + "x".repeat(4000),
+];
 
 /** the n-th request of a seed's series */
 export function fuzzRequest(random: Random, w: World): FuzzRequest {
   const good = pick(random, GOOD)(w, random);
   const bent: string[] = [];
-  const headers: Record<string, string> = { "content-type": "application/json", cookie: good.floor ? w.floorCookie : w.cookie };
+  const headers: Record<string, string> = {
+    "content-type": "application/json",
+    cookie: good.floor ? w.floorCookie : w.cookie,
+  };
   if (good.floor) Object.assign(headers, { "x-gryn-floor": "1", "x-gryn-who": w.who });
   else headers["x-gryn-csrf"] = w.csrf;
   let { method, path } = good;
@@ -144,10 +298,32 @@ export function fuzzRequest(random: Random, w: World): FuzzRequest {
       method = pick(random, ["GET", "POST", "PUT", "DELETE", "PATCH", "OPTIONS", "HEAD"]);
       bent.push(`method ${method}`);
     } else if (act < 0.96) {
-      body = pick(random, [Buffer.from("{"), Buffer.from("nul"), Buffer.from([0xff, 0xfe, 0x00]), Buffer.from("[".repeat(20_000)), Buffer.from('{"a":'.repeat(5000)), Buffer.from('"' + "\\ud800" + '"'), Buffer.from("x".repeat(600_000)), Buffer.alloc(0), Buffer.from("1"), Buffer.from('{"entries":[],"reports":"\\u0000"}')]);
+      body = pick(random, [
+        Buffer.from("{"),
+        Buffer.from("nul"),
+        Buffer.from([0xff, 0xfe, 0x00]),
+        Buffer.from("[".repeat(20_000)),
+        Buffer.from('{"a":'.repeat(5000)),
+        Buffer.from('"' + "\\ud800" + '"'),
+        Buffer.from("x".repeat(600_000)),
+        Buffer.alloc(0),
+        Buffer.from("1"),
+        Buffer.from('{"entries":[],"reports":"\\u0000"}'),
+      ]);
       bent.push("raw body");
     } else {
-      headers[pick(random, ["if-none-match", "x-gryn-who", "x-gryn-csrf", "x-forwarded-for", "x-forwarded-proto", "range", "accept", "expect-ct"])] = pick(random, ["", "x", "%", "'", "bytes=9-1", "a".repeat(3000), "11111111", "\"\""]);
+      headers[
+        pick(random, [
+          "if-none-match",
+          "x-gryn-who",
+          "x-gryn-csrf",
+          "x-forwarded-for",
+          "x-forwarded-proto",
+          "range",
+          "accept",
+          "expect-ct",
+        ])
+      ] = pick(random, ["", "x", "%", "'", "bytes=9-1", "a".repeat(3000), "11111111", '""']);
       bent.push("header");
     }
   }
@@ -155,7 +331,13 @@ export function fuzzRequest(random: Random, w: World): FuzzRequest {
   if (method === "DELETE" && /session/i.test(path) && !/[0-9a-f]{16}/.test(path)) method = "GET";
   // a header is Latin-1 without line breaks, or Node does not send it at all
   for (const [k, v] of Object.entries(headers)) headers[k] = v.replace(/[^\x20-\x7e]/g, "?");
-  return { method, path: path.replace(/[^\x21-\x7e]/g, (c) => encodeURIComponent(/[\ud800-\udfff]/.test(c) ? "?" : c)), headers, body: method === "GET" || method === "HEAD" ? null : body, bent };
+  return {
+    method,
+    path: path.replace(/[^\x21-\x7e]/g, (c) => encodeURIComponent(/[\ud800-\udfff]/.test(c) ? "?" : c)),
+    headers,
+    body: method === "GET" || method === "HEAD" ? null : body,
+    bent,
+  };
 }
 
 export interface FuzzAnswer {
@@ -175,6 +357,7 @@ export function faultOf(request: FuzzRequest, answer: FuzzAnswer): string | null
       return "no readable reason";
     }
   }
-  if (/at \w+.*\(.*:\d+:\d+\)|node_modules|select .* from /i.test(answer.body) && answer.status >= 400) return "tells of its inside";
+  if (/at \w+.*\(.*:\d+:\d+\)|node_modules|select .* from /i.test(answer.body) && answer.status >= 400)
+    return "tells of its inside";
   return null;
 }

@@ -33,7 +33,10 @@ let ended = false;
 
 async function up(): Promise<void> {
   starts++;
-  const run = spawn(process.execPath, ["--import", "tsx", "scripts/run.ts"], { env: { ...process.env, GRYN_DATA_DIR: folder, PORT: String(port) }, stdio: ["ignore", "pipe", "pipe"] });
+  const run = spawn(process.execPath, ["--import", "tsx", "scripts/run.ts"], {
+    env: { ...process.env, GRYN_DATA_DIR: folder, PORT: String(port) },
+    stdio: ["ignore", "pipe", "pipe"],
+  });
   child = run;
   run.once("exit", () => !ended && child === run && void up());
   await new Promise<void>((resolve) => {
@@ -46,9 +49,26 @@ async function up(): Promise<void> {
   });
 }
 
-const children = (pid: number): number[] => readdirSync("/proc").filter((d) => /^\d+$/.test(d)).filter((d) => { try { return new RegExp(`^PPid:\\s+${pid}$`, "m").test(readFileSync(`/proc/${d}/status`, "utf8")); } catch { return false; } }).map(Number);
+const children = (pid: number): number[] =>
+  readdirSync("/proc")
+    .filter((d) => /^\d+$/.test(d))
+    .filter((d) => {
+      try {
+        return new RegExp(`^PPid:\\s+${pid}$`, "m").test(readFileSync(`/proc/${d}/status`, "utf8"));
+      } catch {
+        return false;
+      }
+    })
+    .map(Number);
 const postmaster = (): number => Number(readFileSync(join(folder, "db/postmaster.pid"), "utf8").split("\n")[0]);
-const kill = (pid: number) => { try { process.kill(pid, "SIGKILL"); return true; } catch { return false; } };
+const kill = (pid: number) => {
+  try {
+    process.kill(pid, "SIGKILL");
+    return true;
+  } catch {
+    return false;
+  }
+};
 
 // ---- requests through the line; null where nothing came back
 
@@ -58,10 +78,24 @@ interface Answer {
   body: Record<string, unknown> | null;
   cookies: string[];
 }
-async function ask(method: string, path: string, headers: Record<string, string>, body?: unknown): Promise<Answer | null> {
+async function ask(
+  method: string,
+  path: string,
+  headers: Record<string, string>,
+  body?: unknown,
+): Promise<Answer | null> {
   try {
-    const r = await fetch(`${line.url}/api${path}`, { method, headers: { "content-type": "application/json", connection: "close", ...headers }, signal: AbortSignal.timeout(6000), ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
-    return { status: r.status, cookies: r.headers.getSetCookie().map((c) => c.split(";")[0]!), body: (await r.json().catch(() => null)) as Answer["body"] };
+    const r = await fetch(`${line.url}/api${path}`, {
+      method,
+      headers: { "content-type": "application/json", connection: "close", ...headers },
+      signal: AbortSignal.timeout(6000),
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    return {
+      status: r.status,
+      cookies: r.headers.getSetCookie().map((c) => c.split(";")[0]!),
+      body: (await r.json().catch(() => null)) as Answer["body"],
+    };
   } catch {
     return null;
   }
@@ -79,13 +113,23 @@ async function desk(who: { email: string; password: string }): Promise<Record<st
 }
 
 /** one coach's edits: kept until they are acknowledged, as the week's page keeps them */
-async function edit(name: string, headers: Record<string, string>, programId: string, prescriptionId: string, going: () => boolean) {
+async function edit(
+  name: string,
+  headers: Record<string, string>,
+  programId: string,
+  prescriptionId: string,
+  going: () => boolean,
+) {
   const acked: string[] = [];
   let [decided, base, n] = [0, 1, 0];
   let pending: Edit[] = [];
   while (going() || pending.length) {
     if (going()) {
-      const operation: Operation = { kind: "change", prescriptionId, change: name === "one" || n % 7 === 0 ? { rest: 30 + (n++ % 300) } : { note: `note ${n++}` } };
+      const operation: Operation = {
+        kind: "change",
+        prescriptionId,
+        change: name === "one" || n % 7 === 0 ? { rest: 30 + (n++ % 300) } : { note: `note ${n++}` },
+      };
       pending.push({ id: randomUUID(), operation });
     }
     const batch = pending.slice(0, 10);
@@ -98,7 +142,8 @@ async function edit(name: string, headers: Record<string, string>, programId: st
       // both values seen: on the newer version the same edit is a decision
       base = a.body.version as number;
       decided++;
-    } else if (a && a.status >= 400 && a.status < 500) throw new Error(`${name}: ${a.status} ${JSON.stringify(a.body).slice(0, 200)}`);
+    } else if (a && a.status >= 400 && a.status < 500)
+      throw new Error(`${name}: ${a.status} ${JSON.stringify(a.body).slice(0, 200)}`);
     await sleep(60);
   }
   return { acked, decided };
@@ -106,7 +151,8 @@ async function edit(name: string, headers: Record<string, string>, programId: st
 
 class Memory implements Keep {
   readonly map = new Map<string, string>();
-  all = async <T>(prefix: string) => [...this.map].filter(([k]) => k.startsWith(prefix)).map(([, v]) => JSON.parse(v) as T);
+  all = async <T>(prefix: string) =>
+    [...this.map].filter(([k]) => k.startsWith(prefix)).map(([, v]) => JSON.parse(v) as T);
   get = async <T>(key: string) => (this.map.has(key) ? (JSON.parse(this.map.get(key)!) as T) : null);
   put = async (key: string, value: unknown) => void this.map.set(key, JSON.stringify(value));
   drop = async (keys: string[]) => keys.forEach((k) => this.map.delete(k));
@@ -120,15 +166,32 @@ const first = await desk(one);
 const second = await desk(two);
 const clientId: string = randomUUID();
 await surely("POST", "/clients", first, { id: clientId, client: clientBody });
-const { program } = (await surely("GET", `/clients/${clientId}/program`, first)).body as unknown as { program: Program };
+const { program } = (await surely("GET", `/clients/${clientId}/program`, first)).body as unknown as {
+  program: Program;
+};
 const p = somePrescription(randomUUID());
-await surely("POST", `/programs/${program.id}/edits`, first, { base: 0, edits: [{ id: randomUUID(), operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: p } }] });
-const handOver = (await surely("POST", `/programs/${program.id}/hand-overs`, first, { version: 1 })).body!.handOver as { id: string };
+await surely("POST", `/programs/${program.id}/edits`, first, {
+  base: 0,
+  edits: [
+    {
+      id: randomUUID(),
+      operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: p },
+    },
+  ],
+});
+const handOver = (await surely("POST", `/programs/${program.id}/hand-overs`, first, { version: 1 })).body!.handOver as {
+  id: string;
+};
 const token = ((await surely("POST", `/clients/${clientId}/link`, first, {})).body!.path as string).split("#")[1]!;
 
 let cookies = "";
 const phoneAsk: Ask = async (path, who, body) => {
-  const a = await ask(body === undefined ? "GET" : "POST", `/floor${path}`, { "x-gryn-floor": "1", cookie: cookies, ...(who ? { "x-gryn-who": who } : {}) }, body);
+  const a = await ask(
+    body === undefined ? "GET" : "POST",
+    `/floor${path}`,
+    { "x-gryn-floor": "1", cookie: cookies, ...(who ? { "x-gryn-who": who } : {}) },
+    body,
+  );
   if (a?.cookies.length) cookies = a.cookies.join("; ");
   return a && new Response(JSON.stringify(a.body), { status: a.status });
 };
@@ -148,10 +211,26 @@ async function chaos(): Promise<void> {
     await sleep(EVERY);
     const act = acts[i % acts.length]!;
     if (act === "network") line.cut(700);
-    else if (act === "server") { if (!child?.pid || !kill(child.pid)) continue; }
-    else {
-      const pid = (() => { try { return postmaster(); } catch { return 0; } })();
-      const backend = act === "backend" ? children(pid).filter((c) => { try { return /gryn_app/.test(readFileSync(`/proc/${c}/cmdline`, "utf8")); } catch { return false; } })[0] : pid;
+    else if (act === "server") {
+      if (!child?.pid || !kill(child.pid)) continue;
+    } else {
+      const pid = (() => {
+        try {
+          return postmaster();
+        } catch {
+          return 0;
+        }
+      })();
+      const backend =
+        act === "backend"
+          ? children(pid).filter((c) => {
+              try {
+                return /gryn_app/.test(readFileSync(`/proc/${c}/cmdline`, "utf8"));
+              } catch {
+                return false;
+              }
+            })[0]
+          : pid;
       if (!backend || !kill(backend)) continue;
     }
     kills[act]!++;
@@ -164,7 +243,30 @@ async function chaos(): Promise<void> {
 async function log(): Promise<void> {
   for (let n = 0; n < SETS; n++) {
     const at = new Date();
-    const entry: Entry = { id: randomUUID(), revision: 1, handOverId: handOver.id, prescriptionId: p.id, set: n % 20, parts: [{ id: randomUUID(), kind: "full", load: { value: 20 + (n % 40), unit: "kg", meaning: "stack" }, reps: 1 + (n % 30) }], reserve: n % 5, instead: null, at: at.toISOString(), zone: "Europe/Oslo", localDate: at.toISOString().slice(0, 10), prescribed: { reps: p.reps, reserve: 2, load: null }, voided: false, confirmed: false, by: null };
+    const entry: Entry = {
+      id: randomUUID(),
+      revision: 1,
+      handOverId: handOver.id,
+      prescriptionId: p.id,
+      set: n % 20,
+      parts: [
+        {
+          id: randomUUID(),
+          kind: "full",
+          load: { value: 20 + (n % 40), unit: "kg", meaning: "stack" },
+          reps: 1 + (n % 30),
+        },
+      ],
+      reserve: n % 5,
+      instead: null,
+      at: at.toISOString(),
+      zone: "Europe/Oslo",
+      localDate: at.toISOString().slice(0, 10),
+      prescribed: { reps: p.reps, reserve: 2, load: null },
+      voided: false,
+      confirmed: false,
+      by: null,
+    };
     made.set(entry.id, entry);
     await phone.put({ kind: "entry", item: entry });
     // now and then a set is corrected, and now and then the page is loaded again
@@ -187,7 +289,12 @@ async function log(): Promise<void> {
 }
 
 const started = Date.now();
-const [, , a, b] = await Promise.all([chaos(), log(), edit("one", first, program.id, p.id, () => logging), edit("two", second, program.id, p.id, () => logging)]);
+const [, , a, b] = await Promise.all([
+  chaos(),
+  log(),
+  edit("one", first, program.id, p.id, () => logging),
+  edit("two", second, program.id, p.id, () => logging),
+]);
 for (let n = 0; n < 100 && (await ask("GET", "/health", {}))?.status !== 200; n++) await sleep(200);
 
 // ---- what is there
@@ -195,11 +302,21 @@ for (let n = 0; n < 100 && (await ask("GET", "/health", {}))?.status !== 200; n+
 const db = new pg.Client({ connectionString: runningCluster(folder)! });
 await db.connect();
 await db.query("select set_config('gryn.practice_id', $1, false)", [one.practiceId]);
-const { rows } = await db.query<{ id: string; revision: number; body: Entry }>("select id, revision, body from entry where client_id = $1 order by id, revision", [clientId]);
-const { rows: edits } = await db.query<{ edit_id: string }>("select edit_id from program_edit where program_id = $1", [program.id]);
+const { rows } = await db.query<{ id: string; revision: number; body: Entry }>(
+  "select id, revision, body from entry where client_id = $1 order by id, revision",
+  [clientId],
+);
+const { rows: edits } = await db.query<{ edit_id: string }>("select edit_id from program_edit where program_id = $1", [
+  program.id,
+]);
 await db.end();
 const newest = new Map(rows.map((r) => [r.id, r.body]));
-const canonical = (e: unknown): string => JSON.stringify(e, (_k, v: unknown) => (v && typeof v === "object" && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => x.localeCompare(y))) : v));
+const canonical = (e: unknown): string =>
+  JSON.stringify(e, (_k, v: unknown) =>
+    v && typeof v === "object" && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => x.localeCompare(y)))
+      : v,
+  );
 const lost = [...made.keys()].filter((id) => !newest.has(id)).length;
 const altered = [...made].filter(([id, e]) => newest.has(id) && canonical(newest.get(id)) !== canonical(e)).length;
 const doubled = rows.length - new Set(rows.map((r) => `${r.id} ${r.revision}`)).size;
@@ -214,7 +331,15 @@ await new Promise((resolve) => running?.once("exit", resolve));
 line.close();
 rmSync(folder, { recursive: true, force: true });
 say("");
-say(`${Math.round((Date.now() - started) / 1000)} s; killed: server ${kills.server}, backend ${kills.backend}, postmaster ${kills.postmaster}, network ${kills.network}; server starts ${starts}`);
-say(`sets: ${made.size} logged and acknowledged, ${lost} lost, ${doubled} doubled, ${altered} altered, ${phone.waiting} still waiting, ${phone.refusedItems.length} refused`);
-say(`edits: ${acked.length} acknowledged by two desks, ${a.decided + b.decided} conflicts decided, ${editsLost} lost, ${editsDoubled} doubled`);
-process.exit(lost + doubled + altered + phone.waiting + phone.refusedItems.length + editsLost + editsDoubled === 0 ? 0 : 1);
+say(
+  `${Math.round((Date.now() - started) / 1000)} s; killed: server ${kills.server}, backend ${kills.backend}, postmaster ${kills.postmaster}, network ${kills.network}; server starts ${starts}`,
+);
+say(
+  `sets: ${made.size} logged and acknowledged, ${lost} lost, ${doubled} doubled, ${altered} altered, ${phone.waiting} still waiting, ${phone.refusedItems.length} refused`,
+);
+say(
+  `edits: ${acked.length} acknowledged by two desks, ${a.decided + b.decided} conflicts decided, ${editsLost} lost, ${editsDoubled} doubled`,
+);
+process.exit(
+  lost + doubled + altered + phone.waiting + phone.refusedItems.length + editsLost + editsDoubled === 0 ? 0 : 1,
+);

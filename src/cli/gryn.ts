@@ -24,7 +24,18 @@ const bad = (reason: string): never => {
   throw new BadInput(reason);
 };
 
-const OPTIONS = { help: { type: "boolean", short: "h" }, set: { type: "string", multiple: true }, height: { type: "string" }, mass: { type: "string" }, samples: { type: "string" }, bodies: { type: "string" }, seed: { type: "string" }, calibrate: { type: "string" }, head: { type: "string" }, school: { type: "string" } } as const;
+const OPTIONS = {
+  help: { type: "boolean", short: "h" },
+  set: { type: "string", multiple: true },
+  height: { type: "string" },
+  mass: { type: "string" },
+  samples: { type: "string" },
+  bodies: { type: "string" },
+  seed: { type: "string" },
+  calibrate: { type: "string" },
+  head: { type: "string" },
+  school: { type: "string" },
+} as const;
 type Options = { [K in keyof typeof OPTIONS]?: K extends "set" ? string[] : K extends "help" ? boolean : string };
 
 const USAGE = `Usage: npm run -s gryn -- <command>
@@ -44,15 +55,26 @@ const helpFor = (command: string | undefined): string => {
   return own.length ? `Usage: npm run -s gryn -- ${own.map((l) => l.trim()).join("\n")}` : USAGE;
 };
 
-function numberOf(options: Options, name: keyof Options, fallback: number, low: number, high: number, whole = false): number {
+function numberOf(
+  options: Options,
+  name: keyof Options,
+  fallback: number,
+  low: number,
+  high: number,
+  whole = false,
+): number {
   const text = options[name] as string | undefined;
   if (text === undefined) return fallback;
   const v = Number(text);
-  if (text.trim() === "" || !Number.isFinite(v) || v < low || v > high || (whole && !Number.isInteger(v))) bad(`--${name} wants a ${whole ? "whole " : ""}number from ${low} to ${high}, not "${text}".`);
+  if (text.trim() === "" || !Number.isFinite(v) || v < low || v > high || (whole && !Number.isInteger(v)))
+    bad(`--${name} wants a ${whole ? "whole " : ""}number from ${low} to ${high}, not "${text}".`);
   return v;
 }
 
-const bodyOf = (o: Options): Body => ({ stature: numberOf(o, "height", DEFAULT_BODY.stature, 1.3, 2.2), mass: numberOf(o, "mass", DEFAULT_BODY.mass, 35, 200) });
+const bodyOf = (o: Options): Body => ({
+  stature: numberOf(o, "height", DEFAULT_BODY.stature, 1.3, 2.2),
+  mass: numberOf(o, "mass", DEFAULT_BODY.mass, 35, 200),
+});
 
 function valuesOf(pairs: readonly string[]): Values {
   return Object.fromEntries(
@@ -69,11 +91,21 @@ function exerciseOf(name: string | undefined): Exercise {
   if (!name) return bad("Which exercise? Give an id (see: gryn exercises) or a .json file.");
   const known = findExercise(name);
   if (known) return known;
-  if (!existsSync(name)) return bad(name.endsWith(".json") ? `There is no file ${name}.` : `There is no exercise called ${name}. The command "exercises" lists them.`);
+  if (!existsSync(name))
+    return bad(
+      name.endsWith(".json")
+        ? `There is no file ${name}.`
+        : `There is no exercise called ${name}. The command "exercises" lists them.`,
+    );
   if (!statSync(name).isFile()) return bad(`${name} is not a file.`);
   if (statSync(name).size > 2_000_000) return bad(`${name} is larger than any exercise: over 2 MB.`);
   const read = readExerciseFile(readFileSync(name, "utf8"));
-  if ("errors" in read) return bad(read.errors.map((e) => `${name}${e.line ? `, line ${e.line}` : ""}${e.path ? `, ${e.path}` : ""}: ${e.reason}`).join("\n"));
+  if ("errors" in read)
+    return bad(
+      read.errors
+        .map((e) => `${name}${e.line ? `, line ${e.line}` : ""}${e.path ? `, ${e.path}` : ""}: ${e.reason}`)
+        .join("\n"),
+    );
   return read.exercise;
 }
 
@@ -81,7 +113,9 @@ const list = (x: Float64Array) => Array.from(x, (v) => Number(v.toPrecision(7)))
 const lists = (x: Record<string, Float64Array>) => Object.fromEntries(Object.entries(x).map(([k, v]) => [k, list(v)]));
 
 /** low, median and high of every metric of every head over varied bodies */
-function spreadOf(all: readonly Analysis[]): Record<string, Record<string, { low: number; median: number; high: number; bodies: number }>> {
+function spreadOf(
+  all: readonly Analysis[],
+): Record<string, Record<string, { low: number; median: number; high: number; bodies: number }>> {
   const out: Record<string, Record<string, { low: number; median: number; high: number; bodies: number }>> = {};
   for (const head of heads) {
     const metrics = all.flatMap((a) => a.heads.find((h) => h.id === head.id)?.metrics ?? []);
@@ -90,7 +124,12 @@ function spreadOf(all: readonly Analysis[]): Record<string, Record<string, { low
     for (const [name, v] of Object.entries(metrics[0]!)) {
       if (typeof v !== "number") continue;
       const sorted = metrics.map((m) => m[name as keyof typeof m] as number).sort((a, b) => a - b);
-      out[head.id]![name] = { low: sorted[0]!, median: sorted[Math.floor(sorted.length / 2)]!, high: sorted[sorted.length - 1]!, bodies: sorted.length };
+      out[head.id]![name] = {
+        low: sorted[0]!,
+        median: sorted[Math.floor(sorted.length / 2)]!,
+        high: sorted[sorted.length - 1]!,
+        bodies: sorted.length,
+      };
     }
   }
   return out;
@@ -98,11 +137,17 @@ function spreadOf(all: readonly Analysis[]): Record<string, Record<string, { low
 
 /** one logged set, such as back-squat:depth=100=60x8@2: what this body's strength is over the model's */
 function calibration(text: string, model: Model): { exercise: string; factor: number; rule: string } {
-  const [, id, given, load, reps, reserve] = /^([a-z-]+)(?::(.*))?=([\d.]+)x(\d+)@(\d+)$/.exec(text) ?? bad(`--calibrate wants id[:parameter=value,...]=LOADxREPS@RESERVE, not "${text}".`);
+  const [, id, given, load, reps, reserve] =
+    /^([a-z-]+)(?::(.*))?=([\d.]+)x(\d+)@(\d+)$/.exec(text) ??
+    bad(`--calibrate wants id[:parameter=value,...]=LOADxREPS@RESERVE, not "${text}".`);
   const exercise = exerciseOf(id);
   const a = analyse(model, resolveSetup(exercise, valuesOf(given ? given.split(",") : [])));
   if (!a.feasible || !(a.rawLoad > 0)) return bad(`${id} cannot be lifted in this body: ${a.warnings.join(" ")}`);
-  return { exercise: id!, factor: maximumOf(Number(load), Number(reps), Number(reserve)) / a.rawLoad, rule: STRENGTH_RULE };
+  return {
+    exercise: id!,
+    factor: maximumOf(Number(load), Number(reps), Number(reserve)) / a.rawLoad,
+    rule: STRENGTH_RULE,
+  };
 }
 
 function analyseCommand(name: string | undefined, o: Options): unknown {
@@ -113,7 +158,11 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
   const model = compileModel(body);
   const a = analyse(model, setup, { samples, frames: true });
   const bodies = numberOf(o, "bodies", 0, 0, 64, true);
-  const varied = bodies ? variedBodies(body, bodies, numberOf(o, "seed", 1, 0, 1e9, true)).map((b) => analyse(compileModel(b), setup, { samples })) : [];
+  const varied = bodies
+    ? variedBodies(body, bodies, numberOf(o, "seed", 1, 0, 1e9, true)).map((b) =>
+        analyse(compileModel(b), setup, { samples }),
+      )
+    : [];
   const calibrated = o.calibrate === undefined ? null : calibration(o.calibrate, model);
   return {
     exercise: exercise.id,
@@ -125,37 +174,109 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
     feasible: a.feasible,
     warnings: a.warnings,
     samples: { s: list(a.s), joints: lists(a.joints) },
-    heads: a.heads.map((h) => ({ id: h.id, muscle: h.muscle, length: list(h.length), position: list(h.position), activation: list(h.activation), force: list(h.force), momentArms: lists(h.momentArms), metrics: h.metrics })),
+    heads: a.heads.map((h) => ({
+      id: h.id,
+      muscle: h.muscle,
+      length: list(h.length),
+      position: list(h.position),
+      activation: list(h.activation),
+      force: list(h.force),
+      momentArms: lists(h.momentArms),
+      metrics: h.metrics,
+    })),
     strengthCurve: list(a.strength),
     sticking: a.sticking,
-    limiters: { prime: a.limiters.filter((l) => l.prime).map(({ muscle, elasticity }) => ({ muscle, elasticity })), stabiliser: a.limiters.filter((l) => !l.prime).map(({ muscle, elasticity }) => ({ muscle, elasticity })) },
+    limiters: {
+      prime: a.limiters.filter((l) => l.prime).map(({ muscle, elasticity }) => ({ muscle, elasticity })),
+      stabiliser: a.limiters.filter((l) => !l.prime).map(({ muscle, elasticity }) => ({ muscle, elasticity })),
+    },
     main: a.main,
     resistance: lists(a.torques),
     spine: a.spine,
     engagedMass: a.engagedMass,
     demands: a.demands,
     residual: a.residual,
-    ...(bodies ? { spread: { bodies, feasible: varied.filter((v) => v.feasible).length, heads: spreadOf(varied) } } : {}),
-    ...(calibrated ? { calibrated: { ...calibrated, largestLoad: a.feasible ? a.rawLoad * calibrated.factor : null, unit: `kg ${exercise.stated.loadMeaning}` } } : {}),
+    ...(bodies
+      ? { spread: { bodies, feasible: varied.filter((v) => v.feasible).length, heads: spreadOf(varied) } }
+      : {}),
+    ...(calibrated
+      ? {
+          calibrated: {
+            ...calibrated,
+            largestLoad: a.feasible ? a.rawLoad * calibrated.factor : null,
+            unit: `kg ${exercise.stated.loadMeaning}`,
+          },
+        }
+      : {}),
   };
 }
 
 function rankCommand(o: Options): unknown {
-  const head = o.head ?? bad("Which head? --head <id>; the command \"heads\" lists them.");
+  const head = o.head ?? bad('Which head? --head <id>; the command "heads" lists them.');
   if (!findHead(head)) bad(`There is no head called ${head}. The command "heads" lists them.`);
-  const school = o.school === undefined ? DEFAULT_SCHOOL : (schools.find((s) => s.id === o.school) ?? bad(`There is no school called ${o.school}; there is ${schools.map((s) => s.id).join(", ")}.`));
+  const school =
+    o.school === undefined
+      ? DEFAULT_SCHOOL
+      : (schools.find((s) => s.id === o.school) ??
+        bad(`There is no school called ${o.school}; there is ${schools.map((s) => s.id).join(", ")}.`));
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
-  const survey = surveySetups(setups, bodyOf(o), numberOf(o, "bodies", 6, 0, 64, true), numberOf(o, "seed", 1, 0, 1e9, true));
+  const survey = surveySetups(
+    setups,
+    bodyOf(o),
+    numberOf(o, "bodies", 6, 0, 64, true),
+    numberOf(o, "seed", 1, 0, 1e9, true),
+  );
   const rows = rankHead(survey, head, school, new Map(library.map((e) => [e.id, e])), { equipment: null, joints: [] });
-  return { head, school: school.id, modelVersion: survey.modelVersion, rows: rows.map((r) => ({ place: r.place, tied: r.tied, setup: r.row.setupKey, exercise: r.exercise.id, name: setupName(r.exercise, r.row.values), score: r.score, low: r.low, high: r.high, tier: r.tier.id, tierHolds: r.tierHolds, criteria: r.criteria, because: r.because })) };
+  return {
+    head,
+    school: school.id,
+    modelVersion: survey.modelVersion,
+    rows: rows.map((r) => ({
+      place: r.place,
+      tied: r.tied,
+      setup: r.row.setupKey,
+      exercise: r.exercise.id,
+      name: setupName(r.exercise, r.row.values),
+      score: r.score,
+      low: r.low,
+      high: r.high,
+      tier: r.tier.id,
+      tierHolds: r.tierHolds,
+      criteria: r.criteria,
+      because: r.because,
+    })),
+  };
 }
 
 function headsCommand(): unknown {
   const model = compileModel();
-  return heads.map((h, i) => ({ id: h.id, muscle: h.muscle, name: headTitle(h.id), functions: h.functions, usableRange: [model.heads[i]!.shortest, model.heads[i]!.longest], volume: model.heads[i]!.volume * 1e6 }));
+  return heads.map((h, i) => ({
+    id: h.id,
+    muscle: h.muscle,
+    name: headTitle(h.id),
+    functions: h.functions,
+    usableRange: [model.heads[i]!.shortest, model.heads[i]!.longest],
+    volume: model.heads[i]!.volume * 1e6,
+  }));
 }
 
-const exercisesCommand = () => library.map((e) => ({ id: e.id, name: e.name, family: e.family, targets: e.targets, parameters: e.parameters.map(({ id, unit, min, max, step, default: standard, options }) => ({ id, unit, min, max, step, default: standard, ...(options ? { options } : {}) })), setups: e.setups }));
+const exercisesCommand = () =>
+  library.map((e) => ({
+    id: e.id,
+    name: e.name,
+    family: e.family,
+    targets: e.targets,
+    parameters: e.parameters.map(({ id, unit, min, max, step, default: standard, options }) => ({
+      id,
+      unit,
+      min,
+      max,
+      step,
+      default: standard,
+      ...(options ? { options } : {}),
+    })),
+    setups: e.setups,
+  }));
 
 /** an answer is JSON; help is text */
 class Help {
@@ -183,7 +304,10 @@ function run(argv: string[]): unknown {
     case "rank":
       return rankCommand(parsed.values);
     case "validate":
-      return validate(numberOf(parsed.values, "bodies", 15, 0, 64, true), numberOf(parsed.values, "seed", 4, 0, 1e9, true));
+      return validate(
+        numberOf(parsed.values, "bodies", 15, 0, 64, true),
+        numberOf(parsed.values, "seed", 4, 0, 1e9, true),
+      );
     case "export-exercise":
       return exerciseOf(name);
     case "schema":

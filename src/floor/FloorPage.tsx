@@ -19,7 +19,10 @@ function useFloor(keep: Keep): Floor {
   const [, again] = useReducer((n: number) => n + 1, 0);
   const [floor] = useState(() => new Floor(keep, askServer, again));
   useEffect(() => {
-    const start = () => void floor.open(location.hash.slice(1) || null, new URLSearchParams(location.search).get(WHO), (who) => history.replaceState(null, "", `/floor?${WHO}=${who}`));
+    const start = () =>
+      void floor.open(location.hash.slice(1) || null, new URLSearchParams(location.search).get(WHO), (who) =>
+        history.replaceState(null, "", `/floor?${WHO}=${who}`),
+      );
     start();
     const back = () => document.visibilityState === "visible" && void floor.refresh().then(() => floor.send());
     const online = () => void floor.send();
@@ -55,7 +58,11 @@ export function FloorPage({ keep }: { keep: Keep }) {
   // the day not trained for longest comes first
   const lastOf = useMemo(() => {
     const last = new Map<string, string>();
-    for (const d of days) for (const b of d.blocks) for (const p of b.prescriptions) for (const e of floor.entries) if (e.prescriptionId === p.id && e.at > (last.get(d.id) ?? "")) last.set(d.id, e.at);
+    for (const d of days)
+      for (const b of d.blocks)
+        for (const p of b.prescriptions)
+          for (const e of floor.entries)
+            if (e.prescriptionId === p.id && e.at > (last.get(d.id) ?? "")) last.set(d.id, e.at);
     return last;
   }, [days, floor.entries]);
   const closed = floor.link === "revoked" || floor.link === "expired" || floor.link === "unknown";
@@ -69,12 +76,15 @@ export function FloorPage({ keep }: { keep: Keep }) {
     );
 
   const due = [...days].sort((a, b) => (lastOf.get(a.id) ?? "").localeCompare(lastOf.get(b.id) ?? ""))[0];
-  const doneOf = (p: SnapshotPrescription) => floor.entries.filter((e) => e.prescriptionId === p.id && e.localDate === today).length;
+  const doneOf = (p: SnapshotPrescription) =>
+    floor.entries.filter((e) => e.prescriptionId === p.id && e.localDate === today).length;
   const started = days.find((d) => d.blocks.some((b) => b.prescriptions.some((p) => doneOf(p) > 0)));
   const day = days.find((d) => d.id === dayId) ?? started ?? due;
-  const leftOut = (p: SnapshotPrescription) => floor.reports.find((r) => r.prescriptionId === p.id && r.localDate === today)?.left ?? null;
+  const leftOut = (p: SnapshotPrescription) =>
+    floor.reports.find((r) => r.prescriptionId === p.id && r.localDate === today)?.left ?? null;
   // what was put off comes last, what was left out after that
-  const rank = (b: Block) => (b.prescriptions.every(leftOut) ? 2 : b.prescriptions.some((p) => later.includes(p.id)) ? 1 : 0);
+  const rank = (b: Block) =>
+    b.prescriptions.every(leftOut) ? 2 : b.prescriptions.some((p) => later.includes(p.id)) ? 1 : 0;
   const list: Block[] = [...(day?.blocks ?? [])].sort((a, b) => rank(a) - rank(b));
   const target = (p: SnapshotPrescription): Target => targetFor(p, floor.history, session.rules, today);
   const pick = (id: string) => {
@@ -92,7 +102,11 @@ export function FloorPage({ keep }: { keep: Keep }) {
     const [a, other] = b.prescriptions;
     if (!a || !other) return done < p.reserves.length ? rest(target(p).rest ?? p.rest) : undefined;
     const just = p === a ? 0 : 1;
-    const step = pairStep([just === 0 ? done : doneOf(a), just === 1 ? done : doneOf(other)], [a.reserves.length, other.reserves.length], just);
+    const step = pairStep(
+      [just === 0 ? done : doneOf(a), just === 1 ? done : doneOf(other)],
+      [a.reserves.length, other.reserves.length],
+      just,
+    );
     if (step.rest === "round") rest(pairRest(a, other));
     if (step.rest === "own") rest(target(p).rest ?? p.rest);
     if (step.next !== null) setOpen(b.prescriptions[step.next]!.id);
@@ -102,20 +116,53 @@ export function FloorPage({ keep }: { keep: Keep }) {
     <main>
       <header>
         <div>
-          <h1>{session.firstName}{day ? `, ${day.name}` : ""}</h1>
-          {day && <p className="quiet">about {day.minutes} min{session.handOver ? `, plan number ${session.handOver.number}` : ""}</p>}
+          <h1>
+            {session.firstName}
+            {day ? `, ${day.name}` : ""}
+          </h1>
+          {day && (
+            <p className="quiet">
+              about {day.minutes} min{session.handOver ? `, plan number ${session.handOver.number}` : ""}
+            </p>
+          )}
         </div>
-        <p className={floor.waiting ? "sent waiting" : "sent"} role="status">{floor.waiting ? `${floor.waiting} not sent` : floor.link === "open" ? "all sent" : "offline"}</p>
+        <p className={floor.waiting ? "sent waiting" : "sent"} role="status">
+          {floor.waiting ? `${floor.waiting} not sent` : floor.link === "open" ? "all sent" : "offline"}
+        </p>
       </header>
-      {floor.words && <p className={closed ? "notice warn" : "notice"} role={closed ? "alert" : "status"}>{floor.words}</p>}
-      {floor.full && <p className="notice warn" role="alert">This phone's storage is full: what is not sent is lost when the page closes. Keep it open until all is sent, or free some space.</p>}
-      {floor.newPlan && <p className="notice" role="status">Your coach has handed over plan number {floor.newPlan}. What you logged is kept.</p>}
-      {!session.handOver && <p className="notice">Your coach has not handed over a plan yet. This page will show it.</p>}
-      <Refused floor={floor} names={new Map(days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.id, p.name]))))} onMend={(x) => { setMend(x); setOpen(x.item.prescriptionId); }} />
+      {floor.words && (
+        <p className={closed ? "notice warn" : "notice"} role={closed ? "alert" : "status"}>
+          {floor.words}
+        </p>
+      )}
+      {floor.full && (
+        <p className="notice warn" role="alert">
+          This phone's storage is full: what is not sent is lost when the page closes. Keep it open until all is sent,
+          or free some space.
+        </p>
+      )}
+      {floor.newPlan && (
+        <p className="notice" role="status">
+          Your coach has handed over plan number {floor.newPlan}. What you logged is kept.
+        </p>
+      )}
+      {!session.handOver && (
+        <p className="notice">Your coach has not handed over a plan yet. This page will show it.</p>
+      )}
+      <Refused
+        floor={floor}
+        names={new Map(days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.id, p.name]))))}
+        onMend={(x) => {
+          setMend(x);
+          setOpen(x.item.prescriptionId);
+        }}
+      />
       {!current && days.length > 1 && (
         <nav aria-label="Days" className="days">
           {days.map((d) => (
-            <button key={d.id} type="button" aria-pressed={d.id === day?.id} onClick={() => pick(d.id)}>{d.name}</button>
+            <button key={d.id} type="button" aria-pressed={d.id === day?.id} onClick={() => pick(d.id)}>
+              {d.name}
+            </button>
           ))}
         </nav>
       )}
@@ -123,8 +170,12 @@ export function FloorPage({ keep }: { keep: Keep }) {
         <nav aria-label="Pair, in turn" className="pair">
           {block.prescriptions.map((p, i) => (
             <button key={p.id} type="button" aria-pressed={p === current} onClick={() => setOpen(p.id)}>
-              <span>{i + 1}. {p.name}</span>
-              <span className="number">{doneOf(p)} of {p.reserves.length}</span>
+              <span>
+                {i + 1}. {p.name}
+              </span>
+              <span className="number">
+                {doneOf(p)} of {p.reserves.length}
+              </span>
             </button>
           ))}
         </nav>
@@ -160,8 +211,18 @@ export function FloorPage({ keep }: { keep: Keep }) {
                 return (
                   <button key={p.id} type="button" onClick={() => setOpen(p.id)}>
                     <strong>{p.name}</strong>
-                    <span className="quiet">{leftOut(p) ? `Left out: ${leftOut(p)}` : t.decision === "stop" ? "Stopped: talk to your coach" : `${p.reserves.length} sets of ${t.reps.low}–${t.reps.high}${load ? `, ${loadText(load)}` : ""}`}</span>
-                    <span className="ticks" aria-label={`${done} of ${p.reserves.length} sets done`}>{p.reserves.map((_, i) => <i key={i} className={i < done ? "done" : ""} />)}</span>
+                    <span className="quiet">
+                      {leftOut(p)
+                        ? `Left out: ${leftOut(p)}`
+                        : t.decision === "stop"
+                          ? "Stopped: talk to your coach"
+                          : `${p.reserves.length} sets of ${t.reps.low}–${t.reps.high}${load ? `, ${loadText(load)}` : ""}`}
+                    </span>
+                    <span className="ticks" aria-label={`${done} of ${p.reserves.length} sets done`}>
+                      {p.reserves.map((_, i) => (
+                        <i key={i} className={i < done ? "done" : ""} />
+                      ))}
+                    </span>
                   </button>
                 );
               })}
@@ -170,22 +231,42 @@ export function FloorPage({ keep }: { keep: Keep }) {
         </ol>
       )}
       <RestTimer until={restUntil} onDone={() => setRestUntil(null)} />
-      <footer className="quiet">Stop on sharp pain, numbness or dizziness and tell your coach. The gym's own rules come first. If this opened inside a chat app, open it in your phone's browser: what you log stays in the browser you log it in.</footer>
+      <footer className="quiet">
+        Stop on sharp pain, numbness or dizziness and tell your coach. The gym's own rules come first. If this opened
+        inside a chat app, open it in your phone's browser: what you log stays in the browser you log it in.
+      </footer>
     </main>
   );
 }
 
 /** what the server does not take: what, why, and a way out of it */
-function Refused({ floor, names, onMend }: { floor: Floor; names: ReadonlyMap<string, string>; onMend: (x: Item) => void }) {
+function Refused({
+  floor,
+  names,
+  onMend,
+}: {
+  floor: Floor;
+  names: ReadonlyMap<string, string>;
+  onMend: (x: Item) => void;
+}) {
   if (floor.refusedItems.length === 0) return null;
   return (
     <section className="notice warn" role="alert" aria-label="Not taken by the server">
       {floor.refusedItems.map((x) => (
         <div key={`${x.item.id} ${x.item.revision}`} className="refused">
-          <p>{x.kind === "entry" ? `Set ${x.item.set + 1}` : "What you felt"} of {names.get(x.item.prescriptionId) ?? "another plan"} is not saved. {x.refused}</p>
+          <p>
+            {x.kind === "entry" ? `Set ${x.item.set + 1}` : "What you felt"} of{" "}
+            {names.get(x.item.prescriptionId) ?? "another plan"} is not saved. {x.refused}
+          </p>
           <div>
-            {x.kind === "entry" && names.has(x.item.prescriptionId) && <button type="button" onClick={() => onMend(x)}>Mend it</button>}
-            <button type="button" onClick={() => void floor.drop(x)}>Drop it</button>
+            {x.kind === "entry" && names.has(x.item.prescriptionId) && (
+              <button type="button" onClick={() => onMend(x)}>
+                Mend it
+              </button>
+            )}
+            <button type="button" onClick={() => void floor.drop(x)}>
+              Drop it
+            </button>
           </div>
         </div>
       ))}

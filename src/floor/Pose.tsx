@@ -8,12 +8,30 @@ export function Pose({ drawing, label }: { drawing: Drawing; label: string }) {
       <svg viewBox="0 0 100 100" role="img" aria-label={label}>
         {drawing.strokes.map((s, i) => {
           const points = s.points.map((p) => at(p)).join(" ");
-          if (s.kind === "load") return <circle key={i} cx={s.points[0]![0] * 100} cy={100 - s.points[0]![1] * 100} r={s.width * 50} className="load" />;
+          if (s.kind === "load")
+            return (
+              <circle
+                key={i}
+                cx={s.points[0]![0] * 100}
+                cy={100 - s.points[0]![1] * 100}
+                r={s.width * 50}
+                className="load"
+              />
+            );
           if (s.kind === "head") {
             const [a, b] = s.points as [[number, number], [number, number]];
-            return <circle key={i} cx={(a[0] + b[0]) * 50 + (b[0] - a[0]) * 8} cy={100 - (a[1] + b[1]) * 50 - (b[1] - a[1]) * 8} r={s.width * 44} className="bone" />;
+            return (
+              <circle
+                key={i}
+                cx={(a[0] + b[0]) * 50 + (b[0] - a[0]) * 8}
+                cy={100 - (a[1] + b[1]) * 50 - (b[1] - a[1]) * 8}
+                r={s.width * 44}
+                className="bone"
+              />
+            );
           }
-          if (s.kind === "muscle" || s.kind === "prop") return <polyline key={i} points={points} className={s.kind} strokeWidth={Math.max(0.9, s.width * 100)} />;
+          if (s.kind === "muscle" || s.kind === "prop")
+            return <polyline key={i} points={points} className={s.kind} strokeWidth={Math.max(0.9, s.width * 100)} />;
           return (
             <g key={i} className={s.kind}>
               <polyline points={points} className="bone" strokeWidth={s.width * 100} />

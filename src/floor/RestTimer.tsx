@@ -25,9 +25,19 @@ export function RestTimer({ until, onDone }: { until: number | null; onDone: () 
   if (left === null) return null;
   return (
     <div className="rest" role="timer" aria-live="off">
-      <span className="number">{left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, "0")}` : "Go"}</span>
-      {notices === "possible" ? <button type="button" onClick={() => void askForNotices().then(setNotices)}>Show when locked</button> : <span className="quiet">{left > 0 ? "rest" : "rested"}</span>}
-      <button type="button" onClick={onDone}>Done</button>
+      <span className="number">
+        {left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, "0")}` : "Go"}
+      </span>
+      {notices === "possible" ? (
+        <button type="button" onClick={() => void askForNotices().then(setNotices)}>
+          Show when locked
+        </button>
+      ) : (
+        <span className="quiet">{left > 0 ? "rest" : "rested"}</span>
+      )}
+      <button type="button" onClick={onDone}>
+        Done
+      </button>
     </div>
   );
 }

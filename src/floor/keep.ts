@@ -14,7 +14,8 @@ export interface Keep {
 const NAME = "gryn-floor";
 
 const inIndexedDb = (store: UseStore): Keep => ({
-  all: async <T>(prefix: string) => (await entries<string, T>(store)).filter(([k]) => k.startsWith(prefix)).map(([, v]) => v),
+  all: async <T>(prefix: string) =>
+    (await entries<string, T>(store)).filter(([k]) => k.startsWith(prefix)).map(([, v]) => v),
   get: async <T>(key: string) => (await get<T>(key, store)) ?? null,
   put: (key, value) => set(key, value, store),
   drop: (keys) => delMany(keys, store),

@@ -4,6 +4,7 @@ import { openKeep } from "./keep";
 import "./floor.css";
 
 // not there on plain http, except on this machine itself: the page then works as long as it stays open
-if ("serviceWorker" in navigator && import.meta.env.PROD) void navigator.serviceWorker.register("/floor-service.js", { scope: "/floor" });
+if ("serviceWorker" in navigator && import.meta.env.PROD)
+  void navigator.serviceWorker.register("/floor-service.js", { scope: "/floor" });
 
 void openKeep().then((keep) => createRoot(document.getElementById("root")!).render(<FloorPage keep={keep} />));

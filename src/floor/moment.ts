@@ -22,5 +22,9 @@ export const clock = (): number => Date.now() + skew;
 export function moment(): { at: string; zone: string; localDate: string } {
   const now = new Date(clock());
   const pad = (n: number) => String(n).padStart(2, "0");
-  return { at: now.toISOString(), zone: Intl.DateTimeFormat().resolvedOptions().timeZone, localDate: `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}` };
+  return {
+    at: now.toISOString(),
+    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    localDate: `${now.getFullYear()}-${pad(now.getMonth() + 1)}-${pad(now.getDate())}`,
+  };
 }

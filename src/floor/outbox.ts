@@ -12,7 +12,9 @@ import type { FloorSession } from "./types";
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
 /** a request to the floor API on behalf of a client; null without a connection */
 export type Ask = (path: string, who: string | null, body?: unknown) => Promise<Response | null>;
-export type Item = ({ kind: "entry"; item: Entry } | { kind: "report"; item: Report }) & { /** why the server does not take it */ refused?: string };
+export type Item = ({ kind: "entry"; item: Entry } | { kind: "report"; item: Report }) & {
+  /** why the server does not take it */ refused?: string;
+};
 
 const RETRY_MS = 4000;
 const BATCH = 100;
@@ -21,7 +23,12 @@ const AWAY = "No connection: sets are kept on this phone and sent later.";
 export const askServer: Ask = async (path, who, body) => {
   try {
     const headers: Record<string, string> = { "x-gryn-floor": "1", ...(who ? { "x-gryn-who": who } : {}) };
-    return await fetch(`/api/floor${path}`, body === undefined ? { cache: "no-store", headers } : { method: "POST", headers: { ...headers, "content-type": "application/json" }, body: JSON.stringify(body) });
+    return await fetch(
+      `/api/floor${path}`,
+      body === undefined
+        ? { cache: "no-store", headers }
+        : { method: "POST", headers: { ...headers, "content-type": "application/json" }, body: JSON.stringify(body) },
+    );
   } catch {
     return null;
   }
@@ -57,15 +64,26 @@ export class Floor {
 
   /** everything known on this phone, sent or not, newest revision of each id */
   get entries(): Entry[] {
-    return newest([...(this.session?.history.entries ?? []), ...this.out.flatMap((x) => (x.kind === "entry" ? [x.item] : []))]).filter((e) => !e.voided);
+    return newest([
+      ...(this.session?.history.entries ?? []),
+      ...this.out.flatMap((x) => (x.kind === "entry" ? [x.item] : [])),
+    ]).filter((e) => !e.voided);
   }
 
   get reports(): Report[] {
-    return newest([...(this.session?.history.reports ?? []), ...this.out.flatMap((x) => (x.kind === "report" ? [x.item] : []))]);
+    return newest([
+      ...(this.session?.history.reports ?? []),
+      ...this.out.flatMap((x) => (x.kind === "report" ? [x.item] : [])),
+    ]);
   }
 
   get history(): History {
-    return { handed: this.session?.history.handed ?? {}, bounds: this.session?.history.bounds ?? {}, entries: this.entries, reports: this.reports };
+    return {
+      handed: this.session?.history.handed ?? {},
+      bounds: this.session?.history.bounds ?? {},
+      entries: this.entries,
+      reports: this.reports,
+    };
   }
 
   /**
@@ -73,7 +91,11 @@ export class Floor {
    * @param who the client named in the address; the one of last time unless given
    * @param opened the token has been exchanged, for this client
    */
-  async open(token: string | null, who: string | null = null, opened: (who: string) => void = () => undefined): Promise<void> {
+  async open(
+    token: string | null,
+    who: string | null = null,
+    opened: (who: string) => void = () => undefined,
+  ): Promise<void> {
     resumeClock((await this.keep.get<number>("skew").catch(() => null)) ?? 0);
     await this.become(who ?? (await this.keep.get<string>("current").catch(() => null)));
     if (token) {
@@ -132,7 +154,8 @@ export class Floor {
     await this.introduce(session.who);
     await this.adopt();
     const before = this.session?.handOver?.number;
-    if (before !== undefined && session.handOver && session.handOver.number !== before) this.newPlan = session.handOver.number;
+    if (before !== undefined && session.handOver && session.handOver.number !== before)
+      this.newPlan = session.handOver.number;
     await this.remember(session);
     this.set("open", "");
   }
@@ -150,7 +173,14 @@ export class Floor {
   private async remember(session: FloorSession): Promise<void> {
     const kept = await this.keep.get<FloorSession>(`${this.who}/session`).catch(() => null);
     const logs = [kept?.history, this.session?.history, session.history].filter((l) => l !== undefined);
-    this.session = { ...session, history: { ...session.history, entries: newest(logs.flatMap((l) => l.entries)), reports: newest(logs.flatMap((l) => l.reports)) } };
+    this.session = {
+      ...session,
+      history: {
+        ...session.history,
+        entries: newest(logs.flatMap((l) => l.entries)),
+        reports: newest(logs.flatMap((l) => l.reports)),
+      },
+    };
     await this.save(`${this.who}/session`, this.session);
   }
 
@@ -203,9 +233,15 @@ export class Floor {
     const items = answer.items as ItemAnswer[];
     const answerOf = (x: Item) => items.find((i) => i.id === x.item.id && i.revision === x.item.revision);
     const sent = batch.filter((x) => answerOf(x)?.kept);
-    const refused = batch.filter((x) => answerOf(x)?.kept === false).map((x): Item => ({ ...x, refused: answerOf(x)!.reason ?? "It cannot be saved." }));
+    const refused = batch
+      .filter((x) => answerOf(x)?.kept === false)
+      .map((x): Item => ({ ...x, refused: answerOf(x)!.reason ?? "It cannot be saved." }));
     const keptOf = <T>(kind: Item["kind"]) => sent.flatMap((x) => (x.kind === kind ? [x.item as T] : []));
-    if (this.session) await this.remember({ ...this.session, history: { ...this.session.history, entries: keptOf<Entry>("entry"), reports: keptOf<Report>("report") } });
+    if (this.session)
+      await this.remember({
+        ...this.session,
+        history: { ...this.session.history, entries: keptOf<Entry>("entry"), reports: keptOf<Report>("report") },
+      });
     const settled = new Set(batch.filter((x) => answerOf(x)));
     this.out = [...this.out.filter((x) => !settled.has(x)), ...refused];
     for (const x of refused) await this.save(this.keyOf(x), x);
@@ -238,7 +274,10 @@ export class Floor {
   }
 
   private refuse(r: Response, answer: Record<string, unknown> | null): void {
-    this.set(r.status >= 500 ? "away" : ((answer?.state as Link | undefined) ?? "away"), (answer?.error as string | undefined) ?? "The server did not take it.");
+    this.set(
+      r.status >= 500 ? "away" : ((answer?.state as Link | undefined) ?? "away"),
+      (answer?.error as string | undefined) ?? "The server did not take it.",
+    );
   }
 }
 

@@ -9,7 +9,11 @@ const TAG = "rest";
 export type NoticeState = "possible" | "on" | "impossible";
 
 export const noticeState = (): NoticeState =>
-  !("Notification" in window) || !("serviceWorker" in navigator) || Notification.permission === "denied" ? "impossible" : Notification.permission === "granted" ? "on" : "possible";
+  !("Notification" in window) || !("serviceWorker" in navigator) || Notification.permission === "denied"
+    ? "impossible"
+    : Notification.permission === "granted"
+      ? "on"
+      : "possible";
 
 export const askForNotices = async (): Promise<NoticeState> => {
   await Notification.requestPermission();
@@ -19,7 +23,11 @@ export const askForNotices = async (): Promise<NoticeState> => {
 export async function showNotice(until: number, over: boolean): Promise<void> {
   if (noticeState() !== "on") return;
   const worker = await navigator.serviceWorker.ready;
-  await worker.showNotification(over ? "Go" : `Rest until ${timeText(new Date(until).toISOString(), true)}`, { tag: TAG, silent: !over, body: over ? "Your rest is over." : "The next set is waiting." });
+  await worker.showNotification(over ? "Go" : `Rest until ${timeText(new Date(until).toISOString(), true)}`, {
+    tag: TAG,
+    silent: !over,
+    body: over ? "Your rest is over." : "The next set is waiting.",
+  });
 }
 
 export async function dropNotice(): Promise<void> {

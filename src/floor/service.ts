@@ -43,7 +43,8 @@ self.addEventListener("fetch", (event) => {
   const { pathname, origin } = new URL(event.request.url);
   if (origin !== self.location.origin || event.request.method !== "GET" || pathname.startsWith("/api/")) return;
   if (event.request.mode === "navigate" && pathname === PAGE) event.respondWith(pageFirst());
-  else if (pathname.startsWith("/assets/") || pathname === "/grain.svg") event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
+  else if (pathname.startsWith("/assets/") || pathname === "/grain.svg")
+    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
 });
 
 export {};

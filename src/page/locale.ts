@@ -2,7 +2,8 @@
 export const DECIMAL = new Intl.NumberFormat().formatToParts(1.5).find((p) => p.type === "decimal")?.value ?? ".";
 
 /** fixed digits, such as a metric */
-export const fixed = (v: number, digits: number): string => v.toLocaleString([], { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping: false });
+export const fixed = (v: number, digits: number): string =>
+  v.toLocaleString([], { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping: false });
 
 /** as many digits as were typed, two at most */
 export const plain = (v: number): string => v.toLocaleString([], { maximumFractionDigits: 2, useGrouping: false });
@@ -13,8 +14,15 @@ export const loadText = (l: { value: number; unit: string }): string => `${plain
 export const readNumber = (text: string): number => (text.trim() === "" ? NaN : Number(text.trim().replace(",", ".")));
 
 /** a calendar day, such as 2026-03-04, whatever the zone */
-export const dayText = (localDate: string): string => new Date(`${localDate}T12:00`).toLocaleDateString([], { day: "numeric", month: "short" });
+export const dayText = (localDate: string): string =>
+  new Date(`${localDate}T12:00`).toLocaleDateString([], { day: "numeric", month: "short" });
 
-export const momentText = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+export const momentText = (iso: string): string =>
+  new Date(iso).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
 
-export const timeText = (iso: string, seconds = false): string => new Date(iso).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit", ...(seconds ? { second: "2-digit" } : {}) });
+export const timeText = (iso: string, seconds = false): string =>
+  new Date(iso).toLocaleTimeString([], {
+    hour: "2-digit",
+    minute: "2-digit",
+    ...(seconds ? { second: "2-digit" } : {}),
+  });

@@ -48,7 +48,23 @@ const BODY_LIMITS: [RegExp, string][] = [
   [/^/, "32kb"],
 ];
 
-const PERMISSIONS = ["camera", "microphone", "geolocation", "payment", "usb", "serial", "bluetooth", "midi", "accelerometer", "gyroscope", "magnetometer", "display-capture", "browsing-topics"].map((p) => `${p}=()`).join(", ");
+const PERMISSIONS = [
+  "camera",
+  "microphone",
+  "geolocation",
+  "payment",
+  "usb",
+  "serial",
+  "bluetooth",
+  "midi",
+  "accelerometer",
+  "gyroscope",
+  "magnetometer",
+  "display-capture",
+  "browsing-topics",
+]
+  .map((p) => `${p}=()`)
+  .join(", ");
 
 function readJson(): RequestHandler {
   const readers = BODY_LIMITS.map(([path, limit]) => [path, express.json({ limit })] as const);
@@ -63,7 +79,22 @@ export function createApp(options: AppOptions): Express {
   if (options.proxy) app.set("trust proxy", options.proxy);
   app.use(
     helmet({
-      contentSecurityPolicy: { useDefaults: false, directives: { defaultSrc: ["'self'"], scriptSrc: ["'self'", "'wasm-unsafe-eval'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", "data:"], fontSrc: ["'self'", "data:"], connectSrc: ["'self'"], workerSrc: ["'self'", "blob:"], objectSrc: ["'none'"], baseUri: ["'self'"], frameAncestors: ["'none'"], formAction: ["'self'"] } },
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", "data:"],
+          fontSrc: ["'self'", "data:"],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'", "blob:"],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
       strictTransportSecurity: secureCookies,
       referrerPolicy: { policy: "no-referrer" },
     }),
@@ -81,7 +112,18 @@ export function createApp(options: AppOptions): Express {
   app.get("/api/schema/exercise", (_request, response) => void response.json(exerciseJsonSchema()));
 
   // no addresses of single clients, no bodies, no cookies in the log
-  app.use("/api", pinoHttp({ logger: log, quietReqLogger: true, serializers: { req: (r: { method: string; id: unknown }) => ({ id: r.id, method: r.method }), res: (r: { statusCode: number }) => ({ statusCode: r.statusCode }) }, customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? "error" : "debug") }));
+  app.use(
+    "/api",
+    pinoHttp({
+      logger: log,
+      quietReqLogger: true,
+      serializers: {
+        req: (r: { method: string; id: unknown }) => ({ id: r.id, method: r.method }),
+        res: (r: { statusCode: number }) => ({ statusCode: r.statusCode }),
+      },
+      customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? "error" : "debug"),
+    }),
+  );
   const noStore: RequestHandler = (_request, response, next) => {
     response.set("cache-control", "no-store");
     next();
@@ -91,7 +133,16 @@ export function createApp(options: AppOptions): Express {
   const store = new SessionStore(database);
   app.use(
     "/api",
-    session({ name: "gryn", store, secret: options.sessionSecret, resave: false, saveUninitialized: false, rolling: true, proxy: secureCookies ? true : undefined, cookie: { httpOnly: true, sameSite: "lax", secure: secureCookies, maxAge: 12 * HOURS } }),
+    session({
+      name: "gryn",
+      store,
+      secret: options.sessionSecret,
+      resave: false,
+      saveUninitialized: false,
+      rolling: true,
+      proxy: secureCookies ? true : undefined,
+      cookie: { httpOnly: true, sameSite: "lax", secure: secureCookies, maxAge: 12 * HOURS },
+    }),
     signInRoutes(database, store, signInAttempts, demo),
     joinRoutes(database),
     requireCoach,
@@ -110,7 +161,9 @@ export function createApp(options: AppOptions): Express {
   if (pages && existsSync(pages)) {
     app.use("/assets", express.static(join(pages, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
     app.get("/floor", (_request, response) => {
-      response.set({ "x-robots-tag": "noindex, nofollow", "cache-control": "no-cache" }).sendFile(join(pages, "floor.html"));
+      response
+        .set({ "x-robots-tag": "noindex, nofollow", "cache-control": "no-cache" })
+        .sendFile(join(pages, "floor.html"));
     });
     // the worker is asked for anew each time, so that a new build reaches phones
     app.get("/floor-service.js", (_request, response) => {

@@ -48,7 +48,9 @@ export async function serve(options: ServeOptions): Promise<Serving> {
     await database.assertBoundRole();
     const log = pino({ level: options.logLevel ?? "warn", serializers: { err: loggable } });
     const { pages, sessionSecret, secureCookies = false, proxy = null, demo = null, signInAttempts = 10 } = options;
-    const server = createServer(createApp({ database, log, work, pages, sessionSecret, secureCookies, proxy, demo, signInAttempts }));
+    const server = createServer(
+      createApp({ database, log, work, pages, sessionSecret, secureCookies, proxy, demo, signInAttempts }),
+    );
     let port = options.port;
     for (let tries = 0; ; tries++) {
       try {

@@ -7,7 +7,11 @@ import { library } from "#core/exercises/library";
 
 const folder = mkdtempSync(join(tmpdir(), "gryn-cli-"));
 const gryn = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ["node_modules/tsx/dist/cli.mjs", "src/cli/gryn.ts", ...args], { encoding: "utf8", env: { ...process.env, NODE_OPTIONS: "" }, maxBuffer: 64e6 });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ["node_modules/tsx/dist/cli.mjs", "src/cli/gryn.ts", ...args],
+    { encoding: "utf8", env: { ...process.env, NODE_OPTIONS: "" }, maxBuffer: 64e6 },
+  );
   return { status, stderr, json: () => JSON.parse(stdout) as never, stdout };
 };
 const file = (name: string, text: string) => {
@@ -26,16 +30,45 @@ test("heads and exercises are listed in full", () => {
 
 test("an analysis says everything it should, and an exported definition gives the same numbers", () => {
   const direct = gryn("analyse", "romanian-deadlift", "--set", "depth=70", "--samples", "21");
-  const a: { feasible: boolean; samples: { s: number[] }; heads: { length: number[]; momentArms: object; metrics: object | null }[]; strengthCurve: number[]; spine: { moment: number } } = direct.json();
+  const a: {
+    feasible: boolean;
+    samples: { s: number[] };
+    heads: { length: number[]; momentArms: object; metrics: object | null }[];
+    strengthCurve: number[];
+    spine: { moment: number };
+  } = direct.json();
   expect(a.feasible).toBe(true);
   expect([a.samples.s.length, a.strengthCurve.length, a.heads[0]!.length.length]).toEqual([21, 21, 21]);
-  expect(Object.keys(a)).toEqual(expect.arrayContaining(["limiters", "resistance", "sticking", "spine", "engagedMass", "demands", "residual", "warnings"]));
+  expect(Object.keys(a)).toEqual(
+    expect.arrayContaining([
+      "limiters",
+      "resistance",
+      "sticking",
+      "spine",
+      "engagedMass",
+      "demands",
+      "residual",
+      "warnings",
+    ]),
+  );
   const exported = file("exported.json", gryn("export-exercise", "romanian-deadlift").stdout);
   expect(gryn("analyse", exported, "--set", "depth=70", "--samples", "21").stdout).toBe(direct.stdout);
 });
 
 test("varied bodies give a spread, a logged set gives kilograms", () => {
-  const a: { spread: { bodies: number; heads: Record<string, { loadedLength: { low: number; median: number; high: number } }> }; calibrated: { largestLoad: number; factor: number } } = gryn("analyse", "standing-dumbbell-curl", "--bodies", "4", "--seed", "2", "--calibrate", "standing-barbell-curl=30x8@2").json();
+  const a: {
+    spread: { bodies: number; heads: Record<string, { loadedLength: { low: number; median: number; high: number } }> };
+    calibrated: { largestLoad: number; factor: number };
+  } = gryn(
+    "analyse",
+    "standing-dumbbell-curl",
+    "--bodies",
+    "4",
+    "--seed",
+    "2",
+    "--calibrate",
+    "standing-barbell-curl=30x8@2",
+  ).json();
   const { low, median, high } = a.spread.heads["biceps-long"]!.loadedLength;
   expect(a.spread.bodies).toBe(4);
   expect([low <= median, median <= high, low < high]).toEqual([true, true, true]);
@@ -43,13 +76,21 @@ test("varied bodies give a spread, a logged set gives kilograms", () => {
 });
 
 test("a ranking has places, criteria and reasons", () => {
-  const { rows }: { rows: { place: number; score: number; because: string; criteria: object }[] } = gryn("rank", "--head", "soleus", "--bodies", "2").json();
+  const { rows }: { rows: { place: number; score: number; because: string; criteria: object }[] } = gryn(
+    "rank",
+    "--head",
+    "soleus",
+    "--bodies",
+    "2",
+  ).json();
   expect(rows[0]).toMatchObject({ place: 1 });
   expect(rows[0]!.because.length).toBeGreaterThan(20);
 });
 
 test("a pose that cannot be is an answer with a reason, not an error", () => {
-  const cable = JSON.parse(gryn("export-exercise", "cable-side-raise").stdout) as { loads: { from: { frame: string; at: number[] } }[] };
+  const cable = JSON.parse(gryn("export-exercise", "cable-side-raise").stdout) as {
+    loads: { from: { frame: string; at: number[] } }[];
+  };
   cable.loads[0]!.from = { frame: "hand", at: [-0.1, 0.4, -0.6] };
   const through = gryn("analyse", file("through.json", JSON.stringify(cable)));
   expect(through.status).toBe(0);
@@ -59,7 +100,12 @@ test("a pose that cannot be is an answer with a reason, not an error", () => {
 });
 
 describe("wrong input ends with 2, a reason on stderr and nothing on stdout", () => {
-  const base = () => JSON.parse(JSON.stringify(library.find((e) => e.id === "band-curl"))) as { targets: string[]; loads: Record<string, unknown>[]; path: unknown[] };
+  const base = () =>
+    JSON.parse(JSON.stringify(library.find((e) => e.id === "band-curl"))) as {
+      targets: string[];
+      loads: Record<string, unknown>[];
+      path: unknown[];
+    };
   const changed = (name: string, change: (e: ReturnType<typeof base>) => void) => {
     const e = base();
     change(e);
@@ -85,7 +131,11 @@ describe("wrong input ends with 2, a reason on stderr and nothing on stdout", ()
   test.each([
     ["a negative share", () => changed("share.json", (e) => (e.loads[0]!.share = -1)), /loads\.0\.share: .*over 0/],
     ["a band without slack", () => changed("slack.json", (e) => (e.loads[0]!.slack = 0)), /loads\.0\.slack/],
-    ["a muscle that is not there", () => changed("muscle.json", (e) => (e.targets = ["wings"])), /targets\.0: there is no muscle called wings/],
+    [
+      "a muscle that is not there",
+      () => changed("muscle.json", (e) => (e.targets = ["wings"])),
+      /targets\.0: there is no muscle called wings/,
+    ],
     ["a path of one pose", () => changed("path.json", (e) => e.path.pop()), /path/],
     ["not JSON", () => file("broken.json", '{ "format": '), /line 1|JSON/],
     ["10 MB", () => file("large.json", " ".repeat(10_000_000)), /over 2 MB/],
@@ -103,6 +153,10 @@ test("help is an answer, of all commands or of one, and a reader who has had eno
   const one = gryn("help", "rank");
   expect([one.status, one.stdout.trim().split("\n").length]).toEqual([0, 1]);
   expect(one.stdout).toMatch(/rank --head/);
-  const { status, stderr } = spawnSync("bash", ["-o", "pipefail", "-c", `"${process.execPath}" --import tsx src/cli/gryn.ts exercises | head -c 100 > /dev/null`], { encoding: "utf8" });
+  const { status, stderr } = spawnSync(
+    "bash",
+    ["-o", "pipefail", "-c", `"${process.execPath}" --import tsx src/cli/gryn.ts exercises | head -c 100 > /dev/null`],
+    { encoding: "utf8" },
+  );
   expect([status, stderr]).toEqual([0, ""]);
 });

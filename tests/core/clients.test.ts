@@ -10,7 +10,8 @@ import { surveySetups } from "#core/mechanics/survey";
 import { windowTop } from "#core/training/progression";
 import { clientOf, id } from "../support/programs";
 
-const reasons = (change: object) => clientInput.safeParse({ ...clientOf(), ...change }).error?.issues.map((i) => [i.path.join("."), i.message]);
+const reasons = (change: object) =>
+  clientInput.safeParse({ ...clientOf(), ...change }).error?.issues.map((i) => [i.path.join("."), i.message]);
 
 test.each([
   [{ name: "  " }, ["name", "a name is needed"]],
@@ -50,14 +51,22 @@ describe("a first prescription", () => {
   const make = (exerciseId: string, options: { unit?: "kg" | "lb"; sore?: boolean } = {}) => {
     const exercise = findExercise(exerciseId)!;
     const survey = surveySetups([resolveSetup(exercise)], { stature: 1.75, mass: 75 }, 0);
-    return prescribe(exercise, {}, survey.rows[0]!.view, DEFAULT_METHOD, { id: id(1), modelVersion: survey.modelVersion, unit: options.unit ?? "kg", mass: 75, sore: options.sore ?? false });
+    return prescribe(exercise, {}, survey.rows[0]!.view, DEFAULT_METHOD, {
+      id: id(1),
+      modelVersion: survey.modelVersion,
+      unit: options.unit ?? "kg",
+      mass: 75,
+      sore: options.sore ?? false,
+    });
   };
 
   test("is a valid one for every exercise, with a window the smallest step can cross", () => {
     for (const e of library) {
       const p = make(e.id);
       expect(prescriptionSchema.safeParse(p).error).toBeUndefined();
-      expect(p.reps.high).toBeGreaterThanOrEqual(windowTop(p.reps.low, 2, e.stated.usualLoad + p.bodyLoad, e.stated.loadStep, DEFAULT_METHOD));
+      expect(p.reps.high).toBeGreaterThanOrEqual(
+        windowTop(p.reps.low, 2, e.stated.usualLoad + p.bodyLoad, e.stated.loadStep, DEFAULT_METHOD),
+      );
       expect(Object.values(p.credits).some((c) => c.direct && c.share >= 0.5)).toBe(true);
       for (const c of Object.values(p.credits)) expect(c.length).not.toBeNull();
     }

@@ -31,7 +31,10 @@ for (const scheme of ["light", "dark"] as const)
     const { phone, context } = await openPhone(page, browser);
     await phone.emulateMedia({ colorScheme: scheme });
     await accessible(phone);
-    await phone.getByRole("button", { name: /Monday/ }).first().click();
+    await phone
+      .getByRole("button", { name: /Monday/ })
+      .first()
+      .click();
     await phone.getByRole("button", { name: /Hammer curl/ }).click();
     await phone.getByRole("button", { name: "Something else" }).click();
     await phone.getByRole("button", { name: "Something hurt" }).click();
@@ -43,7 +46,13 @@ test("nothing is cut off at 360 px or at 200 % zoom", async ({ page, browser }) 
   await signIn(page);
   const wide = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   await page.setViewportSize({ width: 640, height: 400 });
-  for (const path of ["/ranking/triceps-long", "/bench/cable-pushdown", "/method/mechanics", "/method/tables", "/clients"]) {
+  for (const path of [
+    "/ranking/triceps-long",
+    "/bench/cable-pushdown",
+    "/method/mechanics",
+    "/method/tables",
+    "/clients",
+  ]) {
     await page.goto(path);
     await page.waitForTimeout(600);
     expect(await wide()).toBeLessThanOrEqual(0);
@@ -51,14 +60,20 @@ test("nothing is cut off at 360 px or at 200 % zoom", async ({ page, browser }) 
   await page.setViewportSize({ width: 1280, height: 800 });
   await openClient(page, "Maja", "Week");
   const { phone, context } = await openPhone(page, browser);
-  const wideOn = () => phone.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  const wideOn = () =>
+    phone.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   expect(await wideOn()).toBeLessThanOrEqual(0);
-  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .click();
   await phone.getByRole("button", { name: /Cable curl behind/ }).click();
   await phone.getByRole("button", { name: "Something else" }).click();
   expect(await wideOn()).toBeLessThanOrEqual(0);
   // fingers: every control of the page is at least 40 px high
-  const small = await phone.locator("button:visible").evaluateAll((list) => list.filter((b) => b.getBoundingClientRect().height < 40).map((b) => b.textContent));
+  const small = await phone
+    .locator("button:visible")
+    .evaluateAll((list) => list.filter((b) => b.getBoundingClientRect().height < 40).map((b) => b.textContent));
   expect(small).toEqual([]);
   await context.close();
 });

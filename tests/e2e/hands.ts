@@ -54,8 +54,14 @@ export async function openClient(page: Page, name: string, place: "Week" | "Log"
 export const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /✓\s*Saved/ })).toBeVisible();
 
 /** makes a link for the open week's client and opens it on a phone of its own */
-export async function openPhone(page: Page, browser: Browser): Promise<{ phone: Page; context: BrowserContext; errors: string[]; link: string }> {
-  await page.getByRole("button", { name: /^Hand over/ }).first().click();
+export async function openPhone(
+  page: Page,
+  browser: Browser,
+): Promise<{ phone: Page; context: BrowserContext; errors: string[]; link: string }> {
+  await page
+    .getByRole("button", { name: /^Hand over/ })
+    .first()
+    .click();
   const dialog = page.getByRole("dialog");
   const before = await dialog.getByLabel("Link for the client").count();
   expect(before).toBe(0);
@@ -76,7 +82,15 @@ export async function accessible(page: Page, exclude: string[] = []): Promise<vo
   let axe = new AxeBuilder({ page }).withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]);
   for (const e of exclude) axe = axe.exclude(e);
   const { violations } = await axe.analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.slice(0, 3).map((n) => `${n.target.join(" ")} ${n.any[0]?.message ?? ""}`).join(" | ")}`)).toEqual([]);
+  expect(
+    violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .slice(0, 3)
+          .map((n) => `${n.target.join(" ")} ${n.any[0]?.message ?? ""}`)
+          .join(" | ")}`,
+    ),
+  ).toEqual([]);
 }
 
 export { expect };

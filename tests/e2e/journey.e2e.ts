@@ -34,7 +34,10 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await expect(page.getByText("for Maja (167 cm, 63 kg)")).toBeVisible();
   const row = page.locator("tr.row").filter({ hasText: "Overhead cable extension, low pulley" });
   await row.getByRole("button", { name: "Use for ..." }).click();
-  await page.getByRole("dialog").getByRole("button", { name: /Friday/ }).click();
+  await page
+    .getByRole("dialog")
+    .getByRole("button", { name: /Friday/ })
+    .click();
   await page.getByRole("link", { name: "Open the week" }).click();
 
   // the week answers at once and is saved as it is typed
@@ -140,10 +143,14 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   const csv = page.waitForEvent("download");
   await page.getByRole("link", { name: "Log as CSV" }).click();
   const text = readFileSync(await (await csv).path(), "utf8");
-  expect(text.split("\r\n")[0]).toBe("date,time,zone,exercise,set,part,load,unit,meaning,reps,reserve,plannedReps,plannedReserve,feel,pain");
+  expect(text.split("\r\n")[0]).toBe(
+    "date,time,zone,exercise,set,part,load,unit,meaning,reps,reserve,plannedReps,plannedReserve,feel,pain",
+  );
   expect(text).toMatch(/low pulley",2,partial,17.5,kg,stack,4,0/);
   await page.getByRole("link", { name: "To the week" }).click();
-  await expect(page.getByLabel("Overhead cable extension, pulley below the shoulder: load", { exact: true })).toHaveValue("20");
+  await expect(
+    page.getByLabel("Overhead cable extension, pulley below the shoulder: load", { exact: true }),
+  ).toHaveValue("20");
   expect(errors).toEqual([]);
   await context.close();
 });

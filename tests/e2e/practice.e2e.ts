@@ -14,7 +14,11 @@ test("the demo opens in one click; an address that is none says so and leads bac
   await expect(page).toHaveURL(/ranking/);
 });
 
-test("a practice of one's own: made with the printed link, a coach invited, a client's week begun, a client erased", async ({ page, browser, excuse }) => {
+test("a practice of one's own: made with the printed link, a coach invited, a client's week begun, a client erased", async ({
+  page,
+  browser,
+  excuse,
+}) => {
   excuse(/409|410|400|401/);
   const address = await control("practice");
   await page.goto(address);
@@ -76,7 +80,10 @@ test("a practice of one's own: made with the printed link, a coach invited, a cl
   expect(errors.filter((e) => !/401/.test(e))).toEqual([]);
 });
 
-test("one's account: a wrong password says so, the right one changes it, and the new one signs in", async ({ page, excuse }) => {
+test("one's account: a wrong password says so, the right one changes it, and the new one signs in", async ({
+  page,
+  excuse,
+}) => {
   excuse(/403|401/);
   await signIn(page);
   await page.getByRole("button", { name: "Edda Varn" }).click();
@@ -120,7 +127,9 @@ test("a week's days: one more, copied, named and dated, moved, taken away, and e
   await expect.poll(days).toEqual(["Monday, long", "Wednesday, short", "Friday, both"]);
 });
 
-test("a noted joint: the check's first way out is the swap, and the cues the client reads are there", async ({ page }) => {
+test("a noted joint: the check's first way out is the swap, and the cues the client reads are there", async ({
+  page,
+}) => {
   await signIn(page);
   await openClient(page, "Maja");
   await page.getByRole("button", { name: "Note a joint" }).click();
@@ -130,19 +139,30 @@ test("a noted joint: the check's first way out is the swap, and the cues the cli
   await page.getByRole("button", { name: /^Monday/ }).click();
   await page.getByLabel("Hammer curl: rest").focus();
   await expect(page.getByLabel("What the client reads of Hammer curl")).toContainText(/./);
-  const fix = page.getByRole("complementary", { name: "Checks" }).getByRole("button", { name: /^Swap for/ }).first();
+  const fix = page
+    .getByRole("complementary", { name: "Checks" })
+    .getByRole("button", { name: /^Swap for/ })
+    .first();
   await expect(fix).toBeVisible({ timeout: 30_000 });
   const name = (await fix.innerText()).replace("Swap for ", "");
   await fix.click();
   await saved(page);
-  await expect(page.getByRole("link", { name }).or(page.getByRole("button", { name: new RegExp(`^${name}`) })).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole("link", { name })
+      .or(page.getByRole("button", { name: new RegExp(`^${name}`) }))
+      .first(),
+  ).toBeVisible();
 });
 
 test.describe("on the phone", () => {
   test("a squat can tell of back, knee and hip; sharp knee pain stops it there and then", async ({ page, browser }) => {
     await signIn(page);
     await openClient(page, "Runa", "Week");
-    await page.getByRole("button", { name: /^Hand over/ }).first().click();
+    await page
+      .getByRole("button", { name: /^Hand over/ })
+      .first()
+      .click();
     await page.getByRole("dialog").getByRole("button", { name: "Hand over", exact: true }).click();
     await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
     await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
@@ -153,7 +173,9 @@ test.describe("on the phone", () => {
     const likely = await joints.getByRole("button").allInnerTexts();
     expect(likely).toEqual(expect.arrayContaining(["Back", "Knee", "Hip", "Another"]));
     await joints.getByRole("button", { name: "Another" }).click();
-    expect(await joints.getByRole("button").allInnerTexts()).toEqual(expect.arrayContaining(["Shoulder", "Elbow", "Wrist", "Ankle", "Neck", "Hand or fingers"]));
+    expect(await joints.getByRole("button").allInnerTexts()).toEqual(
+      expect.arrayContaining(["Shoulder", "Elbow", "Wrist", "Ankle", "Neck", "Hand or fingers"]),
+    );
     await phone.getByRole("button", { name: "Sharp" }).click();
     await joints.getByRole("button", { name: "Knee" }).click();
     await phone.getByRole("button", { name: "6", exact: true }).click();
@@ -164,14 +186,20 @@ test.describe("on the phone", () => {
     await context.close();
   });
 
-  test("a pair is led through in turn, with one rest a round; a coach strikes a set and it is gone", async ({ page, browser }) => {
+  test("a pair is led through in turn, with one rest a round; a coach strikes a set and it is gone", async ({
+    page,
+    browser,
+  }) => {
     await signIn(page);
     await openClient(page, "Maja", "Week");
     await page.getByRole("button", { name: /^Wednesday/ }).click();
     await page.getByRole("button", { name: "Cable pushdown, one step back: more" }).click();
     await page.getByRole("menuitem", { name: "Pair with the next" }).click();
     await saved(page);
-    await page.getByRole("button", { name: /^Hand over/ }).first().click();
+    await page
+      .getByRole("button", { name: /^Hand over/ })
+      .first()
+      .click();
     await page.getByRole("dialog").getByRole("button", { name: "Hand over number 2" }).click();
     await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
     await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
@@ -196,28 +224,47 @@ test.describe("on the phone", () => {
     await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Log" }).click();
     const card = page.getByRole("region", { name: /Cable pushdown/ });
     await expect(card.locator("tbody tr")).toHaveCount(4);
-    await card.locator("tbody tr").first().getByRole("button", { name: /^Set 1/ }).click();
+    await card
+      .locator("tbody tr")
+      .first()
+      .getByRole("button", { name: /^Set 1/ })
+      .click();
     await page.getByRole("button", { name: "Strike it" }).click();
     await expect(card.locator("tbody tr")).toHaveCount(3);
     await phone.reload();
-    await phone.getByRole("button", { name: /Cable pushdown/ }).first().click();
+    await phone
+      .getByRole("button", { name: /Cable pushdown/ })
+      .first()
+      .click();
     await expect(phone.getByText("Set 1 of 4")).toBeVisible();
     expect(errors).toEqual([]);
     await context.close();
   });
 
-  test("two people's links in one browser: what the one logged without signal never lands with the other", async ({ page, browser }) => {
+  test("two people's links in one browser: what the one logged without signal never lands with the other", async ({
+    page,
+    browser,
+  }) => {
     await signIn(page);
     await openClient(page, "Runa", "Week");
-    await page.getByRole("button", { name: /^Hand over/ }).first().click();
+    await page
+      .getByRole("button", { name: /^Hand over/ })
+      .first()
+      .click();
     await page.getByRole("dialog").getByRole("button", { name: "Hand over", exact: true }).click();
     await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
-    await page.getByRole("dialog").getByRole("button", { name: /Make a link/ }).click();
+    await page
+      .getByRole("dialog")
+      .getByRole("button", { name: /Make a link/ })
+      .click();
     const runas = await page.getByRole("dialog").getByLabel("Link for the client").inputValue();
     await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
     await openClient(page, "Maja", "Week");
     const { phone, context } = await openPhone(page, browser);
-    await phone.getByRole("button", { name: /Monday/ }).first().click();
+    await phone
+      .getByRole("button", { name: /Monday/ })
+      .first()
+      .click();
     await phone.getByRole("button", { name: /Hammer curl/ }).click();
     await context.setOffline(true);
     await phone.getByRole("button", { name: /As planned/ }).click();

@@ -38,7 +38,15 @@ const control = createServer((request, response) => {
   );
 });
 control.listen(port + 1, "127.0.0.1");
-const serving = await serve({ databaseUrl: appUrl, pages: join(folder, "pages"), host: "127.0.0.1", port, sessionSecret: "e2e", signInAttempts: 1000, demo: DEMO_SIGN_IN });
+const serving = await serve({
+  databaseUrl: appUrl,
+  pages: join(folder, "pages"),
+  host: "127.0.0.1",
+  port,
+  sessionSecret: "e2e",
+  signInAttempts: 1000,
+  demo: DEMO_SIGN_IN,
+});
 if (serving.port !== port) throw new Error(`port ${port} is taken`);
 
 const end = async () => {

@@ -11,7 +11,13 @@ const setsOn = (name: string) => new RegExp(`^${name}, \\d sets`);
 test("the loom by keys: sets, place, day, lock and off, with undo for each", async ({ page }) => {
   await signIn(page);
   await openClient(page, "Maja", "Week");
-  const cell = (day: number, name: string) => page.locator("tr.head").filter({ hasText: "Lateral head" }).locator("td").nth(day).getByRole("button", { name: setsOn(name) });
+  const cell = (day: number, name: string) =>
+    page
+      .locator("tr.head")
+      .filter({ hasText: "Lateral head" })
+      .locator("td")
+      .nth(day)
+      .getByRole("button", { name: setsOn(name) });
   await cell(0, OVERHEAD).focus();
   await page.keyboard.press("+");
   await expect(cell(0, OVERHEAD)).toHaveAccessibleName(`${OVERHEAD}, 5 sets, direct`);
@@ -41,11 +47,17 @@ test("the loom by mouse: an exercise is dragged to another day; pairing saves mi
   await page.mouse.down();
   await page.mouse.move(target.x + 60, target.y + 10, { steps: 12 });
   await page.mouse.up();
-  await expect(row.locator("td").nth(2).getByRole("button", { name: setsOn(OVERHEAD) })).toBeVisible();
+  await expect(
+    row
+      .locator("td")
+      .nth(2)
+      .getByRole("button", { name: setsOn(OVERHEAD) }),
+  ).toBeVisible();
   await saved(page);
 
   await page.getByRole("button", { name: /^Wednesday/ }).click();
-  const minutes = async () => Number((await page.getByRole("button", { name: /^Wednesday/ }).innerText()).match(/(\d+) of 40 min/)![1]);
+  const minutes = async () =>
+    Number((await page.getByRole("button", { name: /^Wednesday/ }).innerText()).match(/(\d+) of 40 min/)![1]);
   const before = await minutes();
   await page.getByRole("button", { name: "Cable pushdown, one step back: more" }).click();
   await page.getByRole("menuitem", { name: "Pair with the next" }).click();
@@ -65,7 +77,9 @@ test("the palette goes anywhere", async ({ page }) => {
   await expect(page.getByText("Nothing by that name.")).toBeVisible();
 });
 
-test("a program file: a bad one changes nothing and says where, a good one is shown before it is taken in", async ({ page }, info) => {
+test("a program file: a bad one changes nothing and says where, a good one is shown before it is taken in", async ({
+  page,
+}, info) => {
   await signIn(page);
   await openClient(page, "Maja", "Week");
   const download = page.waitForEvent("download");
@@ -81,7 +95,9 @@ test("a program file: a bad one changes nothing and says where, a good one is sh
   const broken = text.replace('"rest": 90', '"rest": -90');
   await give("broken.json", broken);
   await expect(dialog).toContainText("Nothing has been changed");
-  await expect(dialog.getByRole("row").nth(1)).toContainText(`${broken.split("\n").findIndex((l) => l.includes("-90")) + 1}`);
+  await expect(dialog.getByRole("row").nth(1)).toContainText(
+    `${broken.split("\n").findIndex((l) => l.includes("-90")) + 1}`,
+  );
   await expect(dialog.getByRole("row").nth(1)).toContainText("at least 15 s");
   await dialog.getByRole("button", { name: "Close" }).click();
   await give("cut-off.json", text.slice(0, 300));
@@ -106,13 +122,21 @@ test("a program file: a bad one changes nothing and says where, a good one is sh
   await expect(dialog).toContainText("There is nothing to change");
 });
 
-test("a reload without network reopens the session; everything is sent once when it is back", async ({ page, browser }) => {
+test("a reload without network reopens the session; everything is sent once when it is back", async ({
+  page,
+  browser,
+}) => {
   await signIn(page);
   await openClient(page, "Maja", "Week");
   const { phone, context } = await openPhone(page, browser);
   await phone.evaluate(() => navigator.serviceWorker.ready);
-  await phone.waitForFunction(async () => (await caches.keys()).length > 0 && (await (await caches.open("gryn-floor-1")).keys()).length >= 3);
-  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone.waitForFunction(
+    async () => (await caches.keys()).length > 0 && (await (await caches.open("gryn-floor-1")).keys()).length >= 3,
+  );
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .click();
   await phone.getByRole("button", { name: /Hammer curl/ }).click();
   await phone.getByRole("button", { name: /As planned/ }).click();
   await expect(phone.getByText("all sent")).toBeVisible();
@@ -140,7 +164,10 @@ test("machine busy: an approved alternative, later, another day", async ({ page,
   await page.getByRole("button", { name: `${OVERHEAD}: more` }).click();
   await page.getByRole("menuitem", { name: /When it is busy/ }).click();
   await page.getByRole("dialog").getByRole("checkbox").first().check();
-  const alternative = (await page.getByRole("dialog").locator(".ant-checkbox-wrapper").first().innerText()).split("\n")[0]!.replace(/\d+$/, "").trim();
+  const alternative = (await page.getByRole("dialog").locator(".ant-checkbox-wrapper").first().innerText())
+    .split("\n")[0]!
+    .replace(/\d+$/, "")
+    .trim();
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
   await saved(page);
   await page.getByRole("button", { name: /^Hand over/ }).click();
@@ -148,7 +175,10 @@ test("machine busy: an approved alternative, later, another day", async ({ page,
   await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
   await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
   const { phone, context } = await openPhone(page, browser);
-  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .click();
   await phone.getByRole("button", { name: new RegExp(`^${OVERHEAD}`) }).click();
   await phone.getByRole("button", { name: "Machine busy, or not today" }).click();
   await phone.getByRole("button", { name: `Do ${alternative}` }).click();
@@ -186,7 +216,9 @@ test("bench and upper arm are dragged in the drawing", async ({ page }) => {
   await expect(page.getByText("Upper arm tilted back: 20°")).toHaveCount(0);
 });
 
-test("the hand is dragged through the rep, and the heads in the picture are chosen and kept in the address", async ({ page }) => {
+test("the hand is dragged through the rep, and the heads in the picture are chosen and kept in the address", async ({
+  page,
+}) => {
   await signIn(page);
   await page.goto("/bench/standing-dumbbell-curl");
   await page.getByRole("button", { name: "Hardest point" }).click();
@@ -207,7 +239,9 @@ test("the hand is dragged through the rep, and the heads in the picture are chos
 
 test.describe("a reader who writes 12,5", () => {
   test.use({ locale: "de-DE" });
-  test("loads are shown and typed with a comma, and equipment marked in pounds is asked in pounds", async ({ page }) => {
+  test("loads are shown and typed with a comma, and equipment marked in pounds is asked in pounds", async ({
+    page,
+  }) => {
     await signIn(page);
     await openClient(page, "Maja", null);
     await page.getByRole("checkbox", { name: /^dumbbells? in lb/ }).check();
@@ -223,11 +257,18 @@ test.describe("a reader who writes 12,5", () => {
     await expect(page.getByLabel("Hammer curl: load", { exact: true })).toHaveValue("12,5");
     const clientId = /clients\/([0-9a-f-]{36})/.exec(page.url())![1];
     await page.goto(`/ranking/biceps-long?for=${clientId}`);
-    await page.getByRole("row").filter({ hasText: "Standing dumbbell curl" }).first().getByRole("button", { name: /^Use for/ }).click();
+    await page
+      .getByRole("row")
+      .filter({ hasText: "Standing dumbbell curl" })
+      .first()
+      .getByRole("button", { name: /^Use for/ })
+      .click();
     const dialog = page.getByRole("dialog");
     await dialog.getByRole("button", { name: /^Monday/ }).click();
     await page.getByRole("link", { name: "Open the week" }).click();
-    await expect(page.getByRole("row").filter({ has: page.getByLabel("Standing dumbbell curl: load", { exact: true }) })).toContainText("lb");
+    await expect(
+      page.getByRole("row").filter({ has: page.getByLabel("Standing dumbbell curl: load", { exact: true }) }),
+    ).toContainText("lb");
   });
 });
 
@@ -238,10 +279,14 @@ test("the rest stands on the locked screen as a notice with the time it ends", a
   await context.grantPermissions(["notifications"]);
   await phone.reload();
   await phone.evaluate(() => navigator.serviceWorker.ready);
-  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .click();
   await phone.getByRole("button", { name: /Hammer curl/ }).click();
   await phone.getByRole("button", { name: /As planned/ }).click();
-  const titles = () => phone.evaluate(async () => (await (await navigator.serviceWorker.ready).getNotifications()).map((n) => n.title));
+  const titles = () =>
+    phone.evaluate(async () => (await (await navigator.serviceWorker.ready).getNotifications()).map((n) => n.title));
   await expect.poll(titles).toEqual([expect.stringMatching(/^Rest until .*\d\d:\d\d/)]);
   await phone.getByRole("timer").getByRole("button", { name: "Done" }).click();
   await expect.poll(titles).toEqual([]);
@@ -264,7 +309,9 @@ test("an exercise is swapped for a better one for the same head, and the sets st
   await expect(page.getByLabel("Cable pushdown, one step back: reserve of set 4")).toBeVisible();
 });
 
-test("the engine gives the same bits on the page and in its worker, and the server's to the last digits", async ({ page }) => {
+test("the engine gives the same bits on the page and in its worker, and the server's to the last digits", async ({
+  page,
+}) => {
   const contents = `
     import { library } from "#core/exercises/library";
     import { resolveSetup } from "#core/exercises/setup";
@@ -273,9 +320,18 @@ test("the engine gives the same bits on the page and in its worker, and the serv
     const model = compileModel();
     const numbers = library.map((e) => analyse(model, resolveSetup(e))).flatMap((a) => [a.rawLoad, ...a.resistance, ...a.strength, ...a.heads.flatMap((h) => Object.values(h.metrics ?? {}).flat())]);
     typeof self === "undefined" ? console.log(JSON.stringify(numbers)) : self.postMessage(JSON.stringify(numbers));`;
-  const { outputFiles } = await build({ stdin: { contents, resolveDir: process.cwd(), loader: "ts" }, bundle: true, platform: "neutral", format: "iife", write: false, logLevel: "error" });
+  const { outputFiles } = await build({
+    stdin: { contents, resolveDir: process.cwd(), loader: "ts" },
+    bundle: true,
+    platform: "neutral",
+    format: "iife",
+    write: false,
+    logLevel: "error",
+  });
   const code = outputFiles[0]!.text;
-  const server = JSON.parse(spawnSync(process.execPath, ["-"], { input: code, encoding: "utf8", maxBuffer: 64e6 }).stdout) as number[];
+  const server = JSON.parse(
+    spawnSync(process.execPath, ["-"], { input: code, encoding: "utf8", maxBuffer: 64e6 }).stdout,
+  ) as number[];
   await page.goto("/");
   const inWorker = await page.evaluate(
     (text) =>
@@ -286,7 +342,9 @@ test("the engine gives the same bits on the page and in its worker, and the serv
       }),
     code,
   );
-  const onPage = await page.evaluate<string>(`new Promise((done) => { addEventListener("message", (e) => done(e.data), { once: true }); ${code} })`);
+  const onPage = await page.evaluate<string>(
+    `new Promise((done) => { addEventListener("message", (e) => done(e.data), { once: true }); ${code} })`,
+  );
   expect(onPage === inWorker).toBe(true);
   // browser and server are different engines, whose sines differ in the last digit
   const there = JSON.parse(inWorker) as number[];

@@ -4,7 +4,10 @@ test.beforeEach(async () => void (await control("reset")));
 
 const PUSHDOWN = "Cable pushdown, one step back";
 
-test("the database stops during a save: the week says so, keeps the edit through a reload and saves it later", async ({ page, excuse }) => {
+test("the database stops during a save: the week says so, keeps the edit through a reload and saves it later", async ({
+  page,
+  excuse,
+}) => {
   excuse(/503/);
   await signIn(page);
   await openClient(page, "Maja", "Week");
@@ -32,7 +35,11 @@ test("the database stops during a save: the week says so, keeps the edit through
   await saved(page);
 });
 
-test("two coaches on one week: different things merge, the same thing is shown with both values and a choice", async ({ page, browser, excuse }) => {
+test("two coaches on one week: different things merge, the same thing is shown with both values and a choice", async ({
+  page,
+  browser,
+  excuse,
+}) => {
   excuse(/409|ERR_FAILED/);
   await signIn(page);
   await openClient(page, "Maja", "Week");
@@ -64,11 +71,17 @@ test("two coaches on one week: different things merge, the same thing is shown w
   await other.close();
 });
 
-test("no signal on the floor: sets are kept, shown as not sent and sent once when it is back", async ({ page, browser }) => {
+test("no signal on the floor: sets are kept, shown as not sent and sent once when it is back", async ({
+  page,
+  browser,
+}) => {
   await signIn(page);
   await openClient(page, "Maja", "Week");
   const { phone, context } = await openPhone(page, browser);
-  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .click();
   await phone.getByRole("button", { name: /Hammer curl/ }).click();
   await context.setOffline(true);
   await phone.getByRole("button", { name: /As planned/ }).click();
@@ -78,7 +91,9 @@ test("no signal on the floor: sets are kept, shown as not sent and sent once whe
   await context.setOffline(false);
   await expect(phone.getByText("all sent")).toBeVisible({ timeout: 15_000 });
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Log" }).click();
-  await expect(page.getByRole("region", { name: "Hammer curl" }).locator("tbody tr").first()).toContainText(/8 kg\s*\d+ \(2\) · \d+ \(1\)$|8 kg|9 kg/);
+  await expect(page.getByRole("region", { name: "Hammer curl" }).locator("tbody tr").first()).toContainText(
+    /8 kg\s*\d+ \(2\) · \d+ \(1\)$|8 kg|9 kg/,
+  );
   await expect(page.getByRole("region", { name: "Hammer curl" }).locator("tbody tr")).toHaveCount(4);
   await context.close();
 });
@@ -87,10 +102,16 @@ test("a closed link tells the client, and what was not sent stays", async ({ pag
   await signIn(page);
   await openClient(page, "Maja", "Week");
   const { phone, context } = await openPhone(page, browser);
-  await page.getByRole("button", { name: /^Hand over/ }).first().click();
+  await page
+    .getByRole("button", { name: /^Hand over/ })
+    .first()
+    .click();
   await page.getByRole("button", { name: "Close the link" }).click();
   await expect(page.getByRole("dialog")).toContainText("No link is open");
-  await phone.getByRole("button", { name: /Monday/ }).first().click();
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .click();
   await phone.getByRole("button", { name: /Hammer curl/ }).click();
   await phone.getByRole("button", { name: /As planned/ }).click();
   await expect(phone.getByRole("alert").first()).toContainText("Your coach has closed this link");

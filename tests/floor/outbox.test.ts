@@ -44,7 +44,14 @@ class Server {
   readonly links: Record<string, string> = { "token-of-vera": VERA, "token-of-olaf": OLAF };
   session(who: string): FloorSession {
     const mine = [...this.rows.values()].filter((e) => this.whose.get(e.id) === who);
-    return { who, now: this.now(), firstName: who === VERA ? "Vera" : "Olaf", handOver: { id: "h", number: this.number, at: "2026-11-01T00:00:00Z", snapshot: { days: [] } as never }, history: { entries: mine, reports: [], handed: {}, bounds: {} }, rules: { repsFormula: 30 } };
+    return {
+      who,
+      now: this.now(),
+      firstName: who === VERA ? "Vera" : "Olaf",
+      handOver: { id: "h", number: this.number, at: "2026-11-01T00:00:00Z", snapshot: { days: [] } as never },
+      history: { entries: mine, reports: [], handed: {}, bounds: {} },
+      rules: { repsFormula: 30 },
+    };
   }
   readonly ask: Ask = async (path, who, body) => {
     await Promise.resolve();
@@ -63,7 +70,14 @@ class Server {
     // the row is committed and the answer never arrives, or half of it
     if (this.mode === "reply lost") return null;
     if (this.mode === "cut in half") return new Response('{"items":[{"id":"0000', { status: 200 });
-    return json({ items: [...batch.entries, ...batch.reports].map((x) => ({ id: x.id, revision: x.revision, kept: good(x), reason: good(x) ? null : "reps: at most 100" })) });
+    return json({
+      items: [...batch.entries, ...batch.reports].map((x) => ({
+        id: x.id,
+        revision: x.revision,
+        kept: good(x),
+        reason: good(x) ? null : "reps: at most 100",
+      })),
+    });
   };
 }
 
@@ -120,17 +134,20 @@ test("without signal it waits, is shown, survives a reload and is sent when aske
   expect([again.waiting, again.link]).toEqual([0, "open"]);
 });
 
-test.each(["reply lost", "cut in half", "throws", "503", "no signal"] as const)("%s: it is sent again and stays one row", async (mode) => {
-  const floor = await page();
-  server.mode = mode;
-  await floor.put({ kind: "entry", item: entryOf(1) });
-  await settle();
-  expect(floor.waiting).toBe(1);
-  server.mode = "up";
-  await later();
-  expect(floor.waiting).toBe(0);
-  expect(server.rows.size).toBe(1);
-});
+test.each(["reply lost", "cut in half", "throws", "503", "no signal"] as const)(
+  "%s: it is sent again and stays one row",
+  async (mode) => {
+    const floor = await page();
+    server.mode = mode;
+    await floor.put({ kind: "entry", item: entryOf(1) });
+    await settle();
+    expect(floor.waiting).toBe(1);
+    server.mode = "up";
+    await later();
+    expect(floor.waiting).toBe(0);
+    expect(server.rows.size).toBe(1);
+  },
+);
 
 test("a closed link keeps what was not sent and says why", async () => {
   const floor = await page("token-of-vera");
@@ -292,7 +309,9 @@ test("200 random interleavings of a flaky phone: nothing lost, nothing doubled",
     let floor = await page();
     const made = new Map<string, Entry>();
     for (let n = 0; n < 14; n++) {
-      server.mode = (["up", "no signal", "503", "reply lost", "cut in half", "throws"] as const)[Math.floor(random() * 6)]!;
+      server.mode = (["up", "no signal", "503", "reply lost", "cut in half", "throws"] as const)[
+        Math.floor(random() * 6)
+      ]!;
       const act = random();
       if (act < 0.45) {
         const e = entryOf(n);

@@ -58,7 +58,12 @@ test("while the database is away every request says so and none is a 500; afterw
   const desk = await signIn(app, { ...DEMO_SIGN_IN, practiceId: DEMO_PRACTICE });
   await cluster.pause();
   expect((await request(app).get("/api/health")).status).toBe(503);
-  for (const answer of [await desk.get("/clients"), await desk.send("put", `/clients/${demoId("maja")}`, { revision: 1, client: {} }), await request(app).post("/api/session").send(DEMO_SIGN_IN), await request(app).get("/api/floor/session").set("cookie", "gryn_floor=abcdefghijklmnopqrstuvwxyz")]) {
+  for (const answer of [
+    await desk.get("/clients"),
+    await desk.send("put", `/clients/${demoId("maja")}`, { revision: 1, client: {} }),
+    await request(app).post("/api/session").send(DEMO_SIGN_IN),
+    await request(app).get("/api/floor/session").set("cookie", "gryn_floor=abcdefghijklmnopqrstuvwxyz"),
+  ]) {
     expect(answer.status).toBe(503);
     expect(answer.body.error).toMatch(/database does not answer/);
   }

@@ -7,7 +7,15 @@ import pg from "pg";
 import { startCluster, type Cluster } from "#server/database/cluster";
 import { openDatabase } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
-import { closeDemo, DEMO_PRACTICE, DEMO_SIGN_IN, loadDemo, openDemo, othersInDemo, removeDemo } from "#server/demo/demo";
+import {
+  closeDemo,
+  DEMO_PRACTICE,
+  DEMO_SIGN_IN,
+  loadDemo,
+  openDemo,
+  othersInDemo,
+  removeDemo,
+} from "#server/demo/demo";
 import { hashToken } from "#server/identity/people";
 import { clientOf } from "../support/programs";
 
@@ -30,7 +38,11 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 }, 30_000);
 
-const script = (act: string, path = file) => spawnSync(process.execPath, ["--import", "tsx", "scripts/backup.ts", act, path], { encoding: "utf8", env: { ...process.env, DATABASE_URL: cluster.ownerUrl, NODE_OPTIONS: "" } });
+const script = (act: string, path = file) =>
+  spawnSync(process.execPath, ["--import", "tsx", "scripts/backup.ts", act, path], {
+    encoding: "utf8",
+    env: { ...process.env, DATABASE_URL: cluster.ownerUrl, NODE_OPTIONS: "" },
+  });
 const asOwner = async <T>(work: (owner: pg.Client) => Promise<T>): Promise<T> => {
   const owner = new pg.Client({ connectionString: cluster.ownerUrl });
   await owner.connect();
@@ -40,7 +52,13 @@ const asOwner = async <T>(work: (owner: pg.Client) => Promise<T>): Promise<T> =>
     await owner.end();
   }
 };
-const link = (token: string) => asOwner((o) => o.query("insert into client_link (token_hash, practice_id, client_id, expires_at) select $1, practice_id, id, now() + interval '9 days' from client where name = 'Tomas Reyer'", [hashToken(token)]));
+const link = (token: string) =>
+  asOwner((o) =>
+    o.query(
+      "insert into client_link (token_hash, practice_id, client_id, expires_at) select $1, practice_id, id, now() + interval '9 days' from client where name = 'Tomas Reyer'",
+      [hashToken(token)],
+    ),
+  );
 const stateOf = async (token: string) => {
   const database = openDatabase(appUrl, 1);
   try {
@@ -59,22 +77,35 @@ test("a backup is its owner's alone, and a restore beside a connected Gryn is re
   await connected.alive();
   const refused = script("restore");
   await connected.close();
-  expect([refused.status, refused.stderr]).toEqual([1, expect.stringMatching(/changed nothing: Gryn is running on this database/)]);
+  expect([refused.status, refused.stderr]).toEqual([
+    1,
+    expect.stringMatching(/changed nothing: Gryn is running on this database/),
+  ]);
 }, 60_000);
 
 test("restored: what was closed since stays closed, what comes back is named, everybody signs in anew", async () => {
-  await asOwner((o) => o.query("update client_link set revoked_at = now() where token_hash = $1", [hashToken("closed-since")]));
+  await asOwner((o) =>
+    o.query("update client_link set revoked_at = now() where token_hash = $1", [hashToken("closed-since")]),
+  );
   await asOwner((o) => o.query("delete from account where email = 'ivo@quernlight.example'"));
-  await asOwner((o) => o.query("insert into session (id, account_id, data, expires_at, ends_at) select 'x', id, '{}', now() + interval '1 hour', now() + interval '1 hour' from account limit 1"));
+  await asOwner((o) =>
+    o.query(
+      "insert into session (id, account_id, data, expires_at, ends_at) select 'x', id, '{}', now() + interval '1 hour', now() + interval '1 hour' from account limit 1",
+    ),
+  );
   const done = script("restore");
   expect([done.status, done.stderr]).toEqual([0, ""]);
-  expect(done.stdout).toMatch(/1 link\(s\) closed since the backup stay closed[\s\S]*Everybody signs in again[\s\S]*back that had been removed: Ivo Halden/);
+  expect(done.stdout).toMatch(
+    /1 link\(s\) closed since the backup stay closed[\s\S]*Everybody signs in again[\s\S]*back that had been removed: Ivo Halden/,
+  );
   expect(await stateOf("closed-since")).toBe("revoked");
   expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from session")).rows[0].n)).toBe(0);
   // rights are there again: the app works, and is bound
   const database = openDatabase(appUrl, 1);
   expect((await database.withPractice(DEMO_PRACTICE, (tx) => tx.query("select 1 from client"))).length).toBe(4);
-  await expect(database.withPractice(DEMO_PRACTICE, (tx) => tx.query("select 1 from account"))).rejects.toThrow(/permission denied/);
+  await expect(database.withPractice(DEMO_PRACTICE, (tx) => tx.query("select 1 from account"))).rejects.toThrow(
+    /permission denied/,
+  );
   await database.close();
 }, 60_000);
 
@@ -84,7 +115,11 @@ test("it restores into a fresh database where the roles are missing, and says wh
   const other = mkdtempSync(join(tmpdir(), "gryn-fresh-"));
   chmodSync(other, 0o755);
   const fresh = await startCluster(other, true);
-  const { status, stdout, stderr } = spawnSync(process.execPath, ["--import", "tsx", "scripts/backup.ts", "restore", file], { encoding: "utf8", env: { ...process.env, DATABASE_URL: fresh.ownerUrl, NODE_OPTIONS: "" } });
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ["--import", "tsx", "scripts/backup.ts", "restore", file],
+    { encoding: "utf8", env: { ...process.env, DATABASE_URL: fresh.ownerUrl, NODE_OPTIONS: "" } },
+  );
   expect([status, stderr]).toEqual([0, ""]);
   expect(stdout).toMatch(/1 link\(s\) are open again that this database did not know/);
   await fresh.stop();
@@ -100,18 +135,36 @@ test("a file that is none, or is cut in half, changes nothing", async () => {
 describe("the demo is one practice among others", () => {
   test("somebody else's clients in it are seen before it is made new", async () => {
     expect(await othersInDemo(cluster.ownerUrl)).toBe(0);
-    await asOwner((o) => o.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Real Person', $3)", [DEMO_PRACTICE, randomUUID(), clientOf()]));
+    await asOwner((o) =>
+      o.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Real Person', $3)", [
+        DEMO_PRACTICE,
+        randomUUID(),
+        clientOf(),
+      ]),
+    );
     expect(await othersInDemo(cluster.ownerUrl)).toBe(1);
-    const asked = spawnSync(process.execPath, ["--import", "tsx", "scripts/run.ts", "--demo-reset"], { encoding: "utf8", env: { ...process.env, DATABASE_URL: cluster.ownerUrl, NODE_OPTIONS: "" } });
-    expect([asked.status, asked.stderr]).toEqual([1, expect.stringMatching(/1 client in the demo practice are not the demo's own[\s\S]*Nothing was changed/)]);
-    expect(await asOwner(async (o) => (await o.query("select 1 from client where name = 'Real Person'")).rows.length)).toBe(1);
+    const asked = spawnSync(process.execPath, ["--import", "tsx", "scripts/run.ts", "--demo-reset"], {
+      encoding: "utf8",
+      env: { ...process.env, DATABASE_URL: cluster.ownerUrl, NODE_OPTIONS: "" },
+    });
+    expect([asked.status, asked.stderr]).toEqual([
+      1,
+      expect.stringMatching(/1 client in the demo practice are not the demo's own[\s\S]*Nothing was changed/),
+    ]);
+    expect(
+      await asOwner(async (o) => (await o.query("select 1 from client where name = 'Real Person'")).rows.length),
+    ).toBe(1);
   }, 30_000);
 
   test("making it new leaves another practice as it was", async () => {
     const practice = randomUUID();
     await asOwner(async (o) => {
       await o.query("insert into practice (practice_id, name) values ($1, 'Another')", [practice]);
-      await o.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Stays', $3)", [practice, randomUUID(), clientOf()]);
+      await o.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Stays', $3)", [
+        practice,
+        randomUUID(),
+        clientOf(),
+      ]);
     });
     await removeDemo(cluster.ownerUrl);
     expect(await asOwner(async (o) => (await o.query("select name from client")).rows)).toEqual([{ name: "Stays" }]);

@@ -20,13 +20,31 @@ beforeAll(async () => {
 });
 afterAll(() => database.close());
 
-const auditOf = (clientId: string) => asOwner(async (o) => (await o.query("select actor, action from audit where client_id = $1 order by id", [clientId])).rows as { actor: string; action: string }[]);
+const auditOf = (clientId: string) =>
+  asOwner(
+    async (o) =>
+      (await o.query("select actor, action from audit where client_id = $1 order by id", [clientId])).rows as {
+        actor: string;
+        action: string;
+      }[],
+  );
 
 test("the list shows what it shows and no more; reading one client is written down once a look", async () => {
-  const clientId = await makeClient(desk, { name: "Quiet One", note: "a private matter", joints: [{ joint: "knee", side: "left", note: "old injury" }] });
+  const clientId = await makeClient(desk, {
+    name: "Quiet One",
+    note: "a private matter",
+    joints: [{ joint: "knee", side: "left", note: "old injury" }],
+  });
   const { clients } = (await desk.get("/clients").expect(200)).body;
   expect(JSON.stringify(clients)).not.toMatch(/private|injury|mass|stature/);
-  expect(Object.keys(clients.find((c: { id: string }) => c.id === clientId)).sort()).toEqual(["cleared", "daysPerWeek", "id", "keepUntil", "minutes", "name"]);
+  expect(Object.keys(clients.find((c: { id: string }) => c.id === clientId)).sort()).toEqual([
+    "cleared",
+    "daysPerWeek",
+    "id",
+    "keepUntil",
+    "minutes",
+    "name",
+  ]);
   for (let i = 0; i < 5; i++) await desk.get(`/clients/${clientId}`).expect(200);
   for (let i = 0; i < 3; i++) await desk.get(`/clients/${clientId}/log`).expect(200);
   await desk.get(`/clients/${clientId}/program`).expect(200);
@@ -41,9 +59,15 @@ test("the same new client after a lost answer is one; another under its id is re
   await desk.send("post", "/clients", { id, client: clientOf({ name: "Another" }) }).expect(409);
   expect((await desk.get(`/clients/${id}`)).body.client).toMatchObject({ name: "Once", revision: 1 });
   const together = randomUUID();
-  const answers = await Promise.all(Array.from({ length: 6 }, () => desk.send("post", "/clients", { id: together, client: clientOf({ name: "Together" }) })));
+  const answers = await Promise.all(
+    Array.from({ length: 6 }, () =>
+      desk.send("post", "/clients", { id: together, client: clientOf({ name: "Together" }) }),
+    ),
+  );
   expect(answers.map((a) => a.status).sort()).toEqual([200, 200, 200, 200, 200, 201]);
-  expect((await desk.get("/clients")).body.clients.filter((c: { name: string }) => c.name === "Together")).toHaveLength(1);
+  expect((await desk.get("/clients")).body.clients.filter((c: { name: string }) => c.name === "Together")).toHaveLength(
+    1,
+  );
 });
 
 test("reading a week never makes one: six first readers see the same program, and their edits all land", async () => {
@@ -52,35 +76,114 @@ test("reading a week never makes one: six first readers see the same program, an
   expect(new Set(read.map((r) => r.body.program.id)).size).toBe(1);
   const program = read[0]!.body.program as Program;
   expect(program.name).toBe("First block");
-  await Promise.all(read.map(() => desk.send("post", `/programs/${program.id}/edits`, { base: 0, edits: [{ id: randomUUID(), operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: { ...prescriptionOf(1), id: randomUUID() } } }] }).expect(200)));
+  await Promise.all(
+    read.map(() =>
+      desk
+        .send("post", `/programs/${program.id}/edits`, {
+          base: 0,
+          edits: [
+            {
+              id: randomUUID(),
+              operation: {
+                kind: "add",
+                dayId: program.days[0]!.id,
+                blockId: randomUUID(),
+                index: 0,
+                prescription: { ...prescriptionOf(1), id: randomUUID() },
+              },
+            },
+          ],
+        })
+        .expect(200),
+    ),
+  );
   expect((await desk.get(`/clients/${clientId}/program`)).body.version).toBe(6);
-  expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from program where client_id = $1", [clientId])).rows[0].n)).toBe(1);
-  await expect(asOwner((o) => o.query("insert into program (practice_id, id, client_id, document) values ($1, $2, $3, '{}')", [person.practiceId, randomUUID(), clientId]))).rejects.toThrow(/program_block/);
+  expect(
+    await asOwner(
+      async (o) => (await o.query("select count(*)::int as n from program where client_id = $1", [clientId])).rows[0].n,
+    ),
+  ).toBe(1);
+  await expect(
+    asOwner((o) =>
+      o.query("insert into program (practice_id, id, client_id, document) values ($1, $2, $3, '{}')", [
+        person.practiceId,
+        randomUUID(),
+        clientId,
+      ]),
+    ),
+  ).rejects.toThrow(/program_block/);
 });
 
 test("everything of a client can be taken away, and erased: only an audit row that names nobody stays", async () => {
-  const clientId = await makeClient(desk, { name: "Forget Me", note: "a private matter", consent: "2026-01-31", keepUntil: "2027-01-31" });
+  const clientId = await makeClient(desk, {
+    name: "Forget Me",
+    note: "a private matter",
+    consent: "2026-01-31",
+    keepUntil: "2027-01-31",
+  });
   const { program } = (await desk.get(`/clients/${clientId}/program`)).body as { program: Program };
-  await desk.send("post", `/programs/${program.id}/edits`, { base: 0, edits: [{ id: randomUUID(), operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: { ...prescriptionOf(1), id: randomUUID() } } }] }).expect(200);
+  await desk
+    .send("post", `/programs/${program.id}/edits`, {
+      base: 0,
+      edits: [
+        {
+          id: randomUUID(),
+          operation: {
+            kind: "add",
+            dayId: program.days[0]!.id,
+            blockId: randomUUID(),
+            index: 0,
+            prescription: { ...prescriptionOf(1), id: randomUUID() },
+          },
+        },
+      ],
+    })
+    .expect(200);
   await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 1 }).expect(201);
   const token = ((await desk.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string).split("#")[1]!;
   const { body, headers } = await desk.get(`/clients/${clientId}/export`).expect(200);
   expect(headers["content-disposition"]).toMatch(/client\.gryn\.json/);
-  expect(body).toMatchObject({ format: "gryn-client", client: { name: "Forget Me", consent: "2026-01-31" }, programs: [{ id: program.id }], handOvers: [{ number: 1 }], edits: [{}], links: [{}] });
+  expect(body).toMatchObject({
+    format: "gryn-client",
+    client: { name: "Forget Me", consent: "2026-01-31" },
+    programs: [{ id: program.id }],
+    handOvers: [{ number: 1 }],
+    edits: [{}],
+    links: [{}],
+  });
   expect(body.audit.map((a: { action: string }) => a.action)).toContain("exported everything of client");
 
   await desk.send("delete", `/clients/${clientId}`, { name: "Forget me not" }).expect(422);
-  await (await signIn(app, await makeCoach(person.practiceId, "Ivo", "coach"))).send("delete", `/clients/${clientId}`, { name: "Forget Me" }).expect(403);
-  await (await signIn(app, await makeCoach())).send("delete", `/clients/${clientId}`, { name: "Forget Me" }).expect(404);
+  await (
+    await signIn(app, await makeCoach(person.practiceId, "Ivo", "coach"))
+  )
+    .send("delete", `/clients/${clientId}`, { name: "Forget Me" })
+    .expect(403);
+  await (
+    await signIn(app, await makeCoach())
+  )
+    .send("delete", `/clients/${clientId}`, { name: "Forget Me" })
+    .expect(404);
   await desk.send("delete", `/clients/${clientId}`, { name: "Forget Me" }).expect(200);
   await desk.get(`/clients/${clientId}`).expect(404);
   await request(app).post("/api/floor/open").set("x-gryn-floor", "1").send({ token }).expect(401);
   // found from the catalogue: no table that has the client's id or text any more, but the audit
   const left = await asOwner(async (o) => {
-    const tables = (await o.query("select table_name from information_schema.columns where table_schema = 'public' and column_name = 'client_id' union select 'client'")).rows.map((r) => r.table_name as string);
+    const tables = (
+      await o.query(
+        "select table_name from information_schema.columns where table_schema = 'public' and column_name = 'client_id' union select 'client'",
+      )
+    ).rows.map((r) => r.table_name as string);
     const counts: Record<string, number> = {};
-    for (const t of tables) counts[t] = (await o.query(`select count(*)::int as n from ${t} where ${t === "client" ? "id" : "client_id"} = $1`, [clientId])).rows[0].n;
-    counts.program_edit = (await o.query("select count(*)::int as n from program_edit where program_id = $1", [program.id])).rows[0].n;
+    for (const t of tables)
+      counts[t] = (
+        await o.query(`select count(*)::int as n from ${t} where ${t === "client" ? "id" : "client_id"} = $1`, [
+          clientId,
+        ])
+      ).rows[0].n;
+    counts.program_edit = (
+      await o.query("select count(*)::int as n from program_edit where program_id = $1", [program.id])
+    ).rows[0].n;
     return counts;
   });
   expect(Object.entries(left).filter(([t, n]) => n > 0 && t !== "audit")).toEqual([]);
@@ -96,7 +199,10 @@ test("the audit is a head coach's, goes back page by page, and takes no nonsense
   const theirs = await signIn(app, own);
   const clientId = await makeClient(theirs);
   await asOwner(async (o) => {
-    await o.query("insert into audit (practice_id, actor, action, client_id) select $1, 'Busy', 'saw ' || n, $2 from generate_series(1, 130) n", [own.practiceId, clientId]);
+    await o.query(
+      "insert into audit (practice_id, actor, action, client_id) select $1, 'Busy', 'saw ' || n, $2 from generate_series(1, 130) n",
+      [own.practiceId, clientId],
+    );
   });
   const first = (await theirs.get("/audit").expect(200)).body.rows;
   expect([first.length, first[0].action]).toEqual([100, "saw 130"]);
@@ -110,6 +216,15 @@ test("the audit is a head coach's, goes back page by page, and takes no nonsense
 test("an older client body is filled in when it is read", async () => {
   const id = randomUUID();
   const { consent: _c, keepUntil: _k, units: _u, ...old } = clientOf({ name: "Older" });
-  await asOwner((o) => o.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Older', $3)", [person.practiceId, id, old]));
-  expect(clientInput.safeParse((({ id: _i, revision: _r, ...c }) => c)((await desk.get(`/clients/${id}`)).body.client)).success).toBe(true);
+  await asOwner((o) =>
+    o.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Older', $3)", [
+      person.practiceId,
+      id,
+      old,
+    ]),
+  );
+  expect(
+    clientInput.safeParse((({ id: _i, revision: _r, ...c }) => c)((await desk.get(`/clients/${id}`)).body.client))
+      .success,
+  ).toBe(true);
 });

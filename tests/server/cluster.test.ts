@@ -59,8 +59,12 @@ test("a cluster listens on loopback only, asks for its password, keeps its data 
 
 /** a start in a process of its own, which can be killed without a word */
 async function startElsewhere() {
-  const child = spawn(process.execPath, ["--import", "tsx", "tests/support/hold-cluster.ts", folder], { stdio: ["ignore", "pipe", "inherit"] });
-  const url = await new Promise<string>((resolve) => child.stdout.on("data", (d) => /up (\S+)/.test(String(d)) && resolve(/up (\S+)/.exec(String(d))![1]!)));
+  const child = spawn(process.execPath, ["--import", "tsx", "tests/support/hold-cluster.ts", folder], {
+    stdio: ["ignore", "pipe", "inherit"],
+  });
+  const url = await new Promise<string>((resolve) =>
+    child.stdout.on("data", (d) => /up (\S+)/.test(String(d)) && resolve(/up (\S+)/.exec(String(d))![1]!)),
+  );
   return { url, kill: () => (child.kill("SIGKILL"), new Promise((resolve) => child.once("exit", resolve))) };
 }
 
@@ -97,7 +101,10 @@ test("a number in a left-over file that belongs to another program by now: that 
   const other = spawn("sleep", ["60"]);
   const alsoNode = spawn(process.execPath, ["-e", "setTimeout(() => {}, 60000)"]);
   await sleep(300);
-  writeFileSync(join(folder, "db/postmaster.pid"), `${other.pid}\n${join(folder, "db")}\n1700000000\n5999\n/tmp\n127.0.0.1\n`);
+  writeFileSync(
+    join(folder, "db/postmaster.pid"),
+    `${other.pid}\n${join(folder, "db")}\n1700000000\n5999\n/tmp\n127.0.0.1\n`,
+  );
   // a lock of before with a number that a node of today has, and one with the wrong beginning
   writeFileSync(join(folder, "running"), String(alsoNode.pid));
   const cluster = await startCluster(folder, true);

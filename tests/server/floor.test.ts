@@ -29,16 +29,43 @@ async function onTheFloor(phone = request.agent(app)) {
   const clientId = await makeClient(desk, { name: "Vera Test" });
   const who = clientId.slice(0, 8);
   const program: Program = (await desk.get(`/clients/${clientId}/program`)).body.program;
-  const p = { ...prescriptionOf(1), id: randomUUID(), load: { value: 30, unit: "kg" as const, meaning: "stack" as const } };
-  const edits = [{ id: randomUUID(), operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: p } }];
+  const p = {
+    ...prescriptionOf(1),
+    id: randomUUID(),
+    load: { value: 30, unit: "kg" as const, meaning: "stack" as const },
+  };
+  const edits = [
+    {
+      id: randomUUID(),
+      operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: p },
+    },
+  ];
   await desk.send("post", `/programs/${program.id}/edits`, { base: 0, edits }).expect(200);
   const { handOver } = (await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 1 }).expect(201)).body;
   const token = ((await desk.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string).split("#")[1]!;
   const open = (t: string) => phone.post("/api/floor/open").set("x-gryn-floor", "1").send({ token: t });
   await open(token).expect(200);
   const at = new Date();
-  const entry = (change: Partial<Entry> = {}): Entry => ({ id: randomUUID(), revision: 1, handOverId: handOver.id, prescriptionId: p.id, set: 0, parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: 10 }], reserve: 2, instead: null, at: at.toISOString(), zone: "Europe/Oslo", localDate: localDateOf(at.getTime(), "Europe/Oslo"), prescribed: { reps: p.reps, reserve: 2, load: p.load }, voided: false, confirmed: false, by: null, ...change });
-  const send = (entries: unknown[], reports: unknown[] = [], as = who) => phone.post("/api/floor/log").set("x-gryn-floor", "1").set("x-gryn-who", as).send({ entries, reports });
+  const entry = (change: Partial<Entry> = {}): Entry => ({
+    id: randomUUID(),
+    revision: 1,
+    handOverId: handOver.id,
+    prescriptionId: p.id,
+    set: 0,
+    parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: 10 }],
+    reserve: 2,
+    instead: null,
+    at: at.toISOString(),
+    zone: "Europe/Oslo",
+    localDate: localDateOf(at.getTime(), "Europe/Oslo"),
+    prescribed: { reps: p.reps, reserve: 2, load: p.load },
+    voided: false,
+    confirmed: false,
+    by: null,
+    ...change,
+  });
+  const send = (entries: unknown[], reports: unknown[] = [], as = who) =>
+    phone.post("/api/floor/log").set("x-gryn-floor", "1").set("x-gryn-who", as).send({ entries, reports });
   const session = () => phone.get("/api/floor/session").set("x-gryn-who", who);
   return { clientId, who, program, p, handOver, token, phone, open, entry, send, session };
 }
@@ -51,7 +78,11 @@ test("the phone gets targets, cues and drawings, a first name and nothing more a
   expect(body.who).toBe(who);
   expect(Math.abs(Date.parse(body.now) - Date.now())).toBeLessThan(5000);
   expect(body.firstName).toBe("Vera");
-  expect(body.handOver.snapshot.days[0].blocks[0].prescriptions[0]).toMatchObject({ id: p.id, cues: expect.arrayContaining([expect.any(String)]), load: { value: 30 } });
+  expect(body.handOver.snapshot.days[0].blocks[0].prescriptions[0]).toMatchObject({
+    id: p.id,
+    cues: expect.arrayContaining([expect.any(String)]),
+    load: { value: 30 },
+  });
   // pain can be told of every joint, those that the exercise works first
   expect(body.handOver.snapshot.days[0].blocks[0].prescriptions[0].joints).toHaveLength(JOINTS.length);
   expect(body.handOver.snapshot.days[0].blocks[0].prescriptions[0].joints[0]).toBe("elbow");
@@ -67,12 +98,19 @@ test("the same set twice is one row; a correction is a new revision; order does 
   const { body } = await send([e]).expect(200);
   expect(body.items).toEqual([{ id: e.id, revision: 1, kept: true, reason: null }]);
   expect((await logOf(clientId)).entries).toEqual([corrected]);
-  expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from entry where id = $1", [e.id])).rows[0].n)).toBe(2);
+  expect(
+    await asOwner(async (o) => (await o.query("select count(*)::int as n from entry where id = $1", [e.id])).rows[0].n),
+  ).toBe(2);
 });
 
 test("parts keep sides, partial and assisted reps as typed", async () => {
   const { clientId, entry, send, p } = await onTheFloor();
-  const part = (kind: "left" | "right" | "partial" | "assisted", reps: number) => ({ id: randomUUID(), kind, load: p.load, reps });
+  const part = (kind: "left" | "right" | "partial" | "assisted", reps: number) => ({
+    id: randomUUID(),
+    kind,
+    load: p.load,
+    reps,
+  });
   const e = entry({ parts: [part("left", 9), part("right", 10), part("partial", 3), part("assisted", 2)] });
   await send([e]).expect(200);
   expect((await logOf(clientId)).entries[0].parts).toEqual(e.parts);
@@ -83,7 +121,12 @@ test("parts keep sides, partial and assisted reps as typed", async () => {
 
 test("a set of an exercise the plan no longer has is kept and stays readable", async () => {
   const { clientId, program, p, entry, send } = await onTheFloor();
-  await desk.send("post", `/programs/${program.id}/edits`, { base: 1, edits: [{ id: randomUUID(), operation: { kind: "remove", prescriptionId: p.id } }] }).expect(200);
+  await desk
+    .send("post", `/programs/${program.id}/edits`, {
+      base: 1,
+      edits: [{ id: randomUUID(), operation: { kind: "remove", prescriptionId: p.id } }],
+    })
+    .expect(200);
   await send([entry()]).expect(200);
   const log = await logOf(clientId);
   expect(log.entries).toHaveLength(1);
@@ -92,29 +135,67 @@ test("a set of an exercise the plan no longer has is kept and stays readable", a
 
 test("a hand-over is numbered and does not change when the plan does", async () => {
   const { clientId, program, p, handOver } = await onTheFloor();
-  await desk.send("post", `/programs/${program.id}/edits`, { base: 1, edits: [{ id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { rest: 200 } } }] }).expect(200);
+  await desk
+    .send("post", `/programs/${program.id}/edits`, {
+      base: 1,
+      edits: [{ id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { rest: 200 } } }],
+    })
+    .expect(200);
   const { body } = await desk.get(`/clients/${clientId}/hand-over`).expect(200);
   expect(body.handOver.snapshot).toEqual(handOver.snapshot);
   await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 1 }).expect(409);
-  expect((await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 2 }).expect(201)).body.handOver).toMatchObject({ number: 2 });
+  expect(
+    (await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 2 }).expect(201)).body.handOver,
+  ).toMatchObject({ number: 2 });
   // the app's role has no right to change a hand-over, an entry or an edit
-  const denied = await asOwner(async (o) => (await o.query("select t from unnest(array['hand_over', 'entry', 'report', 'program_edit', 'audit']) t where has_table_privilege('gryn_app', t, 'update') or has_table_privilege('gryn_app', t, 'delete')")).rows);
+  const denied = await asOwner(
+    async (o) =>
+      (
+        await o.query(
+          "select t from unnest(array['hand_over', 'entry', 'report', 'program_edit', 'audit']) t where has_table_privilege('gryn_app', t, 'update') or has_table_privilege('gryn_app', t, 'delete')",
+        )
+      ).rows,
+  );
   expect(denied).toEqual([]);
 });
 
 test("nothing is handed over empty, or to a client who is not cleared", async () => {
   const clientId = await makeClient(desk, { cleared: false });
   const { program } = (await desk.get(`/clients/${clientId}/program`)).body;
-  expect((await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 0 }).expect(422)).body.error).toMatch(/empty/);
-  await desk.send("post", `/programs/${program.id}/edits`, { base: 0, edits: [{ id: randomUUID(), operation: { kind: "add", dayId: program.days[0].id, blockId: randomUUID(), index: 0, prescription: { ...prescriptionOf(1), id: randomUUID() } } }] }).expect(200);
-  expect((await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 1 }).expect(422)).body.error).toMatch(/licensed professional/);
+  expect(
+    (await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 0 }).expect(422)).body.error,
+  ).toMatch(/empty/);
+  await desk
+    .send("post", `/programs/${program.id}/edits`, {
+      base: 0,
+      edits: [
+        {
+          id: randomUUID(),
+          operation: {
+            kind: "add",
+            dayId: program.days[0].id,
+            blockId: randomUUID(),
+            index: 0,
+            prescription: { ...prescriptionOf(1), id: randomUUID() },
+          },
+        },
+      ],
+    })
+    .expect(200);
+  expect(
+    (await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 1 }).expect(422)).body.error,
+  ).toMatch(/licensed professional/);
 });
 
 test("a closed link works no more, says so, and a new link closes the one before", async () => {
   const { clientId, phone, send, entry, token, session } = await onTheFloor();
   await desk.send("delete", `/clients/${clientId}/link`).expect(200);
-  expect((await send([entry()]).expect(403)).body).toMatchObject({ state: "revoked", error: expect.stringMatching(/stays on this phone/) });
-  const fresh = async () => ((await desk.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string).split("#")[1]!;
+  expect((await send([entry()]).expect(403)).body).toMatchObject({
+    state: "revoked",
+    error: expect.stringMatching(/stays on this phone/),
+  });
+  const fresh = async () =>
+    ((await desk.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string).split("#")[1]!;
   const [one, two] = [await fresh(), await fresh()];
   const open = (t: string) => phone.post("/api/floor/open").set("x-gryn-floor", "1").send({ token: t });
   await open(one).expect(403);
@@ -126,18 +207,34 @@ test("a closed link works no more, says so, and a new link closes the one before
 test("an old link runs out", async () => {
   const { token, session } = await onTheFloor();
   const { hashToken } = await import("#server/identity/people");
-  await asOwner((o) => o.query("update client_link set expires_at = now() - interval '1 day' where token_hash = $1", [hashToken(token)]));
+  await asOwner((o) =>
+    o.query("update client_link set expires_at = now() - interval '1 day' where token_hash = $1", [hashToken(token)]),
+  );
   expect((await session().expect(403)).body.state).toBe("expired");
 });
 
 test("reading the link's address changes nothing; the token is kept hashed and the cookie HttpOnly on its path", async () => {
   const { clientId, token, phone } = await onTheFloor();
   const path = (await desk.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string;
-  const unopened = (await desk.get(`/clients/${clientId}/hand-over`)).body.links.find((l: { revokedAt: string | null }) => !l.revokedAt);
+  const unopened = (await desk.get(`/clients/${clientId}/hand-over`)).body.links.find(
+    (l: { revokedAt: string | null }) => !l.revokedAt,
+  );
   await request(app).get(path.split("#")[0]!);
   expect(unopened.openedAt).toBeNull();
-  expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from client_link where token_hash = $1", [token])).rows[0].n)).toBe(0);
-  const cookie = (await phone.post("/api/floor/open").set("x-gryn-floor", "1").send({ token: path.split("#")[1]! })).get("Set-Cookie")!.join();
+  expect(
+    await asOwner(
+      async (o) =>
+        (await o.query("select count(*)::int as n from client_link where token_hash = $1", [token])).rows[0].n,
+    ),
+  ).toBe(0);
+  const cookie = (
+    await phone
+      .post("/api/floor/open")
+      .set("x-gryn-floor", "1")
+      .send({ token: path.split("#")[1]! })
+  )
+    .get("Set-Cookie")!
+    .join();
   expect(cookie).toMatch(/HttpOnly/);
   expect(cookie).toMatch(/Path=\/api\/floor/);
   expect(cookie).toMatch(/SameSite=Lax/);
@@ -147,18 +244,32 @@ test("without a link, without the page's header or with a wrong set there is a r
   const { phone, entry, send, who } = await onTheFloor();
   await request(app).get("/api/floor/session").expect(401);
   await phone.post("/api/floor/log").send({ entries: [], reports: [] }).expect(403);
-  for (const bad of [{}, { entries: "x", reports: [] }]) await phone.post("/api/floor/log").set("x-gryn-floor", "1").set("x-gryn-who", who).send(bad).expect(400);
+  for (const bad of [{}, { entries: "x", reports: [] }])
+    await phone.post("/api/floor/log").set("x-gryn-floor", "1").set("x-gryn-who", who).send(bad).expect(400);
   // an item that cannot be read is named, and the good one beside it is kept
   const good = entry();
-  const { body } = await send([{}, null, entry({ parts: [{ id: randomUUID(), kind: "full", load: null, reps: 999 }] }), good]).expect(200);
-  expect(body.items.filter((i: ItemAnswer) => i.kept)).toEqual([{ id: good.id, revision: 1, kept: true, reason: null }]);
+  const { body } = await send([
+    {},
+    null,
+    entry({ parts: [{ id: randomUUID(), kind: "full", load: null, reps: 999 }] }),
+    good,
+  ]).expect(200);
+  expect(body.items.filter((i: ItemAnswer) => i.kept)).toEqual([
+    { id: good.id, revision: 1, kept: true, reason: null },
+  ]);
   expect(body.items.filter((i: ItemAnswer) => !i.kept)).toHaveLength(3);
   expect(body.items.find((i: ItemAnswer) => /at most 100/.test(i.reason ?? ""))).toBeDefined();
 });
 
 test("the next target follows the log, until the coach sets another load", async () => {
   const { session, clientId, p, program, entry, send } = await onTheFloor();
-  const sets = [0, 1, 2].map((set) => entry({ set, reserve: p.reserves[set]!, parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: p.reps.high - set + 2 }] }));
+  const sets = [0, 1, 2].map((set) =>
+    entry({
+      set,
+      reserve: p.reserves[set]!,
+      parts: [{ id: randomUUID(), kind: "full", load: p.load, reps: p.reps.high - set + 2 }],
+    }),
+  );
   await send(sets).expect(200);
   // the phone's and the desk's, by the same function from what each is sent
   const target = async () => {
@@ -169,9 +280,26 @@ test("the next target follows the log, until the coach sets another load", async
     return here;
   };
   expect(await target()).toMatchObject({ decision: "raise", load: { value: 32.5 } });
-  await desk.send("post", `/programs/${program.id}/edits`, { base: 1, edits: [{ id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { load: { value: 35, unit: "kg", meaning: "stack" } } } }] }).expect(200);
+  await desk
+    .send("post", `/programs/${program.id}/edits`, {
+      base: 1,
+      edits: [
+        {
+          id: randomUUID(),
+          operation: {
+            kind: "change",
+            prescriptionId: p.id,
+            change: { load: { value: 35, unit: "kg", meaning: "stack" } },
+          },
+        },
+      ],
+    })
+    .expect(200);
   await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 2 }).expect(201);
-  expect(await target()).toMatchObject({ load: { value: 35 }, reasons: expect.arrayContaining(["Set by your coach."]) });
+  expect(await target()).toMatchObject({
+    load: { value: 35 },
+    reasons: expect.arrayContaining(["Set by your coach."]),
+  });
 });
 
 describe("whose a set is", () => {
@@ -179,11 +307,17 @@ describe("whose a set is", () => {
     const [vera, olaf] = [await onTheFloor(), await onTheFloor()];
     const stray = vera.entry();
     const { body } = await olaf.send([stray, olaf.entry()]).expect(200);
-    expect(body.items[0]).toMatchObject({ id: stray.id, kept: false, reason: expect.stringMatching(/another person's plan/) });
+    expect(body.items[0]).toMatchObject({
+      id: stray.id,
+      kept: false,
+      reason: expect.stringMatching(/another person's plan/),
+    });
     expect(body.items[1].kept).toBe(true);
     expect((await logOf(olaf.clientId)).entries).toHaveLength(1);
     // an exercise that was never handed over is as strange
-    expect((await vera.send([vera.entry({ prescriptionId: randomUUID() })]).expect(200)).body.items[0].kept).toBe(false);
+    expect((await vera.send([vera.entry({ prescriptionId: randomUUID() })]).expect(200)).body.items[0].kept).toBe(
+      false,
+    );
     await vera.send([stray]).expect(200);
     // an id that another client's log has already is not taken under a second name
     expect((await olaf.send([olaf.entry({ id: stray.id, revision: 2 })]).expect(200)).body.items[0].kept).toBe(false);
@@ -216,13 +350,20 @@ describe("clocks", () => {
     expect(Math.abs(Date.parse(e!.at) - Date.now())).toBeLessThan(60_000);
     expect(e!.localDate.slice(0, 4)).toBe(String(new Date().getFullYear()));
     // it is kept as the phone wrote it
-    expect(await asOwner(async (o) => (await o.query("select body->>'localDate' as d from entry where id = $1", [e!.id])).rows[0].d)).toBe("2062-05-01");
+    expect(
+      await asOwner(
+        async (o) => (await o.query("select body->>'localDate' as d from entry where id = $1", [e!.id])).rows[0].d,
+      ),
+    ).toBe("2062-05-01");
     expect(p.id).toBe(e!.prescriptionId);
   });
 
   test("one before the plan was handed over counts when it arrived; an honest one of yesterday stays where it is", async () => {
     const { clientId, entry, send } = await onTheFloor();
-    const [old, young] = [entry({ at: "1970-01-01T00:05:00Z", localDate: "1970-01-01" }), entry({ at: new Date(Date.now() - 3600_000).toISOString() })];
+    const [old, young] = [
+      entry({ at: "1970-01-01T00:05:00Z", localDate: "1970-01-01" }),
+      entry({ at: new Date(Date.now() - 3600_000).toISOString() }),
+    ];
     await send([old, young]).expect(200);
     const log = (await logOf(clientId)).entries as Entry[];
     expect(log.find((e) => e.id === old.id)!.localDate.slice(0, 4)).toBe(String(new Date().getFullYear()));
@@ -240,13 +381,35 @@ describe("what a coach says of a set", () => {
     await rule(clientId, { act: "void", id: e.id, revision: 1 }).expect(200);
     expect((await logOf(clientId)).entries[0]).toMatchObject({ voided: true, by: "Coach", revision: 2 });
     await rule(clientId, { act: "restore", id: e.id, revision: 2 }).expect(200);
-    await rule(clientId, { act: "correct", id: e.id, revision: 3, parts: [{ ...e.parts[0], reps: 12, load: p.load }], reserve: 1 }).expect(200);
-    expect((await logOf(clientId)).entries[0]).toMatchObject({ voided: false, confirmed: true, revision: 4, reserve: 1, parts: [{ reps: 12 }] });
-    expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from entry where id = $1", [e.id])).rows[0].n)).toBe(4);
+    await rule(clientId, {
+      act: "correct",
+      id: e.id,
+      revision: 3,
+      parts: [{ ...e.parts[0], reps: 12, load: p.load }],
+      reserve: 1,
+    }).expect(200);
+    expect((await logOf(clientId)).entries[0]).toMatchObject({
+      voided: false,
+      confirmed: true,
+      revision: 4,
+      reserve: 1,
+      parts: [{ reps: 12 }],
+    });
+    expect(
+      await asOwner(
+        async (o) => (await o.query("select count(*)::int as n from entry where id = $1", [e.id])).rows[0].n,
+      ),
+    ).toBe(4);
     // at a revision that is not the newest, or for nothing, nothing happens
     await rule(clientId, { act: "void", id: e.id, revision: 2 }).expect(409);
     await rule(clientId, { act: "void", id: randomUUID(), revision: 1 }).expect(404);
-    await rule(clientId, { act: "correct", id: e.id, revision: 4, parts: [{ ...e.parts[0], reps: 999 }], reserve: 1 }).expect(400);
+    await rule(clientId, {
+      act: "correct",
+      id: e.id,
+      revision: 4,
+      parts: [{ ...e.parts[0], reps: 999 }],
+      reserve: 1,
+    }).expect(400);
   });
 
   test("two corrections with one number from two phones are both kept, the later one shown, the coach told", async () => {
@@ -265,7 +428,9 @@ describe("what a coach says of a set", () => {
     const { clientId, entry, send } = await onTheFloor();
     const e = entry();
     await send([e]).expect(200);
-    const answers = await Promise.all(["void", "confirm", "void", "confirm"].map((act) => rule(clientId, { act, id: e.id, revision: 1 })));
+    const answers = await Promise.all(
+      ["void", "confirm", "void", "confirm"].map((act) => rule(clientId, { act, id: e.id, revision: 1 })),
+    );
     expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409, 409]);
   });
 });
@@ -288,13 +453,18 @@ test("five links made at once leave one open", async () => {
 
 test("an unchanged log is not sent twice, and a window is a window", async () => {
   const { clientId, entry, send } = await onTheFloor();
-  await send([entry()], [reportOf(1, { id: randomUUID(), handOverId: entry().handOverId, prescriptionId: entry().prescriptionId })]).expect(200);
+  await send(
+    [entry()],
+    [reportOf(1, { id: randomUUID(), handOverId: entry().handOverId, prescriptionId: entry().prescriptionId })],
+  ).expect(200);
   const first = await desk.get(`/clients/${clientId}/log`).expect(200);
   const again = () => desk.get(`/clients/${clientId}/log`).set("if-none-match", first.headers.etag as string);
   await again().expect(304);
   await send([entry({ set: 1 })]).expect(200);
   expect((await again().expect(200)).body.entries).toHaveLength(2);
-  await asOwner((o) => o.query("update entry set received_at = now() - interval '200 days' where client_id = $1", [clientId]));
+  await asOwner((o) =>
+    o.query("update entry set received_at = now() - interval '200 days' where client_id = $1", [clientId]),
+  );
   expect((await logOf(clientId)).entries).toHaveLength(0);
   expect((await desk.get(`/clients/${clientId}/log?days=400`).expect(200)).body.entries).toHaveLength(2);
   await desk.get(`/clients/${clientId}/log?days=lots`).expect(400);
@@ -305,16 +475,40 @@ test("a 20 kg kickback from an arm that curls 8 is no target until the coach say
   const program: Program = (await desk.get(`/clients/${clientId}/program`)).body.program;
   const curl = { ...prescriptionOf(1, "standing-dumbbell-curl"), id: randomUUID() };
   const kick = { ...prescriptionOf(2, "dumbbell-kickback"), id: randomUUID() };
-  const edits = [curl, kick].map((prescription) => ({ id: randomUUID(), operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription } }));
+  const edits = [curl, kick].map((prescription) => ({
+    id: randomUUID(),
+    operation: { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription },
+  }));
   await desk.send("post", `/programs/${program.id}/edits`, { base: 0, edits }).expect(200);
   const { handOver } = (await desk.send("post", `/programs/${program.id}/hand-overs`, { version: 2 }).expect(201)).body;
   const token = ((await desk.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string).split("#")[1]!;
   const phone = request.agent(app);
   await phone.post("/api/floor/open").set("x-gryn-floor", "1").send({ token }).expect(200);
   const at = new Date();
-  const set = (p: typeof curl, value: number, reps: number): Entry => ({ id: randomUUID(), revision: 1, handOverId: handOver.id, prescriptionId: p.id, set: 0, parts: [{ id: randomUUID(), kind: "full", load: { value, unit: "kg", meaning: "per hand" }, reps }], reserve: 1, instead: null, at: at.toISOString(), zone: "UTC", localDate: at.toISOString().slice(0, 10), prescribed: { reps: p.reps, reserve: 2, load: null }, voided: false, confirmed: false, by: null });
+  const set = (p: typeof curl, value: number, reps: number): Entry => ({
+    id: randomUUID(),
+    revision: 1,
+    handOverId: handOver.id,
+    prescriptionId: p.id,
+    set: 0,
+    parts: [{ id: randomUUID(), kind: "full", load: { value, unit: "kg", meaning: "per hand" }, reps }],
+    reserve: 1,
+    instead: null,
+    at: at.toISOString(),
+    zone: "UTC",
+    localDate: at.toISOString().slice(0, 10),
+    prescribed: { reps: p.reps, reserve: 2, load: null },
+    voided: false,
+    confirmed: false,
+    by: null,
+  });
   const odd = set(kick, 20, 12);
-  await phone.post("/api/floor/log").set("x-gryn-floor", "1").set("x-gryn-who", clientId.slice(0, 8)).send({ entries: [set(curl, 8, 10), odd], reports: [] }).expect(200);
+  await phone
+    .post("/api/floor/log")
+    .set("x-gryn-floor", "1")
+    .set("x-gryn-who", clientId.slice(0, 8))
+    .send({ entries: [set(curl, 8, 10), odd], reports: [] })
+    .expect(200);
   // worked out off the main thread, soon after
   let log = await logOf(clientId);
   for (let i = 0; i < 60 && !log.bounds[kick.id]; i++) {
@@ -323,7 +517,14 @@ test("a 20 kg kickback from an arm that curls 8 is no target until the coach say
   }
   expect(log.bounds[kick.id].high).toBeLessThan(20 * (1 + 13 / 30));
   expect(log.bounds[kick.id].high).toBeGreaterThan(4);
-  expect(targetFor(kick, log, DEFAULT_METHOD)).toMatchObject({ decision: "check", load: null, reasons: [expect.stringMatching(/20 kg for 12 is far from/)] });
+  expect(targetFor(kick, log, DEFAULT_METHOD)).toMatchObject({
+    decision: "check",
+    load: null,
+    reasons: [expect.stringMatching(/20 kg for 12 is far from/)],
+  });
   await desk.send("post", `/clients/${clientId}/log`, { act: "confirm", id: odd.id, revision: 1 }).expect(200);
-  expect(targetFor(kick, await logOf(clientId), DEFAULT_METHOD)).toMatchObject({ decision: "hold", load: { value: 20 } });
+  expect(targetFor(kick, await logOf(clientId), DEFAULT_METHOD)).toMatchObject({
+    decision: "hold",
+    load: { value: 20 },
+  });
 }, 40_000);

@@ -20,16 +20,31 @@ beforeAll(async () => {
 afterAll(() => database.close());
 
 const tokenOf = (path: string) => path.split("#")[1]!;
-const newcomer = (change: object = {}) => ({ name: "Nils Newcomer", email: `${randomUUID()}@test.example`, password: "ten or more", ...change });
-const join = (token: string, body: object) => request(app).post("/api/join").send({ token, ...body });
-const invited = async (role = "coach") => tokenOf((await desk.send("post", "/invitations", { role }).expect(201)).body.path);
+const newcomer = (change: object = {}) => ({
+  name: "Nils Newcomer",
+  email: `${randomUUID()}@test.example`,
+  password: "ten or more",
+  ...change,
+});
+const join = (token: string, body: object) =>
+  request(app)
+    .post("/api/join")
+    .send({ token, ...body });
+const invited = async (role = "coach") =>
+  tokenOf((await desk.send("post", "/invitations", { role }).expect(201)).body.path);
 
 describe("sessions", () => {
   test("what was under way when somebody signed out does not bring the session back", async () => {
     for (let i = 0; i < 30; i++) {
       const own = await signIn(app, person);
       // reads and a write in flight around the sign-out
-      await Promise.all([own.get("/clients"), own.get("/account"), own.send("post", "/account/factor", { password: "wrong" }), own.send("delete", "/session"), own.get("/clients")]);
+      await Promise.all([
+        own.get("/clients"),
+        own.get("/account"),
+        own.send("post", "/account/factor", { password: "wrong" }),
+        own.send("delete", "/session"),
+        own.get("/clients"),
+      ]);
       await own.get("/clients").expect(401);
     }
   }, 60_000);
@@ -43,7 +58,12 @@ describe("sessions", () => {
     await theirs.get("/clients").expect(401);
     const other = await makeCoach(person.practiceId, "Old hand");
     const old = await signIn(app, other);
-    await asOwner((o) => o.query("update session set ends_at = now() - interval '1 second' from account a where a.id = account_id and a.email = $1", [other.email]));
+    await asOwner((o) =>
+      o.query(
+        "update session set ends_at = now() - interval '1 second' from account a where a.id = account_id and a.email = $1",
+        [other.email],
+      ),
+    );
     await old.get("/clients").expect(401);
   });
 
@@ -52,7 +72,9 @@ describe("sessions", () => {
     const theirs = await signIn(app, other);
     await theirs.get("/audit").expect(200);
     const { people } = (await desk.get("/people")).body;
-    await desk.send("put", `/people/${people.find((p: { name: string }) => p.name === "Second head").id}`, { role: "coach" }).expect(200);
+    await desk
+      .send("put", `/people/${people.find((p: { name: string }) => p.name === "Second head").id}`, { role: "coach" })
+      .expect(200);
     await theirs.get("/audit").expect(403);
     await theirs.send("post", "/invitations", { role: "coach" }).expect(403);
   });
@@ -63,9 +85,13 @@ describe("sessions", () => {
     const { sessions } = (await a.get("/account").expect(200)).body;
     expect(sessions).toHaveLength(3);
     expect(sessions.filter((s: { current: boolean }) => s.current)).toHaveLength(1);
-    const hashes = await asOwner(async (o) => (await o.query("select id from session")).rows.map((r) => r.id as string));
+    const hashes = await asOwner(async (o) =>
+      (await o.query("select id from session")).rows.map((r) => r.id as string),
+    );
     for (const s of sessions) expect(hashes).not.toContain(s.id);
-    await a.send("delete", `/account/sessions/${sessions.find((s: { current: boolean }) => !s.current).id}`).expect(200);
+    await a
+      .send("delete", `/account/sessions/${sessions.find((s: { current: boolean }) => !s.current).id}`)
+      .expect(200);
     expect((await a.get("/account")).body.sessions).toHaveLength(2);
     await a.send("delete", "/account/sessions").expect(200);
     await a.get("/clients").expect(200);
@@ -76,10 +102,14 @@ describe("sessions", () => {
 });
 
 describe("guessing", () => {
-  const guess = (on: Express, from = "198.51.100.1", email = person.email) => request(on).post("/api/session").set("x-forwarded-for", from).send({ email, password: "a guess" });
+  const guess = (on: Express, from = "198.51.100.1", email = person.email) =>
+    request(on).post("/api/session").set("x-forwarded-for", from).send({ email, password: "a guess" });
 
   test("made-up forwarded addresses give no more guesses, with or without a proxy", async () => {
-    for (const [proxy, most] of [[null, 3], ["loopback", 9]] as const) {
+    for (const [proxy, most] of [
+      [null, 3],
+      ["loopback", 9],
+    ] as const) {
       const strict = appOn(database, { signInAttempts: 3, proxy });
       const statuses: number[] = [];
       const victim = await makeCoach();
@@ -99,14 +129,17 @@ describe("guessing", () => {
 
   test("empty forms and typing errors lock nobody out", async () => {
     const strict = appOn(database, { signInAttempts: 30 });
-    for (let i = 0; i < 400; i++) await request(strict).post("/api/session").send({ email: "", password: "" }).expect(400);
+    for (let i = 0; i < 400; i++)
+      await request(strict).post("/api/session").send({ email: "", password: "" }).expect(400);
     const fresh = await makeCoach();
     await request(strict).post("/api/session").send({ email: fresh.email, password: fresh.password }).expect(200);
   });
 
   test("no address stands in the database as it is", async () => {
     await guess(app);
-    const keys = await asOwner(async (o) => (await o.query("select key from attempt")).rows.map((r) => r.key as string));
+    const keys = await asOwner(async (o) =>
+      (await o.query("select key from attempt")).rows.map((r) => r.key as string),
+    );
     expect(keys.length).toBeGreaterThan(0);
     for (const k of keys) expect(k).toMatch(/^[0-9a-f]{32}$/);
   });
@@ -116,12 +149,17 @@ describe("invitations", () => {
   test("a coach joins once, sees the practice's clients and may not do what a head coach may", async () => {
     const clientId = await makeClient(desk, { name: "Vera Test" });
     const token = await invited();
-    expect((await request(app).post("/api/join/look").send({ token }).expect(200)).body).toEqual({ role: "coach", practice: false });
+    expect((await request(app).post("/api/join/look").send({ token }).expect(200)).body).toEqual({
+      role: "coach",
+      practice: false,
+    });
     const nils = newcomer();
     await join(token, nils).expect(201);
     expect((await join(token, newcomer()).expect(410)).body.error).toMatch(/has been used/);
     const theirs = await signIn(app, { ...nils, practiceId: person.practiceId });
-    expect((await theirs.get("/clients").expect(200)).body.clients.map((c: { id: string }) => c.id)).toContain(clientId);
+    expect((await theirs.get("/clients").expect(200)).body.clients.map((c: { id: string }) => c.id)).toContain(
+      clientId,
+    );
     await theirs.get("/audit").expect(403);
     await theirs.send("delete", `/clients/${clientId}`, { name: "Vera Test" }).expect(403);
     await theirs.send("post", "/invitations", { role: "head" }).expect(403);
@@ -137,7 +175,9 @@ describe("invitations", () => {
     const token = await invited();
     const short = await join(token, newcomer({ password: "short" })).expect(400);
     expect(short.body.fields).toEqual([{ path: "password", reason: "at least 10 characters" }]);
-    expect((await join(token, newcomer({ email: person.email.toUpperCase() })).expect(409)).body.fields[0].path).toBe("email");
+    expect((await join(token, newcomer({ email: person.email.toUpperCase() })).expect(409)).body.fields[0].path).toBe(
+      "email",
+    );
     await join(token, newcomer()).expect(201);
     await join("x".repeat(32), newcomer()).expect(410);
   });
@@ -145,22 +185,40 @@ describe("invitations", () => {
   test("one is withdrawn, one runs out, and tokens are kept hashed", async () => {
     const [withdrawn, old] = [await invited(), await invited()];
     const { invitations } = (await desk.get("/people")).body;
-    await asOwner((o) => o.query("update invitation set expires_at = now() - interval '1 minute' where token_hash = encode(sha256($1::bytea), 'hex')", [old]));
-    for (const i of invitations) if (!JSON.stringify(i).includes("skip")) await desk.send("delete", `/invitations/${i.id}`).expect(200);
+    await asOwner((o) =>
+      o.query(
+        "update invitation set expires_at = now() - interval '1 minute' where token_hash = encode(sha256($1::bytea), 'hex')",
+        [old],
+      ),
+    );
+    for (const i of invitations)
+      if (!JSON.stringify(i).includes("skip")) await desk.send("delete", `/invitations/${i.id}`).expect(200);
     await join(withdrawn, newcomer()).expect(410);
     await join(old, newcomer()).expect(410);
-    expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from invitation where token_hash = any($1)", [[withdrawn, old]])).rows[0].n)).toBe(0);
+    expect(
+      await asOwner(
+        async (o) =>
+          (await o.query("select count(*)::int as n from invitation where token_hash = any($1)", [[withdrawn, old]]))
+            .rows[0].n,
+      ),
+    ).toBe(0);
   });
 
   test("whoever runs the server makes a practice with the printed link, once; it sees nothing of another", async () => {
     const token = tokenOf((await practiceLink(OWNER_URL(), true))!);
-    expect((await request(app).post("/api/join/look").send({ token }).expect(200)).body).toEqual({ role: "head", practice: true });
+    expect((await request(app).post("/api/join/look").send({ token }).expect(200)).body).toEqual({
+      role: "head",
+      practice: true,
+    });
     expect((await join(token, newcomer()).expect(400)).body.fields[0].path).toBe("practice");
     const owner = newcomer({ practice: "Barleycorn" });
     await join(token, owner).expect(201);
     await join(token, newcomer({ practice: "Another" })).expect(410);
     const theirs = await signIn(app, { ...owner, practiceId: "" } as unknown as Person);
-    expect((await theirs.get("/people").expect(200)).body).toMatchObject({ practice: "Barleycorn", people: [{ role: "head" }] });
+    expect((await theirs.get("/people").expect(200)).body).toMatchObject({
+      practice: "Barleycorn",
+      people: [{ role: "head" }],
+    });
     expect((await theirs.get("/clients").expect(200)).body.clients).toEqual([]);
     const mine = await makeClient(theirs);
     await desk.get(`/clients/${mine}`).expect(404);
@@ -177,8 +235,20 @@ describe("invitations", () => {
     const second = await signIn(app, await makeCoach(lone.practiceId, "Second"));
     const { people } = (await theirs.get("/people")).body as { people: { id: string; name: string }[] };
     const id = (name: string) => people.find((p) => p.name === name)!.id;
-    await Promise.all([theirs.send("delete", `/people/${id("Second")}`), second.send("delete", `/people/${id("Lone")}`)]);
-    expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from account where practice_id = $1 and role = 'head'", [lone.practiceId])).rows[0].n)).toBe(1);
+    await Promise.all([
+      theirs.send("delete", `/people/${id("Second")}`),
+      second.send("delete", `/people/${id("Lone")}`),
+    ]);
+    expect(
+      await asOwner(
+        async (o) =>
+          (
+            await o.query("select count(*)::int as n from account where practice_id = $1 and role = 'head'", [
+              lone.practiceId,
+            ])
+          ).rows[0].n,
+      ),
+    ).toBe(1);
   });
 
   test("nobody of another practice can be removed", async () => {
@@ -193,9 +263,15 @@ describe("one's own account", () => {
   test("the password is changed with the one there is, and other sessions end", async () => {
     const own = await makeCoach(undefined, "Changer");
     const [a, b] = [await signIn(app, own), await signIn(app, own)];
-    expect((await a.send("put", "/account/password", { password: "not it", next: "grains of rye" }).expect(403)).body.fields[0].path).toBe("password");
+    expect(
+      (await a.send("put", "/account/password", { password: "not it", next: "grains of rye" }).expect(403)).body
+        .fields[0].path,
+    ).toBe("password");
     await a.send("put", "/account/password", { password: own.password, next: "short" }).expect(400);
-    expect((await a.send("put", "/account/password", { password: own.password, next: "grains of rye" }).expect(200)).body.ended).toBe(1);
+    expect(
+      (await a.send("put", "/account/password", { password: own.password, next: "grains of rye" }).expect(200)).body
+        .ended,
+    ).toBe(1);
     await a.get("/clients").expect(200);
     await b.get("/clients").expect(401);
     await request(app).post("/api/session").send({ email: own.email, password: own.password }).expect(401);
@@ -211,13 +287,20 @@ describe("one's own account", () => {
     await theirs.send("put", "/account/factor", { code: "000000" }).expect(422);
     const now = Date.now();
     await theirs.send("put", "/account/factor", { code: codeFor(secret, now) }).expect(200);
-    const enter = (code?: string) => request(app).post("/api/session").send({ email: own.email, password: own.password, ...(code ? { code } : {}) });
+    const enter = (code?: string) =>
+      request(app)
+        .post("/api/session")
+        .send({ email: own.email, password: own.password, ...(code ? { code } : {}) });
     expect((await enter().expect(401)).body.needs).toBe("code");
     // a step ahead is within what clocks may be off; the same one again is not
     const next = codeFor(secret, now + 30_000);
     await enter(next).expect(200);
     expect((await enter(next).expect(401)).body.error).toMatch(/used before/);
-    await request(app).post("/api/session").send({ email: own.email, password: "wrong", code: next }).expect(401).expect((r) => expect(r.body.needs).toBeUndefined());
+    await request(app)
+      .post("/api/session")
+      .send({ email: own.email, password: "wrong", code: next })
+      .expect(401)
+      .expect((r) => expect(r.body.needs).toBeUndefined());
     const head = await signIn(app, await makeCoach(own.practiceId, "Head"));
     const { people } = (await head.get("/people")).body as { people: { id: string; name: string; factor: boolean }[] };
     const careful = people.find((p) => p.name === "Careful")!;
@@ -229,6 +312,11 @@ describe("one's own account", () => {
   test("codes are those of RFC 6238", () => {
     // its appendix B, SHA-1, the last six of the eight digits
     const secret = "GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ";
-    expect([59, 1111111109, 1234567890, 2000000000].map((t) => codeFor(secret, t * 1000))).toEqual(["287082", "081804", "005924", "279037"]);
+    expect([59, 1111111109, 1234567890, 2000000000].map((t) => codeFor(secret, t * 1000))).toEqual([
+      "287082",
+      "081804",
+      "005924",
+      "279037",
+    ]);
   });
 });

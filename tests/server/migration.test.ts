@@ -37,21 +37,48 @@ test("a database of the first version is brought up with everything in it", asyn
   const first = join(folder, "first");
   cpSync(join(MIGRATIONS, "001_first.sql"), join(first, "001_first.sql"));
   const silent = { debug: () => undefined, info: () => undefined, warn: () => undefined, error: () => undefined };
-  await runner({ databaseUrl: cluster.ownerUrl, dir: first, direction: "up", migrationsTable: "migration", count: Infinity, log: () => undefined, logger: silent });
+  await runner({
+    databaseUrl: cluster.ownerUrl,
+    dir: first,
+    direction: "up",
+    migrationsTable: "migration",
+    count: Infinity,
+    log: () => undefined,
+    logger: silent,
+  });
   const owner = new pg.Client({ connectionString: cluster.ownerUrl });
   await owner.connect();
   const [practice, two, none] = [randomUUID(), randomUUID(), randomUUID()];
   await owner.query("insert into practice values ($1, 'Old')", [practice]);
-  await owner.query("insert into account (id, practice_id, email, name, password_hash) values ($1, $2, 'old@test.example', 'Old hand', 'x')", [randomUUID(), practice]);
+  await owner.query(
+    "insert into account (id, practice_id, email, name, password_hash) values ($1, $2, 'old@test.example', 'Old hand', 'x')",
+    [randomUUID(), practice],
+  );
   await owner.query("insert into session values ('s', '{}', now() + interval '1 hour')");
   const { consent: _c, keepUntil: _k, ...body } = clientOf({ daysPerWeek: 4 });
-  for (const id of [two, none]) await owner.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Vera Test', $3)", [practice, id, body]);
+  for (const id of [two, none])
+    await owner.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Vera Test', $3)", [
+      practice,
+      id,
+      body,
+    ]);
   const document = JSON.parse(readFileSync("tests/fixtures/program-2.json", "utf8"));
   const programs = [randomUUID(), randomUUID(), randomUUID()];
-  for (const [n, id] of programs.entries()) await owner.query("insert into program (practice_id, id, client_id, document, created_at) values ($1, $2, $3, $4, now() + make_interval(secs => $5))", [practice, id, two, { ...document, id, clientId: two }, n]);
+  for (const [n, id] of programs.entries())
+    await owner.query(
+      "insert into program (practice_id, id, client_id, document, created_at) values ($1, $2, $3, $4, now() + make_interval(secs => $5))",
+      [practice, id, two, { ...document, id, clientId: two }, n],
+    );
   const { voided: _v, confirmed: _f, by: _b, ...entry } = entryOf(1, { id: randomUUID() });
-  await owner.query("insert into entry (practice_id, id, revision, client_id, prescription_id, local_date, at, body) values ($1, $2, 1, $3, $4, $5, $6, $7)", [practice, entry.id, two, entry.prescriptionId, entry.localDate, entry.at, entry]);
-  for (const [n, token] of ["one", "two", "three"].entries()) await owner.query("insert into client_link (token_hash, practice_id, client_id, created_at, expires_at) values ($1, $2, $3, now() + make_interval(secs => $4), now() + interval '9 days')", [token, practice, two, n]);
+  await owner.query(
+    "insert into entry (practice_id, id, revision, client_id, prescription_id, local_date, at, body) values ($1, $2, 1, $3, $4, $5, $6, $7)",
+    [practice, entry.id, two, entry.prescriptionId, entry.localDate, entry.at, entry],
+  );
+  for (const [n, token] of ["one", "two", "three"].entries())
+    await owner.query(
+      "insert into client_link (token_hash, practice_id, client_id, created_at, expires_at) values ($1, $2, $3, now() + make_interval(secs => $4), now() + interval '9 days')",
+      [token, practice, two, n],
+    );
 
   const appUrl = await migrate(cluster.ownerUrl);
   const database = openDatabase(appUrl, 2);
@@ -59,13 +86,25 @@ test("a database of the first version is brought up with everything in it", asyn
   const found = await database.withPractice(practice, (tx) => programOfClient(tx, practice, two));
   expect([found.program.id, found.program.version]).toEqual([programs[0], 3]);
   expect(prescriptionsOf(found.program).every((p) => p.target !== null)).toBe(true);
-  expect((await owner.query("select block from program where client_id = $1 order by block", [two])).rows.map((r) => r.block)).toEqual([1, 2, 3]);
+  expect(
+    (await owner.query("select block from program where client_id = $1 order by block", [two])).rows.map(
+      (r) => r.block,
+    ),
+  ).toEqual([1, 2, 3]);
   // a client without one has one now
   const made = await database.withPractice(practice, (tx) => programOfClient(tx, practice, none));
   expect([made.program.name, made.program.days.length, made.version]).toEqual(["First block", 4, 0]);
   // sets are there, and read as sets of today
-  expect((await database.withPractice(practice, (tx) => readLog(tx, practice, two, 400))).entries[0]).toMatchObject({ id: entry.id, voided: false, by: null });
-  expect(await Promise.all(["one", "two", "three"].map(async (t) => (await database.call<{ state: string }>("link_check", t, false))!.state))).toEqual(["revoked", "revoked", "open"]);
+  expect((await database.withPractice(practice, (tx) => readLog(tx, practice, two, 400))).entries[0]).toMatchObject({
+    id: entry.id,
+    voided: false,
+    by: null,
+  });
+  expect(
+    await Promise.all(
+      ["one", "two", "three"].map(async (t) => (await database.call<{ state: string }>("link_check", t, false))!.state),
+    ),
+  ).toEqual(["revoked", "revoked", "open"]);
   expect(await database.call("sign_in", "OLD@test.example")).toMatchObject({ role: "head" });
   expect((await owner.query("select count(*)::int as n from session")).rows[0].n).toBe(0);
   await database.close();
@@ -87,7 +126,9 @@ test("an owner that is no superuser can do it too, twice, and the app is as boun
   const database = openDatabase(appUrl, 1);
   await database.assertBoundRole();
   expect(await database.call("sign_in", "nobody")).toBeNull();
-  await expect(database.withPractice(randomUUID(), (tx) => tx.query("create temporary table account (id int)"))).rejects.toThrow(/permission denied/);
+  await expect(
+    database.withPractice(randomUUID(), (tx) => tx.query("create temporary table account (id int)")),
+  ).rejects.toThrow(/permission denied/);
   await database.close();
   // another owner's app role on the same cluster has another password: it is set, and the way back too
   expect(await openedBy(await migrate(cluster.ownerUrl))).toBe(true);

@@ -20,15 +20,26 @@ beforeAll(async () => {
 });
 afterAll(() => database.close());
 
-const load = async (clientId: string): Promise<{ program: Program; version: number }> => (await edda!.get(`/clients/${clientId}/program`).expect(200)).body;
-const send = (desk: Desk, programId: string, base: number, ...operations: Operation[]) => desk.send("post", `/programs/${programId}/edits`, { base, edits: operations.map((operation) => ({ id: randomUUID(), operation })) });
+const load = async (clientId: string): Promise<{ program: Program; version: number }> =>
+  (await edda!.get(`/clients/${clientId}/program`).expect(200)).body;
+const send = (desk: Desk, programId: string, base: number, ...operations: Operation[]) =>
+  desk.send("post", `/programs/${programId}/edits`, {
+    base,
+    edits: operations.map((operation) => ({ id: randomUUID(), operation })),
+  });
 
 /** a client with one exercise on the first day */
 async function week() {
   const clientId = await makeClient(edda!);
   const { program } = await load(clientId);
   const p = { ...prescriptionOf(1), id: randomUUID() };
-  const { body } = await send(edda!, program.id, 0, { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 0, prescription: p }).expect(200);
+  const { body } = await send(edda!, program.id, 0, {
+    kind: "add",
+    dayId: program.days[0]!.id,
+    blockId: randomUUID(),
+    index: 0,
+    prescription: p,
+  }).expect(200);
   return { clientId, program: body.program as Program, version: body.version as number, p };
 }
 
@@ -51,15 +62,31 @@ test("the same edit twice is one", async () => {
 test("two coaches on different things are merged", async () => {
   const { clientId, program, version, p } = await week();
   await send(edda!, program.id, version, { kind: "change", prescriptionId: p.id, change: { rest: 75 } }).expect(200);
-  await send(ivo!, program.id, version, { kind: "change", prescriptionId: p.id, change: { note: "from Ivo" } }).expect(200);
+  await send(ivo!, program.id, version, { kind: "change", prescriptionId: p.id, change: { note: "from Ivo" } }).expect(
+    200,
+  );
   expect(prescriptionsOf((await load(clientId)).program)[0]).toMatchObject({ rest: 75, note: "from Ivo" });
 });
 
 test("the same thing is refused with both values, who and when, and nothing of the batch is kept", async () => {
   const { clientId, program, version, p } = await week();
   await send(edda!, program.id, version, { kind: "change", prescriptionId: p.id, change: { rest: 75 } }).expect(200);
-  const { body } = await send(ivo!, program.id, version, { kind: "change", prescriptionId: p.id, change: { note: "lost?" } }, { kind: "change", prescriptionId: p.id, change: { rest: 200 } }).expect(409);
-  expect(body.conflicts).toEqual([expect.objectContaining({ what: `${p.id}/rest`, mine: 200, theirs: 75, who: "Edda", at: expect.stringMatching(/^\d{4}-/) })]);
+  const { body } = await send(
+    ivo!,
+    program.id,
+    version,
+    { kind: "change", prescriptionId: p.id, change: { note: "lost?" } },
+    { kind: "change", prescriptionId: p.id, change: { rest: 200 } },
+  ).expect(409);
+  expect(body.conflicts).toEqual([
+    expect.objectContaining({
+      what: `${p.id}/rest`,
+      mine: 200,
+      theirs: 75,
+      who: "Edda",
+      at: expect.stringMatching(/^\d{4}-/),
+    }),
+  ]);
   expect(body.version).toBe(2);
   expect(prescriptionsOf((await load(clientId)).program)[0]).toMatchObject({ rest: 75, note: "" });
   // having seen it, the same edit on the newer version is a decision and is taken
@@ -75,7 +102,11 @@ test("200 interleavings of two editors lose nothing silently", async () => {
     const who = (n * 7) % 3 === 0 ? 0 : 1;
     const desk = [edda!, ivo!][who]!;
     const change = n % 2 ? { rest: 30 + n } : { note: `note ${n}` };
-    const { status, body } = await send(desk, program.id, known[who]!, { kind: "change", prescriptionId: p.id, change });
+    const { status, body } = await send(desk, program.id, known[who]!, {
+      kind: "change",
+      prescriptionId: p.id,
+      change,
+    });
     expect([200, 409]).toContain(status);
     if (status === 200) {
       accepted++;
@@ -90,7 +121,8 @@ test("200 interleavings of two editors lose nothing silently", async () => {
 
 test("what cannot be done is refused in words, and wrong values at their field", async () => {
   const { program, version, p } = await week();
-  const refusedOf = async (operation: object) => (await send(edda!, program.id, version, operation as Operation).expect(200)).body.refused[0].reason;
+  const refusedOf = async (operation: object) =>
+    (await send(edda!, program.id, version, operation as Operation).expect(200)).body.refused[0].reason;
   expect(await refusedOf({ kind: "remove", prescriptionId: randomUUID() })).toMatch(/no longer in the program/);
   expect(await refusedOf({ kind: "change", prescriptionId: p.id, change: { rest: -1 } })).toBe("at least 15 s");
   await send(edda!, program.id, 99, { kind: "remove", prescriptionId: p.id }).expect(409);
@@ -106,7 +138,10 @@ test("one wrong edit among good ones: the good ones land, the wrong one is named
     { id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { note: "kept" } } },
   ];
   const { body } = await edda!.send("post", `/programs/${program.id}/edits`, { base: version, edits }).expect(200);
-  expect(body.refused).toEqual([{ editId: wrong, reason: "at least 15 s" }, { editId: late, reason: "that exercise is no longer in the program" }]);
+  expect(body.refused).toEqual([
+    { editId: wrong, reason: "at least 15 s" },
+    { editId: late, reason: "that exercise is no longer in the program" },
+  ]);
   expect(prescriptionsOf((await load(clientId)).program)[0]).toMatchObject({ rest: 75, note: "kept" });
   expect(body.version).toBe(version + 2);
 });
@@ -114,38 +149,103 @@ test("one wrong edit among good ones: the good ones land, the wrong one is named
 test("a pair made by one and a move by the other, on one base: nothing is dragged along, one of them is asked", async () => {
   const { clientId, program, p } = await week();
   const q = { ...prescriptionOf(2), id: randomUUID() };
-  const block = (n: Program, id: string) => n.days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((x) => x.id === id))!.id;
-  const two = (await send(edda!, program.id, 1, { kind: "add", dayId: program.days[0]!.id, blockId: randomUUID(), index: 1, prescription: q }).expect(200)).body as { program: Program; version: number };
-  await send(edda!, program.id, two.version, { kind: "pair", blockId: block(two.program, p.id), withBlockId: block(two.program, q.id) }).expect(200);
+  const block = (n: Program, id: string) =>
+    n.days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((x) => x.id === id))!.id;
+  const two = (
+    await send(edda!, program.id, 1, {
+      kind: "add",
+      dayId: program.days[0]!.id,
+      blockId: randomUUID(),
+      index: 1,
+      prescription: q,
+    }).expect(200)
+  ).body as { program: Program; version: number };
+  await send(edda!, program.id, two.version, {
+    kind: "pair",
+    blockId: block(two.program, p.id),
+    withBlockId: block(two.program, q.id),
+  }).expect(200);
   // Ivo has not seen the pair and moves one of the two to another day
-  const moved = await send(ivo!, program.id, two.version, { kind: "move", prescriptionId: q.id, dayId: program.days[1]!.id, index: 0 }).expect(409);
+  const moved = await send(ivo!, program.id, two.version, {
+    kind: "move",
+    prescriptionId: q.id,
+    dayId: program.days[1]!.id,
+    index: 0,
+  }).expect(409);
   expect(moved.body.conflicts[0].what).toMatch(/place$/);
   expect((await load(clientId)).program.days[1]!.blocks).toEqual([]);
   // the other way round
   const third = await week();
   const r = { ...prescriptionOf(2), id: randomUUID() };
-  const base = (await send(edda!, third.program.id, 1, { kind: "add", dayId: third.program.days[0]!.id, blockId: randomUUID(), index: 1, prescription: r }).expect(200)).body as { program: Program; version: number };
-  await send(edda!, third.program.id, base.version, { kind: "move", prescriptionId: r.id, dayId: third.program.days[2]!.id, index: 0 }).expect(200);
-  await send(ivo!, third.program.id, base.version, { kind: "pair", blockId: block(base.program, third.p.id), withBlockId: block(base.program, r.id) }).expect(409);
+  const base = (
+    await send(edda!, third.program.id, 1, {
+      kind: "add",
+      dayId: third.program.days[0]!.id,
+      blockId: randomUUID(),
+      index: 1,
+      prescription: r,
+    }).expect(200)
+  ).body as { program: Program; version: number };
+  await send(edda!, third.program.id, base.version, {
+    kind: "move",
+    prescriptionId: r.id,
+    dayId: third.program.days[2]!.id,
+    index: 0,
+  }).expect(200);
+  await send(ivo!, third.program.id, base.version, {
+    kind: "pair",
+    blockId: block(base.program, third.p.id),
+    withBlockId: block(base.program, r.id),
+  }).expect(409);
 });
 
 test("a document that cannot be is refused at the edit", async () => {
   const { program, version, p } = await week();
-  const reason = async (...operations: Operation[]) => ((await send(edda!, program.id, version, ...operations).expect(200)).body.refused as { reason: string }[]).map((r) => r.reason);
+  const reason = async (...operations: Operation[]) =>
+    ((await send(edda!, program.id, version, ...operations).expect(200)).body.refused as { reason: string }[]).map(
+      (r) => r.reason,
+    );
   const day = program.days[0]!;
-  const add = (change: Partial<Prescription> = {}, blockId: string = randomUUID()): Operation => ({ kind: "add", dayId: day.id, blockId, index: 0, prescription: { ...p, id: randomUUID(), ...change } });
+  const add = (change: Partial<Prescription> = {}, blockId: string = randomUUID()): Operation => ({
+    kind: "add",
+    dayId: day.id,
+    blockId,
+    index: 0,
+    prescription: { ...p, id: randomUUID(), ...change },
+  });
   expect(await reason(add({}, day.blocks[0]!.id))).toEqual(["it is already in the program"]);
   expect(await reason({ kind: "swap", prescriptionId: randomUUID(), prescription: p })).toHaveLength(1);
   const other: string = randomUUID();
-  expect(await reason(add({ id: other }), { kind: "swap", prescriptionId: other, prescription: p })).toEqual(["it is already in the program"]);
+  expect(await reason(add({ id: other }), { kind: "swap", prescriptionId: other, prescription: p })).toEqual([
+    "it is already in the program",
+  ]);
   expect(await reason(add({ name: "x".repeat(5000) }))).toEqual(["at most 200 characters"]);
-  expect((await reason(...Array.from({ length: 25 }, () => add()))).filter((r) => /at most 20/.test(r)).length).toBeGreaterThanOrEqual(5);
-  expect((await reason(...Array.from({ length: 6 }, (): Operation => ({ kind: "add-day", index: 0, day: { id: randomUUID(), name: "More", date: null, blocks: [] } })))).filter((r) => /at most 7 days/.test(r))).toHaveLength(2);
+  expect(
+    (await reason(...Array.from({ length: 25 }, () => add()))).filter((r) => /at most 20/.test(r)).length,
+  ).toBeGreaterThanOrEqual(5);
+  expect(
+    (
+      await reason(
+        ...Array.from({ length: 6 }, (): Operation => ({
+          kind: "add-day",
+          index: 0,
+          day: { id: randomUUID(), name: "More", date: null, blocks: [] },
+        })),
+      )
+    ).filter((r) => /at most 7 days/.test(r)),
+  ).toHaveLength(2);
 });
 
 test("another practice sees none of it", async () => {
   const { clientId, program, p } = await week();
-  for (const path of [`/clients/${clientId}`, `/clients/${clientId}/program`, `/clients/${clientId}/log`, `/clients/${clientId}/hand-over`, `/programs/${program.id}/export`]) await stranger!.get(path).expect(404);
+  for (const path of [
+    `/clients/${clientId}`,
+    `/clients/${clientId}/program`,
+    `/clients/${clientId}/log`,
+    `/clients/${clientId}/hand-over`,
+    `/programs/${program.id}/export`,
+  ])
+    await stranger!.get(path).expect(404);
   await send(stranger!, program.id, 1, { kind: "remove", prescriptionId: p.id }).expect(404);
   await stranger!.send("post", `/clients/${clientId}/link`).expect(404);
   expect((await stranger!.get("/clients")).body.clients).toEqual([]);
@@ -153,11 +253,14 @@ test("another practice sees none of it", async () => {
 
 test("a client is saved at the revision it was read at, or both versions are shown", async () => {
   const clientId = await makeClient(edda!);
-  const put = (desk: Desk, revision: number, name: string) => desk.send("put", `/clients/${clientId}`, { revision, client: clientOf({ name }) });
+  const put = (desk: Desk, revision: number, name: string) =>
+    desk.send("put", `/clients/${clientId}`, { revision, client: clientOf({ name }) });
   await put(edda!, 1, "By Edda").expect(200);
   const { body } = await put(ivo!, 1, "By Ivo").expect(409);
   expect(body.client).toMatchObject({ name: "By Edda", revision: 2 });
-  const wrong = await edda!.send("put", `/clients/${clientId}`, { revision: 2, client: { ...clientOf(), minutes: 5, name: " " } }).expect(400);
+  const wrong = await edda!
+    .send("put", `/clients/${clientId}`, { revision: 2, client: { ...clientOf(), minutes: 5, name: " " } })
+    .expect(400);
   expect(wrong.body.fields.map((f: { path: string }) => f.path)).toEqual(["client.name", "client.minutes"]);
 });
 

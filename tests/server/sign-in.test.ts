@@ -25,16 +25,33 @@ test("the right password opens a session, which only signing out ends", async ()
 
 test("passwords are kept as Argon2id and session ids hashed", async () => {
   await signIn(app, person);
-  const [hashes, sessions] = await asOwner(async (o) => [(await o.query("select password_hash from account where email = $1", [person.email])).rows, (await o.query("select id from session limit 5")).rows]);
+  const [hashes, sessions] = await asOwner(async (o) => [
+    (await o.query("select password_hash from account where email = $1", [person.email])).rows,
+    (await o.query("select id from session limit 5")).rows,
+  ]);
   expect(hashes[0].password_hash).toMatch(/^\$argon2id\$/);
   for (const s of sessions) expect(s.id).toMatch(/^[0-9a-f]{64}$/);
 });
 
 test("a session in use is prolonged, but not at every request", async () => {
-  const expiry = async () => asOwner(async (o) => (await o.query("select s.expires_at from session s join account a on a.id = s.account_id where a.practice_id = $1 order by s.expires_at desc limit 1", [person.practiceId])).rows[0].expires_at as Date);
+  const expiry = async () =>
+    asOwner(
+      async (o) =>
+        (
+          await o.query(
+            "select s.expires_at from session s join account a on a.id = s.account_id where a.practice_id = $1 order by s.expires_at desc limit 1",
+            [person.practiceId],
+          )
+        ).rows[0].expires_at as Date,
+    );
   const own = appOn(database);
   const desk = await signIn(own, person);
-  await asOwner((o) => o.query("update session s set expires_at = now() + interval '1 hour' from account a where a.id = s.account_id and a.practice_id = $1", [person.practiceId]));
+  await asOwner((o) =>
+    o.query(
+      "update session s set expires_at = now() + interval '1 hour' from account a where a.id = s.account_id and a.practice_id = $1",
+      [person.practiceId],
+    ),
+  );
   const [before] = [await expiry()];
   await desk.get("/clients").expect(200);
   const once = await expiry();
@@ -44,7 +61,10 @@ test("a session in use is prolonged, but not at every request", async () => {
 });
 
 test("a wrong password and an unknown address answer the same", async () => {
-  const answer = async (email: string, password: string) => { const { status, body } = await request(app).post("/api/session").send({ email, password }); return { status, body }; };
+  const answer = async (email: string, password: string) => {
+    const { status, body } = await request(app).post("/api/session").send({ email, password });
+    return { status, body };
+  };
   const wrong = await answer(person.email, "no");
   expect(wrong).toEqual(await answer("nobody@test.example", "no"));
   expect(wrong.status).toBe(401);
@@ -64,7 +84,15 @@ test("a change without the session's own token is refused", async () => {
 });
 
 test("the cookie is HttpOnly and SameSite, and Secure behind TLS", async () => {
-  const cookie = async (a: Express) => (await request(a).post("/api/session").set("x-forwarded-proto", "https").send({ email: person.email, password: person.password })).get("Set-Cookie")!.join(";");
+  const cookie = async (a: Express) =>
+    (
+      await request(a)
+        .post("/api/session")
+        .set("x-forwarded-proto", "https")
+        .send({ email: person.email, password: person.password })
+    )
+      .get("Set-Cookie")!
+      .join(";");
   expect(await cookie(app)).toMatch(/HttpOnly.*SameSite=Lax/i);
   expect(await cookie(appOn(database, { secureCookies: true }))).toMatch(/Secure/);
 });
@@ -73,7 +101,8 @@ test("attempts are limited, and a success is not one", async () => {
   const strict = appOn(database, { signInAttempts: 3, proxy: "loopback" });
   const { email, password } = await makeCoach();
   // an address of its own: other tests guess from this machine's
-  const enter = (given: string) => request(strict).post("/api/session").set("x-forwarded-for", "192.0.2.77").send({ email, password: given });
+  const enter = (given: string) =>
+    request(strict).post("/api/session").set("x-forwarded-for", "192.0.2.77").send({ email, password: given });
   await enter(password).expect(200);
   for (let i = 0; i < 3; i++) await enter("no").expect(401);
   const { status, body } = await enter(password);

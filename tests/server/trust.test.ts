@@ -29,7 +29,14 @@ beforeAll(async () => {
 });
 afterAll(() => database.close());
 
-const audit = (clientId: string) => asOwner(async (o) => (await o.query("select actor, action from audit where client_id = $1 order by id", [clientId])).rows as { actor: string; action: string }[]);
+const audit = (clientId: string) =>
+  asOwner(
+    async (o) =>
+      (await o.query("select actor, action from audit where client_id = $1 order by id", [clientId])).rows as {
+        actor: string;
+        action: string;
+      }[],
+  );
 
 test("who saw and changed a client is written down, and never what it was", async () => {
   const clientId = await makeClient(desk, { note: "a private matter" });
@@ -39,7 +46,14 @@ test("who saw and changed a client is written down, and never what it was", asyn
   await desk.get(`/clients/${clientId}/log.csv`).expect(200);
   await desk.send("delete", `/clients/${clientId}/link`).expect(200);
   const rows = await audit(clientId);
-  expect(rows.map((r) => r.action)).toEqual(["made client", "saw client", "changed client", "made link", "exported log", "revoked links"]);
+  expect(rows.map((r) => r.action)).toEqual([
+    "made client",
+    "saw client",
+    "changed client",
+    "made link",
+    "exported log",
+    "revoked links",
+  ]);
   expect(rows.every((r) => r.actor === "Edda")).toBe(true);
   expect(JSON.stringify(rows)).not.toMatch(/private|another/);
 });
@@ -48,7 +62,14 @@ test("text that looks like SQL, HTML or a formula is only text", async () => {
   const name = `Robert'); drop table client;-- <script>alert(1)</script>`;
   const clientId = await makeClient(desk, { name });
   expect((await desk.get(`/clients/${clientId}`)).body.client.name).toBe(name);
-  await database.withPractice(person.practiceId, (tx) => writeLog(tx, person.practiceId, clientId, { entries: [entryOf(1, { id: randomUUID(), instead: { setupKey: "x", name: '=HYPERLINK("http://nowhere.example")' } })], reports: [] }));
+  await database.withPractice(person.practiceId, (tx) =>
+    writeLog(tx, person.practiceId, clientId, {
+      entries: [
+        entryOf(1, { id: randomUUID(), instead: { setupKey: "x", name: '=HYPERLINK("http://nowhere.example")' } }),
+      ],
+      reports: [],
+    }),
+  );
   const csv = (await desk.get(`/clients/${clientId}/log.csv`).expect(200)).text;
   expect(csv).toContain(`'=HYPERLINK`);
   expect(csv).not.toMatch(/,"?=HYPERLINK/);
@@ -56,10 +77,27 @@ test("text that looks like SQL, HTML or a formula is only text", async () => {
 
 test("a failing request leaves nothing in the log of what somebody typed", async () => {
   const lines: string[] = [];
-  const log = pino({ level: "debug", serializers: { err: loggable } }, { write: (line: string) => void lines.push(line) });
-  const broken = appOn({ ...database, withPractice: () => Promise.reject(Object.assign(new Error('Failing row contains ("a private matter")'), { code: "XX000", detail: "a private matter" })) }, { log });
+  const log = pino(
+    { level: "debug", serializers: { err: loggable } },
+    { write: (line: string) => void lines.push(line) },
+  );
+  const broken = appOn(
+    {
+      ...database,
+      withPractice: () =>
+        Promise.reject(
+          Object.assign(new Error('Failing row contains ("a private matter")'), {
+            code: "XX000",
+            detail: "a private matter",
+          }),
+        ),
+    },
+    { log },
+  );
   const theirs = await signIn(broken, person);
-  await theirs.send("post", "/clients", { id: randomUUID(), client: clientOf({ note: "a private matter" }) }).expect(500);
+  await theirs
+    .send("post", "/clients", { id: randomUUID(), client: clientOf({ note: "a private matter" }) })
+    .expect(500);
   expect(lines.join("")).toMatch(/XX000/);
   expect(lines.join("")).not.toMatch(/private matter/);
 });
@@ -76,7 +114,10 @@ test("headers say what a page may do, and a missing file of the pages is not the
 });
 
 test("a body that is too large or not JSON is refused with a reason", async () => {
-  const large = await desk.send("post", "/clients", { id: randomUUID(), client: clientOf({ note: "x".repeat(3_000_000) }) });
+  const large = await desk.send("post", "/clients", {
+    id: randomUUID(),
+    client: clientOf({ note: "x".repeat(3_000_000) }),
+  });
   expect([large.status, large.body.error]).toEqual([413, expect.stringMatching(/larger/)]);
   expect((await desk.send("put", "/session")).status).toBe(404);
 });
@@ -84,33 +125,69 @@ test("a body that is too large or not JSON is refused with a reason", async () =
 test("many edits at once, from many windows, all land once", async () => {
   const clientId = await makeClient(desk);
   const { program } = (await desk.get(`/clients/${clientId}/program`)).body as { program: Program };
-  const edits = Array.from({ length: 12 }, (_, i) => ({ id: randomUUID(), operation: { kind: "add", dayId: program.days[i % 3]!.id, blockId: randomUUID(), index: 0, prescription: { ...prescriptionOf(1), id: randomUUID() } } }));
+  const edits = Array.from({ length: 12 }, (_, i) => ({
+    id: randomUUID(),
+    operation: {
+      kind: "add",
+      dayId: program.days[i % 3]!.id,
+      blockId: randomUUID(),
+      index: 0,
+      prescription: { ...prescriptionOf(1), id: randomUUID() },
+    },
+  }));
   // each is sent twice, all together, all on the same base
-  const answers = await Promise.all([...edits, ...edits].map((e) => desk.send("post", `/programs/${program.id}/edits`, { base: 0, edits: [e] })));
+  const answers = await Promise.all(
+    [...edits, ...edits].map((e) => desk.send("post", `/programs/${program.id}/edits`, { base: 0, edits: [e] })),
+  );
   expect(answers.map((a) => a.status)).toEqual(answers.map(() => 200));
   const now = (await desk.get(`/clients/${clientId}/program`)).body as { program: Program; version: number };
   expect(now.version).toBe(12);
-  expect(prescriptionsOf(now.program).map((p) => p.id).sort()).toEqual(edits.map((e) => e.operation.prescription.id).sort());
+  expect(
+    prescriptionsOf(now.program)
+      .map((p) => p.id)
+      .sort(),
+  ).toEqual(edits.map((e) => e.operation.prescription.id).sort());
 });
 
 test("the same set from two connections at the same moment is one row", async () => {
   const clientId = await makeClient(desk);
   const entry = entryOf(1, { id: randomUUID() });
-  const write = () => database.withPractice(person.practiceId, (tx) => writeLog(tx, person.practiceId, clientId, { entries: [entry, entry], reports: [] }));
+  const write = () =>
+    database.withPractice(person.practiceId, (tx) =>
+      writeLog(tx, person.practiceId, clientId, { entries: [entry, entry], reports: [] }),
+    );
   await Promise.all(Array.from({ length: 6 }, write));
-  expect((await database.withPractice(person.practiceId, (tx) => readLog(tx, person.practiceId, clientId, 400))).entries).toEqual([entry]);
-  expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from entry where id = $1", [entry.id])).rows[0].n)).toBe(1);
+  expect(
+    (await database.withPractice(person.practiceId, (tx) => readLog(tx, person.practiceId, clientId, 400))).entries,
+  ).toEqual([entry]);
+  expect(
+    await asOwner(
+      async (o) => (await o.query("select count(*)::int as n from entry where id = $1", [entry.id])).rows[0].n,
+    ),
+  ).toBe(1);
 });
 
 test("a set cannot be written for a client who is not there", async () => {
   const nobody = randomUUID();
-  await expect(database.withPractice(person.practiceId, (tx) => writeLog(tx, person.practiceId, nobody, { entries: [entryOf(1, { id: randomUUID() })], reports: [] }))).rejects.toThrow(/foreign key/);
+  await expect(
+    database.withPractice(person.practiceId, (tx) =>
+      writeLog(tx, person.practiceId, nobody, { entries: [entryOf(1, { id: randomUUID() })], reports: [] }),
+    ),
+  ).rejects.toThrow(/foreign key/);
 });
 
 test("a program kept at an older version is brought up when it is read", async () => {
   const clientId = await makeClient(desk);
   const { program } = (await desk.get(`/clients/${clientId}/program`)).body as { program: Program };
-  const old = { ...program, version: 1, days: program.days.map((d, i) => (i ? d : { ...d, blocks: [{ id: randomUUID(), prescriptions: [{ ...prescriptionOf(1), alternatives: undefined }] }] })) };
+  const old = {
+    ...program,
+    version: 1,
+    days: program.days.map((d, i) =>
+      i
+        ? d
+        : { ...d, blocks: [{ id: randomUUID(), prescriptions: [{ ...prescriptionOf(1), alternatives: undefined }] }] },
+    ),
+  };
   await asOwner(async (o) => {
     await o.query("begin");
     await o.query("select set_config('gryn.practice_id', $1, true)", [person.practiceId]);

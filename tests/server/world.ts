@@ -37,7 +37,11 @@ let pool: Work | null = null;
 const work = () => (pool ??= startWork(1));
 afterAll(() => pool?.close());
 
-export async function makeCoach(practiceId: string = randomUUID(), name = "Coach", role: Role = "head"): Promise<Person> {
+export async function makeCoach(
+  practiceId: string = randomUUID(),
+  name = "Coach",
+  role: Role = "head",
+): Promise<Person> {
   const password = "grains of barley";
   hashed ??= hashPassword(password);
   const email = `${randomUUID()}@test.example`;
@@ -45,15 +49,28 @@ export async function makeCoach(practiceId: string = randomUUID(), name = "Coach
   await asOwner(async (owner) => {
     await owner.query("begin");
     await owner.query("select set_config('gryn.practice_id', $1, true)", [practiceId]);
-    await owner.query("insert into practice (practice_id, name) values ($1, 'Test practice') on conflict do nothing", [practiceId]);
-    await owner.query("insert into account (id, practice_id, email, name, password_hash, role) values ($1, $2, $3, $4, $5, $6)", [randomUUID(), practiceId, email, name, hash, role]);
+    await owner.query("insert into practice (practice_id, name) values ($1, 'Test practice') on conflict do nothing", [
+      practiceId,
+    ]);
+    await owner.query(
+      "insert into account (id, practice_id, email, name, password_hash, role) values ($1, $2, $3, $4, $5, $6)",
+      [randomUUID(), practiceId, email, name, hash, role],
+    );
     await owner.query("commit");
   });
   return { practiceId, email, password };
 }
 
 export function appOn(database: Database, options: Partial<AppOptions> = {}): Express {
-  return createApp({ database, log: pino({ level: "silent" }), work: work(), pages: null, sessionSecret: "test", signInAttempts: 100, ...options });
+  return createApp({
+    database,
+    log: pino({ level: "silent" }),
+    work: work(),
+    pages: null,
+    sessionSecret: "test",
+    signInAttempts: 100,
+    ...options,
+  });
 }
 
 export interface Desk {
@@ -64,8 +81,17 @@ export interface Desk {
 /** a signed-in coach: cookie and token of the session are kept */
 export async function signIn(app: Express, person: Person): Promise<Desk> {
   const agent = request.agent(app);
-  const { body } = await agent.post("/api/session").send({ email: person.email, password: person.password }).expect(200);
-  return { get: (path) => agent.get(`/api${path}`), send: (method, path, data = {}) => agent[method](`/api${path}`).set("x-gryn-csrf", body.csrf as string).send(data) };
+  const { body } = await agent
+    .post("/api/session")
+    .send({ email: person.email, password: person.password })
+    .expect(200);
+  return {
+    get: (path) => agent.get(`/api${path}`),
+    send: (method, path, data = {}) =>
+      agent[method](`/api${path}`)
+        .set("x-gryn-csrf", body.csrf as string)
+        .send(data),
+  };
 }
 
 export const openPool = (size = 4): Database => openDatabase(APP_URL(), size);

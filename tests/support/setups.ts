@@ -9,5 +9,8 @@ export const namedSetups = (): Setup[] => library.flatMap((e) => e.setups.map((s
 /** parameters anywhere in their ranges */
 export const randomSetup = (random: () => number): Setup => {
   const e = library[Math.floor(random() * library.length)]!;
-  return resolveSetup(e, Object.fromEntries(e.parameters.map((p) => [p.id, roundToStep(p, p.min + random() * (p.max - p.min))])));
+  return resolveSetup(
+    e,
+    Object.fromEntries(e.parameters.map((p) => [p.id, roundToStep(p, p.min + random() * (p.max - p.min))])),
+  );
 };

@@ -2,7 +2,14 @@ import { applyOperation, collisions, touches } from "#core/planning/edit";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Edit, Operation, Program } from "#core/planning/program";
 import { seededRandom } from "#core/random";
-import { EMPTY, planActions, plansReducer, shownProgram, type Plan, type PlansState } from "../../src/web/planning/plans";
+import {
+  EMPTY,
+  planActions,
+  plansReducer,
+  shownProgram,
+  type Plan,
+  type PlansState,
+} from "../../src/web/planning/plans";
 import { id, prescriptionOf, programOf } from "../support/programs";
 
 const CLIENT = id(901);
@@ -12,8 +19,10 @@ const start = programOf([[first, second], []]);
 let serial = 10_000;
 const ids = (n: number) => Array.from({ length: n }, () => id(serial++));
 
-const open = (): PlansState => plansReducer(EMPTY, planActions.received({ clientId: CLIENT, program: start, version: 0, kept: [] }));
-const edit = (s: PlansState, ...operations: Operation[]) => plansReducer(s, planActions.edited({ clientId: CLIENT, operations, ids: ids(operations.length) }));
+const open = (): PlansState =>
+  plansReducer(EMPTY, planActions.received({ clientId: CLIENT, program: start, version: 0, kept: [] }));
+const edit = (s: PlansState, ...operations: Operation[]) =>
+  plansReducer(s, planActions.edited({ clientId: CLIENT, operations, ids: ids(operations.length) }));
 const plan = (s: PlansState): Plan => s.byClient[CLIENT]!;
 const rest = (n: number): Operation => ({ kind: "change", prescriptionId: first.id, change: { rest: n } });
 const restOf = (p: Program) => prescriptionsOf(p).find((x) => x.id === first.id)?.rest;
@@ -22,13 +31,29 @@ test("an edit is shown at once and waits to be kept", () => {
   const s = edit(open(), rest(77));
   expect(restOf(shownProgram(plan(s)))).toBe(77);
   expect(plan(s)).toMatchObject({ save: "saving", version: 0, pending: [{ operation: rest(77) }] });
-  const kept = plansReducer(s, planActions.received({ clientId: CLIENT, program: shownProgram(plan(s)), version: 1, kept: plan(s).pending.map((e) => e.id) }));
+  const kept = plansReducer(
+    s,
+    planActions.received({
+      clientId: CLIENT,
+      program: shownProgram(plan(s)),
+      version: 1,
+      kept: plan(s).pending.map((e) => e.id),
+    }),
+  );
   expect(plan(kept)).toMatchObject({ save: "saved", version: 1, pending: [] });
 });
 
 test("undo appends the inverse and redo takes it back, over saved and unsaved edits alike", () => {
   let s = edit(open(), rest(77));
-  s = plansReducer(s, planActions.received({ clientId: CLIENT, program: shownProgram(plan(s)), version: 1, kept: plan(s).pending.map((e) => e.id) }));
+  s = plansReducer(
+    s,
+    planActions.received({
+      clientId: CLIENT,
+      program: shownProgram(plan(s)),
+      version: 1,
+      kept: plan(s).pending.map((e) => e.id),
+    }),
+  );
   s = edit(s, { kind: "remove", prescriptionId: second.id });
   s = plansReducer(s, planActions.undone({ clientId: CLIENT, ids: ids(5) }));
   s = plansReducer(s, planActions.undone({ clientId: CLIENT, ids: ids(5) }));
@@ -41,7 +66,10 @@ test("undo appends the inverse and redo takes it back, over saved and unsaved ed
 });
 
 test("an older answer never replaces a newer one", () => {
-  let s = plansReducer(open(), planActions.received({ clientId: CLIENT, program: { ...start, name: "newer" }, version: 5, kept: [] }));
+  let s = plansReducer(
+    open(),
+    planActions.received({ clientId: CLIENT, program: { ...start, name: "newer" }, version: 5, kept: [] }),
+  );
   s = plansReducer(s, planActions.received({ clientId: CLIENT, program: start, version: 4, kept: [] }));
   expect(plan(s)).toMatchObject({ version: 5, program: { name: "newer" } });
 });
@@ -58,16 +86,34 @@ test("while the server is away edits gather; a conflict waits for its choice", (
   s = edit(s, { kind: "change", prescriptionId: first.id, change: { note: "kept" } });
   expect(plan(s)).toMatchObject({ save: "waiting", pending: [{}, {}] });
   const [mine] = plan(s).pending;
-  const conflict = { editId: mine!.id, what: `${first.id}/rest`, mine: 77, theirs: 60, who: "Ivo", at: "2026-11-20T10:00:00Z" };
-  const asked = plansReducer(s, planActions.saveFailed({ clientId: CLIENT, save: "conflict", reason: "two", conflicts: [conflict] }));
+  const conflict = {
+    editId: mine!.id,
+    what: `${first.id}/rest`,
+    mine: 77,
+    theirs: 60,
+    who: "Ivo",
+    at: "2026-11-20T10:00:00Z",
+  };
+  const asked = plansReducer(
+    s,
+    planActions.saveFailed({ clientId: CLIENT, save: "conflict", reason: "two", conflicts: [conflict] }),
+  );
   const theirs = plansReducer(asked, planActions.settled({ clientId: CLIENT, editId: mine!.id, keep: "theirs" }));
-  expect(plan(theirs)).toMatchObject({ save: "saving", conflicts: [], pending: [{ operation: { change: { note: "kept" } } }] });
+  expect(plan(theirs)).toMatchObject({
+    save: "saving",
+    conflicts: [],
+    pending: [{ operation: { change: { note: "kept" } } }],
+  });
   const own = plansReducer(asked, planActions.settled({ clientId: CLIENT, editId: mine!.id, keep: "mine" }));
   expect(plan(own).pending).toHaveLength(2);
 });
 
 test("undo of a step of 120 operations gives each an id of its own, and never sends one without", () => {
-  const many = Array.from({ length: 120 }, (_, n): Operation => ({ kind: "change", prescriptionId: first.id, change: { rest: 30 + n } }));
+  const many = Array.from({ length: 120 }, (_, n): Operation => ({
+    kind: "change",
+    prescriptionId: first.id,
+    change: { rest: 30 + n },
+  }));
   const ids = (n: number) => Array.from({ length: n }, (_, i) => id(40_000 + i + n));
   let s = plansReducer(open(), planActions.edited({ clientId: CLIENT, operations: many, ids: ids(120) }));
   const step = plan(s).undo.at(-1)!.length;
@@ -95,7 +141,8 @@ class Server {
     const conflicts: string[] = [];
     for (const e of edits) {
       if (this.log.some((x) => x.id === e.id)) continue;
-      if (others.some((o) => collisions(touches(e.operation, program), touches(o.operation, program)).length)) conflicts.push(e.id);
+      if (others.some((o) => collisions(touches(e.operation, program), touches(o.operation, program)).length))
+        conflicts.push(e.id);
       const r = applyOperation(program, e.operation);
       if ("refused" in r) continue;
       program = r.program;
@@ -120,11 +167,36 @@ test("200 random interleavings of two editors: nothing lost silently, nothing do
       if (p.pending.length === 0) return;
       const answer = server.send(p.version, p.pending);
       if (answer.ok) {
-        windows[w] = plansReducer(windows[w]!, planActions.received({ clientId: CLIENT, program: server.program, version: server.log.length, kept: p.pending.map((e) => e.id) }));
+        windows[w] = plansReducer(
+          windows[w]!,
+          planActions.received({
+            clientId: CLIENT,
+            program: server.program,
+            version: server.log.length,
+            kept: p.pending.map((e) => e.id),
+          }),
+        );
         return;
       }
       // both values are shown, and this person keeps theirs or the other's
-      windows[w] = plansReducer(windows[w]!, planActions.saveFailed({ clientId: CLIENT, save: "conflict", reason: "two", conflicts: answer.conflicts.map((editId) => ({ editId, what: "", mine: null, theirs: null, who: "", at: "" })), program: server.program, version: server.log.length }));
+      windows[w] = plansReducer(
+        windows[w]!,
+        planActions.saveFailed({
+          clientId: CLIENT,
+          save: "conflict",
+          reason: "two",
+          conflicts: answer.conflicts.map((editId) => ({
+            editId,
+            what: "",
+            mine: null,
+            theirs: null,
+            who: "",
+            at: "",
+          })),
+          program: server.program,
+          version: server.log.length,
+        }),
+      );
       for (const editId of answer.conflicts) {
         const keep = random() < 0.5 ? "mine" : "theirs";
         if (keep === "theirs") decided.add(editId);
@@ -135,7 +207,10 @@ test("200 random interleavings of two editors: nothing lost silently, nothing do
       const w = random() < 0.5 ? 0 : 1;
       const target = random() < 0.5 ? first.id : second.id;
       const before = plan(windows[w]!).pending.length;
-      const operation: Operation = random() < 0.6 ? { kind: "change", prescriptionId: target, change: { rest: 30 + n } } : { kind: "change", prescriptionId: target, change: { note: `n${n}` } };
+      const operation: Operation =
+        random() < 0.6
+          ? { kind: "change", prescriptionId: target, change: { rest: 30 + n } }
+          : { kind: "change", prescriptionId: target, change: { note: `n${n}` } };
       windows[w] = edit(windows[w]!, operation);
       made.push(...plan(windows[w]!).pending.slice(before));
       if (random() < 0.4) flush(w);

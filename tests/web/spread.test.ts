@@ -1,7 +1,9 @@
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { bandOf, isDecided, type Spread } from "../../src/web/bench/useSpread";
 
-const body = (loadedLength: number | null) => ({ soleus: loadedLength === null ? null : ({ loadedLength } as HeadMetrics) });
+const body = (loadedLength: number | null) => ({
+  soleus: loadedLength === null ? null : ({ loadedLength } as HeadMetrics),
+});
 const spread = (...values: (number | null)[]): Spread => values.map(body);
 const length = (m: HeadMetrics) => m.loadedLength;
 
@@ -24,11 +26,14 @@ describe("a difference between two setups", () => {
     expect(isDecided(spread(0.5, 0.5, 0.5, 0.5, 0.3), low, "soleus", length)).toBe(true);
     expect(isDecided(spread(0.3, 0.3, 0.3, 0.3, 0.5), low, "soleus", length)).toBe(true);
   });
-  test("is undecided when it turns round among them", () => expect(isDecided(spread(0.5, 0.5, 0.5, 0.3, 0.3), low, "soleus", length)).toBe(false));
+  test("is undecided when it turns round among them", () =>
+    expect(isDecided(spread(0.5, 0.5, 0.5, 0.3, 0.3), low, "soleus", length)).toBe(false));
   test("is undecided when it is none at all, or no body shows both", () => {
     expect(isDecided(low, low, "soleus", length)).toBe(false);
     expect(isDecided(spread(null, null), low, "soleus", length)).toBe(false);
   });
-  test("is not known before both spreads are there", () => expect([isDecided(null, low, "soleus", length), isDecided(low, null, "soleus", length)]).toEqual([null, null]));
-  test("is judged only by bodies that show both", () => expect(isDecided(spread(0.5, null, 0.5, 0.5, 0.5), spread(0.4, 0.9, 0.4, 0.4, null), "soleus", length)).toBe(true));
+  test("is not known before both spreads are there", () =>
+    expect([isDecided(null, low, "soleus", length), isDecided(low, null, "soleus", length)]).toEqual([null, null]));
+  test("is judged only by bodies that show both", () =>
+    expect(isDecided(spread(0.5, null, 0.5, 0.5, 0.5), spread(0.4, 0.9, 0.4, 0.4, null), "soleus", length)).toBe(true));
 });

@@ -40,7 +40,13 @@ export const headSchema = z.strictObject({
   /** cm^3, where the literature's differs from F0 x optimum length / specific tension */
   volume: z.number().positive().optional(),
   /** attachment and via points, with what they wrap: the humeral head, or a cylinder through the hips */
-  path: z.strictObject({ points: z.array(placed).min(2), sphere: z.number().positive().optional(), cylinder: z.strictObject({ radius: z.number().positive(), side: z.enum(["back", "front"]) }).optional() }).optional(),
+  path: z
+    .strictObject({
+      points: z.array(placed).min(2),
+      sphere: z.number().positive().optional(),
+      cylinder: z.strictObject({ radius: z.number().positive(), side: z.enum(["back", "front"]) }).optional(),
+    })
+    .optional(),
   /** tabulated moment arms by joint coordinate: [deg, m] */
   arms: z.record(z.string(), table),
   /** how it is drawn, where the path is not a line */
@@ -86,10 +92,28 @@ const skeletonSchema = z.strictObject({
     }),
   ),
   points: z.record(z.string(), placed),
-  freedoms: z.array(z.strictObject({ id: z.string(), chain: z.enum(CHAINS), segment: z.string(), frame: z.string(), axis: point })),
-  rhythm: z.strictObject({ about: z.string(), setting: z.number(), soft: z.number(), upward: z.number(), clavicle: z.number(), clavicleTurn: z.number() }),
-  passive: z.strictObject({ about: z.string(), soft: z.record(z.string(), z.number()), stops: z.array(z.tuple([z.string(), z.number(), z.union([z.literal(1), z.literal(-1)]), z.number()])) }),
-  reach: z.strictObject({ about: z.string(), shoulder: z.array(z.tuple([z.number(), z.number()])), twist: z.array(z.number()), values: z.record(z.string(), z.array(z.number())) }),
+  freedoms: z.array(
+    z.strictObject({ id: z.string(), chain: z.enum(CHAINS), segment: z.string(), frame: z.string(), axis: point }),
+  ),
+  rhythm: z.strictObject({
+    about: z.string(),
+    setting: z.number(),
+    soft: z.number(),
+    upward: z.number(),
+    clavicle: z.number(),
+    clavicleTurn: z.number(),
+  }),
+  passive: z.strictObject({
+    about: z.string(),
+    soft: z.record(z.string(), z.number()),
+    stops: z.array(z.tuple([z.string(), z.number(), z.union([z.literal(1), z.literal(-1)]), z.number()])),
+  }),
+  reach: z.strictObject({
+    about: z.string(),
+    shoulder: z.array(z.tuple([z.number(), z.number()])),
+    twist: z.array(z.number()),
+    values: z.record(z.string(), z.array(z.number())),
+  }),
 });
 export type Skeleton = z.infer<typeof skeletonSchema>;
 
@@ -97,19 +121,27 @@ const calibrationSchema = z.strictObject({
   format: z.literal("gryn-calibration"),
   version: z.literal(1),
   about: z.string(),
-  groups: z.record(z.string(), z.strictObject({ muscles: z.array(z.string()), strength: z.number().positive(), referenceLength: z.number() })),
+  groups: z.record(
+    z.string(),
+    z.strictObject({ muscles: z.array(z.string()), strength: z.number().positive(), referenceLength: z.number() }),
+  ),
 });
 
 /** what fitting to joint torques has made of each group of muscles; none where no curve speaks of it */
 export const calibration = calibrationSchema.parse(calibrationData);
 const groupOf = new Map(Object.values(calibration.groups).flatMap((g) => g.muscles.map((m) => [m, g] as const)));
-export const calibrationOf = (muscle: string): { strength: number; referenceLength: number } => groupOf.get(muscle) ?? { strength: 1, referenceLength: 0 };
+export const calibrationOf = (muscle: string): { strength: number; referenceLength: number } =>
+  groupOf.get(muscle) ?? { strength: 1, referenceLength: 0 };
 
-const files = [shoulderData, armData, forearmData, trunkData, hipData, thighData, calfData].map((d) => musclesSchema.parse(d));
+const files = [shoulderData, armData, forearmData, trunkData, hipData, thighData, calfData].map((d) =>
+  musclesSchema.parse(d),
+);
 
 export const skeleton: Skeleton = skeletonSchema.parse(skeletonData);
 export const heads: readonly Head[] = files.flatMap((f) => f.heads);
-export const muscles: readonly Muscle[] = files.flatMap((f) => f.muscles).sort((a, b) => REGIONS.indexOf(a.region) - REGIONS.indexOf(b.region));
+export const muscles: readonly Muscle[] = files
+  .flatMap((f) => f.muscles)
+  .sort((a, b) => REGIONS.indexOf(a.region) - REGIONS.indexOf(b.region));
 
 const muscleById = new Map(muscles.map((m) => [m.id, m]));
 const headById = new Map(heads.map((h) => [h.id, h]));

@@ -25,7 +25,15 @@ export const clientInput = z.strictObject({
   units: z.partialRecord(z.enum(LOADED), z.enum(UNITS)).default({}),
   equipment: z.array(z.enum(EQUIPMENT)).max(40),
   priorities: z.record(z.string().max(60), z.enum(PRIORITIES)),
-  joints: z.array(z.strictObject({ joint: z.enum(JOINTS), side: z.enum(["left", "right", "both"]), note: z.string().max(300, "at most 300 characters") })).max(20, "at most 20"),
+  joints: z
+    .array(
+      z.strictObject({
+        joint: z.enum(JOINTS),
+        side: z.enum(["left", "right", "both"]),
+        note: z.string().max(300, "at most 300 characters"),
+      }),
+    )
+    .max(20, "at most 20"),
   cleared: z.boolean(),
   note: z.string().max(2000, "at most 2000 characters"),
   /** the day on which the client agreed that health data are kept */
@@ -43,4 +51,6 @@ export function unitFor(client: Pick<ClientInput, "unit" | "units">, equipment: 
 export type Client = ClientInput & { id: string; revision: number };
 
 /** what a list of clients shows, and nothing more: who reads more of one is written down */
-export type ClientSummary = Pick<ClientInput, "name" | "daysPerWeek" | "minutes" | "cleared" | "keepUntil"> & { id: string };
+export type ClientSummary = Pick<ClientInput, "name" | "daysPerWeek" | "minutes" | "cleared" | "keepUntil"> & {
+  id: string;
+};

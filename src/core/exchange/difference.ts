@@ -59,9 +59,13 @@ export function programDifference(now: Program, file: Program, newId: () => stri
       make({ kind: "add", dayId, blockId: newId(), index, prescription: added });
       return added.id;
     }
-    const change = Object.fromEntries(FIELDS.filter((f) => !same(there.prescription[f], p[f])).map((f) => [f, p[f]])) as Change;
+    const change = Object.fromEntries(
+      FIELDS.filter((f) => !same(there.prescription[f], p[f])).map((f) => [f, p[f]]),
+    ) as Change;
     if (Object.keys(change).length) {
-      lines.push(`${p.name}: ${Object.keys(change).join(", ")} ${Object.keys(change).length === 1 ? "changes" : "change"}.`);
+      lines.push(
+        `${p.name}: ${Object.keys(change).join(", ")} ${Object.keys(change).length === 1 ? "changes" : "change"}.`,
+      );
       make({ kind: "change", prescriptionId: p.id, change });
     }
     if (there.day.id !== dayId) {

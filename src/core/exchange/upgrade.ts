@@ -13,7 +13,10 @@ function mapPrescriptions(document: Document, change: (prescription: Document) =
   const list = (value: unknown): Document[] => (Array.isArray(value) ? (value as Document[]) : []);
   return {
     ...document,
-    days: list(document.days).map((day) => ({ ...day, blocks: list(day.blocks).map((block) => ({ ...block, prescriptions: list(block.prescriptions).map(change) })) })),
+    days: list(document.days).map((day) => ({
+      ...day,
+      blocks: list(day.blocks).map((block) => ({ ...block, prescriptions: list(block.prescriptions).map(change) })),
+    })),
   };
 }
 
@@ -24,7 +27,12 @@ const steps: Record<number, Step> = {
     mapPrescriptions(document, (p) => ({
       ...p,
       alternatives: [],
-      credits: Object.fromEntries(Object.entries((p.credits ?? {}) as Record<string, Document>).map(([head, credit]) => [head, { ...credit, length: null }])),
+      credits: Object.fromEntries(
+        Object.entries((p.credits ?? {}) as Record<string, Document>).map(([head, credit]) => [
+          head,
+          { ...credit, length: null },
+        ]),
+      ),
     })),
   // 3 knows what a line was chosen for, what of the body it lifts and its harder relative; and dates of days
   2: (document) => {
@@ -35,14 +43,21 @@ const steps: Record<number, Step> = {
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
 function mostCredited(p: Document): string | null {
-  const direct = Object.entries((p.credits ?? {}) as Record<string, { share: number; direct: boolean }>).filter(([, c]) => c.direct);
+  const direct = Object.entries((p.credits ?? {}) as Record<string, { share: number; direct: boolean }>).filter(
+    ([, c]) => c.direct,
+  );
   return direct.sort(([, a], [, b]) => b.share - a.share)[0]?.[0] ?? null;
 }
 
 /** @returns the document at the present version; one of an unknown version is given back as it is, for the schema to refuse */
 export function upgradeProgram<T = unknown>(document: unknown): T {
   let current = document as Document;
-  while (current && typeof current === "object" && typeof current.version === "number" && current.version < PROGRAM_VERSION) {
+  while (
+    current &&
+    typeof current === "object" &&
+    typeof current.version === "number" &&
+    current.version < PROGRAM_VERSION
+  ) {
     const step = steps[current.version];
     if (!step) break;
     current = { ...step(current), version: current.version + 1 };

@@ -11,7 +11,10 @@ export interface ExerciseFault {
 const isBound = (b: unknown): b is Exclude<Binding, number> => typeof b === "object" && b !== null && "parameter" in b;
 
 /** every binding with its path */
-function bindings(value: unknown, path: PropertyKey[] = []): { path: PropertyKey[]; binding: Exclude<Binding, number> }[] {
+function bindings(
+  value: unknown,
+  path: PropertyKey[] = [],
+): { path: PropertyKey[]; binding: Exclude<Binding, number> }[] {
   if (isBound(value)) return [{ path, binding: value }];
   if (value === null || typeof value !== "object") return [];
   return Object.entries(value).flatMap(([k, v]) => bindings(v, [...path, Array.isArray(value) ? Number(k) : k]));
@@ -21,24 +24,49 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
   const faults: ExerciseFault[] = [];
   const fault = (path: PropertyKey[], reason: string) => void faults.push({ path, reason });
   const parameters = new Set(exercise.parameters.map((p) => p.id));
-  for (const { path, binding } of bindings({ stance: exercise.stance, path: exercise.path, loads: exercise.loads, elbowTowards: exercise.elbowTowards })) if (!parameters.has(binding.parameter)) fault(path, `there is no parameter called ${binding.parameter}`);
-  exercise.targets.forEach((t, i) => muscles.some((m) => m.id === t) || fault(["targets", i], `there is no muscle called ${t}`));
-  exercise.loads.forEach((l, i) => l.at in skeleton.points || fault(["loads", i, "at"], `there is no point of the body called ${l.at}; there are ${Object.keys(skeleton.points).join(", ")}`));
-  exercise.parameters.forEach((p, i) => exercise.parameters.findIndex((q) => q.id === p.id) < i && fault(["parameters", i, "id"], `two parameters are called ${p.id}`));
+  for (const { path, binding } of bindings({
+    stance: exercise.stance,
+    path: exercise.path,
+    loads: exercise.loads,
+    elbowTowards: exercise.elbowTowards,
+  }))
+    if (!parameters.has(binding.parameter)) fault(path, `there is no parameter called ${binding.parameter}`);
+  exercise.targets.forEach(
+    (t, i) => muscles.some((m) => m.id === t) || fault(["targets", i], `there is no muscle called ${t}`),
+  );
+  exercise.loads.forEach(
+    (l, i) =>
+      l.at in skeleton.points ||
+      fault(
+        ["loads", i, "at"],
+        `there is no point of the body called ${l.at}; there are ${Object.keys(skeleton.points).join(", ")}`,
+      ),
+  );
+  exercise.parameters.forEach(
+    (p, i) =>
+      exercise.parameters.findIndex((q) => q.id === p.id) < i &&
+      fault(["parameters", i, "id"], `two parameters are called ${p.id}`),
+  );
   if (faults.length) return faults;
-  const all = [{ values: defaultValues(exercise), path: ["parameters"] as PropertyKey[] }, ...exercise.setups.map((s, i) => ({ values: s.values, path: ["setups", i, "values"] as PropertyKey[] }))];
+  const all = [
+    { values: defaultValues(exercise), path: ["parameters"] as PropertyKey[] },
+    ...exercise.setups.map((s, i) => ({ values: s.values, path: ["setups", i, "values"] as PropertyKey[] })),
+  ];
   for (const { values, path } of all) {
     try {
       const setup = resolveSetup(exercise, values);
       setup.loads.forEach((l, i) => {
         if (!(l.share > 0)) fault(["loads", i, "share"], "a load must have a share over 0");
         if (l.kind === "mass" && l.fixed < 0) fault(["loads", i, "fixed"], "a mass cannot be negative");
-        if (l.kind === "band" && !(l.slack > 0.05)) fault(["loads", i, "slack"], "a band has a slack length of 5 cm at least");
+        if (l.kind === "band" && !(l.slack > 0.05))
+          fault(["loads", i, "slack"], "a band has a slack length of 5 cm at least");
       });
     } catch (e) {
       if (!(e instanceof SetupError)) throw e;
       fault([...path, ...e.path.split(".").slice(1)], e.message);
     }
   }
-  return faults.filter((f, i) => faults.findIndex((g) => g.path.join() === f.path.join() && g.reason === f.reason) === i);
+  return faults.filter(
+    (f, i) => faults.findIndex((g) => g.path.join() === f.path.join() && g.reason === f.reason) === i,
+  );
 }

@@ -30,7 +30,31 @@ export const parameterSchema = z
 export type Parameter = z.infer<typeof parameterSchema>;
 
 /** joint angles a pose may give; `pitch`, `roll` and `turn` place the pelvis, `heel` is how far it is off the floor */
-export const POSE_COORDINATES = ["plane", "elevation", "twist", "elbow", "forearm", "wristFlexion", "wristDeviation", "fingers", "protraction", "girdleElevation", "lumbarFlexion", "lumbarBend", "lumbarRotation", "neck", "hipFlexion", "hipAbduction", "hipRotation", "knee", "ankle", "pitch", "roll", "turn", "heel"] as const;
+export const POSE_COORDINATES = [
+  "plane",
+  "elevation",
+  "twist",
+  "elbow",
+  "forearm",
+  "wristFlexion",
+  "wristDeviation",
+  "fingers",
+  "protraction",
+  "girdleElevation",
+  "lumbarFlexion",
+  "lumbarBend",
+  "lumbarRotation",
+  "neck",
+  "hipFlexion",
+  "hipAbduction",
+  "hipRotation",
+  "knee",
+  "ankle",
+  "pitch",
+  "roll",
+  "turn",
+  "heel",
+] as const;
 export type PoseCoordinate = (typeof POSE_COORDINATES)[number];
 
 const angles = z.partialRecord(z.enum(POSE_COORDINATES), binding);
@@ -38,13 +62,41 @@ const angles = z.partialRecord(z.enum(POSE_COORDINATES), binding);
 const keyPose = z.strictObject({ angles: angles.default({}), hand: place.optional() });
 
 /** what carries the body; it decides which forces the chains have to hold */
-export const BASES = ["feet", "one-foot", "other-foot", "split", "hands", "hands-and-feet", "shoulders-and-feet", "seat", "bench", "thighs", "shanks"] as const;
+export const BASES = [
+  "feet",
+  "one-foot",
+  "other-foot",
+  "split",
+  "hands",
+  "hands-and-feet",
+  "shoulders-and-feet",
+  "seat",
+  "bench",
+  "thighs",
+  "shanks",
+] as const;
 export type Base = (typeof BASES)[number];
 
-const from = z.strictObject({ /** the fixed end: floor, or the shoulder, hand, hip or foot as they are at the start */ frame: z.enum(["floor", "shoulder", "hand", "hip", "foot"]), at: place });
+const from = z.strictObject({
+  /** the fixed end: floor, or the shoulder, hand, hip or foot as they are at the start */ frame: z.enum([
+    "floor",
+    "shoulder",
+    "hand",
+    "hip",
+    "foot",
+  ]),
+  at: place,
+});
 /** force over its nominal at places along the rep, 0 to 1: a cam, or what was measured on a machine */
-const profile = z.array(z.tuple([z.number().min(0).max(1), z.number().min(0)])).min(2).optional();
-const loadBase = { /** point of the body it acts on */ at: z.string().default("grip"), /** share of the one variable load at each such point */ share: binding.default(1), /** on both sides, even where one side works */ both: z.boolean().default(false) };
+const profile = z
+  .array(z.tuple([z.number().min(0).max(1), z.number().min(0)]))
+  .min(2)
+  .optional();
+const loadBase = {
+  /** point of the body it acts on */ at: z.string().default("grip"),
+  /** share of the one variable load at each such point */ share: binding.default(1),
+  /** on both sides, even where one side works */ both: z.boolean().default(false),
+};
 const loadSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("mass"), ...loadBase, /** kg that are always there */ fixed: binding.default(0) }),
   z.strictObject({ kind: z.literal("cable"), ...loadBase, from, profile }),
@@ -53,12 +105,53 @@ const loadSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("lever"), ...loadBase, axis: z.enum(["x", "-x", "z", "-z"]), profile }),
 ]);
 
-export const FAMILIES = ["press", "fly", "raise", "row", "pulldown", "pullover", "shrug", "curl", "extension", "wrist", "squat", "lunge", "hinge", "bridge", "leg-extension", "leg-curl", "calf", "adduction", "abduction", "trunk", "carry"] as const;
+export const FAMILIES = [
+  "press",
+  "fly",
+  "raise",
+  "row",
+  "pulldown",
+  "pullover",
+  "shrug",
+  "curl",
+  "extension",
+  "wrist",
+  "squat",
+  "lunge",
+  "hinge",
+  "bridge",
+  "leg-extension",
+  "leg-curl",
+  "calf",
+  "adduction",
+  "abduction",
+  "trunk",
+  "carry",
+] as const;
 export type Family = (typeof FAMILIES)[number];
-export const EQUIPMENT = ["cable", "dumbbell", "barbell", "machine", "bench", "preacher-pad", "hyperextension-bench", "pull-up-bar", "dip-bars", "band"] as const;
+export const EQUIPMENT = [
+  "cable",
+  "dumbbell",
+  "barbell",
+  "machine",
+  "bench",
+  "preacher-pad",
+  "hyperextension-bench",
+  "pull-up-bar",
+  "dip-bars",
+  "band",
+] as const;
 export type Equipment = (typeof EQUIPMENT)[number];
 export { JOINTS, type Joint };
-export const SUPPORTS = ["bench", "chest-pad", "preacher-pad", "floor", "back-pad", "thigh-pad", "forearm-pad"] as const;
+export const SUPPORTS = [
+  "bench",
+  "chest-pad",
+  "preacher-pad",
+  "floor",
+  "back-pad",
+  "thigh-pad",
+  "forearm-pad",
+] as const;
 
 export const exerciseSchema = z
   .strictObject({
@@ -116,8 +209,17 @@ export const exerciseSchema = z
     /** what each joint has to put up with, 0 to 1, stated by the author */
     joints: z.partialRecord(z.enum(JOINTS), z.number().min(0).max(1)),
     cautions: z.array(z.strictObject({ joint: z.enum(JOINTS), text: z.string(), gentler: z.string().optional() })),
-    cues: z.array(z.strictObject({ phase: z.enum(["start", "lift", "end", "lower"]), text: z.string() })).min(2).max(4),
+    cues: z
+      .array(z.strictObject({ phase: z.enum(["start", "lift", "end", "lower"]), text: z.string() }))
+      .min(2)
+      .max(4),
   })
-  .refine((e) => e.path.every((p) => (p.hand === undefined) === (e.path[0]!.hand === undefined)), { message: "give the hand in every key pose or in none", path: ["path"] })
-  .refine((e) => e.path[0]!.hand === undefined || e.elbowTowards !== undefined, { message: "hand targets need elbowTowards", path: ["elbowTowards"] });
+  .refine((e) => e.path.every((p) => (p.hand === undefined) === (e.path[0]!.hand === undefined)), {
+    message: "give the hand in every key pose or in none",
+    path: ["path"],
+  })
+  .refine((e) => e.path[0]!.hand === undefined || e.elbowTowards !== undefined, {
+    message: "hand targets need elbowTowards",
+    path: ["elbowTowards"],
+  });
 export type Exercise = z.infer<typeof exerciseSchema>;

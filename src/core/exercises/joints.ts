@@ -2,4 +2,14 @@
 export const JOINTS = ["shoulder", "elbow", "wrist", "spine", "hip", "knee", "ankle", "neck", "fingers"] as const;
 export type Joint = (typeof JOINTS)[number];
 /** as a client and a sentence call them */
-export const JOINT_NAMES: Readonly<Record<Joint, string>> = { shoulder: "shoulder", elbow: "elbow", wrist: "wrist", spine: "back", hip: "hip", knee: "knee", ankle: "ankle", neck: "neck", fingers: "hand or fingers" };
+export const JOINT_NAMES: Readonly<Record<Joint, string>> = {
+  shoulder: "shoulder",
+  elbow: "elbow",
+  wrist: "wrist",
+  spine: "back",
+  hip: "hip",
+  knee: "knee",
+  ankle: "ankle",
+  neck: "neck",
+  fingers: "hand or fingers",
+};

@@ -18,7 +18,13 @@ export interface From {
   frame: "floor" | "shoulder" | "hand" | "hip" | "foot";
   at: Vec3;
 }
-export type SetupLoad = LoadPlace & ({ kind: "mass"; fixed: number } | { kind: "cable"; from: From; profile: Curve | null } | { kind: "band"; from: From; slack: number } | { kind: "lever"; axis: Vec3; profile: Curve | null });
+export type SetupLoad = LoadPlace &
+  (
+    | { kind: "mass"; fixed: number }
+    | { kind: "cable"; from: From; profile: Curve | null }
+    | { kind: "band"; from: From; slack: number }
+    | { kind: "lever"; axis: Vec3; profile: Curve | null }
+  );
 
 export interface Setup {
   readonly exercise: Exercise;
@@ -59,14 +65,21 @@ export function exerciseVersion(exercise: Exercise): string {
   return v;
 }
 
-const decimals = (step: number) => Math.max(0, -Math.floor(Math.log10(step) + 1e-9) + (step < 1 && !Number.isInteger(step * 10) ? 1 : 0));
+const decimals = (step: number) =>
+  Math.max(0, -Math.floor(Math.log10(step) + 1e-9) + (step < 1 && !Number.isInteger(step * 10) ? 1 : 0));
 
 export function roundToStep(p: Parameter, value: number): number {
-  const v = p.options ? p.options.reduce((best, o) => (Math.abs(o.value - value) < Math.abs(best - value) ? o.value : best), p.options[0]!.value) : p.min + Math.round((value - p.min) / p.step) * p.step;
+  const v = p.options
+    ? p.options.reduce(
+        (best, o) => (Math.abs(o.value - value) < Math.abs(best - value) ? o.value : best),
+        p.options[0]!.value,
+      )
+    : p.min + Math.round((value - p.min) / p.step) * p.step;
   return Number(Math.min(p.max, Math.max(p.min, v)).toFixed(decimals(p.step) + 1));
 }
 
-export const defaultValues = (exercise: Exercise): Values => Object.fromEntries(exercise.parameters.map((p) => [p.id, p.default]));
+export const defaultValues = (exercise: Exercise): Values =>
+  Object.fromEntries(exercise.parameters.map((p) => [p.id, p.default]));
 
 export class SetupError extends Error {
   override readonly name = "SetupError";
@@ -84,7 +97,8 @@ export function completeValues(exercise: Exercise, values: Values): Values {
   for (const [id, v] of Object.entries(values)) {
     const p = exercise.parameters.find((x) => x.id === id);
     if (!p) throw new SetupError(`parameters.${id}`, `${exercise.name} has no parameter called ${id}`);
-    if (!Number.isFinite(v) || v < p.min - 1e-9 || v > p.max + 1e-9) throw new SetupError(`parameters.${id}`, `${p.name} must lie between ${p.min} and ${p.max} ${p.unit}`);
+    if (!Number.isFinite(v) || v < p.min - 1e-9 || v > p.max + 1e-9)
+      throw new SetupError(`parameters.${id}`, `${p.name} must lie between ${p.min} and ${p.max} ${p.unit}`);
   }
   return Object.fromEntries(exercise.parameters.map((p) => [p.id, roundToStep(p, values[p.id] ?? p.default)]));
 }
@@ -103,11 +117,16 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
   const num = (b: Binding): number => {
     if (typeof b === "number") return b;
     const v = values[b.parameter];
-    if (v === undefined) throw new SetupError(b.parameter, `${exercise.id} binds a number to ${b.parameter}, which is not one of its parameters`);
+    if (v === undefined)
+      throw new SetupError(
+        b.parameter,
+        `${exercise.id} binds a number to ${b.parameter}, which is not one of its parameters`,
+      );
     return "table" in b ? curveValue(makeCurve(b.table), v) : v * b.scale + b.offset;
   };
   const place = (p: readonly [Binding, Binding, Binding]): Vec3 => [num(p[0]), num(p[1]), num(p[2])];
-  const angles = (given: Exercise["stance"]["angles"]): Angles => Object.fromEntries(Object.entries(given).map(([c, b]) => [c, num(b!)]));
+  const angles = (given: Exercise["stance"]["angles"]): Angles =>
+    Object.fromEntries(Object.entries(given).map(([c, b]) => [c, num(b!)]));
   const { stance, path, loads, chains } = exercise;
   return {
     exercise,
@@ -126,9 +145,11 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
     loads: loads.map((l): SetupLoad => {
       const at: LoadPlace = { at: l.at, share: num(l.share), both: l.both };
       if (l.kind === "mass") return { ...at, kind: "mass", fixed: num(l.fixed) };
-      if (l.kind === "band") return { ...at, kind: "band", from: { frame: l.from.frame, at: place(l.from.at) }, slack: num(l.slack) };
+      if (l.kind === "band")
+        return { ...at, kind: "band", from: { frame: l.from.frame, at: place(l.from.at) }, slack: num(l.slack) };
       const profile = l.profile ? makeCurve(l.profile) : null;
-      if (l.kind === "cable") return { ...at, kind: "cable", from: { frame: l.from.frame, at: place(l.from.at) }, profile };
+      if (l.kind === "cable")
+        return { ...at, kind: "cable", from: { frame: l.from.frame, at: place(l.from.at) }, profile };
       return { ...at, kind: "lever", axis: AXES[l.axis], profile };
     }),
   };
@@ -136,7 +157,14 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
 
 const AXES: Record<"x" | "-x" | "z" | "-z", Vec3> = { x: [1, 0, 0], "-x": [-1, 0, 0], z: [0, 0, 1], "-z": [0, 0, -1] };
 /** m over the floor where the exercise does not say */
-const HEIGHTS: Partial<Record<Base, number>> = { hands: 2.1, "shoulders-and-feet": 0.42, seat: 0.505, bench: 0.55, thighs: 0.95, shanks: 0.05 };
+const HEIGHTS: Partial<Record<Base, number>> = {
+  hands: 2.1,
+  "shoulders-and-feet": 0.42,
+  seat: 0.505,
+  bench: 0.55,
+  thighs: 0.95,
+  shanks: 0.05,
+};
 
 /** what a setup is called in a list: the exercise, then what differs from its default */
 export function setupName(exercise: Exercise, values: Values): string {
@@ -144,7 +172,9 @@ export function setupName(exercise: Exercise, values: Values): string {
   const named = exercise.setups.find((s) => canonical(completeValues(exercise, s.values)) === canonical(complete));
   if (named) return named.name;
   const differing = exercise.parameters.filter((p) => complete[p.id] !== roundToStep(p, p.default));
-  return differing.length === 0 ? exercise.name : `${exercise.name}, ${differing.map((p) => describeValue(p, complete[p.id]!)).join(", ")}`;
+  return differing.length === 0
+    ? exercise.name
+    : `${exercise.name}, ${differing.map((p) => describeValue(p, complete[p.id]!)).join(", ")}`;
 }
 
 export function describeValue(p: Parameter, value: number): string {

@@ -14,7 +14,16 @@ import { headMetrics, type HeadMetrics, type HeadRep } from "#core/mechanics/met
 import type { Model, Side } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
 import { applyPose, PostureError, type Pose } from "#core/mechanics/posture";
-import { askedOf, EFFORT, fillSample, largestAt, LOAD_LIMIT, problemsOf, shareAt, type Problem } from "#core/mechanics/problem";
+import {
+  askedOf,
+  EFFORT,
+  fillSample,
+  largestAt,
+  LOAD_LIMIT,
+  problemsOf,
+  shareAt,
+  type Problem,
+} from "#core/mechanics/problem";
 import { scratchState, updateHeads, type State } from "#core/mechanics/state";
 import { tabulate } from "#core/mechanics/vector";
 
@@ -36,7 +45,15 @@ const TURNING_JOINTS = {
 export type TurningJoint = keyof typeof TURNING_JOINTS;
 /** rad over the rep under which a joint only settles */
 const TURNS = (20 * Math.PI) / 180;
-const AXES_OF: Readonly<Record<TurningJoint, RegExp>> = { shoulder: /^shoulder/, elbow: /^elbow$/, wrist: /^wrist/, spine: /^lumbar/, hip: /^hip/, knee: /^knee$/, ankle: /^ankle$/ };
+const AXES_OF: Readonly<Record<TurningJoint, RegExp>> = {
+  shoulder: /^shoulder/,
+  elbow: /^elbow$/,
+  wrist: /^wrist/,
+  spine: /^lumbar/,
+  hip: /^hip/,
+  knee: /^knee$/,
+  ankle: /^ankle$/,
+};
 /** the strength curve is told up to this many times its least */
 const STRENGTH_CAP = 6;
 
@@ -118,15 +135,41 @@ function recordingOf(model: Model, shown: readonly number[], samples: number, wi
   const take = () => buffer.subarray(at, (at += samples));
   const series = shown.map((h): HeadSeries => {
     const { id, muscle, freedoms, longest, shortest } = model.heads[h]!;
-    const momentArms = withArms ? Object.fromEntries(freedoms.map((f) => [model.freedoms[f]!.id, new Float64Array(samples)])) : {};
-    return { id, muscle, momentArms, length: take(), position: take(), force: take(), passive: take(), activation: take(), usable: longest - shortest, work: 0, metrics: null };
+    const momentArms = withArms
+      ? Object.fromEntries(freedoms.map((f) => [model.freedoms[f]!.id, new Float64Array(samples)]))
+      : {};
+    return {
+      id,
+      muscle,
+      momentArms,
+      length: take(),
+      position: take(),
+      force: take(),
+      passive: take(),
+      activation: take(),
+      usable: longest - shortest,
+      work: 0,
+      metrics: null,
+    };
   });
   const slot = new Int32Array(model.heads.length).fill(-1);
   shown.forEach((h, k) => (slot[h] = k));
-  return { shown, series, slot, extent: new Float64Array(samples * shown.length), active: new Float64Array(samples * shown.length) };
+  return {
+    shown,
+    series,
+    slot,
+    extent: new Float64Array(samples * shown.length),
+    active: new Float64Array(samples * shown.length),
+  };
 }
 
-function recordHeads({ shown, series, extent, active }: Recording, model: Model, state: State, n: number, withArms: boolean): void {
+function recordHeads(
+  { shown, series, extent, active }: Recording,
+  model: Model,
+  state: State,
+  n: number,
+  withArms: boolean,
+): void {
   const nf = model.freedoms.length;
   for (let k = 0; k < shown.length; k++) {
     const h = shown[k]!;
@@ -162,7 +205,10 @@ function strengthOf(model: Model, problems: readonly Problem[], samples: number)
     for (const p of problems) {
       const capacity = largestAt(p, n);
       if (!capacity.feasible) {
-        if (reasons.length === 0) reasons.push(`At ${percentOf(n, samples)} % of the rep the ${JOINT_WORDS[model.freedoms[p.block.rows[capacity.row]!]!.id] ?? "body"} cannot be held: ${capacity.shortfall.toFixed(1)} Nm short even without a load.`);
+        if (reasons.length === 0)
+          reasons.push(
+            `At ${percentOf(n, samples)} % of the rep the ${JOINT_WORDS[model.freedoms[p.block.rows[capacity.row]!]!.id] ?? "body"} cannot be held: ${capacity.shortfall.toFixed(1)} Nm short even without a load.`,
+          );
         largest[n] = 0;
       } else if (capacity.load < largest[n]!) {
         largest[n] = capacity.load;
@@ -181,7 +227,15 @@ const percentOf = (n: number, samples: number) => Math.round((100 * n) / (sample
 type ActionSums = Map<number, Map<number, number>>;
 
 /** shares the load of the sticking point at every sample; sums what the summary needs */
-function shareAll(model: Model, problems: readonly Problem[], { series, slot, active, shown }: Recording, samples: number, load: number, trunkSides: 1 | 2, actions: ActionSums | null) {
+function shareAll(
+  model: Model,
+  problems: readonly Problem[],
+  { series, slot, active, shown }: Recording,
+  samples: number,
+  load: number,
+  trunkSides: 1 | 2,
+  actions: ActionSums | null,
+) {
   let residual = 0;
   let engaged = 0;
   const spine = new Float64Array(samples);
@@ -217,10 +271,23 @@ function addActions(actions: ActionSums, p: Problem, n: number, column: number, 
 }
 
 /** only what is done about joints that turn: holding is no action */
-function actionsOf(model: Model, { series }: Recording, sums: ActionSums, turns: readonly TurningJoint[], samples: number): Analysis["actions"] {
+function actionsOf(
+  model: Model,
+  { series }: Recording,
+  sums: ActionSums,
+  turns: readonly TurningJoint[],
+  samples: number,
+): Analysis["actions"] {
   const turning = (id: string) => turns.some((j) => AXES_OF[j].test(id));
   return Object.fromEntries(
-    [...sums].map(([k, byFreedom]) => [series[k]!.id, Object.fromEntries([...byFreedom].flatMap(([f, sum]) => (turning(model.freedoms[f]!.id) ? [[model.freedoms[f]!.id, sum / samples]] : [])))]),
+    [...sums].map(([k, byFreedom]) => [
+      series[k]!.id,
+      Object.fromEntries(
+        [...byFreedom].flatMap(([f, sum]) =>
+          turning(model.freedoms[f]!.id) ? [[model.freedoms[f]!.id, sum / samples]] : [],
+        ),
+      ),
+    ]),
   );
 }
 
@@ -250,7 +317,12 @@ function bodyLoadOf(p: Problem, r: number, samples: number, assistance: number, 
 }
 
 /** metrics of every head that does something; lifting work is force x shortening of the whole muscle, over every joint it crosses */
-function measureHeads(model: Model, { shown, series, extent }: Recording, samples: number, largest: Float64Array): void {
+function measureHeads(
+  model: Model,
+  { shown, series, extent }: Recording,
+  samples: number,
+  largest: Float64Array,
+): void {
   const weight = (k: number) => model.heads[shown[k]!]!.maxForce * model.heads[shown[k]!]!.optimumLength;
   let all = 0;
   const byMuscle = new Map<string, number>();
@@ -271,7 +343,8 @@ function measureHeads(model: Model, { shown, series, extent }: Recording, sample
 function busierSide(series: readonly HeadSeries[]): HeadSeries[] {
   const busy = new Map(series.map((out) => [out, out.work + 1e-3 * out.activation.reduce((sum, a) => sum + a, 0)]));
   const best = new Map<string, HeadSeries>();
-  for (const out of series) if (!best.has(out.id) || busy.get(out)! > busy.get(best.get(out.id)!)!) best.set(out.id, out);
+  for (const out of series)
+    if (!best.has(out.id) || busy.get(out)! > busy.get(best.get(out.id)!)!) best.set(out.id, out);
   return [...best.values()];
 }
 
@@ -293,8 +366,20 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   const solved = problems.flatMap((p) => p.block.heads);
   // one side of the trunk works against a load on the other: both are looked at and the busier one is told
   const oneSided = setup.exercise.sides === "one";
-  const recording = recordingOf(model, solved.filter((h) => model.heads[h]!.side === side || (oneSided && model.heads[h]!.chain === "spine")), samples, drawn);
-  const recorder = drawn ? frameRecorder(model, samples, loads, recording.shown.map((h) => model.heads[h]!)) : null;
+  const recording = recordingOf(
+    model,
+    solved.filter((h) => model.heads[h]!.side === side || (oneSided && model.heads[h]!.chain === "spine")),
+    samples,
+    drawn,
+  );
+  const recorder = drawn
+    ? frameRecorder(
+        model,
+        samples,
+        loads,
+        recording.shown.map((h) => model.heads[h]!),
+      )
+    : null;
   const wrist = wristWatch(model, setup, side, samples);
   let pierced = 0;
   const low = new Float64Array(state.q.length).fill(Infinity);
@@ -317,10 +402,17 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   }
   const { largest, at, limiting, reasons: warnings } = strengthOf(model, problems, samples);
   const least = largest[at]!;
-  if (pierced > 0) warnings.push(`The cable runs through the trunk in ${Math.round((100 * pierced) / samples)} % of the rep: move its fixed end.`);
+  if (pierced > 0)
+    warnings.push(
+      `The cable runs through the trunk in ${Math.round((100 * pierced) / samples)} % of the rep: move its fixed end.`,
+    );
   if (warnings.length === 0 && least >= LOAD_LIMIT) {
     const slack = setup.loads.every((l) => l.kind === "band");
-    warnings.push(slack ? "The band never tightens in this rep: a shorter slack length or a farther fixed end." : "Nothing in this rep loads the body: check the pulley and the path.");
+    warnings.push(
+      slack
+        ? "The band never tightens in this rep: a shorter slack length or a farther fixed end."
+        : "Nothing in this rep loads the body: check the pulley and the path.",
+    );
   }
   const feasible = warnings.length === 0;
   const held = feasible ? least : 1;
@@ -335,7 +427,11 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
   const main = mainJoint(model, problems, joints, asked);
   const peak = main ? asked[main.problem]![main.row]!.reduce((most, t) => Math.max(most, Math.abs(t)), 0) || 1 : 1;
   const torques: Record<string, Float64Array> = {};
-  problems.forEach((p, k) => p.block.rows.forEach((f, r) => (torques[model.freedoms[f]!.id] = tabulate(samples, (n) => asked[k]![r]![n]! / peak))));
+  problems.forEach((p, k) =>
+    p.block.rows.forEach(
+      (f, r) => (torques[model.freedoms[f]!.id] = tabulate(samples, (n) => asked[k]![r]![n]! / peak)),
+    ),
+  );
   const mainId = main ? model.freedoms[main.freedom]!.id : "";
   const sticks = (v: number) => v <= least * STICKING_BAND;
   return {
@@ -350,10 +446,17 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
     strength: tabulate(samples, (n) => Math.min(STRENGTH_CAP, least > 0 ? largest[n]! / least : 0)),
     main: mainId,
     resistance: torques[mainId] ?? new Float64Array(samples),
-    capacity: main ? askedOf(problems[main.problem]!, main.row, samples, (n) => Math.min(largest[n]!, STRENGTH_CAP * least)).map((t) => Math.abs(t) / peak) : new Float64Array(samples),
+    capacity: main
+      ? askedOf(problems[main.problem]!, main.row, samples, (n) => Math.min(largest[n]!, STRENGTH_CAP * least)).map(
+          (t) => Math.abs(t) / peak,
+        )
+      : new Float64Array(samples),
     torques,
     sticking: { from: s[largest.findIndex(sticks)]!, to: s[largest.findLastIndex(sticks)]!, at: s[at]! },
-    limiters: limiting && feasible ? limitersOf(model, limiting.block, largestAt(limiting, at, true).elasticity, main?.freedom ?? -1) : [],
+    limiters:
+      limiting && feasible
+        ? limitersOf(model, limiting.block, largestAt(limiting, at, true).elasticity, main?.freedom ?? -1)
+        : [],
     demands: feasible && wrist ? wrist.demands(least + assistance, s, model.body.mass * GRAVITY) : [],
     spine: shared ? spineOf(model, problems, samples, least, shared.spine) : null,
     engagedMass: (shared?.engaged ?? 0) / (model.heads.reduce((sum, h) => sum + h.volume, 0) / 2),
@@ -367,14 +470,53 @@ export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}
 
 /** names of joints in reasons */
 export const JOINT_WORDS: Readonly<Record<string, string>> = {
-  protraction: "shoulder blade", girdleElevation: "shoulder girdle", scapula: "shoulder blade", shoulderFlexion: "shoulder", shoulderAbduction: "shoulder", shoulderRotation: "shoulder's rotation",
-  elbow: "elbow", forearm: "forearm's rotation", wristFlexion: "wrist", wristDeviation: "wrist", lumbarFlexion: "low back", lumbarBend: "trunk sideways", lumbarRotation: "trunk's rotation",
-  hipFlexion: "hip", hipAbduction: "hip sideways", hipRotation: "hip's rotation", knee: "knee", ankle: "ankle",
+  protraction: "shoulder blade",
+  girdleElevation: "shoulder girdle",
+  scapula: "shoulder blade",
+  shoulderFlexion: "shoulder",
+  shoulderAbduction: "shoulder",
+  shoulderRotation: "shoulder's rotation",
+  elbow: "elbow",
+  forearm: "forearm's rotation",
+  wristFlexion: "wrist",
+  wristDeviation: "wrist",
+  lumbarFlexion: "low back",
+  lumbarBend: "trunk sideways",
+  lumbarRotation: "trunk's rotation",
+  hipFlexion: "hip",
+  hipAbduction: "hip sideways",
+  hipRotation: "hip's rotation",
+  knee: "knee",
+  ankle: "ankle",
 };
 
 function impossible(model: Model, setup: Setup, samples: number, reason: string): Analysis {
   const none = new Float64Array(samples);
-  return { modelVersion: model.version, setupKey: setup.key, feasible: false, warnings: [`This pose is impossible: ${reason}.`], s: tabulate(samples, (i) => i / (samples - 1)), joints: {}, heads: [], rawLoad: 0, strength: none, main: "", resistance: none, capacity: none, torques: {}, sticking: { from: 0, to: 0, at: 0 }, limiters: [], demands: [], spine: null, engagedMass: 0, bodyLoad: 0, turns: [], actions: {}, residual: 0, frames: null };
+  return {
+    modelVersion: model.version,
+    setupKey: setup.key,
+    feasible: false,
+    warnings: [`This pose is impossible: ${reason}.`],
+    s: tabulate(samples, (i) => i / (samples - 1)),
+    joints: {},
+    heads: [],
+    rawLoad: 0,
+    strength: none,
+    main: "",
+    resistance: none,
+    capacity: none,
+    torques: {},
+    sticking: { from: 0, to: 0, at: 0 },
+    limiters: [],
+    demands: [],
+    spine: null,
+    engagedMass: 0,
+    bodyLoad: 0,
+    turns: [],
+    actions: {},
+    residual: 0,
+    frames: null,
+  };
 }
 
 function movedJoints(poses: readonly Pose[], s: Float64Array): Record<string, Float64Array> {
@@ -388,10 +530,22 @@ function movedJoints(poses: readonly Pose[], s: Float64Array): Record<string, Fl
 }
 
 /** which pose angles turn which freedom */
-const TURNED_BY: Readonly<Record<string, readonly string[]>> = { shoulderFlexion: ["elevation", "plane"], shoulderAbduction: ["elevation", "plane"], shoulderRotation: ["plane", "twist"], hipFlexion: ["hipFlexion", "pitch"] };
+const TURNED_BY: Readonly<Record<string, readonly string[]>> = {
+  shoulderFlexion: ["elevation", "plane"],
+  shoulderAbduction: ["elevation", "plane"],
+  shoulderRotation: ["plane", "twist"],
+  hipFlexion: ["hipFlexion", "pitch"],
+};
 
-function mainJoint(model: Model, problems: readonly Problem[], joints: Record<string, Float64Array>, asked: readonly Float64Array[][]): { problem: number; row: number; freedom: number } | null {
-  let best: { problem: number; row: number; freedom: number } | null = problems[0] ? { problem: 0, row: 0, freedom: problems[0].block.rows[0]! } : null;
+function mainJoint(
+  model: Model,
+  problems: readonly Problem[],
+  joints: Record<string, Float64Array>,
+  asked: readonly Float64Array[][],
+): { problem: number; row: number; freedom: number } | null {
+  let best: { problem: number; row: number; freedom: number } | null = problems[0]
+    ? { problem: 0, row: 0, freedom: problems[0].block.rows[0]! }
+    : null;
   let most = 0;
   problems.forEach((p, problem) =>
     p.block.rows.forEach((freedom, row) => {
@@ -400,7 +554,8 @@ function mainJoint(model: Model, problems: readonly Problem[], joints: Record<st
       let power = 0;
       for (const c of TURNED_BY[id] ?? [id]) {
         const q = joints[c];
-        if (q) for (let n = 0; n + 1 < t.length; n++) power += Math.abs(t[n]! + t[n + 1]!) * Math.abs(q[n + 1]! - q[n]!);
+        if (q)
+          for (let n = 0; n + 1 < t.length; n++) power += Math.abs(t[n]! + t[n + 1]!) * Math.abs(q[n + 1]! - q[n]!);
       }
       if (isGirdle(id)) power *= 0.2;
       if (power > most) {
@@ -418,7 +573,13 @@ function limitersOf(model: Model, block: Block, elasticity: Float64Array, main: 
     if (h < 0) return;
     const head = model.heads[h]!;
     const now = sums.get(head.muscle) ?? { elasticity: 0, prime: false };
-    sums.set(head.muscle, { elasticity: now.elasticity + elasticity[k]!, prime: now.prime || head.freedoms.includes(main) });
+    sums.set(head.muscle, {
+      elasticity: now.elasticity + elasticity[k]!,
+      prime: now.prime || head.freedoms.includes(main),
+    });
   });
-  return [...sums].map(([muscle, v]) => ({ muscle, ...v })).filter((l) => l.elasticity > 0.005).sort((p, q) => q.elasticity - p.elasticity);
+  return [...sums]
+    .map(([muscle, v]) => ({ muscle, ...v }))
+    .filter((l) => l.elasticity > 0.005)
+    .sort((p, q) => q.elasticity - p.elasticity);
 }

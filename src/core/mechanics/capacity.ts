@@ -54,7 +54,18 @@ export interface Basis {
 
 export function makeBasis(rows: number, columns: number): Basis {
   const all = columns + 1 + rows;
-  const basis: Basis = { rows, columns, basic: new Int32Array(rows), status: new Uint8Array(all), inverse: new Float64Array(rows * rows), x: new Float64Array(rows), y: new Float64Array(rows), reduced: new Float64Array(columns + 1), column: new Float64Array(rows), order: new Int32Array(rows) };
+  const basis: Basis = {
+    rows,
+    columns,
+    basic: new Int32Array(rows),
+    status: new Uint8Array(all),
+    inverse: new Float64Array(rows * rows),
+    x: new Float64Array(rows),
+    y: new Float64Array(rows),
+    reduced: new Float64Array(columns + 1),
+    column: new Float64Array(rows),
+    order: new Int32Array(rows),
+  };
   resetBasis(basis);
   return basis;
 }
@@ -80,7 +91,10 @@ export function largestLoad(p: CapacityProblem, basis?: Basis, elasticities = tr
  * With one freedom the program is a sum: the heads' torque can be anything between all that pull one way and all that
  * pull the other. The same answers as the simplex (tested), many times as fast.
  */
-function alongOneFreedom({ heads: n, A, u: unit, c: left, limit, at = 0 }: CapacityProblem, elasticities: boolean): Capacity {
+function alongOneFreedom(
+  { heads: n, A, u: unit, c: left, limit, at = 0 }: CapacityProblem,
+  elasticities: boolean,
+): Capacity {
   const u = unit[at]!;
   const c = left[0]!;
   const from = at * n;
@@ -99,14 +113,18 @@ function alongOneFreedom({ heads: n, A, u: unit, c: left, limit, at = 0 }: Capac
   const [bound, start] = u < 0 ? [most, least] : [least, most];
   const first = Math.max(0, (c - start) / u);
   const load = Math.min(limit, (c - bound) / u);
-  if (load < first - 1e-9) return { feasible: false, load: 0, elasticity, shortfall: Math.max(0, c - most, least - c), row: 0 };
-  if (elasticities && load > EPS && load < limit * (1 - 1e-9)) for (let i = 0; i < n; i++) if (u < 0 ? A[from + i]! > 0 : A[from + i]! < 0) elasticity[i] = -A[from + i]! / u / load;
+  if (load < first - 1e-9)
+    return { feasible: false, load: 0, elasticity, shortfall: Math.max(0, c - most, least - c), row: 0 };
+  if (elasticities && load > EPS && load < limit * (1 - 1e-9))
+    for (let i = 0; i < n; i++)
+      if (u < 0 ? A[from + i]! > 0 : A[from + i]! < 0) elasticity[i] = -A[from + i]! / u / load;
   return { feasible: true, load, elasticity, shortfall: 0, row: 0 };
 }
 
 /** upper bound of a column: heads 1, the load its limit, logicals 0 */
 const upperOf = (heads: number, limit: number, j: number): number => (j < heads ? 1 : j === heads ? limit : 0);
-const entry = ({ freedoms: m, heads: n, A, u, at = 0 }: CapacityProblem, r: number, j: number): number => (j < n ? A[(at * m + r) * n + j]! : j === n ? u[at * m + r]! : j - n - 1 === r ? 1 : 0);
+const entry = ({ freedoms: m, heads: n, A, u, at = 0 }: CapacityProblem, r: number, j: number): number =>
+  j < n ? A[(at * m + r) * n + j]! : j === n ? u[at * m + r]! : j - n - 1 === r ? 1 : 0;
 
 /** any number of freedoms */
 export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true): Capacity {
@@ -191,7 +209,10 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
         to = Math.max(0, (upper - value) / rate);
         at = 1;
       }
-      if (to < travel - 1e-12 || (to <= travel + 1e-12 && leave >= 0 && Math.abs(column[r]!) > Math.abs(column[leave]!))) {
+      if (
+        to < travel - 1e-12 ||
+        (to <= travel + 1e-12 && leave >= 0 && Math.abs(column[r]!) > Math.abs(column[leave]!))
+      ) {
         travel = to;
         leave = r;
         leavesAt = at;

@@ -26,7 +26,14 @@ export interface Block {
   readonly entries: Int32Array;
   /** torque that is not muscle, Nm: soft tissue about a freedom, or about the shaft of a segment (row -1), and stops */
   readonly soft: readonly { row: number; column: number; torque: number; shaft: number }[];
-  readonly stops: readonly { row: number; column: number; torque: number; coordinate: number; beyond: number; sign: number }[];
+  readonly stops: readonly {
+    row: number;
+    column: number;
+    torque: number;
+    coordinate: number;
+    beyond: number;
+    sign: number;
+  }[];
 }
 
 const GIRDLE = new Set(["protraction", "girdleElevation", "scapula"]);
@@ -55,24 +62,54 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
 }
 
 /** one column before it has its place: the rows it acts on, and the head or passive torque it stands for */
-type Column = { readonly rows: readonly number[] } & ({ readonly head: number } | { readonly torque: number; readonly shaft: number } | { readonly torque: number; readonly coordinate: number; readonly beyond: number; readonly sign: number });
+type Column = { readonly rows: readonly number[] } & (
+  | { readonly head: number }
+  | { readonly torque: number; readonly shaft: number }
+  | { readonly torque: number; readonly coordinate: number; readonly beyond: number; readonly sign: number }
+);
 
 /** the problems to solve; symmetric exercises solve the right side for both */
 export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
   return setup.exercise.chains.map((chain): Block => {
-    const solved = model.freedoms.flatMap((f, i) => (f.chain === chain && (f.side === side || f.side === null) && solves(setup, f.id, chain) ? [i] : []));
+    const solved = model.freedoms.flatMap((f, i) =>
+      f.chain === chain && (f.side === side || f.side === null) && solves(setup, f.id, chain) ? [i] : [],
+    );
     const idOf = (f: number) => model.freedoms[f]!.id;
     const limb = solved.filter((f) => !isGirdle(idOf(f)));
     const rows = [...limb, ...solved.filter((f) => isGirdle(idOf(f)))];
     const shoulder = rows.flatMap((f, row) => (SHOULDER.has(idOf(f)) ? [row] : []));
     const all: Column[] = [
-      ...model.heads.flatMap((h, head): Column[] => (h.chain === chain && (chain === "spine" || h.side === side) && h.freedoms.some((f) => rows.includes(f)) ? [{ head, rows: h.freedoms.flatMap((f) => (rows.includes(f) ? [rows.indexOf(f)] : [])) }] : [])),
+      ...model.heads.flatMap((h, head): Column[] =>
+        h.chain === chain && (chain === "spine" || h.side === side) && h.freedoms.some((f) => rows.includes(f))
+          ? [{ head, rows: h.freedoms.flatMap((f) => (rows.includes(f) ? [rows.indexOf(f)] : [])) }]
+          : [],
+      ),
       ...rows.flatMap((f, row): Column[] => {
         const torque = skeleton.passive.soft[idOf(f)];
         return torque ? [torque, -torque].map((t) => ({ rows: [row], torque: t, shaft: -1 })) : [];
       }),
-      ...(shoulder.length > 0 ? [1, -1].map((sign): Column => ({ rows: shoulder, torque: sign * skeleton.passive.soft.twist!, shaft: model.segmentIndex.get(`humerus.${side}`)! })) : []),
-      ...rows.flatMap((f, row) => skeleton.passive.stops.flatMap(([id, beyond, sign, torque]): Column[] => (idOf(f) === id ? [{ rows: [row], torque: sign * torque, coordinate: model.freedoms[f]!.coordinate, beyond: beyond * RAD, sign }] : []))),
+      ...(shoulder.length > 0
+        ? [1, -1].map((sign): Column => ({
+            rows: shoulder,
+            torque: sign * skeleton.passive.soft.twist!,
+            shaft: model.segmentIndex.get(`humerus.${side}`)!,
+          }))
+        : []),
+      ...rows.flatMap((f, row) =>
+        skeleton.passive.stops.flatMap(([id, beyond, sign, torque]): Column[] =>
+          idOf(f) === id
+            ? [
+                {
+                  rows: [row],
+                  torque: sign * torque,
+                  coordinate: model.freedoms[f]!.coordinate,
+                  beyond: beyond * RAD,
+                  sign,
+                },
+              ]
+            : [],
+        ),
+      ),
     ];
     const onLimb = (c: Column) => limb.length === 0 || c.rows.some((r) => r < limb.length);
     const columns = [...all.filter(onLimb), ...all.filter((c) => !onLimb(c))];
@@ -84,8 +121,12 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
       heads: columns.flatMap((c) => ("head" in c ? [c.head] : [])),
       columns: columns.length,
       limbColumns: all.filter(onLimb).length,
-      entries: Int32Array.from(columns.flatMap((c, column) => ("head" in c ? c.rows.flatMap((row) => [row, column, c.head, rows[row]!]) : []))),
-      soft: columns.flatMap((c, column) => ("shaft" in c ? [{ ...c, row: c.shaft < 0 ? c.rows[0]! : -1, column }] : [])),
+      entries: Int32Array.from(
+        columns.flatMap((c, column) => ("head" in c ? c.rows.flatMap((row) => [row, column, c.head, rows[row]!]) : [])),
+      ),
+      soft: columns.flatMap((c, column) =>
+        "shaft" in c ? [{ ...c, row: c.shaft < 0 ? c.rows[0]! : -1, column }] : [],
+      ),
       stops: columns.flatMap((c, column) => ("beyond" in c ? [{ ...c, row: c.rows[0]!, column }] : [])),
     };
   });
@@ -95,7 +136,15 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
  * Torque of every column at full strength (rows x columns, from `at` of A) and the passive torque of the heads by row
  * (from `atRow`); a stop is there only beyond its angle (eased in over 4 degrees).
  */
-export function fillColumns(model: Model, state: State, block: Block, A: Float64Array, at: number, passive: Float64Array, atRow: number): void {
+export function fillColumns(
+  model: Model,
+  state: State,
+  block: Block,
+  A: Float64Array,
+  at: number,
+  passive: Float64Array,
+  atRow: number,
+): void {
   const { soft, stops, columns, entries, rows } = block;
   const { arms, active } = state;
   const nf = model.freedoms.length;
@@ -115,7 +164,11 @@ export function fillColumns(model: Model, state: State, block: Block, A: Float64
         const f = rows[r]!;
         if (!SHOULDER.has(model.freedoms[f]!.id)) continue;
         // the shaft is the segment's y
-        A[at + r * columns + column] = torque * (state.R[9 * shaft + 1]! * state.axes[3 * f]! + state.R[9 * shaft + 4]! * state.axes[3 * f + 1]! + state.R[9 * shaft + 7]! * state.axes[3 * f + 2]!);
+        A[at + r * columns + column] =
+          torque *
+          (state.R[9 * shaft + 1]! * state.axes[3 * f]! +
+            state.R[9 * shaft + 4]! * state.axes[3 * f + 1]! +
+            state.R[9 * shaft + 7]! * state.axes[3 * f + 2]!);
       }
   }
   for (let k = 0; k < stops.length; k++) {

@@ -1,7 +1,22 @@
 /** Compiles a body into a model: the anatomy's data scaled, varied, mirrored and calibrated, once a body. */
 import { calibrationOf, heads as headData, skeleton } from "#core/anatomy/anatomy";
 import { curveIntegral, makeCurve } from "#core/mechanics/curve";
-import { DEFAULT_BODY, FORCE_GRID, LIMBS, MODEL_VERSION, sided, SIDES, type Body, type Freedom, type HeadPath, type HeadTable, type Model, type ModelHead, type Segment, type Side } from "#core/mechanics/model";
+import {
+  DEFAULT_BODY,
+  FORCE_GRID,
+  LIMBS,
+  MODEL_VERSION,
+  sided,
+  SIDES,
+  type Body,
+  type Freedom,
+  type HeadPath,
+  type HeadTable,
+  type Model,
+  type ModelHead,
+  type Segment,
+  type Side,
+} from "#core/mechanics/model";
 import { fibreForce } from "#core/mechanics/muscle";
 import { reachableRange } from "#core/mechanics/reach";
 import { createState, updateState } from "#core/mechanics/state";
@@ -14,13 +29,16 @@ const ODD = new Set(["lumbarBend", "lumbarRotation"]);
 
 const mirrorPoint = (p: readonly number[], side: Side | null): Vec3 => [p[0]!, p[1]!, side === "left" ? -p[2]! : p[2]!];
 /** axes are axial vectors: mirroring in z = 0 turns x and y round */
-const mirrorAxis = (a: readonly number[], side: Side | null): Vec3 => (side === "left" ? [-a[0]!, -a[1]!, a[2]!] : [a[0]!, a[1]!, a[2]!]);
+const mirrorAxis = (a: readonly number[], side: Side | null): Vec3 =>
+  side === "left" ? [-a[0]!, -a[1]!, a[2]!] : [a[0]!, a[1]!, a[2]!];
 
 export function compileModel(body: Body = DEFAULT_BODY): Model {
   const size = body.stature / skeleton.reference.stature;
   const massScale = body.mass / skeleton.reference.mass;
   const vary = body.variation;
-  const stretch = new Map(Object.entries(LIMBS).flatMap(([limb, segments]) => segments.map((s) => [s, vary?.limbs[limb] ?? 1] as const)));
+  const stretch = new Map(
+    Object.entries(LIMBS).flatMap(([limb, segments]) => segments.map((s) => [s, vary?.limbs[limb] ?? 1] as const)),
+  );
 
   const coordinates: string[] = [...ROOT];
   const coordinateIndex = new Map(coordinates.map((c, i) => [c, i]));
@@ -51,23 +69,39 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
         origin: [origin[0] * s, origin[1] * s, origin[2] * s],
         kind: joint.kind,
         axis: joint.kind === "hinge" ? mirrorAxis(joint.axis, side) : [0, 0, 1],
-        coordinates: joint.kind === "root" ? [0, 1, 2, 3, 4, 5] : joint.kind === "hinge" ? [coordinate(sided(joint.coordinate, side))] : joint.coordinates.map((c) => coordinate(sided(c, side))),
+        coordinates:
+          joint.kind === "root"
+            ? [0, 1, 2, 3, 4, 5]
+            : joint.kind === "hinge"
+              ? [coordinate(sided(joint.coordinate, side))]
+              : joint.coordinates.map((c) => coordinate(sided(c, side))),
         mass: data.mass * massScale,
         com: [com[0] * size, com[1] * size, com[2] * size],
       });
     }
   }
 
-  const descendsFrom = (segment: number, ancestor: number): boolean => segment === ancestor || (segment >= 0 && descendsFrom(segments[segment]!.parent, ancestor));
+  const descendsFrom = (segment: number, ancestor: number): boolean =>
+    segment === ancestor || (segment >= 0 && descendsFrom(segments[segment]!.parent, ancestor));
   const freedoms: Freedom[] = [];
   for (const side of [null, ...SIDES])
     for (const f of skeleton.freedoms) {
       if ((side === null) === (isSided.get(f.segment) === true)) continue;
       const segment = segmentOf(f.segment, side);
       const joint = segments[segment]!;
-      freedoms.push({ id: f.id, chain: f.chain, side, segment, frame: segmentOf(f.frame, side), axis: mirrorAxis(f.axis, side), moved: Uint8Array.from(segments, (_, i) => (descendsFrom(i, segment) ? 1 : 0)), coordinate: joint.kind === "hinge" ? joint.coordinates[0]! : -1 });
+      freedoms.push({
+        id: f.id,
+        chain: f.chain,
+        side,
+        segment,
+        frame: segmentOf(f.frame, side),
+        axis: mirrorAxis(f.axis, side),
+        moved: Uint8Array.from(segments, (_, i) => (descendsFrom(i, segment) ? 1 : 0)),
+        coordinate: joint.kind === "hinge" ? joint.coordinates[0]! : -1,
+      });
     }
-  const freedomOf = (id: string, side: Side) => freedoms.findIndex((f) => f.id === id && (f.side === side || f.side === null));
+  const freedomOf = (id: string, side: Side) =>
+    freedoms.findIndex((f) => f.id === id && (f.side === side || f.side === null));
 
   /**
    * Coordinates that one segment's pose against another depends on: the joints on the way, and where a segment is turned
@@ -77,7 +111,9 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
     const up = (s: number, to = -1): number[] => (s < 0 || s === to ? [] : [s, ...up(segments[s]!.parent, to)]);
     const [left, right] = [up(a), up(b)];
     const way = [...left.filter((s) => !right.includes(s)), ...right.filter((s) => !left.includes(s))];
-    return way.flatMap((s) => [s, ...up(segments[s]!.parent, segments[s]!.orient)]).flatMap((s) => [...segments[s]!.coordinates]);
+    return way
+      .flatMap((s) => [s, ...up(segments[s]!.parent, segments[s]!.orient)])
+      .flatMap((s) => [...segments[s]!.coordinates]);
   };
 
   const forceTables = new Map<string, [Float64Array, Float64Array]>();
@@ -89,7 +125,8 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
       const scaled = h.maxForce * Math.pow(massScale, 2 / 3);
       const maxForce = scaled * fitted.strength * (vary?.strength[h.id] ?? 1);
       const cosPennation = Math.cos(h.pennation * RAD);
-      const [active, passive] = forceTables.get(h.id) ?? forceTable((h.tendonSlack * size) / optimumLength, cosPennation, h.passive ?? 1);
+      const [active, passive] =
+        forceTables.get(h.id) ?? forceTable((h.tendonSlack * size) / optimumLength, cosPennation, h.passive ?? 1);
       forceTables.set(h.id, [active, passive]);
       const tables = Object.entries(h.arms).map(([joint, rows]): HeadTable => {
         const freedom = freedomOf(joint, side);
@@ -99,22 +136,55 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
         return { coordinate: coordinate(name), freedom, curve, zero: curveIntegral(curve, 0), sign };
       });
       const path = h.path ? compilePath(h.path, side) : null;
-      const turned = [...new Set([...tables.map((t) => t.freedom).filter((f) => f >= 0), ...(path?.crossed.flat() ?? [])])];
-      const bends = new Set([...tables.map((t) => t.coordinate), ...(path ? path.segments.slice(1).flatMap((to, k) => between(to, path.segments[k]!)) : [])]);
-      return { coordinates: Int32Array.from(bends), id: h.id, muscle: h.muscle, side, chain: freedoms[turned[0]!]!.chain, maxForce, optimumLength, cosPennation, volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (scaled * optimumLength) / SPECIFIC_TENSION, referenceLength: h.referenceLength + fitted.referenceLength + (vary?.referenceLength[h.id] ?? 0), referenceExtent: 0, path, tables, freedoms: turned, active, passive, shortest: 0.5, longest: 1.5 };
+      const turned = [
+        ...new Set([...tables.map((t) => t.freedom).filter((f) => f >= 0), ...(path?.crossed.flat() ?? [])]),
+      ];
+      const bends = new Set([
+        ...tables.map((t) => t.coordinate),
+        ...(path ? path.segments.slice(1).flatMap((to, k) => between(to, path.segments[k]!)) : []),
+      ]);
+      return {
+        coordinates: Int32Array.from(bends),
+        id: h.id,
+        muscle: h.muscle,
+        side,
+        chain: freedoms[turned[0]!]!.chain,
+        maxForce,
+        optimumLength,
+        cosPennation,
+        volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (scaled * optimumLength) / SPECIFIC_TENSION,
+        referenceLength: h.referenceLength + fitted.referenceLength + (vary?.referenceLength[h.id] ?? 0),
+        referenceExtent: 0,
+        path,
+        tables,
+        freedoms: turned,
+        active,
+        passive,
+        shortest: 0.5,
+        longest: 1.5,
+      };
 
       function compilePath(p: NonNullable<typeof h.path>, side: Side): HeadPath {
         const at = p.points.map((q) => segmentOf(q.segment, side));
         const far = new Set(["humerus", "thigh"]);
         return {
           segments: at,
-          points: p.points.map((q) => mirrorPoint(q.at.map((v) => v * size * (far.has(q.segment) ? arm : 1)), side)),
+          points: p.points.map((q) =>
+            mirrorPoint(
+              q.at.map((v) => v * size * (far.has(q.segment) ? arm : 1)),
+              side,
+            ),
+          ),
           sphere: (p.sphere ?? 0) * size * arm,
           cylinder: (p.cylinder?.radius ?? 0) * size * arm,
           cylinderSide: p.cylinder?.side === "front" ? -1 : 1,
           centre: segmentOf(p.cylinder ? "thigh" : "humerus", side),
           axisOf: segmentOf("pelvis", side),
-          crossed: at.slice(1).map((to, k) => (to === at[k] ? [] : freedoms.flatMap((f, i) => (f.moved[to] && !f.moved[at[k]!] ? [i] : [])))),
+          crossed: at
+            .slice(1)
+            .map((to, k) =>
+              to === at[k] ? [] : freedoms.flatMap((f, i) => (f.moved[to] && !f.moved[at[k]!] ? [i] : [])),
+            ),
         };
       }
     }),
@@ -124,19 +194,45 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
   for (const [id, p] of Object.entries(skeleton.points))
     for (const side of isSided.get(p.segment) ? SIDES : [null]) {
       const at = mirrorPoint(p.at, side);
-      points.set(sided(id, side), { segment: segmentOf(p.segment, side), at: [at[0] * size, at[1] * size, at[2] * size] });
+      points.set(sided(id, side), {
+        segment: segmentOf(p.segment, side),
+        at: [at[0] * size, at[1] * size, at[2] * size],
+      });
     }
 
   const armIndex = (side: Side) => {
     const at = (name: string) => coordinateIndex.get(`${name}.${side}`)!;
-    return { plane: at("plane"), elevation: at("elevation"), twist: at("twist"), scapula: at("scapula"), girdleElevation: at("girdleElevation"), clavicleTurn: at("clavicleTurn") };
+    return {
+      plane: at("plane"),
+      elevation: at("elevation"),
+      twist: at("twist"),
+      scapula: at("scapula"),
+      girdleElevation: at("girdleElevation"),
+      clavicleTurn: at("clavicleTurn"),
+    };
   };
-  const model: Model = { version: MODEL_VERSION, body, size, coordinates, coordinateIndex, segments, segmentIndex, freedoms, heads: draft, points, arms: { right: armIndex("right"), left: armIndex("left") } };
+  const model: Model = {
+    version: MODEL_VERSION,
+    body,
+    size,
+    coordinates,
+    coordinateIndex,
+    segments,
+    segmentIndex,
+    freedoms,
+    heads: draft,
+    points,
+    arms: { right: armIndex("right"), left: armIndex("left") },
+  };
   return withReferences(model);
 }
 
 /** active and passive force over F0 on the grid of l */
-function forceTable(slackOverOptimum: number, cosPennation: number, passiveScale: number): [Float64Array, Float64Array] {
+function forceTable(
+  slackOverOptimum: number,
+  cosPennation: number,
+  passiveScale: number,
+): [Float64Array, Float64Array] {
   const [active, passive] = [new Float64Array(FORCE_GRID.count), new Float64Array(FORCE_GRID.count)];
   const force = { active: 0, passive: 0 };
   for (let i = 0; i < FORCE_GRID.count; i++) {
@@ -154,5 +250,8 @@ function withReferences(model: Model): Model {
   const referenced = { ...model, heads: model.heads.map((h, i) => ({ ...h, referenceExtent: state.extent[i]! })) };
   const ranges = reachableRange(referenced);
   const half = referenced.heads.length / 2;
-  return { ...referenced, heads: referenced.heads.map((h, i) => ({ ...h, shortest: ranges[i % half]![0], longest: ranges[i % half]![1] })) };
+  return {
+    ...referenced,
+    heads: referenced.heads.map((h, i) => ({ ...h, shortest: ranges[i % half]![0], longest: ranges[i % half]![1] })),
+  };
 }

@@ -31,7 +31,12 @@ export function makeCurve(points: readonly (readonly [number, number])[], xScale
   const area = new Float64Array(n);
   for (let i = 0; i + 1 < n; i++) {
     const h = x[i + 1]! - x[i]!;
-    const [c0, c1, c2, c3] = [y[i]!, d[i]! * h, 3 * (y[i + 1]! - y[i]!) - (2 * d[i]! + d[i + 1]!) * h, 2 * (y[i]! - y[i + 1]!) + (d[i]! + d[i + 1]!) * h];
+    const [c0, c1, c2, c3] = [
+      y[i]!,
+      d[i]! * h,
+      3 * (y[i + 1]! - y[i]!) - (2 * d[i]! + d[i + 1]!) * h,
+      2 * (y[i]! - y[i + 1]!) + (d[i]! + d[i + 1]!) * h,
+    ];
     pieces.set([h, c0, c1, c2, c3], WIDTH * i);
     area[i + 1] = area[i]! + h * (c0 + c1 / 2 + c2 / 3 + c3 / 4);
   }

@@ -21,7 +21,13 @@ export interface Spine {
 }
 
 /** @param muscle pull of the trunk's muscles by sample, N */
-export function spineOf(model: Model, problems: readonly Problem[], samples: number, least: number, muscle: Float64Array): Spine | null {
+export function spineOf(
+  model: Model,
+  problems: readonly Problem[],
+  samples: number,
+  least: number,
+  muscle: Float64Array,
+): Spine | null {
   const w = problems.find((x) => x.block.chain === "spine");
   if (!w) return null;
   const m = w.block.rows.length;
@@ -42,14 +48,17 @@ const found = new WeakMap<Model, Record<Side, number[][]>>();
 function wristMuscles(model: Model, side: Side, axes: readonly number[]): number[][] {
   let both = found.get(model);
   if (!both) found.set(model, (both = { right: [], left: [] }));
-  if (both[side].length === 0) both[side] = axes.map((f) => model.heads.flatMap((h, i) => (h.side === side && h.freedoms.includes(f) ? [i] : [])));
+  if (both[side].length === 0)
+    both[side] = axes.map((f) => model.heads.flatMap((h, i) => (h.side === side && h.freedoms.includes(f) ? [i] : [])));
   return both[side];
 }
 
 /** wrist and grip where the exercise does not drive them: a demand, not a limit */
 export function wristWatch(model: Model, setup: Setup, side: Side, samples: number) {
   if (!setup.exercise.chains.includes("arm") || !setup.loads.some((l) => l.at === "grip")) return null;
-  const axes = (["wristFlexion", "wristDeviation"] as const).map((id) => model.freedoms.findIndex((f) => f.id === id && f.side === side));
+  const axes = (["wristFlexion", "wristDeviation"] as const).map((id) =>
+    model.freedoms.findIndex((f) => f.id === id && f.side === side),
+  );
   const muscles = wristMuscles(model, side, axes);
   const hand = model.segmentIndex.get(`hand.${side}`)!;
   const nf = model.freedoms.length;
@@ -71,7 +80,12 @@ export function wristWatch(model: Model, setup: Setup, side: Side, samples: numb
           have[k]![torque > 0 ? 0 : 1][n]! += Math.abs(torque);
         }
       });
-      for (let i = 0; i < forces.count; i++) if (forces.segment[i] === hand) grip[n] = Math.max(grip[n]!, Math.hypot(forces.unit[3 * i]!, forces.unit[3 * i + 1]!, forces.unit[3 * i + 2]!));
+      for (let i = 0; i < forces.count; i++)
+        if (forces.segment[i] === hand)
+          grip[n] = Math.max(
+            grip[n]!,
+            Math.hypot(forces.unit[3 * i]!, forces.unit[3 * i + 1]!, forces.unit[3 * i + 2]!),
+          );
     },
     demands(load: number, s: Float64Array, weight: number): Demand[] {
       const worst = (what: Demand["what"], value: (n: number) => number): Demand => {
@@ -83,7 +97,11 @@ export function wristWatch(model: Model, setup: Setup, side: Side, samples: numb
         const torque = fixed[k]![n]! + load * unit[k]![n]!;
         return Math.abs(torque) / (have[k]![torque > 0 ? 1 : 0][n]! || 1);
       };
-      return [worst("wrist bending", against(0)), worst("wrist tilting", against(1)), worst("grip", (n) => (Math.max(0, load) * grip[n]!) / weight)];
+      return [
+        worst("wrist bending", against(0)),
+        worst("wrist tilting", against(1)),
+        worst("grip", (n) => (Math.max(0, load) * grip[n]!) / weight),
+      ];
     },
   };
 }

@@ -61,7 +61,13 @@ function pieceAt(frames: Frames, sample: number, name: string): Vec3 {
 export function figureStrokes(frames: Frames, sample: number, view: FigureView): Stroke[] {
   return PIECES.map(([kind, width, names]) => {
     const at = names.map((n) => project(pieceAt(frames, sample, n), view));
-    return { kind, from: names[0]!, width, points: at.map(([x, y]) => [x, y] as [number, number]), depth: at.reduce((s, p) => s + p[2], 0) / at.length - (names[0] === "chest" ? 0.08 : 0) };
+    return {
+      kind,
+      from: names[0]!,
+      width,
+      points: at.map(([x, y]) => [x, y] as [number, number]),
+      depth: at.reduce((s, p) => s + p[2], 0) / at.length - (names[0] === "chest" ? 0.08 : 0),
+    };
   }).sort((a, b) => a.depth - b.depth);
 }
 
@@ -78,7 +84,20 @@ export interface LoadDrawing {
 }
 
 /** where each freedom's joint stands */
-const JOINT_POINT: Readonly<Record<string, string>> = { elbow: "forearm.right", forearm: "forearm.right", wristFlexion: "hand.right", wristDeviation: "hand.right", knee: "shank.right", ankle: "foot.right", hipFlexion: "hip-bent.right", hipAbduction: "hip-bent.right", hipRotation: "hip-bent.right", lumbarFlexion: "trunk", lumbarBend: "trunk", lumbarRotation: "trunk" };
+const JOINT_POINT: Readonly<Record<string, string>> = {
+  elbow: "forearm.right",
+  forearm: "forearm.right",
+  wristFlexion: "hand.right",
+  wristDeviation: "hand.right",
+  knee: "shank.right",
+  ankle: "foot.right",
+  hipFlexion: "hip-bent.right",
+  hipAbduction: "hip-bent.right",
+  hipRotation: "hip-bent.right",
+  lumbarFlexion: "trunk",
+  lumbarBend: "trunk",
+  lumbarRotation: "trunk",
+};
 
 export function loadDrawing(frames: Frames, sample: number, view: FigureView, main: string): LoadDrawing {
   const grip = framePoint(frames, sample, frames.loadAt[0]!);
@@ -92,7 +111,13 @@ export function loadDrawing(frames: Frames, sample: number, view: FigureView, ma
     const [x, y] = project(p, view);
     return [x, y];
   };
-  return { at: [...new Set(frames.loadAt)].map((name) => flat(framePoint(frames, sample, name))), force: flat(f), lines: frames.anchors.map((a) => [flat(framePoint(frames, sample, a.to)), flat(a.at)]), joint: flat(joint), leverFoot: flat(foot) };
+  return {
+    at: [...new Set(frames.loadAt)].map((name) => flat(framePoint(frames, sample, name))),
+    force: flat(f),
+    lines: frames.anchors.map((a) => [flat(framePoint(frames, sample, a.to)), flat(a.at)]),
+    joint: flat(joint),
+    leverFoot: flat(foot),
+  };
 }
 
 /** where a head is drawn: through its own points from origin to insertion */

@@ -20,20 +20,60 @@ export interface Frames {
   lines: Record<string, string[]>;
 }
 
-const SIDED = ["clavicle", "scapula", "humerus", "forearm", "hand", "knuckles", "grip", "hip-bent", "thigh", "shank", "foot", "heel", "toe"];
-export const FIGURE_POINTS = ["pelvis", "trunk", "head", "crown", ...["right", "left"].flatMap((s) => SIDED.map((p) => `${p}.${s}`))];
+const SIDED = [
+  "clavicle",
+  "scapula",
+  "humerus",
+  "forearm",
+  "hand",
+  "knuckles",
+  "grip",
+  "hip-bent",
+  "thigh",
+  "shank",
+  "foot",
+  "heel",
+  "toe",
+];
+export const FIGURE_POINTS = [
+  "pelvis",
+  "trunk",
+  "head",
+  "crown",
+  ...["right", "left"].flatMap((s) => SIDED.map((p) => `${p}.${s}`)),
+];
 
-export function frameRecorder(model: Model, samples: number, loads: readonly PlacedLoad[], heads: readonly ModelHead[]) {
+export function frameRecorder(
+  model: Model,
+  samples: number,
+  loads: readonly PlacedLoad[],
+  heads: readonly ModelHead[],
+) {
   const loadPoints = loads.map((l, i) => ({ name: `load.${i}`, segment: l.segment, at: l.at }));
   const linePoints = heads.flatMap((h) => {
     const data = findHead(h.id)!;
-    const scale = (v: readonly number[]): Vec3 => [v[0]! * model.size, v[1]! * model.size, v[2]! * model.size * (h.side === "left" ? -1 : 1)];
-    return (data.line ?? data.path?.points ?? []).map((p, i) => ({ head: h.id, name: `${h.id}.${i}`, segment: model.segmentIndex.get(p.segment) ?? model.segmentIndex.get(`${p.segment}.${h.side}`)!, at: scale(p.at) }));
+    const scale = (v: readonly number[]): Vec3 => [
+      v[0]! * model.size,
+      v[1]! * model.size,
+      v[2]! * model.size * (h.side === "left" ? -1 : 1),
+    ];
+    return (data.line ?? data.path?.points ?? []).map((p, i) => ({
+      head: h.id,
+      name: `${h.id}.${i}`,
+      segment: model.segmentIndex.get(p.segment) ?? model.segmentIndex.get(`${p.segment}.${h.side}`)!,
+      at: scale(p.at),
+    }));
   });
   const lines: Frames["lines"] = {};
   for (const p of linePoints) (lines[p.head] ??= []).push(p.name);
   const names = [...FIGURE_POINTS, ...loadPoints.map((l) => l.name), ...linePoints.map((p) => p.name)];
-  const places = [...FIGURE_POINTS.map((id) => model.points.get(id) ?? { segment: model.segmentIndex.get(id)!, at: [0, 0, 0] as Vec3 }), ...loadPoints, ...linePoints];
+  const places = [
+    ...FIGURE_POINTS.map(
+      (id) => model.points.get(id) ?? { segment: model.segmentIndex.get(id)!, at: [0, 0, 0] as Vec3 },
+    ),
+    ...loadPoints,
+    ...linePoints,
+  ];
   const at = new Float32Array(samples * names.length * 3);
   const force = new Float32Array(samples * 3);
   const spot = new Float64Array(3);
@@ -47,9 +87,17 @@ export function frameRecorder(model: Model, samples: number, loads: readonly Pla
     },
     frames(): Frames {
       let peak = 0;
-      for (let n = 0; n < samples; n++) peak = Math.max(peak, Math.hypot(force[3 * n]!, force[3 * n + 1]!, force[3 * n + 2]!));
+      for (let n = 0; n < samples; n++)
+        peak = Math.max(peak, Math.hypot(force[3 * n]!, force[3 * n + 1]!, force[3 * n + 2]!));
       for (let i = 0; i < force.length; i++) force[i]! /= peak || 1;
-      return { points: names, at, force, anchors: loads.flatMap((l, i) => (l.anchor ? [{ at: l.anchor, to: `load.${i}` }] : [])), loadAt: loadPoints.map((l) => l.name), lines };
+      return {
+        points: names,
+        at,
+        force,
+        anchors: loads.flatMap((l, i) => (l.anchor ? [{ at: l.anchor, to: `load.${i}` }] : [])),
+        loadAt: loadPoints.map((l) => l.name),
+        lines,
+      };
     },
   };
 }

@@ -32,13 +32,35 @@ export interface Forces {
 }
 
 const ROOM = 64;
-export const makeForces = (): Forces => ({ count: 0, segment: new Int32Array(ROOM), point: new Float64Array(3 * ROOM), fixed: new Float64Array(3 * ROOM), unit: new Float64Array(3 * ROOM), fixedCouple: new Float64Array(3 * ROOM), unitCouple: new Float64Array(3 * ROOM) });
+export const makeForces = (): Forces => ({
+  count: 0,
+  segment: new Int32Array(ROOM),
+  point: new Float64Array(3 * ROOM),
+  fixed: new Float64Array(3 * ROOM),
+  unit: new Float64Array(3 * ROOM),
+  fixedCouple: new Float64Array(3 * ROOM),
+  unitCouple: new Float64Array(3 * ROOM),
+});
 
 /** world place of a load's fixed end; frames other than the floor are those of the first sample */
-export function anchorPoint(model: Model, state: State, side: Side, frame: "floor" | "shoulder" | "hand" | "hip" | "foot", at: Vec3): Vec3 {
+export function anchorPoint(
+  model: Model,
+  state: State,
+  side: Side,
+  frame: "floor" | "shoulder" | "hand" | "hip" | "foot",
+  at: Vec3,
+): Vec3 {
   const local: Vec3 = [at[0], at[1], side === "left" ? -at[2] : at[2]];
   if (frame === "floor") return local;
-  const p = frame === "hand" ? model.points.get(`grip.${side}`)! : frame === "foot" ? model.points.get(`midfoot.${side}`)! : { segment: model.segmentIndex.get(frame === "hip" ? `hip-bent.${side}` : `humerus.${side}`)!, at: [0, 0, 0] as Vec3 };
+  const p =
+    frame === "hand"
+      ? model.points.get(`grip.${side}`)!
+      : frame === "foot"
+        ? model.points.get(`midfoot.${side}`)!
+        : {
+            segment: model.segmentIndex.get(frame === "hip" ? `hip-bent.${side}` : `humerus.${side}`)!,
+            at: [0, 0, 0] as Vec3,
+          };
   return add(readPoint(state, p.segment, p.at), scale(local, model.size));
 }
 
@@ -49,7 +71,15 @@ export function placeLoads(model: Model, state: State, setup: Setup, side: Side)
       const p = model.points.get(name);
       if (!p) throw new RangeError(`no point called ${load.at}`);
       const own: Side = name.endsWith(".left") ? "left" : name.endsWith(".right") ? "right" : side;
-      return { load, segment: p.segment, at: p.at, anchor: load.kind === "cable" || load.kind === "band" ? anchorPoint(model, state, own, load.from.frame, load.from.at) : null };
+      return {
+        load,
+        segment: p.segment,
+        at: p.at,
+        anchor:
+          load.kind === "cable" || load.kind === "band"
+            ? anchorPoint(model, state, own, load.from.frame, load.from.at)
+            : null,
+      };
     }),
   );
 }
@@ -64,7 +94,9 @@ export function unitForce(state: State, placed: PlacedLoad, grip: Vec3, s: numbe
     const b = 9 * segment;
     const [x, y, z] = load.axis;
     // an axis across the body is mirrored with the limb
-    return [0, 1, 2].map((r) => factor * (R[b + 3 * r]! * x + R[b + 3 * r + 1]! * y + R[b + 3 * r + 2]! * z)) as unknown as Vec3;
+    return [0, 1, 2].map(
+      (r) => factor * (R[b + 3 * r]! * x + R[b + 3 * r + 1]! * y + R[b + 3 * r + 2]! * z),
+    ) as unknown as Vec3;
   }
   const line = sub(anchor!, grip);
   const length = norm(line);
@@ -113,8 +145,15 @@ const TRUNK_RADIUS = 0.05;
 /** whether a cable or band runs through the trunk (the line from between the hips to the neck) in this pose */
 export function cablesThroughTrunk(model: Model, state: State, loads: readonly PlacedLoad[]): boolean {
   const neck = model.segmentIndex.get("head")!;
-  const [a, b]: [Vec3, Vec3] = [[state.o[0]!, state.o[1]!, state.o[2]!], [state.o[3 * neck]!, state.o[3 * neck + 1]!, state.o[3 * neck + 2]!]];
-  return loads.some((l) => l.anchor !== null && distanceBetween(a, b, readPoint(state, l.segment, l.at), l.anchor) < TRUNK_RADIUS * model.size);
+  const [a, b]: [Vec3, Vec3] = [
+    [state.o[0]!, state.o[1]!, state.o[2]!],
+    [state.o[3 * neck]!, state.o[3 * neck + 1]!, state.o[3 * neck + 2]!],
+  ];
+  return loads.some(
+    (l) =>
+      l.anchor !== null &&
+      distanceBetween(a, b, readPoint(state, l.segment, l.at), l.anchor) < TRUNK_RADIUS * model.size,
+  );
 }
 
 /** least distance between two line segments a-b and c-d (Ericson 2004, closest points of two segments) */
@@ -182,7 +221,14 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
     for (const [t, force, couple] of parts) {
       const [x, y, z] = [-share * t[0]!, -share * t[1]!, -share * t[2]!];
       force.set([x, y, z], 3 * n);
-      couple.set([-share * t[3]! - (p[1] * z - p[2] * y), -share * t[4]! - (p[2] * x - p[0] * z), -share * t[5]! - (p[0] * y - p[1] * x)], 3 * n);
+      couple.set(
+        [
+          -share * t[3]! - (p[1] * z - p[2] * y),
+          -share * t[4]! - (p[2] * x - p[0] * z),
+          -share * t[5]! - (p[0] * y - p[1] * x),
+        ],
+        3 * n,
+      );
     }
   };
   /** contacts on both sides: vertical and forward force by the balance across the body, couples in the sagittal plane by halves */
@@ -236,7 +282,10 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       force.set([fb * bx, fb * by, 0], 3 * b);
     }
   };
-  const both = (name: string): [string, Side][] => [[name, side], [name, other]];
+  const both = (name: string): [string, Side][] => [
+    [name, side],
+    [name, other],
+  ];
   switch (on) {
     case "feet":
       return pair(foot);
@@ -281,8 +330,20 @@ export function torquesOf(model: Model, state: State, f: Forces, freedom: number
     const cx = ay * rz - az * ry;
     const cy = az * rx - ax * rz;
     const cz = ax * ry - ay * rx;
-    fixed += cx * f.fixed[k]! + cy * f.fixed[k + 1]! + cz * f.fixed[k + 2]! + ax * f.fixedCouple[k]! + ay * f.fixedCouple[k + 1]! + az * f.fixedCouple[k + 2]!;
-    unit += cx * f.unit[k]! + cy * f.unit[k + 1]! + cz * f.unit[k + 2]! + ax * f.unitCouple[k]! + ay * f.unitCouple[k + 1]! + az * f.unitCouple[k + 2]!;
+    fixed +=
+      cx * f.fixed[k]! +
+      cy * f.fixed[k + 1]! +
+      cz * f.fixed[k + 2]! +
+      ax * f.fixedCouple[k]! +
+      ay * f.fixedCouple[k + 1]! +
+      az * f.fixedCouple[k + 2]!;
+    unit +=
+      cx * f.unit[k]! +
+      cy * f.unit[k + 1]! +
+      cz * f.unit[k + 2]! +
+      ax * f.unitCouple[k]! +
+      ay * f.unitCouple[k + 1]! +
+      az * f.unitCouple[k + 2]!;
   }
   out[0] = fixed;
   out[1] = unit;

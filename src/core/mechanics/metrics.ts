@@ -60,7 +60,13 @@ function mean(x: Float64Array): number {
   return sum / x.length;
 }
 
-export function headMetrics(rep: HeadRep, strength: Float64Array, workOfAll: number, workOfMuscle: number, volumeWeight: number): HeadMetrics | null {
+export function headMetrics(
+  rep: HeadRep,
+  strength: Float64Array,
+  workOfAll: number,
+  workOfMuscle: number,
+  volumeWeight: number,
+): HeadMetrics | null {
   const { length, position, force, passive } = rep;
   const n = force.length;
   const activation = mean(rep.activation);

@@ -129,12 +129,23 @@ export interface Model {
   readonly heads: readonly ModelHead[];
   readonly points: ReadonlyMap<string, { segment: number; at: Vec3 }>;
   /** what the hot path looks up by number */
-  readonly arms: Readonly<Record<Side, Readonly<Record<"plane" | "elevation" | "twist" | "scapula" | "girdleElevation" | "clavicleTurn", number>>>>;
+  readonly arms: Readonly<
+    Record<
+      Side,
+      Readonly<Record<"plane" | "elevation" | "twist" | "scapula" | "girdleElevation" | "clavicleTurn", number>>
+    >
+  >;
 }
 
 export const FORCE_GRID = { from: 0.2, step: 0.01, count: 181 } as const;
 /** segments a varied body stretches, each with the origins that move with it */
-export const LIMBS: Readonly<Record<string, readonly string[]>> = { upperArm: ["forearm"], forearm: ["radius"], thigh: ["shank"], shank: ["foot"], trunk: ["collar", "head"] };
+export const LIMBS: Readonly<Record<string, readonly string[]>> = {
+  upperArm: ["forearm"],
+  forearm: ["radius"],
+  thigh: ["shank"],
+  shank: ["foot"],
+  trunk: ["collar", "head"],
+};
 export const sided = (id: string, side: Side | null) => (side ? `${id}.${side}` : id);
 
 /** @param degrees joint angle; @throws RangeError for a coordinate the model does not have */
@@ -144,7 +155,10 @@ export function setCoordinate(model: Model, q: Float64Array, name: string, degre
   q[i] = degrees * RAD;
 }
 
-const RHYTHM = { ...skeleton.rhythm, atRest: skeleton.rhythm.soft * Math.log1p(Math.exp(-skeleton.rhythm.setting / skeleton.rhythm.soft)) };
+const RHYTHM = {
+  ...skeleton.rhythm,
+  atRest: skeleton.rhythm.soft * Math.log1p(Math.exp(-skeleton.rhythm.setting / skeleton.rhythm.soft)),
+};
 
 /**
  * Prescribed shoulder rhythm from plane and elevation already set; a smooth step in from the setting angle, none in
@@ -157,7 +171,8 @@ export function setRhythm(model: Model, q: Float64Array, side: Side, raised = 0)
   const behind = plane >= 0 ? 1 : plane <= -Math.PI / 2 ? 0 : Math.cos(plane);
   const elevation = (q[at.elevation]! / RAD) * behind;
   const past = (elevation - setting) / soft;
-  const up = upward * (elevation <= 0 ? RHYTHM.atRest : past > 30 ? elevation - setting : soft * Math.log1p(Math.exp(past)));
+  const up =
+    upward * (elevation <= 0 ? RHYTHM.atRest : past > 30 ? elevation - setting : soft * Math.log1p(Math.exp(past)));
   q[at.scapula] = up * RAD;
   q[at.clavicleTurn] = clavicleTurn * up * RAD;
   q[at.girdleElevation] = clavicle * up * RAD + raised;

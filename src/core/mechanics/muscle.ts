@@ -50,7 +50,13 @@ export interface FibreForce {
  * @param cosPennation cosine of the pennation angle (held constant)
  * @param passiveScale passive force of this head over the common curve
  */
-export function fibreForce(l: number, slackOverOptimum: number, cosPennation: number, out: FibreForce, passiveScale = 1): void {
+export function fibreForce(
+  l: number,
+  slackOverOptimum: number,
+  cosPennation: number,
+  out: FibreForce,
+  passiveScale = 1,
+): void {
   const k = slackOverOptimum / cosPennation;
   const passive = solve(l, k, 0, passiveScale);
   const full = solve(l, k, 1, passiveScale);

@@ -7,12 +7,27 @@ import type { Setup } from "#core/exercises/setup";
 import { setCoordinate, setRhythm, type Model, type Side } from "#core/mechanics/model";
 import { angleOf, applyPose, balance, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
 import { readPoint, scratchState, type State } from "#core/mechanics/state";
-import { add, apply, applyTransposed, cross, dot, norm, RAD, rotation, scale, sub, unit, type Vec3 } from "#core/mechanics/vector";
+import {
+  add,
+  apply,
+  applyTransposed,
+  cross,
+  dot,
+  norm,
+  RAD,
+  rotation,
+  scale,
+  sub,
+  unit,
+  type Vec3,
+} from "#core/mechanics/vector";
 
 const PIECES = 32;
 const SOLVED_PIECES = 12;
 /** joints whose turning counts as travel; plane and elevation count as the swing they make together */
-const DRIVEN = POSE_COORDINATES.flatMap((c, at) => (["plane", "elevation", "pitch", "roll", "turn", "heel", "neck"].includes(c) ? [] : [at]));
+const DRIVEN = POSE_COORDINATES.flatMap((c, at) =>
+  ["plane", "elevation", "pitch", "roll", "turn", "heel", "neck"].includes(c) ? [] : [at],
+);
 
 /** writes a + (b - a) t to out */
 function blend(a: Pose, b: Pose, t: number, out: Pose): Pose {
@@ -98,8 +113,17 @@ function densePath(model: Model, setup: Setup, side: Side): Pose[] {
     const t = n / pieces - k;
     blend(posed[k]!, posed[k + 1]!, t, pose);
     const previous = out[n - 1];
-    if (keys[k]!.hand) reach(model, state.q, setup, pose, scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size), previous);
-    if (previous && setup.exercise.balance) setAngle(pose, setup.exercise.balance, angleOf(previous, setup.exercise.balance));
+    if (keys[k]!.hand)
+      reach(
+        model,
+        state.q,
+        setup,
+        pose,
+        scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size),
+        previous,
+      );
+    if (previous && setup.exercise.balance)
+      setAngle(pose, setup.exercise.balance, angleOf(previous, setup.exercise.balance));
     if (feet) bridge(model, state, setup, pose, previous, feet, side);
     else if (balanced) balance(model, state, setup, pose, side);
   });
@@ -121,8 +145,16 @@ function shoulderCentre(model: Model, q: Float64Array, pose: Pose): Vec3 {
 function reach(model: Model, q: Float64Array, setup: Setup, pose: Pose, grip: Vec3, previous: Pose | undefined): void {
   const towards = setup.elbowTowards!;
   const upper = norm(model.segments[model.segmentIndex.get("forearm.right")!]!.origin);
-  const lower = norm(model.segments[model.segmentIndex.get("radius.right")!]!.origin) + setup.exercise.handle * model.size;
-  const guess = previous ? [angleOf(previous, "plane"), angleOf(previous, "elevation"), angleOf(previous, "twist"), angleOf(previous, "elbow")] : [60, 40, 0, 60];
+  const lower =
+    norm(model.segments[model.segmentIndex.get("radius.right")!]!.origin) + setup.exercise.handle * model.size;
+  const guess = previous
+    ? [
+        angleOf(previous, "plane"),
+        angleOf(previous, "elevation"),
+        angleOf(previous, "twist"),
+        angleOf(previous, "elbow"),
+      ]
+    : [60, 40, 0, 60];
   const write = (plane: number, elevation: number, twist: number, elbow: number) => {
     setAngle(pose, "plane", plane);
     setAngle(pose, "elevation", elevation);
@@ -139,7 +171,10 @@ function reach(model: Model, q: Float64Array, setup: Setup, pose: Pose, grip: Ve
       line = scale(line, longest / d);
       d = longest;
     }
-    if (d > upper + lower || d < Math.abs(upper - lower)) throw new RangeError(`the hand target is ${d.toFixed(2)} m from the shoulder; the arm reaches ${(upper + lower).toFixed(2)} m`);
+    if (d > upper + lower || d < Math.abs(upper - lower))
+      throw new RangeError(
+        `the hand target is ${d.toFixed(2)} m from the shoulder; the arm reaches ${(upper + lower).toFixed(2)} m`,
+      );
     const e = scale(line, 1 / d);
     const out = unit(sub(towards, scale(e, dot(towards, e))));
     const along = (upper * upper - lower * lower + d * d) / (2 * d);
@@ -161,7 +196,8 @@ const footOf = (model: Model, state: State, side: Side): Vec3 => {
   return readPoint(state, p.segment, p.at);
 };
 
-const flatten = (pose: Pose) => setAngle(pose, "ankle", angleOf(pose, "pitch") - angleOf(pose, "hipFlexion") + angleOf(pose, "knee"));
+const flatten = (pose: Pose) =>
+  setAngle(pose, "ankle", angleOf(pose, "pitch") - angleOf(pose, "hipFlexion") + angleOf(pose, "knee"));
 
 /** shoulders on a bench: where the feet stand at the end of the lift, by pitching the body until they reach the floor */
 function standAtEnd(model: Model, state: State, setup: Setup, end: Pose, side: Side): Vec3 {
@@ -187,7 +223,15 @@ function standAtEnd(model: Model, state: State, setup: Setup, end: Pose, side: S
 }
 
 /** pitch and knee that keep the feet where they stand, for a given hip angle; Newton in two unknowns */
-function bridge(model: Model, state: State, setup: Setup, pose: Pose, previous: Pose | undefined, foot: Vec3, side: Side): void {
+function bridge(
+  model: Model,
+  state: State,
+  setup: Setup,
+  pose: Pose,
+  previous: Pose | undefined,
+  foot: Vec3,
+  side: Side,
+): void {
   if (previous) for (const c of ["pitch", "knee"] as const) setAngle(pose, c, angleOf(previous, c));
   const miss = (pitch: number, knee: number): [number, number] => {
     setAngle(pose, "pitch", pitch);

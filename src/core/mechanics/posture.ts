@@ -16,7 +16,17 @@ const INDEX = Object.fromEntries(POSE_COORDINATES.map((c, i) => [c, i])) as Reco
 export const angleOf = (pose: Pose, c: PoseCoordinate): number => pose[INDEX[c]]!;
 export const setAngle = (pose: Pose, c: PoseCoordinate, degrees: number): void => void (pose[INDEX[c]] = degrees);
 
-const ARM: readonly PoseCoordinate[] = ["plane", "elevation", "twist", "elbow", "forearm", "wristFlexion", "wristDeviation", "fingers", "protraction"];
+const ARM: readonly PoseCoordinate[] = [
+  "plane",
+  "elevation",
+  "twist",
+  "elbow",
+  "forearm",
+  "wristFlexion",
+  "wristDeviation",
+  "fingers",
+  "protraction",
+];
 const LEG: readonly PoseCoordinate[] = ["hipFlexion", "hipAbduction", "hipRotation", "knee", "ankle"];
 const MIDDLE: readonly PoseCoordinate[] = ["lumbarFlexion", "lumbarBend", "lumbarRotation", "neck"];
 const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
@@ -24,7 +34,15 @@ const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
 const REAR = { back: 0.72, up: 0.13 };
 
 /** arms that only hold on: plane, elevation, twist, elbow */
-const REST: Record<Setup["arms"], readonly [number, number, number, number]> = { side: [90, 4, 0, 12], hang: [90, 0, 0, 3], "hang-drawn": [90, 0, 0, 3], up: [75, 168, 0, 8], "bar-back": [-25, 50, -70, 125], "bar-front": [75, 85, 40, 130], lap: [80, 12, 0, 12] };
+const REST: Record<Setup["arms"], readonly [number, number, number, number]> = {
+  side: [90, 4, 0, 12],
+  hang: [90, 0, 0, 3],
+  "hang-drawn": [90, 0, 0, 3],
+  up: [75, 168, 0, 8],
+  "bar-back": [-25, 50, -70, 125],
+  "bar-front": [75, 85, 40, 130],
+  lap: [80, 12, 0, 12],
+};
 
 /** arms that draw a bar to the legs turn back from the plumb line by this share of the lean: 8 degrees at 80 */
 const DRAWN = 0.9;
@@ -41,7 +59,15 @@ export function stancePose(setup: Setup): Pose {
   const base: Partial<Record<PoseCoordinate, number>> = { plane: 90, fingers: 200 };
   if (STANDING.has(on)) Object.assign(base, { knee: 6, ankle: 3 });
   if (on === "seat") Object.assign(base, { hipFlexion: 90 + pitch, knee: 88 });
-  if (on === "bench") Object.assign(base, pitch <= -60 ? { hipFlexion: 8, knee: 82 } : pitch < 20 ? { hipFlexion: 90 + pitch, knee: 88 } : { hipFlexion: 8, knee: 12 });
+  if (on === "bench")
+    Object.assign(
+      base,
+      pitch <= -60
+        ? { hipFlexion: 8, knee: 82 }
+        : pitch < 20
+          ? { hipFlexion: 90 + pitch, knee: 88 }
+          : { hipFlexion: 8, knee: 12 },
+    );
   for (const [c, v] of Object.entries({ ...base, ...angles })) pose[INDEX[c as PoseCoordinate]] = v;
   return pose;
 }
@@ -59,7 +85,11 @@ const placesOf = new WeakMap<ReadonlyMap<string, number>, Record<Side, Int32Arra
 function places(model: Model): Record<Side, Int32Array> {
   let p = placesOf.get(model.coordinateIndex);
   if (!p) {
-    const of = (side: Side) => Int32Array.from(POSE_COORDINATES, (c) => model.coordinateIndex.get(c) ?? model.coordinateIndex.get(`${c}.${side}`) ?? -1);
+    const of = (side: Side) =>
+      Int32Array.from(
+        POSE_COORDINATES,
+        (c) => model.coordinateIndex.get(c) ?? model.coordinateIndex.get(`${c}.${side}`) ?? -1,
+      );
     placesOf.set(model.coordinateIndex, (p = { right: of("right"), left: of("left") }));
   }
   return p;
@@ -80,7 +110,8 @@ export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, 
   q[3] = pitch * RAD;
   q[4] = pose[INDEX.roll]! * RAD * mirror;
   q[5] = pose[INDEX.turn]! * RAD * mirror;
-  for (const c of MIDDLE_AT) q[at.right[c]!] = pose[c]! * RAD * (c === INDEX.lumbarBend || c === INDEX.lumbarRotation ? mirror : 1);
+  for (const c of MIDDLE_AT)
+    q[at.right[c]!] = pose[c]! * RAD * (c === INDEX.lumbarBend || c === INDEX.lumbarRotation ? mirror : 1);
   const both = setup.exercise.sides === "both";
   const rest = restOf(setup);
   for (const s of SIDES) {
@@ -96,13 +127,16 @@ export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, 
       q[own[INDEX.elbow]!] = elbow * RAD;
     }
     setRhythm(model, q, s, works ? pose[INDEX.girdleElevation]! * RAD : 0);
-    const stands = on === "feet" || (on === "other-foot" ? s !== side : (on === "one-foot" || on === "split") && s === side);
+    const stands =
+      on === "feet" || (on === "other-foot" ? s !== side : (on === "one-foot" || on === "split") && s === side);
     for (const c of LEG_AT) {
-      const idle = on === "other-foot" ? REST_LEG.stance[c]! : on === "seat" || on === "bench" ? rest[c]! : REST_LEG.lifted[c]!;
+      const idle =
+        on === "other-foot" ? REST_LEG.stance[c]! : on === "seat" || on === "bench" ? rest[c]! : REST_LEG.lifted[c]!;
       q[own[c]!] = (works || (stands && on !== "other-foot") ? pose[c]! : idle) * RAD;
     }
     // feet stay flat (or on the ball, the heel raised): thigh, shank and foot add up
-    if (stands) q[own[INDEX.hipFlexion]!] = q[3]! + q[own[INDEX.knee]!]! - q[own[INDEX.ankle]!]! - pose[INDEX.heel]! * RAD;
+    if (stands)
+      q[own[INDEX.hipFlexion]!] = q[3]! + q[own[INDEX.knee]!]! - q[own[INDEX.ankle]!]! - pose[INDEX.heel]! * RAD;
   }
   updatePose(model, state);
   setDown(model, state, setup, side);
@@ -187,11 +221,22 @@ export function balancePoint(model: Model, state: State, loads: readonly { point
 
 /** the points a load acts on: the working side's, both, or one in the middle */
 export const loadPoints = (model: Model, setup: Setup, load: SetupLoad, side: Side): string[] =>
-  model.points.has(load.at) ? [load.at] : setup.exercise.sides === "both" || load.both ? [`${load.at}.right`, `${load.at}.left`] : [`${load.at}.${side}`];
+  model.points.has(load.at)
+    ? [load.at]
+    : setup.exercise.sides === "both" || load.both
+      ? [`${load.at}.right`, `${load.at}.left`]
+      : [`${load.at}.${side}`];
 
 /** masses at their usual load, for balance */
 const nominalLoads = (model: Model, setup: Setup, side: Side) =>
-  setup.loads.flatMap((l) => (l.kind === "mass" ? loadPoints(model, setup, l, side).map((point) => ({ point, mass: l.fixed + l.share * setup.exercise.stated.usualLoad })) : []));
+  setup.loads.flatMap((l) =>
+    l.kind === "mass"
+      ? loadPoints(model, setup, l, side).map((point) => ({
+          point,
+          mass: l.fixed + l.share * setup.exercise.stated.usualLoad,
+        }))
+      : [],
+  );
 
 export class PostureError extends Error {
   override readonly name = "PostureError";

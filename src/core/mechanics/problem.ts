@@ -4,7 +4,14 @@
  */
 import type { Exercise } from "#core/exercises/format";
 import type { Setup } from "#core/exercises/setup";
-import { largestLoad, makeBasis, resetBasis, type Basis, type Capacity, type CapacityProblem } from "#core/mechanics/capacity";
+import {
+  largestLoad,
+  makeBasis,
+  resetBasis,
+  type Basis,
+  type Capacity,
+  type CapacityProblem,
+} from "#core/mechanics/capacity";
 import { blocksOf, fillColumns, type Block } from "#core/mechanics/chains";
 import { torquesOf, type Forces } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
@@ -62,13 +69,27 @@ function newLayout(model: Model, block: Block): Layout {
   const stage = (row: number, rows: number, column: number, columns: number): Stage => ({
     row,
     column,
-    problem: { freedoms: rows, heads: columns, A: NONE, from: 0, stride: block.columns, b: new Float64Array(rows), V: volume.subarray(column, column + columns) },
+    problem: {
+      freedoms: rows,
+      heads: columns,
+      A: NONE,
+      from: 0,
+      stride: block.columns,
+      b: new Float64Array(rows),
+      V: volume.subarray(column, column + columns),
+    },
     y: new Float64Array(rows),
     a: activation.subarray(column, column + columns),
   });
   const { rows, limbRows, columns, limbColumns } = block;
   const whole = stage(0, rows.length, 0, columns);
-  const stages = limbRows < rows.length ? [stage(0, limbRows, 0, limbColumns), stage(limbRows, rows.length - limbRows, limbColumns, columns - limbColumns)] : [whole];
+  const stages =
+    limbRows < rows.length
+      ? [
+          stage(0, limbRows, 0, limbColumns),
+          stage(limbRows, rows.length - limbRows, limbColumns, columns - limbColumns),
+        ]
+      : [whole];
   return { block, stages, whole, activation, basis: makeBasis(rows.length, columns) };
 }
 
@@ -112,7 +133,14 @@ export function problemsOf(model: Model, setup: Setup, side: Side, samples: numb
       stage.y.fill(0);
       stage.problem.A = A;
     }
-    return { ...layout, A, fixed: take(samples * m), unit, passive: take(samples * m), capacity: { freedoms: m, heads: columns, A, u: unit, c: new Float64Array(m), limit: LOAD_LIMIT, at: 0 } };
+    return {
+      ...layout,
+      A,
+      fixed: take(samples * m),
+      unit,
+      passive: take(samples * m),
+      capacity: { freedoms: m, heads: columns, A, u: unit, c: new Float64Array(m), limit: LOAD_LIMIT, at: 0 },
+    };
   });
 }
 
@@ -143,7 +171,14 @@ export function largestAt(p: Problem, n: number, elasticities = false): Capacity
  * Shares the torques of one stage of sample n; returns the largest torque left over, Nm.
  * @param met columns before this one that pull already, at their activations
  */
-function shareStage(p: Problem, { row, column, problem, y, a }: Stage, n: number, load: number, met: number, most?: number): number {
+function shareStage(
+  p: Problem,
+  { row, column, problem, y, a }: Stage,
+  n: number,
+  load: number,
+  met: number,
+  most?: number,
+): number {
   const { A, activation } = p;
   const { rows, columns } = p.block;
   for (let i = 0; i < problem.freedoms; i++) {

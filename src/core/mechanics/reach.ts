@@ -64,7 +64,15 @@ export function reachableRange(model: Model): [number, number][] {
         return lengths.map((l) => l - t.sign * change);
       });
     }
-    const l = Float64Array.from(lengths, (e) => head.referenceLength + e / (head.optimumLength * head.cosPennation)).filter((v) => (head.active[Math.max(0, Math.min(FORCE_GRID.count - 1, Math.round((v - FORCE_GRID.from) / FORCE_GRID.step)))] ?? 0) >= LEAST_FORCE);
+    const l = Float64Array.from(
+      lengths,
+      (e) => head.referenceLength + e / (head.optimumLength * head.cosPennation),
+    ).filter(
+      (v) =>
+        (head.active[
+          Math.max(0, Math.min(FORCE_GRID.count - 1, Math.round((v - FORCE_GRID.from) / FORCE_GRID.step)))
+        ] ?? 0) >= LEAST_FORCE,
+    );
     l.sort();
     const at = (share: number) => l[Math.round(share * (l.length - 1))] ?? 1;
     return [at(0.01), at(0.99)];

@@ -29,18 +29,42 @@ export interface SharingResult {
 }
 
 /** scratch space, kept between calls and grown when a larger problem comes */
-const room = { m: 0, n: 0, g: new Float64Array(0), step: new Float64Array(0), H: new Float64Array(0), pull: new Float64Array(0), turn: new Float64Array(0), ahead: new Float64Array(0), scaled: new Float64Array(0) };
+const room = {
+  m: 0,
+  n: 0,
+  g: new Float64Array(0),
+  step: new Float64Array(0),
+  H: new Float64Array(0),
+  pull: new Float64Array(0),
+  turn: new Float64Array(0),
+  ahead: new Float64Array(0),
+  scaled: new Float64Array(0),
+};
 
 function makeRoom(m: number, n: number): typeof room {
   if (m > room.m || n > room.n) {
     const [rows, columns] = [Math.max(m, room.m), Math.max(n, room.n)];
-    Object.assign(room, { m: rows, n: columns, g: new Float64Array(rows), step: new Float64Array(rows), H: new Float64Array(rows * rows), pull: new Float64Array(columns), turn: new Float64Array(columns), ahead: new Float64Array(columns), scaled: new Float64Array(rows * columns) });
+    Object.assign(room, {
+      m: rows,
+      n: columns,
+      g: new Float64Array(rows),
+      step: new Float64Array(rows),
+      H: new Float64Array(rows * rows),
+      pull: new Float64Array(columns),
+      turn: new Float64Array(columns),
+      ahead: new Float64Array(columns),
+      scaled: new Float64Array(rows * columns),
+    });
   }
   return room;
 }
 
 /** out = A' y */
-function transposed({ freedoms, heads, A, from = 0, stride = heads }: SharingProblem, y: Float64Array, out: Float64Array): void {
+function transposed(
+  { freedoms, heads, A, from = 0, stride = heads }: SharingProblem,
+  y: Float64Array,
+  out: Float64Array,
+): void {
   for (let i = 0; i < heads; i++) out[i] = 0;
   for (let f = 0; f < freedoms; f++) {
     const v = y[f]!;
@@ -49,7 +73,12 @@ function transposed({ freedoms, heads, A, from = 0, stride = heads }: SharingPro
 }
 
 /** the best activations at the pulls A'y, the torque g = b - A a they leave over, and the largest of it */
-function respond({ freedoms: m, heads: n, A, from = 0, stride = n, b, V }: SharingProblem, pull: Float64Array, a: Float64Array, g: Float64Array): number {
+function respond(
+  { freedoms: m, heads: n, A, from = 0, stride = n, b, V }: SharingProblem,
+  pull: Float64Array,
+  a: Float64Array,
+  g: Float64Array,
+): number {
   for (let i = 0; i < n; i++) {
     const v = pull[i]!;
     const w = 2 * V[i]!;
@@ -78,7 +107,13 @@ function support(V: Float64Array, n: number, pull: Float64Array, turn: Float64Ar
 }
 
 /** curvature of the dual: A A' over the heads that answer to a change of y, each over 2V; returns its trace */
-function curvature({ freedoms: m, heads: n, A, from = 0, stride = n, V }: SharingProblem, pull: Float64Array, g: Float64Array, scaled: Float64Array, H: Float64Array): number {
+function curvature(
+  { freedoms: m, heads: n, A, from = 0, stride = n, V }: SharingProblem,
+  pull: Float64Array,
+  g: Float64Array,
+  scaled: Float64Array,
+  H: Float64Array,
+): number {
   let count = 0;
   for (let i = 0; i < n; i++) {
     const t = pull[i]!;
@@ -107,7 +142,8 @@ function curvature({ freedoms: m, heads: n, A, from = 0, stride = n, V }: Sharin
 /** the curvature's trace if every head answered: the scale of its damping */
 function fullCurvature({ freedoms: m, heads: n, A, from = 0, stride = n, V }: SharingProblem): number {
   let full = 0;
-  for (let f = 0; f < m; f++) for (let i = 0, k = from + f * stride; i < n; i++, k++) full += (A[k]! * A[k]!) / (2 * V[i]!);
+  for (let f = 0; f < m; f++)
+    for (let i = 0, k = from + f * stride; i < n; i++, k++) full += (A[k]! * A[k]!) / (2 * V[i]!);
   return full;
 }
 
@@ -150,7 +186,8 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, m
     const before = support(V, n, pull, turn, 0);
     let t = 1;
     let cuts = 0;
-    for (; cuts < 40; cuts++, t /= 2) if (t * rise - support(V, n, pull, turn, t) + before >= 1e-4 * t * slope - 1e-15) break;
+    for (; cuts < 40; cuts++, t /= 2)
+      if (t * rise - support(V, n, pull, turn, t) + before >= 1e-4 * t * slope - 1e-15) break;
     for (let f = 0; f < m; f++) y[f]! += t * step[f]!;
     for (let i = 0; i < n; i++) pull[i]! += t * turn[i]!;
     if (cuts > 0) residual = respond(p, pull, a, g);

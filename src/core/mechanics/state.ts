@@ -111,7 +111,8 @@ export function updatePose(model: Model, state: State): void {
   for (let i = 0; i < model.segments.length; i++) {
     const seg = model.segments[i]!;
     let moves = seg.kind !== "root" && (turned[seg.parent]! | turned[seg.orient]!) === 1;
-    for (let k = seg.kind === "root" ? 3 : 0; k < seg.coordinates.length && !moves; k++) moves = q[seg.coordinates[k]!] !== placed[seg.coordinates[k]!];
+    for (let k = seg.kind === "root" ? 3 : 0; k < seg.coordinates.length && !moves; k++)
+      moves = q[seg.coordinates[k]!] !== placed[seg.coordinates[k]!];
     turned[i] = moves ? 1 : 0;
     if (moves) placeSegment(model, state, i);
   }
@@ -238,7 +239,9 @@ function updateHead(model: Model, state: State, head: ModelHead, h: number): voi
       worldPoint(state, far, path.points[k + 1]!, Q);
       const onCylinder = path.cylinder > 0 && near !== far;
       const end = onCylinder ? Q : P;
-      extent += onCylinder ? cylinderLength(state.R, path.axisOf, o[c]!, o[c + 1]!, o[c + 2]!, path.cylinder, path.cylinderSide) : tautLength(o[c]!, o[c + 1]!, o[c + 2]!, path.sphere);
+      extent += onCylinder
+        ? cylinderLength(state.R, path.axisOf, o[c]!, o[c + 1]!, o[c + 2]!, path.cylinder, path.cylinderSide)
+        : tautLength(o[c]!, o[c + 1]!, o[c + 2]!, path.sphere);
       const crossed = path.crossed[k]!;
       for (let n = 0; n < crossed.length; n++) {
         const f = crossed[n]!;

@@ -85,13 +85,21 @@ function modelsAround(body: Body, bodies: number, seed: number): readonly Model[
  * The body asked for in full, the varied ones coarsely.
  * @param stop asked between setups; true ends the survey early
  */
-export function surveySetups(setups: readonly Setup[], body: Body, bodies: number, seed = 1, stop: () => boolean = () => false): Survey {
+export function surveySetups(
+  setups: readonly Setup[],
+  body: Body,
+  bodies: number,
+  seed = 1,
+  stop: () => boolean = () => false,
+): Survey {
   const models = modelsAround(body, bodies, seed);
   const volumes = models.map((m) => new Map(m.heads.map((h) => [h.id, h.volume])));
   const rows: SurveyRow[] = [];
   for (const setup of setups) {
     if (stop()) break;
-    const [view, ...varied] = models.map((m, i) => viewOf(analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES, actions: i === 0 }), volumes[i]!));
+    const [view, ...varied] = models.map((m, i) =>
+      viewOf(analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES, actions: i === 0 }), volumes[i]!),
+    );
     rows.push({ setupKey: setup.key, exerciseId: setup.exercise.id, values: setup.values, view: view!, varied });
   }
   return { modelVersion: models[0]!.version, rows };

@@ -64,7 +64,15 @@ export function tautLength(cx: number, cy: number, cz: number, radius: number): 
  * behind, -1 in front); sets U, the direction at Q. Unrolled, the shortest line on a cylinder is straight: in the plane across the axis it
  * is two tangents and an arc, along the axis it rises evenly.
  */
-export function cylinderLength(R: Float64Array, axisOf: number, cx: number, cy: number, cz: number, radius: number, side: number): number {
+export function cylinderLength(
+  R: Float64Array,
+  axisOf: number,
+  cx: number,
+  cy: number,
+  cz: number,
+  radius: number,
+  side: number,
+): number {
   const b = 9 * axisOf;
   const px = P[0]! - cx;
   const py = P[1]! - cy;

@@ -18,7 +18,12 @@ export function creditsOf(view: BodyView, targets: readonly string[], leastCredi
   const credits: Prescription["credits"] = {};
   for (const h of heads) {
     const share = highest > 0 ? Math.min(1, (view.heads[h.id]?.activation ?? 0) / highest) : 0;
-    if (share >= leastCredit) credits[h.id] = { share: Math.round(share * 100) / 100, direct: targets.includes(h.muscle), length: Math.round((view.heads[h.id]?.loadedLength ?? 0) * 100) / 100 };
+    if (share >= leastCredit)
+      credits[h.id] = {
+        share: Math.round(share * 100) / 100,
+        direct: targets.includes(h.muscle),
+        length: Math.round((view.heads[h.id]?.loadedLength ?? 0) * 100) / 100,
+      };
   }
   return credits;
 }
@@ -71,9 +76,15 @@ export function weekDose(program: Program): WeekDose {
   for (const m of muscles) {
     const own = heads.filter((h) => h.muscle === m.id);
     const volume = own.reduce((s, h) => s + h.maxForce * h.optimumLength, 0);
-    const mean = (pick: (id: string) => number) => own.reduce((s, h) => s + (h.maxForce * h.optimumLength * pick(h.id)) / volume, 0);
+    const mean = (pick: (id: string) => number) =>
+      own.reduce((s, h) => s + (h.maxForce * h.optimumLength * pick(h.id)) / volume, 0);
     const perDay = program.days.map((_, d) => mean((id) => byDay[id]![d]!));
-    byMuscle[m.id] = { direct: mean((id) => byHead[id]!.direct), indirect: mean((id) => byHead[id]!.indirect), days: perDay.filter((d) => d >= 0.5).length, peakDay: Math.max(0, ...perDay) };
+    byMuscle[m.id] = {
+      direct: mean((id) => byHead[id]!.direct),
+      indirect: mean((id) => byHead[id]!.indirect),
+      days: perDay.filter((d) => d >= 0.5).length,
+      peakDay: Math.max(0, ...perDay),
+    };
   }
   return { heads: byHead, muscles: byMuscle, byDay };
 }
@@ -85,7 +96,11 @@ export const worth = (sets: number, method: Method): number => 1 - Math.exp(-set
 export const marginalWorth = (sets: number, method: Method): number => Math.exp(-sets / method.saturation);
 
 /** weekly band of a muscle for a client's priority and level; null where the client has none for it */
-export function bandOf(muscle: string, client: { priorities: Record<string, keyof Method["bands"]>; level: "beginner" | "trained" }, method: Method): { low: number; high: number; priority: keyof Method["bands"] } | null {
+export function bandOf(
+  muscle: string,
+  client: { priorities: Record<string, keyof Method["bands"]>; level: "beginner" | "trained" },
+  method: Method,
+): { low: number; high: number; priority: keyof Method["bands"] } | null {
   const priority = client.priorities[muscle];
   if (!priority) return null;
   const factor = client.level === "beginner" ? method.beginnerFactor : 1;

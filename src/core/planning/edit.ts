@@ -3,11 +3,21 @@
  * it; undo appends those, it never rewinds. What could not be a program afterwards is refused in words. `touches` says
  * what an operation depends on, so that edits of different things can be merged and edits of the same thing be shown.
  */
-import { BLOCKS_MOST, DAYS_MOST, type Block, type Change, type Day, type Operation, type Prescription, type Program } from "#core/planning/program";
+import {
+  BLOCKS_MOST,
+  DAYS_MOST,
+  type Block,
+  type Change,
+  type Day,
+  type Operation,
+  type Prescription,
+  type Program,
+} from "#core/planning/program";
 
 export type EditResult = { program: Program; inverse: Operation[] } | { refused: string };
 
-export const prescriptionsOf = (program: Program): Prescription[] => program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions));
+export const prescriptionsOf = (program: Program): Prescription[] =>
+  program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions));
 
 export interface Place {
   day: Day;
@@ -20,25 +30,54 @@ export interface Place {
 export function placeOf(program: Program, prescriptionId: string): Place | null {
   for (const day of program.days)
     for (const [blockIndex, block] of day.blocks.entries())
-      for (const [position, prescription] of block.prescriptions.entries()) if (prescription.id === prescriptionId) return { day, block, blockIndex, position, prescription };
+      for (const [position, prescription] of block.prescriptions.entries())
+        if (prescription.id === prescriptionId) return { day, block, blockIndex, position, prescription };
   return null;
 }
 
-const blockOf = (program: Program, blockId: string): Block | undefined => program.days.flatMap((d) => d.blocks).find((b) => b.id === blockId);
+const blockOf = (program: Program, blockId: string): Block | undefined =>
+  program.days.flatMap((d) => d.blocks).find((b) => b.id === blockId);
 
-const withDay = (program: Program, dayId: string, change: (blocks: Block[]) => Block[]): Program => ({ ...program, days: program.days.map((d) => (d.id === dayId ? { ...d, blocks: change(d.blocks) } : d)) });
+const withDay = (program: Program, dayId: string, change: (blocks: Block[]) => Block[]): Program => ({
+  ...program,
+  days: program.days.map((d) => (d.id === dayId ? { ...d, blocks: change(d.blocks) } : d)),
+});
 
 const insert = <T>(list: readonly T[], at: number, item: T): T[] => [...list.slice(0, at), item, ...list.slice(at)];
 
 function take(program: Program, place: Place): Program {
-  return withDay(program, place.day.id, (blocks) => blocks.flatMap((b) => (b.id !== place.block.id ? [b] : b.prescriptions.length > 1 ? [{ ...b, prescriptions: b.prescriptions.filter((p) => p.id !== place.prescription.id) }] : [])));
+  return withDay(program, place.day.id, (blocks) =>
+    blocks.flatMap((b) =>
+      b.id !== place.block.id
+        ? [b]
+        : b.prescriptions.length > 1
+          ? [{ ...b, prescriptions: b.prescriptions.filter((p) => p.id !== place.prescription.id) }]
+          : [],
+    ),
+  );
 }
 
 /** the operation that puts a prescription back exactly where it stood */
-const restoring = (place: Place): Operation => ({ kind: "restore", dayId: place.day.id, index: place.blockIndex, position: place.position, block: place.block, prescriptionId: place.prescription.id });
+const restoring = (place: Place): Operation => ({
+  kind: "restore",
+  dayId: place.day.id,
+  index: place.blockIndex,
+  position: place.position,
+  block: place.block,
+  prescriptionId: place.prescription.id,
+});
 
 function replace(program: Program, prescriptionId: string, next: Prescription): Program {
-  return { ...program, days: program.days.map((d) => ({ ...d, blocks: d.blocks.map((b) => ({ ...b, prescriptions: b.prescriptions.map((p) => (p.id === prescriptionId ? next : p)) })) })) };
+  return {
+    ...program,
+    days: program.days.map((d) => ({
+      ...d,
+      blocks: d.blocks.map((b) => ({
+        ...b,
+        prescriptions: b.prescriptions.map((p) => (p.id === prescriptionId ? next : p)),
+      })),
+    })),
+  };
 }
 
 const GONE = "that exercise is no longer in the program";
@@ -58,7 +97,11 @@ export function faultOf(program: Program): string | null {
   if (program.days.length > DAYS_MOST) return `a program has at most ${DAYS_MOST} days`;
   const full = program.days.find((d) => d.blocks.length > BLOCKS_MOST);
   if (full) return `a day holds at most ${BLOCKS_MOST} exercises or pairs`;
-  const ids = [...program.days.map((d) => d.id), ...program.days.flatMap((d) => d.blocks.map((b) => b.id)), ...prescriptionsOf(program).map((p) => p.id)];
+  const ids = [
+    ...program.days.map((d) => d.id),
+    ...program.days.flatMap((d) => d.blocks.map((b) => b.id)),
+    ...prescriptionsOf(program).map((p) => p.id),
+  ];
   return new Set(ids).size === ids.length ? null : THERE;
 }
 
@@ -68,7 +111,15 @@ function apply(program: Program, operation: Operation): EditResult {
     case "add": {
       if (!dayOf(operation.dayId)) return { refused: NO_DAY };
       if (placeOf(program, operation.prescription.id)) return { refused: THERE };
-      return { program: withDay(program, operation.dayId, (blocks) => insert(blocks, Math.min(operation.index, blocks.length), { id: operation.blockId, prescriptions: [operation.prescription] })), inverse: [{ kind: "remove", prescriptionId: operation.prescription.id }] };
+      return {
+        program: withDay(program, operation.dayId, (blocks) =>
+          insert(blocks, Math.min(operation.index, blocks.length), {
+            id: operation.blockId,
+            prescriptions: [operation.prescription],
+          }),
+        ),
+        inverse: [{ kind: "remove", prescriptionId: operation.prescription.id }],
+      };
     }
     case "remove": {
       const place = placeOf(program, operation.prescriptionId);
@@ -82,8 +133,25 @@ function apply(program: Program, operation: Operation): EditResult {
       const inverse: Operation[] = [{ kind: "remove", prescriptionId: prescription.id }];
       const standing = day.blocks.find((b) => b.id === operation.block.id);
       if (standing && standing.prescriptions.length < 2)
-        return { program: withDay(program, operation.dayId, (blocks) => blocks.map((b) => (b.id === standing.id ? { ...b, prescriptions: insert(b.prescriptions, operation.position, prescription) } : b))), inverse };
-      return { program: withDay(program, operation.dayId, (blocks) => insert(blocks, Math.min(operation.index, blocks.length), { id: operation.block.id, prescriptions: [prescription] })), inverse };
+        return {
+          program: withDay(program, operation.dayId, (blocks) =>
+            blocks.map((b) =>
+              b.id === standing.id
+                ? { ...b, prescriptions: insert(b.prescriptions, operation.position, prescription) }
+                : b,
+            ),
+          ),
+          inverse,
+        };
+      return {
+        program: withDay(program, operation.dayId, (blocks) =>
+          insert(blocks, Math.min(operation.index, blocks.length), {
+            id: operation.block.id,
+            prescriptions: [prescription],
+          }),
+        ),
+        inverse,
+      };
     }
     case "move": {
       const place = placeOf(program, operation.prescriptionId);
@@ -92,28 +160,51 @@ function apply(program: Program, operation: Operation): EditResult {
       // a pair moves together
       const without = withDay(program, place.day.id, (blocks) => blocks.filter((b) => b.id !== place.block.id));
       return {
-        program: withDay(without, operation.dayId, (blocks) => insert(blocks, Math.min(operation.index, blocks.length), place.block)),
-        inverse: [{ kind: "move", prescriptionId: operation.prescriptionId, dayId: place.day.id, index: place.blockIndex }],
+        program: withDay(without, operation.dayId, (blocks) =>
+          insert(blocks, Math.min(operation.index, blocks.length), place.block),
+        ),
+        inverse: [
+          { kind: "move", prescriptionId: operation.prescriptionId, dayId: place.day.id, index: place.blockIndex },
+        ],
       };
     }
     case "change": {
       const place = placeOf(program, operation.prescriptionId);
       if (!place) return { refused: GONE };
-      const before = Object.fromEntries(Object.keys(operation.change).map((k) => [k, place.prescription[k as keyof Change]])) as Change;
-      return { program: replace(program, operation.prescriptionId, { ...place.prescription, ...operation.change } as Prescription), inverse: [{ kind: "change", prescriptionId: operation.prescriptionId, change: before }] };
+      const before = Object.fromEntries(
+        Object.keys(operation.change).map((k) => [k, place.prescription[k as keyof Change]]),
+      ) as Change;
+      return {
+        program: replace(program, operation.prescriptionId, {
+          ...place.prescription,
+          ...operation.change,
+        } as Prescription),
+        inverse: [{ kind: "change", prescriptionId: operation.prescriptionId, change: before }],
+      };
     }
     case "swap": {
       const place = placeOf(program, operation.prescriptionId);
       if (!place) return { refused: GONE };
-      return { program: replace(program, operation.prescriptionId, operation.prescription), inverse: [{ kind: "swap", prescriptionId: operation.prescription.id, prescription: place.prescription }] };
+      return {
+        program: replace(program, operation.prescriptionId, operation.prescription),
+        inverse: [{ kind: "swap", prescriptionId: operation.prescription.id, prescription: place.prescription }],
+      };
     }
     case "pair": {
       const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
-      const [one, other] = [day?.blocks.find((b) => b.id === operation.blockId), day?.blocks.find((b) => b.id === operation.withBlockId)];
+      const [one, other] = [
+        day?.blocks.find((b) => b.id === operation.blockId),
+        day?.blocks.find((b) => b.id === operation.withBlockId),
+      ];
       if (!day || !one || !other || one === other) return { refused: "both exercises must stand on the same day" };
       if (one.prescriptions.length + other.prescriptions.length > 2) return { refused: "a pair holds two exercises" };
       const paired = { ...one, prescriptions: [...one.prescriptions, ...other.prescriptions] };
-      return { program: withDay(program, day.id, (blocks) => blocks.filter((b) => b.id !== other.id).map((b) => (b.id === one.id ? paired : b))), inverse: [{ kind: "unpair", blockId: one.id, newBlockId: other.id, index: day.blocks.indexOf(other) }] };
+      return {
+        program: withDay(program, day.id, (blocks) =>
+          blocks.filter((b) => b.id !== other.id).map((b) => (b.id === one.id ? paired : b)),
+        ),
+        inverse: [{ kind: "unpair", blockId: one.id, newBlockId: other.id, index: day.blocks.indexOf(other) }],
+      };
     }
     case "unpair": {
       const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
@@ -123,7 +214,13 @@ function apply(program: Program, operation: Operation): EditResult {
       const parted = { id: operation.newBlockId, prescriptions: [second!] };
       const at = operation.index ?? day.blocks.indexOf(block) + 1;
       return {
-        program: withDay(program, day.id, (blocks) => insert(blocks.map((b) => (b.id === block.id ? { ...b, prescriptions: [first!] } : b)), Math.min(at, blocks.length), parted)),
+        program: withDay(program, day.id, (blocks) =>
+          insert(
+            blocks.map((b) => (b.id === block.id ? { ...b, prescriptions: [first!] } : b)),
+            Math.min(at, blocks.length),
+            parted,
+          ),
+        ),
         inverse: [{ kind: "pair", blockId: operation.blockId, withBlockId: operation.newBlockId }],
       };
     }
@@ -132,24 +229,45 @@ function apply(program: Program, operation: Operation): EditResult {
       const day = dayOf(operation.dayId);
       if (!day) return { refused: NO_DAY };
       const change = operation.kind === "rename-day" ? { name: operation.name } : { date: operation.date };
-      const inverse: Operation = operation.kind === "rename-day" ? { kind: "rename-day", dayId: day.id, name: day.name } : { kind: "date-day", dayId: day.id, date: day.date };
-      return { program: { ...program, days: program.days.map((d) => (d.id === day.id ? { ...d, ...change } : d)) }, inverse: [inverse] };
+      const inverse: Operation =
+        operation.kind === "rename-day"
+          ? { kind: "rename-day", dayId: day.id, name: day.name }
+          : { kind: "date-day", dayId: day.id, date: day.date };
+      return {
+        program: { ...program, days: program.days.map((d) => (d.id === day.id ? { ...d, ...change } : d)) },
+        inverse: [inverse],
+      };
     }
     case "add-day":
-      return { program: { ...program, days: insert(program.days, Math.min(operation.index, program.days.length), operation.day) }, inverse: [{ kind: "remove-day", dayId: operation.day.id }] };
+      return {
+        program: {
+          ...program,
+          days: insert(program.days, Math.min(operation.index, program.days.length), operation.day),
+        },
+        inverse: [{ kind: "remove-day", dayId: operation.day.id }],
+      };
     case "remove-day": {
       const day = dayOf(operation.dayId);
       if (!day) return { refused: NO_DAY };
-      return { program: { ...program, days: program.days.filter((d) => d !== day) }, inverse: [{ kind: "add-day", index: program.days.indexOf(day), day }] };
+      return {
+        program: { ...program, days: program.days.filter((d) => d !== day) },
+        inverse: [{ kind: "add-day", index: program.days.indexOf(day), day }],
+      };
     }
     case "move-day": {
       const day = dayOf(operation.dayId);
       if (!day) return { refused: NO_DAY };
       const rest = program.days.filter((d) => d !== day);
-      return { program: { ...program, days: insert(rest, Math.min(operation.index, rest.length), day) }, inverse: [{ kind: "move-day", dayId: day.id, index: program.days.indexOf(day) }] };
+      return {
+        program: { ...program, days: insert(rest, Math.min(operation.index, rest.length), day) },
+        inverse: [{ kind: "move-day", dayId: day.id, index: program.days.indexOf(day) }],
+      };
     }
     case "rename-program":
-      return { program: { ...program, name: operation.name }, inverse: [{ kind: "rename-program", name: program.name }] };
+      return {
+        program: { ...program, name: operation.name },
+        inverse: [{ kind: "rename-program", name: program.name }],
+      };
   }
 }
 
@@ -167,19 +285,32 @@ export function touches(operation: Operation, program: Program): string[] {
     case "restore":
       return [operation.prescriptionId, `${operation.dayId}/there`];
     case "remove": {
-      const mates = placeOf(program, operation.prescriptionId)?.block.prescriptions.filter((p) => p.id !== operation.prescriptionId) ?? [];
+      const mates =
+        placeOf(program, operation.prescriptionId)?.block.prescriptions.filter(
+          (p) => p.id !== operation.prescriptionId,
+        ) ?? [];
       return [operation.prescriptionId, ...mates.map((p) => `${p.id}/pair`)];
     }
     case "move":
-      return [`${operation.prescriptionId}/place`, ...places(placeOf(program, operation.prescriptionId)?.block), `${operation.dayId}/there`];
+      return [
+        `${operation.prescriptionId}/place`,
+        ...places(placeOf(program, operation.prescriptionId)?.block),
+        `${operation.dayId}/there`,
+      ];
     case "change":
       return Object.keys(operation.change).map((field) => `${operation.prescriptionId}/${field}`);
     case "swap":
       return [operation.prescriptionId, operation.prescription.id];
     case "pair":
     case "unpair": {
-      const [one, other] = [operation.blockId, operation.kind === "pair" ? operation.withBlockId : operation.newBlockId];
-      const within = [...(blockOf(program, one)?.prescriptions ?? []), ...(blockOf(program, other)?.prescriptions ?? [])];
+      const [one, other] = [
+        operation.blockId,
+        operation.kind === "pair" ? operation.withBlockId : operation.newBlockId,
+      ];
+      const within = [
+        ...(blockOf(program, one)?.prescriptions ?? []),
+        ...(blockOf(program, other)?.prescriptions ?? []),
+      ];
       return [`${one}/pair`, `${other}/pair`, ...within.flatMap((p) => [`${p.id}/place`, `${p.id}/pair`])];
     }
     case "rename-day":
@@ -204,4 +335,5 @@ const overlaps = (a: string, b: string) => a === b || a.startsWith(`${b}/`) || b
 const harmless = (a: string, b: string) => a === b && a.endsWith("/there");
 
 /** the things both touch; empty when they can be merged */
-export const collisions = (mine: readonly string[], theirs: readonly string[]): string[] => mine.filter((t) => theirs.some((o) => overlaps(t, o) && !harmless(t, o)));
+export const collisions = (mine: readonly string[], theirs: readonly string[]): string[] =>
+  mine.filter((t) => theirs.some((o) => overlaps(t, o) && !harmless(t, o)));

@@ -26,4 +26,5 @@ export function loadingOf(view: Pick<BodyView, "turns" | "compression" | "engage
 const LIMBS = 0.25;
 
 /** kg of the load that the lifted body weighs; 0 where only limbs move */
-export const bodyLoadOf = (view: Pick<BodyView, "bodyLoad">, mass: number): number => (view.bodyLoad >= LIMBS * mass ? Math.round(view.bodyLoad * 2) / 2 : 0);
+export const bodyLoadOf = (view: Pick<BodyView, "bodyLoad">, mass: number): number =>
+  view.bodyLoad >= LIMBS * mass ? Math.round(view.bodyLoad * 2) / 2 : 0;

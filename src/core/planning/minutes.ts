@@ -5,13 +5,15 @@ import type { Block, Day, Prescription, Tempo } from "#core/planning/program";
 export const repSeconds = (t: Tempo): number => t.lower + t.longPause + t.lift + t.shortPause;
 
 /** seconds one set takes; one side at a time doubles work, not rest */
-export const setSeconds = (p: Pick<Prescription, "reps" | "tempo" | "sides">): number => ((p.reps.low + p.reps.high) / 2) * repSeconds(p.tempo) * (p.sides === "one" ? 2 : 1);
+export const setSeconds = (p: Pick<Prescription, "reps" | "tempo" | "sides">): number =>
+  ((p.reps.low + p.reps.high) / 2) * repSeconds(p.tempo) * (p.sides === "one" ? 2 : 1);
 
 /** seconds of a rest in a pair under which nobody gets to the other place and back */
 const LEAST_PAIR_REST = 30;
 
 /** s between the rounds of a pair: what is left of either rest when the other's set is taken off */
-export const pairRest = (a: PairMember, b: PairMember): number => Math.round(Math.max(a.rest - setSeconds(b), b.rest - setSeconds(a), LEAST_PAIR_REST));
+export const pairRest = (a: PairMember, b: PairMember): number =>
+  Math.round(Math.max(a.rest - setSeconds(b), b.rest - setSeconds(a), LEAST_PAIR_REST));
 type PairMember = Pick<Prescription, "reps" | "tempo" | "sides" | "rest">;
 
 export interface BlockMinutes {
@@ -34,7 +36,11 @@ export function blockMinutes(block: Block): BlockMinutes {
 
 export function dayMinutes(day: Day, method: Method): number {
   if (day.blocks.length === 0) return 0;
-  return method.warmUpMinutes + day.blocks.reduce((s, b) => {
-    const m = blockMinutes(b); return s + m.setup + m.work + m.rest;
-  }, 0);
+  return (
+    method.warmUpMinutes +
+    day.blocks.reduce((s, b) => {
+      const m = blockMinutes(b);
+      return s + m.setup + m.work + m.rest;
+    }, 0)
+  );
 }

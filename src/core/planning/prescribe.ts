@@ -14,7 +14,11 @@ const KG_PER_LB = 0.45359237;
 /** the step of the equipment in the client's unit: whole pounds where a step in pounds is usual */
 export function equipmentStep(exercise: Exercise, unit: "kg" | "lb"): Load {
   const kg = exercise.stated.loadStep;
-  return { value: unit === "kg" ? kg : Math.max(1, Math.round((kg / KG_PER_LB) * 2) / 2), unit, meaning: exercise.stated.loadMeaning };
+  return {
+    value: unit === "kg" ? kg : Math.max(1, Math.round((kg / KG_PER_LB) * 2) / 2),
+    unit,
+    meaning: exercise.stated.loadMeaning,
+  };
 }
 
 export interface PrescribeOptions {
@@ -42,11 +46,18 @@ export function targetOf(exercise: Exercise, view: BodyView): string | null {
 }
 
 /** reserve of each set: effort rises through an exercise, and what loads the back keeps some */
-const reservesOf = ({ compound, spineLoaded }: Loading): number[] => (spineLoaded ? [3, 2, 2] : compound ? [3, 2, 1] : [2, 1, 1]);
+const reservesOf = ({ compound, spineLoaded }: Loading): number[] =>
+  spineLoaded ? [3, 2, 2] : compound ? [3, 2, 1] : [2, 1, 1];
 /** s */
 const restOf = ({ compound, spineLoaded }: Loading): number => (spineLoaded && compound ? 180 : compound ? 150 : 90);
 
-export function prescribe(exercise: Exercise, values: Values, view: BodyView, method: Method, options: PrescribeOptions): Prescription {
+export function prescribe(
+  exercise: Exercise,
+  values: Values,
+  view: BodyView,
+  method: Method,
+  options: PrescribeOptions,
+): Prescription {
   const { stated } = exercise;
   const loading = loadingOf(view);
   const body = bodyLoadOf(view, options.mass);
@@ -71,7 +82,12 @@ export function prescribe(exercise: Exercise, values: Values, view: BodyView, me
     reserves: reservesOf(loading),
     reps: { low: bottom, high: windowTop(bottom, 2, usual, stated.loadStep, method) },
     rest: restOf(loading),
-    tempo: { lower: 3, longPause: exercise.family === "curl" || exercise.family === "extension" ? 1 : 0, lift: 1, shortPause: 0 },
+    tempo: {
+      lower: 3,
+      longPause: exercise.family === "curl" || exercise.family === "extension" ? 1 : 0,
+      lift: 1,
+      shortPause: 0,
+    },
     load: null,
     note: "",
     locked: false,
@@ -83,15 +99,35 @@ export function prescribe(exercise: Exercise, values: Values, view: BodyView, me
 const HARDER = [0.03, 0.45] as const;
 
 /** among setups of the same family and muscle that lift the body, the one that is next harder without any load */
-export function harderRelative(exercise: Exercise, view: BodyView, mass: number, survey: Survey, exercises: ReadonlyMap<string, Exercise>): Alternative | null {
+export function harderRelative(
+  exercise: Exercise,
+  view: BodyView,
+  mass: number,
+  survey: Survey,
+  exercises: ReadonlyMap<string, Exercise>,
+): Alternative | null {
   if (bodyLoadOf(view, mass) === 0) return null;
   const [next] = survey.rows
     .flatMap((row) => {
       const e = exercises.get(row.exerciseId);
-      if (!e || e.family !== exercise.family || e.targets[0] !== exercise.targets[0] || !row.view.feasible || bodyLoadOf(row.view, mass) === 0) return [];
+      if (
+        !e ||
+        e.family !== exercise.family ||
+        e.targets[0] !== exercise.targets[0] ||
+        !row.view.feasible ||
+        bodyLoadOf(row.view, mass) === 0
+      )
+        return [];
       const drop = 1 - row.view.ease / view.ease;
       return drop >= HARDER[0] && drop <= HARDER[1] ? [{ e, row, drop }] : [];
     })
     .sort((a, b) => a.drop - b.drop);
-  return next ? { exerciseId: next.e.id, values: { ...next.row.values }, setupKey: next.row.setupKey, name: setupName(next.e, next.row.values) } : null;
+  return next
+    ? {
+        exerciseId: next.e.id,
+        values: { ...next.row.values },
+        setupKey: next.row.setupKey,
+        name: setupName(next.e, next.row.values),
+      }
+    : null;
 }

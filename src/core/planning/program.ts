@@ -10,11 +10,19 @@ export type Load = z.infer<typeof loadSchema>;
 
 const seconds = (max: number) => z.number().min(0, "not below 0").max(max, `at most ${max} s`);
 
-export const tempoSchema = z.strictObject({ lower: seconds(10), longPause: seconds(10), lift: seconds(10), shortPause: seconds(10) });
+export const tempoSchema = z.strictObject({
+  lower: seconds(10),
+  longPause: seconds(10),
+  lift: seconds(10),
+  shortPause: seconds(10),
+});
 export type Tempo = z.infer<typeof tempoSchema>;
 
 export const repsSchema = z
-  .strictObject({ low: z.int("whole reps").min(1, "at least 1").max(50, "at most 50"), high: z.int("whole reps").min(1, "at least 1").max(50, "at most 50") })
+  .strictObject({
+    low: z.int("whole reps").min(1, "at least 1").max(50, "at most 50"),
+    high: z.int("whole reps").min(1, "at least 1").max(50, "at most 50"),
+  })
   .refine((r) => r.low <= r.high, { message: "the low end must not be above the high end", path: ["low"] });
 
 /** a setup the coach approves where the planned one cannot be had, for example when the machine is busy */
@@ -28,7 +36,10 @@ export const changeSchema = z
   .strictObject({
     alternatives: z.array(alternativeSchema).max(3, "at most 3"),
     /** reserve of each set, in order; its length is the number of sets */
-    reserves: z.array(z.int("whole reps").min(0, "0 to 6").max(6, "0 to 6")).min(1, "at least one set").max(12, "at most 12 sets"),
+    reserves: z
+      .array(z.int("whole reps").min(0, "0 to 6").max(6, "0 to 6"))
+      .min(1, "at least one set")
+      .max(12, "at most 12 sets"),
     reps: repsSchema,
     rest: z.int("whole seconds").min(15, "at least 15 s").max(600, "at most 600 s"),
     tempo: tempoSchema,
@@ -51,7 +62,14 @@ export const prescriptionSchema = z.strictObject({
   /** the head it was chosen for; a swap keeps it. Null where nobody said */
   target: word.nullable(),
   /** per head: credited share of a set, whether the exercise was chosen for its muscle, and the loaded length (null: not known); pinned when added */
-  credits: z.record(word, z.strictObject({ share: z.number().min(0).max(1), direct: z.boolean(), length: z.number().min(0).max(1).nullable() })),
+  credits: z.record(
+    word,
+    z.strictObject({
+      share: z.number().min(0).max(1),
+      direct: z.boolean(),
+      length: z.number().min(0).max(1).nullable(),
+    }),
+  ),
   sides: z.enum(["both", "one"]),
   setupSeconds: seconds(3600),
   changeSeconds: seconds(3600),
@@ -96,14 +114,32 @@ export type Program = z.infer<typeof programSchema>;
 
 const index = z.int().min(0).max(50);
 export const operationSchema = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("add"), dayId: z.uuid(), blockId: z.uuid(), index, prescription: prescriptionSchema }),
+  z.strictObject({
+    kind: z.literal("add"),
+    dayId: z.uuid(),
+    blockId: z.uuid(),
+    index,
+    prescription: prescriptionSchema,
+  }),
   z.strictObject({ kind: z.literal("remove"), prescriptionId: z.uuid() }),
-  z.strictObject({ kind: z.literal("restore"), dayId: z.uuid(), index, position: z.int().min(0).max(1), block: blockSchema, prescriptionId: z.uuid() }),
+  z.strictObject({
+    kind: z.literal("restore"),
+    dayId: z.uuid(),
+    index,
+    position: z.int().min(0).max(1),
+    block: blockSchema,
+    prescriptionId: z.uuid(),
+  }),
   z.strictObject({ kind: z.literal("move"), prescriptionId: z.uuid(), dayId: z.uuid(), index }),
   z.strictObject({ kind: z.literal("change"), prescriptionId: z.uuid(), change: changeSchema }),
   z.strictObject({ kind: z.literal("swap"), prescriptionId: z.uuid(), prescription: prescriptionSchema }),
   z.strictObject({ kind: z.literal("pair"), blockId: z.uuid(), withBlockId: z.uuid() }),
-  z.strictObject({ kind: z.literal("unpair"), blockId: z.uuid(), newBlockId: z.uuid(), /** where the parted one stands; after the other unless given */ index: index.optional() }),
+  z.strictObject({
+    kind: z.literal("unpair"),
+    blockId: z.uuid(),
+    newBlockId: z.uuid(),
+    /** where the parted one stands; after the other unless given */ index: index.optional(),
+  }),
   z.strictObject({ kind: z.literal("rename-day"), dayId: z.uuid(), name: daySchema.shape.name }),
   z.strictObject({ kind: z.literal("date-day"), dayId: z.uuid(), date: daySchema.shape.date }),
   z.strictObject({ kind: z.literal("add-day"), index, day: daySchema }),

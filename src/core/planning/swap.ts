@@ -48,7 +48,14 @@ export function likeness(a: Action | undefined, b: Action | undefined): number {
 }
 
 /** @param planned the survey's row of the planned setup; without it the function is not known and nothing is offered */
-export function swapsFor(p: Prescription, planned: SurveyRow | undefined, survey: Survey, client: Pick<Client, "equipment" | "joints">, school: School, exercises: ReadonlyMap<string, Exercise>): Swaps {
+export function swapsFor(
+  p: Prescription,
+  planned: SurveyRow | undefined,
+  survey: Survey,
+  client: Pick<Client, "equipment" | "joints">,
+  school: School,
+  exercises: ReadonlyMap<string, Exercise>,
+): Swaps {
   const head = headOfLine(p);
   if (!head || !planned) return { head, own: undefined, rows: [] };
   const noted = client.joints.map((j) => j.joint);
@@ -58,12 +65,27 @@ export function swapsFor(p: Prescription, planned: SurveyRow | undefined, survey
   // chosen for this muscle: so is what stands in for it
   const muscle = findHead(head)?.muscle ?? "";
   const aimed = own?.targets.includes(muscle) ?? false;
-  const rows = all.filter((r) => !r.out && r.row.setupKey !== p.setupKey && (!aimed || r.exercise.targets.includes(muscle)) && likeness(planned.view.actions[head], r.row.view.actions[head]) >= SAME_FUNCTION && noted.every((j) => strain(r.exercise, j) <= strain(own, j)));
+  const rows = all.filter(
+    (r) =>
+      !r.out &&
+      r.row.setupKey !== p.setupKey &&
+      (!aimed || r.exercise.targets.includes(muscle)) &&
+      likeness(planned.view.actions[head], r.row.view.actions[head]) >= SAME_FUNCTION &&
+      noted.every((j) => strain(r.exercise, j) <= strain(own, j)),
+  );
   return { head, own: all.find((r) => r.row.setupKey === p.setupKey), rows };
 }
 
 /** what stands in for it: sets, effort, rest and note were decided for the place in the week; load and reps belong to the exercise */
-export function swapped(p: Prescription, r: RankedRow, survey: Survey, client: Client, method: Method, exercises: ReadonlyMap<string, Exercise>, id: string): Prescription {
+export function swapped(
+  p: Prescription,
+  r: RankedRow,
+  survey: Survey,
+  client: Client,
+  method: Method,
+  exercises: ReadonlyMap<string, Exercise>,
+  id: string,
+): Prescription {
   const fresh = prescribe(r.exercise, r.row.values, r.row.view, method, {
     id,
     modelVersion: survey.modelVersion,
@@ -76,4 +98,5 @@ export function swapped(p: Prescription, r: RankedRow, survey: Survey, client: C
   return { ...fresh, reserves: p.reserves, rest: p.rest, note: p.note };
 }
 
-export const isSore = (client: Pick<Client, "joints">, exercise: Exercise): boolean => client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+export const isSore = (client: Pick<Client, "joints">, exercise: Exercise): boolean =>
+  client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);

@@ -42,13 +42,22 @@ export interface RankedRow {
 const clamp = (x: number) => Math.max(0, Math.min(1, x));
 const percent = (x: number) => `${Math.round(100 * x)} %`;
 
-function criteriaOf(view: BodyView, headId: string, muscle: string, exercise: Exercise, joints: readonly Joint[]): Record<CriterionId, number> | null {
+function criteriaOf(
+  view: BodyView,
+  headId: string,
+  muscle: string,
+  exercise: Exercise,
+  joints: readonly Joint[],
+): Record<CriterionId, number> | null {
   const m = view.heads[headId];
   if (!view.feasible || !m) return null;
   const allElasticity = view.limiters.reduce((s, l) => s + l.elasticity, 0);
   const mine = view.limiters.find((l) => l.muscle === muscle)?.elasticity ?? 0;
   const { stated } = exercise;
-  const strain = Math.max(...Object.entries(exercise.joints).map(([joint, load]) => load * (joints.includes(joint as Joint) ? 1 : 0.6)), 0);
+  const strain = Math.max(
+    ...Object.entries(exercise.joints).map(([joint, load]) => load * (joints.includes(joint as Joint) ? 1 : 0.6)),
+    0,
+  );
   return {
     function: clamp(m.function / WHOLE_FUNCTION),
     limiter: allElasticity > 0 ? clamp(mine / allElasticity) : 0,
@@ -82,7 +91,13 @@ export function isFor(view: BodyView, headId: string): boolean {
   return m.shareOfAll >= LEAST_SHARE && m.function >= LEAST_OF_FIRST * first;
 }
 
-export function rankHead(survey: Survey, headId: string, school: School, exercises: ReadonlyMap<string, Exercise>, context: RankingContext): RankedRow[] {
+export function rankHead(
+  survey: Survey,
+  headId: string,
+  school: School,
+  exercises: ReadonlyMap<string, Exercise>,
+  context: RankingContext,
+): RankedRow[] {
   const head = heads.find((h) => h.id === headId);
   if (!head) throw new RangeError(`no head called ${headId}`);
   const drafts = survey.rows.flatMap((row) => {
@@ -92,7 +107,9 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
     const m = row.view.heads[headId];
     if (!c || !m || !isFor(row.view, headId)) return [];
     const score = scoreOf(c, school);
-    const scores = row.varied.map((v) => criteriaOf(v, headId, head.muscle, exercise, context.joints)).map((x) => (x ? scoreOf(x, school) : 0));
+    const scores = row.varied
+      .map((v) => criteriaOf(v, headId, head.muscle, exercise, context.joints))
+      .map((x) => (x ? scoreOf(x, school) : 0));
     const tier = tierOf(score);
     const sorted = [...scores].sort((a, b) => a - b);
     const missing = context.equipment ? exercise.equipment.filter((e) => !context.equipment!.includes(e)) : [];
@@ -106,7 +123,9 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
         low: Math.min(score, sorted[0] ?? score),
         high: Math.max(score, sorted[sorted.length - 1] ?? score),
         criteria: c,
-        out: missing.length ? `needs ${missing.map(equipmentName).join(" and ")}` : (contested.find((c) => c.exercise === exercise.id && c.muscle === head.muscle)?.reason ?? null),
+        out: missing.length
+          ? `needs ${missing.map(equipmentName).join(" and ")}`
+          : (contested.find((c) => c.exercise === exercise.id && c.muscle === head.muscle)?.reason ?? null),
       },
     ];
   });
@@ -126,14 +145,39 @@ export function rankHead(survey: Survey, headId: string, school: School, exercis
       place = i + 1;
       leader = d.score;
     }
-    return { ...d, place, tied, because: because(d.criteria, medians, school, d.row.view, headId, d.exercise, context.joints) };
+    return {
+      ...d,
+      place,
+      tied,
+      because: because(d.criteria, medians, school, d.row.view, headId, d.exercise, context.joints),
+    };
   });
 }
 
-export const equipmentName = (id: string): string => ({ cable: "a cable", dumbbell: "dumbbells", barbell: "a barbell", bench: "a bench", "preacher-pad": "a preacher pad", band: "a band", machine: "the machine", "hyperextension-bench": "a back extension bench", "pull-up-bar": "a pull-up bar", "dip-bars": "dip bars" })[id] ?? id;
+export const equipmentName = (id: string): string =>
+  ({
+    cable: "a cable",
+    dumbbell: "dumbbells",
+    barbell: "a barbell",
+    bench: "a bench",
+    "preacher-pad": "a preacher pad",
+    band: "a band",
+    machine: "the machine",
+    "hyperextension-bench": "a back extension bench",
+    "pull-up-bar": "a pull-up bar",
+    "dip-bars": "dip bars",
+  })[id] ?? id;
 
 /** what lifts it (two at most) and what costs it most, against the middle of the list */
-function because(c: Record<CriterionId, number>, medians: Record<CriterionId, number>, school: School, view: BodyView, headId: string, exercise: Exercise, joints: readonly Joint[]): string {
+function because(
+  c: Record<CriterionId, number>,
+  medians: Record<CriterionId, number>,
+  school: School,
+  view: BodyView,
+  headId: string,
+  exercise: Exercise,
+  joints: readonly Joint[],
+): string {
   const effect = (id: CriterionId) => (school.weights[id] ?? 0) * (c[id] - medians[id]);
   const order = [...CRITERIA].sort((a, b) => effect(b) - effect(a));
   const lifts = order.filter((id) => effect(id) > 0.3).slice(0, 2);
@@ -141,7 +185,10 @@ function because(c: Record<CriterionId, number>, medians: Record<CriterionId, nu
   const say = (id: CriterionId) => phrase(id, view, headId, exercise, joints);
   const up = lifts.map(say).join(" and ");
   const down = effect(cost) < -0.3 ? say(cost) : null;
-  const text = up && down ? `${up}; but ${down}` : up || (down ? `Held back: ${down}` : "Close to the middle of the list in every criterion");
+  const text =
+    up && down
+      ? `${up}; but ${down}`
+      : up || (down ? `Held back: ${down}` : "Close to the middle of the list in every criterion");
   return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
 }
 
@@ -156,8 +203,11 @@ function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exerc
       const total = view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
       const mine = view.limiters.find((l) => l.muscle === head.muscle);
       const first = view.limiters[0];
-      if (mine && first === mine) return `the muscle itself is ${percent(mine.elasticity / total)} of what ends the set`;
-      return first ? `the set ends first with the ${muscleName(first.muscle).toLowerCase()} (${percent(first.elasticity / total)})` : "nothing clear ends the set";
+      if (mine && first === mine)
+        return `the muscle itself is ${percent(mine.elasticity / total)} of what ends the set`;
+      return first
+        ? `the set ends first with the ${muscleName(first.muscle).toLowerCase()} (${percent(first.elasticity / total)})`
+        : "nothing clear ends the set";
     }
     case "stretchReached":
       return `it reaches ${percent(m.stretchReached)} of the length range`;
@@ -166,9 +216,14 @@ function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exerc
     case "shortLoad":
       return `${percent(m.thirds[0])} of the tension falls in the short third`;
     case "range":
-      return `only ${percent(m.rangeLoaded)} of the range is travelled under real load`.replace(/^only (?=[5-9]\d)/, "");
+      return `only ${percent(m.rangeLoaded)} of the range is travelled under real load`.replace(
+        /^only (?=[5-9]\d)/,
+        "",
+      );
     case "partialReserve":
-      return m.partialReserve > 1.05 ? `its long half allows ${m.partialReserve.toFixed(1)} times the load` : "its long half allows no extra load";
+      return m.partialReserve > 1.05
+        ? `its long half allows ${m.partialReserve.toFixed(1)} times the load`
+        : "its long half allows no extra load";
     case "steadiness":
       return stated.steadiness >= 0.7 ? "little else has to work" : "the body has to be held still freely";
     case "time":
@@ -176,7 +231,10 @@ function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exerc
     case "progression":
       return `one step is ${percent(stated.loadStep / stated.usualLoad)} of a usual load`;
     case "joints": {
-      const [joint] = Object.entries(exercise.joints).sort(([ja, a], [jb, b]) => b * (joints.includes(jb as Joint) ? 1 : 0.6) - a * (joints.includes(ja as Joint) ? 1 : 0.6))[0] ?? ["joints"];
+      const [joint] = Object.entries(exercise.joints).sort(
+        ([ja, a], [jb, b]) =>
+          b * (joints.includes(jb as Joint) ? 1 : 0.6) - a * (joints.includes(ja as Joint) ? 1 : 0.6),
+      )[0] ?? ["joints"];
       return exercise.joints[joint as Joint]! >= 0.4 ? `it asks much of the ${joint}` : "it is easy on the joints";
     }
   }
@@ -196,5 +254,15 @@ export interface HeadGroup {
 export const headGroups: readonly HeadGroup[] = heads.flatMap((h) => {
   const twin = heads.find((o) => o.id === h.sameAs);
   if (twin && heads.indexOf(twin) < heads.indexOf(h)) return [];
-  return [{ id: h.id, muscle: h.muscle, name: twin ? `${h.name.replace(" head", "")} and ${twin.name.toLowerCase()}` : h.name, title: twin ? `${muscleName(h.muscle)}, ${h.name.toLowerCase().replace(" head", "")} and ${twin.name.toLowerCase()}s` : headTitle(h.id), shared: twin ? h.note : null }];
+  return [
+    {
+      id: h.id,
+      muscle: h.muscle,
+      name: twin ? `${h.name.replace(" head", "")} and ${twin.name.toLowerCase()}` : h.name,
+      title: twin
+        ? `${muscleName(h.muscle)}, ${h.name.toLowerCase().replace(" head", "")} and ${twin.name.toLowerCase()}s`
+        : headTitle(h.id),
+      shared: twin ? h.note : null,
+    },
+  ];
 });

@@ -1,13 +1,32 @@
 import { z } from "zod";
 import data from "./schools.json" with { type: "json" };
 
-export const CRITERIA = ["function", "limiter", "stretchReached", "stretchLoad", "shortLoad", "range", "partialReserve", "steadiness", "time", "progression", "joints"] as const;
+export const CRITERIA = [
+  "function",
+  "limiter",
+  "stretchReached",
+  "stretchLoad",
+  "shortLoad",
+  "range",
+  "partialReserve",
+  "steadiness",
+  "time",
+  "progression",
+  "joints",
+] as const;
 export type CriterionId = (typeof CRITERIA)[number];
 
 const schema = z.strictObject({
   format: z.literal("gryn-schools"),
   version: z.literal(1),
-  schools: z.array(z.strictObject({ id: z.string(), name: z.string(), about: z.string(), weights: z.record(z.enum(CRITERIA), z.number().min(0)) })),
+  schools: z.array(
+    z.strictObject({
+      id: z.string(),
+      name: z.string(),
+      about: z.string(),
+      weights: z.record(z.enum(CRITERIA), z.number().min(0)),
+    }),
+  ),
   criteria: z.array(z.strictObject({ id: z.enum(CRITERIA), name: z.string(), source: z.string(), about: z.string() })),
   tiers: z.array(z.strictObject({ id: z.string(), name: z.string(), from: z.number() })),
 });

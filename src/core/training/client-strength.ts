@@ -68,7 +68,10 @@ const setupOf = (s: { exerciseId: string; values: Readonly<Record<string, number
 function modelWith(body: Body, log: Float64Array): Model {
   const strength: Record<string, number> = {};
   for (const h of heads) strength[h.id] = Math.exp(log[groupIndex.get(h.muscle) ?? -1] ?? 0);
-  return compileModel({ ...body, variation: { strength, referenceLength: {}, fibreLength: {}, momentArm: {}, limbs: {} } });
+  return compileModel({
+    ...body,
+    variation: { strength, referenceLength: {}, fibreLength: {}, momentArm: {}, limbs: {} },
+  });
 }
 
 function elasticities(a: Analysis): Float64Array {
@@ -108,10 +111,17 @@ function bestLifts(sets: readonly LiftedSet[]) {
  * @param sets what was logged lately; without any that can be used nothing is said in kilograms
  * @param wanted setups whose loads are asked for
  */
-export function clientStrength(body: Body, sets: readonly LiftedSet[], wanted: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[]): ClientStrength {
+export function clientStrength(
+  body: Body,
+  sets: readonly LiftedSet[],
+  wanted: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[],
+): ClientStrength {
   const n = names.length;
   const lifts = bestLifts(sets);
-  const prior = Float64Array.from({ length: n * n }, (_, k) => PRIOR.together ** 2 + (k % (n + 1) === 0 ? PRIOR.apart ** 2 : 0));
+  const prior = Float64Array.from(
+    { length: n * n },
+    (_, k) => PRIOR.together ** 2 + (k % (n + 1) === 0 ? PRIOR.apart ** 2 : 0),
+  );
   let mean = new Float64Array(n);
   let P = prior;
   let used = 0;
@@ -144,21 +154,40 @@ export function clientStrength(body: Body, sets: readonly LiftedSet[], wanted: r
   const model = modelWith(body, mean);
   return {
     lifts: used,
-    groups: names.map((group, g) => ({ group, muscles: [...calibration.groups[group]!.muscles], factor: Math.exp(mean[g]!), spread: apart[g]!, told: apart[g]! < 0.9 * least })),
+    groups: names.map((group, g) => ({
+      group,
+      muscles: [...calibration.groups[group]!.muscles],
+      factor: Math.exp(mean[g]!),
+      spread: apart[g]!,
+      told: apart[g]! < 0.9 * least,
+    })),
     loads: wanted.flatMap((w): LoadBelief[] => {
       const setup = setupOf(w);
       if (!setup) return [];
       const a = analyse(model, setup);
       const all = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
-      const weakLinks = a.limiters.filter((l) => !setup.exercise.targets.includes(l.muscle) && l.elasticity / all >= WEAK).map((l) => ({ muscle: l.muscle, part: l.elasticity / all }));
+      const weakLinks = a.limiters
+        .filter((l) => !setup.exercise.targets.includes(l.muscle) && l.elasticity / all >= WEAK)
+        .map((l) => ({ muscle: l.muscle, part: l.elasticity / all }));
       if (!a.feasible || a.rawLoad < LEAST_LOAD) return [{ key: setup.key, maximum: null, spread: 0, weakLinks }];
-      return [{ key: setup.key, maximum: a.rawLoad, spread: Math.sqrt(reading(P, elasticities(a)).variance + MODEL ** 2), weakLinks }];
+      return [
+        {
+          key: setup.key,
+          maximum: a.rawLoad,
+          spread: Math.sqrt(reading(P, elasticities(a)).variance + MODEL ** 2),
+          weakLinks,
+        },
+      ];
     }),
   };
 }
 
 /** kg to expect for so many reps with so much in reserve, two thirds of the time; null where nothing is known */
-export function expectedLoad(belief: LoadBelief, reps: { low: number; high: number }, reserve: number): { low: number; likely: number; high: number } | null {
+export function expectedLoad(
+  belief: LoadBelief,
+  reps: { low: number; high: number },
+  reserve: number,
+): { low: number; likely: number; high: number } | null {
   if (belief.maximum === null) return null;
   const at = (r: number, sign: number) => loadFor(belief.maximum! * Math.exp(sign * belief.spread), r, reserve);
   return { low: at(reps.high, -1), likely: at((reps.low + reps.high) / 2, 0), high: at(reps.low, 1) };
@@ -166,5 +195,9 @@ export function expectedLoad(belief: LoadBelief, reps: { low: number; high: numb
 
 /** a load that cannot well be: outside three spreads of what is expected; usually the unit or what the number means */
 export function isUnlikely(belief: LoadBelief, kg: number, reps: number, reserve: number): boolean {
-  return belief.maximum !== null && kg > 0 && Math.abs(Math.log(maximumOf(kg, reps, reserve) / belief.maximum)) > 3 * belief.spread;
+  return (
+    belief.maximum !== null &&
+    kg > 0 &&
+    Math.abs(Math.log(maximumOf(kg, reps, reserve) / belief.maximum)) > 3 * belief.spread
+  );
 }

@@ -16,7 +16,8 @@ interface Dated {
 
 /** the calendar day of an instant in a zone; in UTC where the zone is unknown */
 export function localDateOf(instant: number, zone: string): string {
-  const day = (timeZone: string) => new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(instant);
+  const day = (timeZone: string) =>
+    new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(instant);
   try {
     return day(zone);
   } catch {
@@ -28,7 +29,8 @@ export function localDateOf(instant: number, zone: string): string {
 export function withinBounds<T extends Dated>(item: T, receivedAt: Date, handedAt: Date | null): T {
   const at = Date.parse(item.at);
   const received = receivedAt.getTime();
-  if (at > received + AHEAD || (handedAt && at < handedAt.getTime() - BEHIND)) return { ...item, at: receivedAt.toISOString(), localDate: localDateOf(received, item.zone) };
+  if (at > received + AHEAD || (handedAt && at < handedAt.getTime() - BEHIND))
+    return { ...item, at: receivedAt.toISOString(), localDate: localDateOf(received, item.zone) };
   // a day that is not the moment's own, nor the one beside it
   const apart = Math.abs(Date.parse(`${item.localDate}T12:00:00Z`) - at);
   return apart <= 1.5 * 86_400_000 ? item : { ...item, localDate: localDateOf(at, item.zone) };

@@ -18,7 +18,9 @@ export type Part = z.infer<typeof partSchema>;
 /** any clock may be wrong; only what no calendar has is refused */
 const FIRST_YEAR = 1900;
 const moment = {
-  at: z.iso.datetime({ offset: true, error: "a moment in time" }).refine((t) => Number.isFinite(Date.parse(t)) && new Date(t).getUTCFullYear() >= FIRST_YEAR, "a moment in time"),
+  at: z.iso
+    .datetime({ offset: true, error: "a moment in time" })
+    .refine((t) => Number.isFinite(Date.parse(t)) && new Date(t).getUTCFullYear() >= FIRST_YEAR, "a moment in time"),
   zone: z.string().max(60),
   localDate: z.iso.date("a day").refine((d) => Number(d.slice(0, 4)) >= FIRST_YEAR, "a day"),
 };
@@ -36,9 +38,16 @@ export const entrySchema = z.strictObject({
   reserve: z.int().min(0, "0 to 10").max(LIMITS.reserve, "0 to 10").nullable(),
   ...moment,
   /** the approved alternative that was done instead; null where it was the planned exercise */
-  instead: z.strictObject({ setupKey: z.string().max(400), name: z.string().max(200) }).nullable().default(null),
+  instead: z
+    .strictObject({ setupKey: z.string().max(400), name: z.string().max(200) })
+    .nullable()
+    .default(null),
   /** what was asked when it was done */
-  prescribed: z.strictObject({ reps: repsSchema, reserve: z.int().min(0).max(LIMITS.reserve), load: loadSchema.nullable() }),
+  prescribed: z.strictObject({
+    reps: repsSchema,
+    reserve: z.int().min(0).max(LIMITS.reserve),
+    load: loadSchema.nullable(),
+  }),
   /** struck by the coach: kept, and counted nowhere */
   voided: z.boolean().default(false),
   /** an unlikely load that the coach has looked at and found right */
@@ -51,7 +60,12 @@ export type Entry = z.infer<typeof entrySchema>;
 export const FEELS = ["target", "elsewhere", "unsure"] as const;
 export const PAIN_KINDS = ["sharp", "ache", "numb"] as const;
 
-export const painSchema = z.strictObject({ kind: z.enum(PAIN_KINDS), score: z.int().min(0).max(10), joint: z.enum(JOINTS), side: z.enum(["left", "right", "both"]) });
+export const painSchema = z.strictObject({
+  kind: z.enum(PAIN_KINDS),
+  score: z.int().min(0).max(10),
+  joint: z.enum(JOINTS),
+  side: z.enum(["left", "right", "both"]),
+});
 export type Pain = z.infer<typeof painSchema>;
 
 /** once per exercise and day: where it was felt, pain, and whether it was left out */
@@ -73,7 +87,10 @@ export interface LogBatch {
 }
 
 /** what a phone sends: either in any order, as often as it likes; each item is read by itself, so that a bad one holds up no other */
-export const sentBatchSchema = z.strictObject({ entries: z.array(z.unknown()).max(200), reports: z.array(z.unknown()).max(200) });
+export const sentBatchSchema = z.strictObject({
+  entries: z.array(z.unknown()).max(200),
+  reports: z.array(z.unknown()).max(200),
+});
 
 /** what became of an item: kept, or why not */
 export interface ItemAnswer {

@@ -5,7 +5,15 @@ import { alternativeSchema, loadSchema, repsSchema, tempoSchema } from "#core/pl
 
 /** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
 export const drawingSchema = z.strictObject({
-  strokes: z.array(z.strictObject({ kind: z.enum(["limb", "far", "head", "muscle", "load", "prop"]), points: z.array(z.tuple([z.number(), z.number()])).max(40), width: z.number().default(0) })).max(60),
+  strokes: z
+    .array(
+      z.strictObject({
+        kind: z.enum(["limb", "far", "head", "muscle", "load", "prop"]),
+        points: z.array(z.tuple([z.number(), z.number()])).max(40),
+        width: z.number().default(0),
+      }),
+    )
+    .max(60),
 });
 export type Drawing = z.infer<typeof drawingSchema>;
 
@@ -36,7 +44,18 @@ export const snapshotPrescriptionSchema = z.strictObject({
   start: drawingSchema,
   end: drawingSchema,
   /** what the coach approves when the machine is busy */
-  alternatives: z.array(z.strictObject({ setupKey: z.string(), name: z.string(), settings: z.array(z.string()), cues: z.array(z.string()), start: drawingSchema, end: drawingSchema })).default([]),
+  alternatives: z
+    .array(
+      z.strictObject({
+        setupKey: z.string(),
+        name: z.string(),
+        settings: z.array(z.string()),
+        cues: z.array(z.string()),
+        start: drawingSchema,
+        end: drawingSchema,
+      }),
+    )
+    .default([]),
 });
 export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
@@ -46,6 +65,15 @@ export const snapshotSchema = z.strictObject({
   programId: z.uuid(),
   programVersion: z.int(),
   programName: z.string(),
-  days: z.array(z.strictObject({ id: z.uuid(), name: z.string(), minutes: z.number(), blocks: z.array(z.strictObject({ id: z.uuid(), prescriptions: z.array(snapshotPrescriptionSchema).min(1).max(2) })) })),
+  days: z.array(
+    z.strictObject({
+      id: z.uuid(),
+      name: z.string(),
+      minutes: z.number(),
+      blocks: z.array(
+        z.strictObject({ id: z.uuid(), prescriptions: z.array(snapshotPrescriptionSchema).min(1).max(2) }),
+      ),
+    }),
+  ),
 });
 export type Snapshot = z.infer<typeof snapshotSchema>;

@@ -22,6 +22,10 @@ export function judgePain(pain: Pain | null, earlier: readonly Pain[] = []): Pai
   if (pain.kind === "numb") return { act: "stop", words: `Numbness around the ${joint}. ${see}` };
   if (pain.score >= PAIN_STOP) return { act: "stop", words: `Pain ${pain.score} of 10 in the ${joint}. ${see}` };
   const before = earlier.find((p) => p.joint === pain.joint);
-  if (before && pain.score - before.score >= PAIN_RISE) return { act: "stop", words: `Pain in the ${joint} has risen from ${before.score} to ${pain.score}. ${see}` };
-  return { act: "hold", words: `Pain ${pain.score} of 10 in the ${joint}: the load stays where it is. Tell your coach if it grows.` };
+  if (before && pain.score - before.score >= PAIN_RISE)
+    return { act: "stop", words: `Pain in the ${joint} has risen from ${before.score} to ${pain.score}. ${see}` };
+  return {
+    act: "hold",
+    words: `Pain ${pain.score} of 10 in the ${joint}: the load stays where it is. Tell your coach if it grows.`,
+  };
 }

@@ -15,5 +15,7 @@ export function pairStep(done: readonly [number, number], planned: readonly [num
   if (left(other) <= 0) return { next: just, rest: "own" };
   if (left(just) <= 0) return { next: other, rest: done[other] < done[just] ? "straight" : "own" };
   // the one that is behind is next; where both are level a round is over and the first begins the next
-  return done[other] < done[just] ? { next: other, rest: "straight" } : { next: done[0] <= done[1] ? 0 : 1, rest: "round" };
+  return done[other] < done[just]
+    ? { next: other, rest: "straight" }
+    : { next: done[0] <= done[1] ? 0 : 1, rest: "round" };
 }

@@ -17,19 +17,35 @@ export function liftedSets(lines: readonly Line[], entries: readonly Entry[], si
   return lines.flatMap((p) =>
     entries.flatMap((e) => {
       const load = loadOf(e);
-      if (e.prescriptionId !== p.id || e.instead || e.voided || !load || e.reserve === null || Date.parse(e.at) < since) return [];
+      if (e.prescriptionId !== p.id || e.instead || e.voided || !load || e.reserve === null || Date.parse(e.at) < since)
+        return [];
       return [{ exerciseId: p.exerciseId, values: p.values, kg: inKg(load), reps: countedReps(e), reserve: e.reserve }];
     }),
   );
 }
 
 /** @returns by prescription id; nothing where no other exercise has been lifted */
-export function plausibleLoads(body: Body, lines: readonly Line[], entries: readonly Entry[], since: number): Record<string, Bound> {
+export function plausibleLoads(
+  body: Body,
+  lines: readonly Line[],
+  entries: readonly Entry[],
+  since: number,
+): Record<string, Bound> {
   const out: Record<string, Bound> = {};
   for (const p of lines) {
-    const others = liftedSets(lines.filter((q) => q.exerciseId !== p.exerciseId), entries, since);
-    const [belief] = others.length ? clientStrength(body, others, [{ exerciseId: p.exerciseId, values: p.values }]).loads : [];
-    if (belief?.maximum) out[p.id] = { low: belief.maximum * Math.exp(-SPREADS * belief.spread), high: belief.maximum * Math.exp(SPREADS * belief.spread) };
+    const others = liftedSets(
+      lines.filter((q) => q.exerciseId !== p.exerciseId),
+      entries,
+      since,
+    );
+    const [belief] = others.length
+      ? clientStrength(body, others, [{ exerciseId: p.exerciseId, values: p.values }]).loads
+      : [];
+    if (belief?.maximum)
+      out[p.id] = {
+        low: belief.maximum * Math.exp(-SPREADS * belief.spread),
+        high: belief.maximum * Math.exp(SPREADS * belief.spread),
+      };
   }
   return out;
 }

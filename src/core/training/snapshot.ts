@@ -19,7 +19,13 @@ const VIEW = { turn: 0.45 };
 const round = (x: number) => Math.round(x * 1000) / 1000;
 
 /** standing, what is below the knee says nothing about the arm and would make everything else small */
-function drawing(frames: Frames, sample: number, main: string, muscle: string | undefined, wholeBody: boolean): Drawing {
+function drawing(
+  frames: Frames,
+  sample: number,
+  main: string,
+  muscle: string | undefined,
+  wholeBody: boolean,
+): Drawing {
   const shown = figureStrokes(frames, sample, VIEW).filter((s) => wholeBody || !/^(shank|heel)/.test(s.from));
   const strokes: Drawing["strokes"] = shown.map((s) => ({ kind: s.kind, points: s.points, width: s.width }));
   const load = loadDrawing(frames, sample, VIEW, main);
@@ -37,7 +43,10 @@ function intoBox(drawings: Drawing[]): Drawing[] {
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const size = Math.max(x1 - x0, y1 - y0) * 1.15;
   const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2];
-  const fit = ([x, y]: [number, number]): [number, number] => [round((x - cx) / size + 0.5), round((y - cy) / size + 0.5)];
+  const fit = ([x, y]: [number, number]): [number, number] => [
+    round((x - cx) / size + 0.5),
+    round((y - cy) / size + 0.5),
+  ];
   const clip = ([a, b]: [number, number][]): [number, number][] => {
     if (!a || !b) return [];
     // from the hand towards the pulley, no further than the edge of the box
@@ -45,13 +54,27 @@ function intoBox(drawings: Drawing[]): Drawing[] {
     const t = Math.min(1, reach(0), reach(1));
     return [a, [round(a[0] + t * (b[0] - a[0])), round(a[1] + t * (b[1] - a[1]))]];
   };
-  return drawings.map((d) => ({ strokes: d.strokes.map((s) => ({ kind: s.kind, width: round(s.width / size), points: s.kind === "prop" ? clip(s.points.map(fit)) : s.points.map(fit) })) }));
+  return drawings.map((d) => ({
+    strokes: d.strokes.map((s) => ({
+      kind: s.kind,
+      width: round(s.width / size),
+      points: s.kind === "prop" ? clip(s.points.map(fit)) : s.points.map(fit),
+    })),
+  }));
 }
 
 const BLANK: Drawing = { strokes: [] };
 
 /** which joint a freedom of the load problem belongs to, for asking after pain */
-const JOINT_OF: [RegExp, Joint][] = [[/^shoulder|^scapula|^protraction|^girdle/, "shoulder"], [/^elbow|^forearm/, "elbow"], [/^wrist/, "wrist"], [/^lumbar/, "spine"], [/^hip/, "hip"], [/^knee/, "knee"], [/^ankle/, "ankle"]];
+const JOINT_OF: [RegExp, Joint][] = [
+  [/^shoulder|^scapula|^protraction|^girdle/, "shoulder"],
+  [/^elbow|^forearm/, "elbow"],
+  [/^wrist/, "wrist"],
+  [/^lumbar/, "spine"],
+  [/^hip/, "hip"],
+  [/^knee/, "knee"],
+  [/^ankle/, "ankle"],
+];
 
 /** every joint, likeliest to complain first: by the torque asked of it, the low back's compression and what the author states */
 function likelyJoints(exercise: Exercise, a: Analysis): Joint[] {
@@ -59,7 +82,14 @@ function likelyJoints(exercise: Exercise, a: Analysis): Joint[] {
   const raise = (j: Joint, v: number) => asked.set(j, Math.max(asked.get(j)!, v));
   for (const [id, torque] of Object.entries(a.torques)) {
     const joint = JOINT_OF.find(([name]) => name.test(id))?.[1];
-    if (joint) raise(joint, Math.min(1, torque.reduce((most, t) => Math.max(most, Math.abs(t)), 0)));
+    if (joint)
+      raise(
+        joint,
+        Math.min(
+          1,
+          torque.reduce((most, t) => Math.max(most, Math.abs(t)), 0),
+        ),
+      );
   }
   for (const j of a.turns) raise(j, 0.5);
   if (a.spine) raise("spine", Math.min(1, a.spine.compression / 7));
@@ -116,7 +146,12 @@ function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
   };
 }
 
-export function buildSnapshot(program: Program, programVersion: number, body: { stature: number; mass: number }, method: Method): Snapshot {
+export function buildSnapshot(
+  program: Program,
+  programVersion: number,
+  body: { stature: number; mass: number },
+  method: Method,
+): Snapshot {
   const model = compileModel({ stature: body.stature, mass: body.mass });
   return {
     format: "gryn-handover",
@@ -124,6 +159,13 @@ export function buildSnapshot(program: Program, programVersion: number, body: { 
     programId: program.id,
     programVersion,
     programName: program.name,
-    days: program.days.filter((d) => d.blocks.length > 0).map((d) => ({ id: d.id, name: d.name, minutes: Math.round(dayMinutes(d, method)), blocks: d.blocks.map((b) => ({ id: b.id, prescriptions: b.prescriptions.map((p) => snapshotOf(p, model)) })) })),
+    days: program.days
+      .filter((d) => d.blocks.length > 0)
+      .map((d) => ({
+        id: d.id,
+        name: d.name,
+        minutes: Math.round(dayMinutes(d, method)),
+        blocks: d.blocks.map((b) => ({ id: b.id, prescriptions: b.prescriptions.map((p) => snapshotOf(p, model)) })),
+      })),
   };
 }

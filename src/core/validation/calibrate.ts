@@ -13,7 +13,10 @@ export const BOUNDS = { strength: [0.45, 2], referenceLength: 0.12 } as const;
  * reference lengths by as much as they differ between varied bodies (0.08 of the optimum). A change costs accordingly.
  */
 const SPREAD = { curve: 0.15, strength: Math.log(2), referenceLength: 0.08 };
-const PULL = { strength: (SPREAD.curve / SPREAD.strength) ** 2, referenceLength: (SPREAD.curve / SPREAD.referenceLength) ** 2 };
+const PULL = {
+  strength: (SPREAD.curve / SPREAD.strength) ** 2,
+  referenceLength: (SPREAD.curve / SPREAD.referenceLength) ** 2,
+};
 const ROUNDS = 60;
 
 export type Fitted = Record<string, { strength: number; referenceLength: number }>;
@@ -28,8 +31,10 @@ export function calibrate(model: Model): { groups: Fitted; loss: number } {
   const change = (muscle: string) => groups[groupOf.get(muscle) ?? ""] ?? none;
   const loss = () => {
     let sum = 0;
-    for (const points of curves) for (const p of points) sum += (torqueOf(p.levers, change) / p.published - 1) ** 2 / points.length;
-    for (const g of Object.values(groups)) sum += PULL.strength * Math.log(g.strength) ** 2 + PULL.referenceLength * g.referenceLength ** 2;
+    for (const points of curves)
+      for (const p of points) sum += (torqueOf(p.levers, change) / p.published - 1) ** 2 / points.length;
+    for (const g of Object.values(groups))
+      sum += PULL.strength * Math.log(g.strength) ** 2 + PULL.referenceLength * g.referenceLength ** 2;
     return sum;
   };
   let best = loss();
@@ -38,11 +43,17 @@ export function calibrate(model: Model): { groups: Fitted; loss: number } {
     const before = best;
     for (const name of names) {
       const g = groups[name]!;
-      for (const [key, size] of [["strength", 0.15], ["referenceLength", 0.03]] as const)
+      for (const [key, size] of [
+        ["strength", 0.15],
+        ["referenceLength", 0.03],
+      ] as const)
         for (const sign of [1, -1]) {
           const was = g[key];
           const next = key === "strength" ? was * Math.exp(sign * step * size) : was + sign * step * size;
-          g[key] = key === "strength" ? Math.max(BOUNDS.strength[0], Math.min(BOUNDS.strength[1], next)) : Math.max(-BOUNDS.referenceLength, Math.min(BOUNDS.referenceLength, next));
+          g[key] =
+            key === "strength"
+              ? Math.max(BOUNDS.strength[0], Math.min(BOUNDS.strength[1], next))
+              : Math.max(-BOUNDS.referenceLength, Math.min(BOUNDS.referenceLength, next));
           const now = loss();
           if (now < best - 1e-12) best = now;
           else g[key] = was;

@@ -4,7 +4,13 @@ import type { Body } from "#core/mechanics/model";
 import { clientStrength } from "#core/training/client-strength";
 import data from "./strength-ratios.json" with { type: "json" };
 
-const schema = z.strictObject({ format: z.literal("gryn-strength-ratios"), version: z.literal(1), about: z.string(), from: z.strictObject({ exercise: z.string(), kg: z.number() }), ratios: z.array(z.strictObject({ exercise: z.string(), ratio: z.number() })) });
+const schema = z.strictObject({
+  format: z.literal("gryn-strength-ratios"),
+  version: z.literal(1),
+  about: z.string(),
+  from: z.strictObject({ exercise: z.string(), kg: z.number() }),
+  ratios: z.array(z.strictObject({ exercise: z.string(), ratio: z.number() })),
+});
 export const strengthRatios = schema.parse(data);
 export const NEAR = 0.35;
 
@@ -18,7 +24,11 @@ export interface ComparedLift {
 
 export function compareLifts(body: Body): ComparedLift[] {
   const { from, ratios } = strengthRatios;
-  const { loads } = clientStrength(body, [{ exerciseId: from.exercise, values: {}, kg: from.kg, reps: 1, reserve: 0 }], ratios.map((r) => ({ exerciseId: r.exercise, values: {} })));
+  const { loads } = clientStrength(
+    body,
+    [{ exerciseId: from.exercise, values: {}, kg: from.kg, reps: 1, reserve: 0 }],
+    ratios.map((r) => ({ exerciseId: r.exercise, values: {} })),
+  );
   return ratios.map(({ exercise, ratio }, i) => {
     const model = loads[i]!.maximum;
     const ordinary = ratio * from.kg;

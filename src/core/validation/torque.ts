@@ -8,7 +8,18 @@ const schema = z.strictObject({
   format: z.literal("gryn-torque-curves"),
   version: z.literal(1),
   about: z.string(),
-  curves: z.array(z.strictObject({ id: z.string(), freedom: z.string(), sign: z.union([z.literal(1), z.literal(-1)]), over: z.string(), posture: z.record(z.string(), z.number()), points: z.array(z.tuple([z.number(), z.number()])), source: z.string(), use: z.enum(["fit", "left out"]) })),
+  curves: z.array(
+    z.strictObject({
+      id: z.string(),
+      freedom: z.string(),
+      sign: z.union([z.literal(1), z.literal(-1)]),
+      over: z.string(),
+      posture: z.record(z.string(), z.number()),
+      points: z.array(z.tuple([z.number(), z.number()])),
+      source: z.string(),
+      use: z.enum(["fit", "left out"]),
+    }),
+  ),
 });
 export const torqueCurves = schema.parse(data).curves;
 export type TorqueCurve = (typeof torqueCurves)[number];
@@ -43,22 +54,34 @@ export function curvePoints(model: Model, curve: TorqueCurve): CurvePoint[] {
     const state = createState(model);
     const posture: Record<string, number> = { plane: 90, ...curve.posture, [curve.over]: angle };
     posture.hipFlexion = (1 - PELVIS) * (posture.hipFlexion ?? 0);
-    for (const [name, v] of Object.entries(posture)) setCoordinate(model, state.q, model.coordinateIndex.has(name) ? name : `${name}.right`, v);
+    for (const [name, v] of Object.entries(posture))
+      setCoordinate(model, state.q, model.coordinateIndex.has(name) ? name : `${name}.right`, v);
     setRhythm(model, state.q, "right");
     updateState(model, state);
     const levers = model.heads.flatMap((h, i): Lever[] => {
       const arm = curve.sign * state.arms[i * nf + freedom]!;
-      return arm > 0 && (h.side === "right" || h.chain === "spine") ? [{ muscle: h.muscle, arm, maxForce: h.maxForce, length: state.length[i]!, active: h.active }] : [];
+      return arm > 0 && (h.side === "right" || h.chain === "spine")
+        ? [{ muscle: h.muscle, arm, maxForce: h.maxForce, length: state.length[i]!, active: h.active }]
+        : [];
     });
     return { angle, published, levers };
   });
 }
 
-export function torqueOf(levers: readonly Lever[], change: (muscle: string) => { strength: number; referenceLength: number } = () => ({ strength: 1, referenceLength: 0 })): number {
+export function torqueOf(
+  levers: readonly Lever[],
+  change: (muscle: string) => { strength: number; referenceLength: number } = () => ({
+    strength: 1,
+    referenceLength: 0,
+  }),
+): number {
   let sum = 0;
   for (const l of levers) {
     const { strength, referenceLength } = change(l.muscle);
-    const x = Math.max(0, Math.min(FORCE_GRID.count - 1.000001, (l.length + referenceLength - FORCE_GRID.from) / FORCE_GRID.step));
+    const x = Math.max(
+      0,
+      Math.min(FORCE_GRID.count - 1.000001, (l.length + referenceLength - FORCE_GRID.from) / FORCE_GRID.step),
+    );
     const i = Math.floor(x);
     sum += l.arm * l.maxForce * strength * (l.active[i]! + (x - i) * (l.active[i + 1]! - l.active[i]!));
   }
@@ -76,7 +99,17 @@ export interface CurveError {
 
 export function compareTorques(model: Model): CurveError[] {
   return torqueCurves.map((curve) => {
-    const points = curvePoints(model, curve).map((p) => ({ angle: p.angle, published: p.published, model: torqueOf(p.levers) }));
-    return { id: curve.id, use: curve.use, source: curve.source, error: Math.sqrt(points.reduce((s, p) => s + (p.model / p.published - 1) ** 2, 0) / points.length), points };
+    const points = curvePoints(model, curve).map((p) => ({
+      angle: p.angle,
+      published: p.published,
+      model: torqueOf(p.levers),
+    }));
+    return {
+      id: curve.id,
+      use: curve.use,
+      source: curve.source,
+      error: Math.sqrt(points.reduce((s, p) => s + (p.model / p.published - 1) ** 2, 0) / points.length),
+      points,
+    };
   });
 }

@@ -55,7 +55,9 @@ function potential(model: Model): number {
   const [state, moved] = [createState(model), createState(model)];
   const errors: number[] = [];
   // the upper arm is placed against the trunk, so that the blade's coordinates do not carry it along: the unit tests turn both together
-  const hinges = model.freedoms.flatMap((f, i) => (f.coordinate >= 0 && !isGirdle(f.id) ? [[i, f.coordinate] as const] : []));
+  const hinges = model.freedoms.flatMap((f, i) =>
+    f.coordinate >= 0 && !isGirdle(f.id) ? [[i, f.coordinate] as const] : [],
+  );
   for (let n = 0; n < 20; n++) {
     for (let k = 6; k < state.q.length; k++) state.q[k] = random();
     updateState(model, state);
@@ -63,7 +65,9 @@ function potential(model: Model): number {
       moved.q.set(state.q);
       moved.q[c]! += 1e-6;
       updateState(model, moved);
-      model.heads.forEach((_, h) => errors.push(state.arms[h * model.freedoms.length + f]! + (moved.extent[h]! - state.extent[h]!) / 1e-6));
+      model.heads.forEach((_, h) =>
+        errors.push(state.arms[h * model.freedoms.length + f]! + (moved.extent[h]! - state.extent[h]!) / 1e-6),
+      );
     }
   }
   return worstOf(errors);
@@ -72,18 +76,43 @@ function potential(model: Model): number {
 function invariantsOf(model: Model): Invariant[] {
   const setups = library.map((e) => resolveSetup(e));
   const right = setups.map((s) => analyse(model, s));
-  const left = setups.filter((s) => s.exercise.sides === "one").map((s) => [analyse(model, s), analyse(model, s, { side: "left" })] as const);
+  const left = setups
+    .filter((s) => s.exercise.sides === "one")
+    .map((s) => [analyse(model, s), analyse(model, s, { side: "left" })] as const);
   const heavier = compileModel({ ...model.body, stature: model.body.stature * 1.1 });
   const positions = (m: Model) => m.heads.flatMap((h) => [h.shortest, h.longest]);
-  const invariant = (what: string, worst: number, limit: number): Invariant => ({ what, worst, limit, holds: worst <= limit });
+  const invariant = (what: string, worst: number, limit: number): Invariant => ({
+    what,
+    worst,
+    limit,
+    holds: worst <= limit,
+  });
   return [
     invariant("moment arm is minus the slope of length, m", potential(model), 1e-5),
     invariant("unbalanced torque in any default setup, Nm", worstOf(right.map((a) => a.residual)), 0.5),
     invariant("default setups that cannot be lifted", right.filter((a) => !a.feasible).length, 0),
-    invariant("numbers that are not finite", right.flatMap((a) => [...a.resistance, ...a.strength, ...a.heads.flatMap((h) => [...h.force, ...h.length])]).filter((v) => !Number.isFinite(v)).length, 0),
-    invariant("left against right, strength curve", worstOf(left.flatMap(([r, l]) => [...r.strength].map((v, i) => v - l.strength[i]!))), 1e-6),
-    invariant("shares of all work add up to at most one", Math.max(0, ...right.map((a) => a.heads.reduce((s, h) => s + (h.metrics?.shareOfAll ?? 0), 0) - 1)), 1e-9),
-    invariant("usable lengths of a body a tenth taller", worstOf(positions(heavier).map((v, i) => v - positions(model)[i]!)), 0.01),
+    invariant(
+      "numbers that are not finite",
+      right
+        .flatMap((a) => [...a.resistance, ...a.strength, ...a.heads.flatMap((h) => [...h.force, ...h.length])])
+        .filter((v) => !Number.isFinite(v)).length,
+      0,
+    ),
+    invariant(
+      "left against right, strength curve",
+      worstOf(left.flatMap(([r, l]) => [...r.strength].map((v, i) => v - l.strength[i]!))),
+      1e-6,
+    ),
+    invariant(
+      "shares of all work add up to at most one",
+      Math.max(0, ...right.map((a) => a.heads.reduce((s, h) => s + (h.metrics?.shareOfAll ?? 0), 0) - 1)),
+      1e-9,
+    ),
+    invariant(
+      "usable lengths of a body a tenth taller",
+      worstOf(positions(heavier).map((v, i) => v - positions(model)[i]!)),
+      0.01,
+    ),
   ];
 }
 

@@ -18,7 +18,10 @@ interface ClientRow {
 const toClient = (r: ClientRow): Client => ({ ...clientInput.parse(r.body), id: r.id, revision: r.revision });
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {
-  const [row] = await tx.query<ClientRow>("select id, revision, body from client where practice_id = $1 and id = $2", [practiceId, id]);
+  const [row] = await tx.query<ClientRow>("select id, revision, body from client where practice_id = $1 and id = $2", [
+    practiceId,
+    id,
+  ]);
   if (!row) throw notFound("client");
   return toClient(row);
 }
@@ -54,11 +57,18 @@ export function clientRoutes(database: Database): Router {
     const { practiceId } = coach;
     const { id, client } = readBody(creation, request);
     const made = await database.withPractice(practiceId, async (tx) => {
-      const rows = await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4) on conflict do nothing returning 1", [practiceId, id, client.name, client]);
+      const rows = await tx.query(
+        "insert into client (practice_id, id, name, body) values ($1, $2, $3, $4) on conflict do nothing returning 1",
+        [practiceId, id, client.name, client],
+      );
       if (rows.length === 0) {
         // the same form again after a lost answer is the same client; anything else is not
-        const [same] = await tx.query<{ same: boolean }>("select body = $3::jsonb as same from client where practice_id = $1 and id = $2", [practiceId, id, JSON.stringify(client)]);
-        if (!same?.same) throw new Problem(409, "There is another client under this id already. Reload and look again.");
+        const [same] = await tx.query<{ same: boolean }>(
+          "select body = $3::jsonb as same from client where practice_id = $1 and id = $2",
+          [practiceId, id, JSON.stringify(client)],
+        );
+        if (!same?.same)
+          throw new Problem(409, "There is another client under this id already. Reload and look again.");
         return false;
       }
       await insertProgram(tx, practiceId, firstProgram(randomUUID, id, client.daysPerWeek));
@@ -75,8 +85,14 @@ export function clientRoutes(database: Database): Router {
     const id = readId(request, "id", "client");
     const { revision, client } = readBody(update, request);
     const saved = await database.withPractice(practiceId, async (tx) => {
-      const rows = await tx.query<ClientRow>("update client set body = $4, name = $5, revision = revision + 1 where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body", [practiceId, id, revision, client, client.name]);
-      if (!rows[0]) throw new Problem(409, "Somebody else has changed this client since you opened it.", [], { client: await findClient(tx, practiceId, id) });
+      const rows = await tx.query<ClientRow>(
+        "update client set body = $4, name = $5, revision = revision + 1 where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body",
+        [practiceId, id, revision, client, client.name],
+      );
+      if (!rows[0])
+        throw new Problem(409, "Somebody else has changed this client since you opened it.", [], {
+          client: await findClient(tx, practiceId, id),
+        });
       await writeAudit(tx, coach, "changed client", id);
       return toClient(rows[0]);
     });
@@ -91,7 +107,10 @@ export function clientRoutes(database: Database): Router {
       await writeAudit(tx, coach, "exported everything of client", id);
       return exportOf(tx, coach.practiceId, found);
     });
-    response.attachment("client.gryn.json").type("json").send(`${JSON.stringify(everything, null, 2)}\n`);
+    response
+      .attachment("client.gryn.json")
+      .type("json")
+      .send(`${JSON.stringify(everything, null, 2)}\n`);
   });
 
   const erasure = z.strictObject({ name: z.string().max(80) });
@@ -101,7 +120,10 @@ export function clientRoutes(database: Database): Router {
     const { name } = readBody(erasure, request);
     await database.withPractice(coach.practiceId, async (tx) => {
       const found = await findClient(tx, coach.practiceId, id);
-      if (found.name.trim() !== name.trim()) throw new Problem(422, "The name typed is not this client's.", [{ path: "name", reason: "not this client's name" }]);
+      if (found.name.trim() !== name.trim())
+        throw new Problem(422, "The name typed is not this client's.", [
+          { path: "name", reason: "not this client's name" },
+        ]);
       await callIn(tx, "erase_client", id);
       await writeAudit(tx, coach, "erased client", id);
     });
@@ -117,11 +139,23 @@ async function exportOf(tx: Transaction, practiceId: string, client: Client) {
     format: "gryn-client",
     version: 1,
     client,
-    programs: (await of<{ document: unknown }>("select document from program where practice_id = $1 and client_id = $2 order by block")).map((r) => r.document),
-    edits: await of("select e.version, e.operation, e.account_name as by, e.at from program_edit e join program p on p.practice_id = e.practice_id and p.id = e.program_id where p.practice_id = $1 and p.client_id = $2 order by e.program_id, e.version"),
-    handOvers: await of("select number, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at"),
-    sets: await of(`select body, received_at as "receivedAt" from entry where practice_id = $1 and client_id = $2 order by at, id, revision`),
-    reports: await of(`select body, received_at as "receivedAt" from report where practice_id = $1 and client_id = $2 order by at, id, revision`),
+    programs: (
+      await of<{ document: unknown }>(
+        "select document from program where practice_id = $1 and client_id = $2 order by block",
+      )
+    ).map((r) => r.document),
+    edits: await of(
+      "select e.version, e.operation, e.account_name as by, e.at from program_edit e join program p on p.practice_id = e.practice_id and p.id = e.program_id where p.practice_id = $1 and p.client_id = $2 order by e.program_id, e.version",
+    ),
+    handOvers: await of(
+      "select number, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at",
+    ),
+    sets: await of(
+      `select body, received_at as "receivedAt" from entry where practice_id = $1 and client_id = $2 order by at, id, revision`,
+    ),
+    reports: await of(
+      `select body, received_at as "receivedAt" from report where practice_id = $1 and client_id = $2 order by at, id, revision`,
+    ),
     links: await callIn<LinkInfo[]>(tx, "links", client.id),
     audit: (await readAudit(tx, practiceId, null, client.id)).map(({ at, actor, action }) => ({ at, actor, action })),
   };

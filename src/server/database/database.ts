@@ -69,7 +69,13 @@ function prepared(text: string, values: readonly unknown[]): pg.QueryConfig {
 }
 
 export function openDatabase(url: string, poolSize = 10): Database {
-  const pool = new pg.Pool({ connectionString: url, max: poolSize, connectionTimeoutMillis: 3000, idleTimeoutMillis: 30_000, statement_timeout: 20_000 });
+  const pool = new pg.Pool({
+    connectionString: url,
+    max: poolSize,
+    connectionTimeoutMillis: 3000,
+    idleTimeoutMillis: 30_000,
+    statement_timeout: 20_000,
+  });
   // a connection lost while idle is replaced by the pool; without a listener it would end the process
   pool.on("error", () => undefined);
 
@@ -79,7 +85,10 @@ export function openDatabase(url: string, poolSize = 10): Database {
     try {
       // one round trip; the id is a uuid, checked before, so it may stand in the text
       await connection.query(`begin; select set_config('gryn.practice_id', '${practiceId}', true)`);
-      const result = await work({ query: async <Row>(sql: string, values: readonly unknown[] = []) => (await connection.query(prepared(sql, values))).rows as Row[] });
+      const result = await work({
+        query: async <Row>(sql: string, values: readonly unknown[] = []) =>
+          (await connection.query(prepared(sql, values))).rows as Row[],
+      });
       await connection.query("commit");
       return result;
     } catch (error) {
@@ -115,7 +124,10 @@ export function openDatabase(url: string, poolSize = 10): Database {
     },
     async assertBoundRole() {
       const { rows } = await pool.query("select rolsuper, rolbypassrls from pg_roles where rolname = current_user");
-      if (!rows[0] || rows[0].rolsuper || rows[0].rolbypassrls) throw new Error("Gryn will not serve with a database role that can bypass row-level security. Give the app a role of its own (see docs/deployment.md).");
+      if (!rows[0] || rows[0].rolsuper || rows[0].rolbypassrls)
+        throw new Error(
+          "Gryn will not serve with a database role that can bypass row-level security. Give the app a role of its own (see docs/deployment.md).",
+        );
     },
     close: () => pool.end(),
   };
@@ -123,7 +135,10 @@ export function openDatabase(url: string, poolSize = 10): Database {
 
 /** the same within a transaction of a practice */
 export async function callIn<T>(tx: Transaction, name: string, ...values: readonly unknown[]): Promise<T> {
-  const [row] = await tx.query<{ value: T }>(`select gryn.${name}(${values.map((_, i) => `$${i + 1}`).join(", ")}) as value`, values);
+  const [row] = await tx.query<{ value: T }>(
+    `select gryn.${name}(${values.map((_, i) => `$${i + 1}`).join(", ")}) as value`,
+    values,
+  );
   return row!.value;
 }
 
@@ -131,5 +146,8 @@ export async function callIn<T>(tx: Transaction, name: string, ...values: readon
 export function isUnavailable(error: unknown): boolean {
   const code = (error as { code?: string } | null)?.code ?? "";
   const message = error instanceof Error ? error.message : "";
-  return /^(ECONNREFUSED|ECONNRESET|ENOENT|EPIPE|ETIMEDOUT|57P0[123]|08\w{3}|53300)$/.test(code) || /timeout exceeded when trying to connect|Connection terminated|not queryable/.test(message);
+  return (
+    /^(ECONNREFUSED|ECONNRESET|ENOENT|EPIPE|ETIMEDOUT|57P0[123]|08\w{3}|53300)$/.test(code) ||
+    /timeout exceeded when trying to connect|Connection terminated|not queryable/.test(message)
+  );
 }

@@ -38,8 +38,13 @@ const ownership = `
 /** the same on every server that knows the owner's address, so that none has to change it under another */
 export function appUrlFor(ownerUrl: string): string {
   const url = new URL(ownerUrl);
-  if (!url.password) throw new Error("DATABASE_URL has no password to derive the app's own from. Give the app's role in GRYN_APP_DATABASE_URL (see docs/deployment.md).");
-  const password = createHmac("sha256", decodeURIComponent(url.password)).update(`${APP_ROLE} ${url.pathname}`).digest("hex");
+  if (!url.password)
+    throw new Error(
+      "DATABASE_URL has no password to derive the app's own from. Give the app's role in GRYN_APP_DATABASE_URL (see docs/deployment.md).",
+    );
+  const password = createHmac("sha256", decodeURIComponent(url.password))
+    .update(`${APP_ROLE} ${url.pathname}`)
+    .digest("hex");
   url.username = APP_ROLE;
   url.password = password;
   return url.toString();
@@ -58,7 +63,8 @@ async function answers(url: string): Promise<boolean> {
   }
 }
 
-const hasRole = async (owner: pg.Client, role: string) => (await owner.query("select 1 from pg_roles where rolname = $1", [role])).rows.length > 0;
+const hasRole = async (owner: pg.Client, role: string) =>
+  (await owner.query("select 1 from pg_roles where rolname = $1", [role])).rows.length > 0;
 
 /**
  * Brings the schema up to date, makes what roles are missing and grants them their rights. May run on several servers
@@ -74,16 +80,40 @@ export async function migrate(ownerUrl: string, options: { appUrl?: string | und
   await owner.connect();
   try {
     await owner.query("select pg_advisory_lock($1)", [LOCK]);
-    await runner({ dbClient: owner, dir: MIGRATIONS, direction: "up", migrationsTable: "migration", count: Infinity, noLock: true, verbose: false, log: () => undefined, logger: { debug: () => undefined, info: () => undefined, warn: () => undefined, error: (m: string) => process.stderr.write(`${m}\n`) } });
-    if (!(await hasRole(owner, KEEPER))) await owner.query(`create role ${KEEPER} nologin nosuperuser nobypassrls nocreatedb nocreaterole`);
-    await owner.query(`do $$ begin if not pg_has_role(current_user, '${KEEPER}', 'member') then execute format('grant ${KEEPER} to %I', current_user); end if; end $$`);
+    await runner({
+      dbClient: owner,
+      dir: MIGRATIONS,
+      direction: "up",
+      migrationsTable: "migration",
+      count: Infinity,
+      noLock: true,
+      verbose: false,
+      log: () => undefined,
+      logger: {
+        debug: () => undefined,
+        info: () => undefined,
+        warn: () => undefined,
+        error: (m: string) => process.stderr.write(`${m}\n`),
+      },
+    });
+    if (!(await hasRole(owner, KEEPER)))
+      await owner.query(`create role ${KEEPER} nologin nosuperuser nobypassrls nocreatedb nocreaterole`);
+    await owner.query(
+      `do $$ begin if not pg_has_role(current_user, '${KEEPER}', 'member') then execute format('grant ${KEEPER} to %I', current_user); end if; end $$`,
+    );
     if (!options.appUrl && !(await answers(appUrl))) {
       const password = pg.escapeLiteral(new URL(appUrl).password);
       // only a superuser may so much as name the attributes of a role that is there
-      await owner.query((await hasRole(owner, role)) ? `alter role ${pg.escapeIdentifier(role)} login password ${password}` : `create role ${pg.escapeIdentifier(role)} login nosuperuser nobypassrls nocreatedb nocreaterole password ${password}`);
+      await owner.query(
+        (await hasRole(owner, role))
+          ? `alter role ${pg.escapeIdentifier(role)} login password ${password}`
+          : `create role ${pg.escapeIdentifier(role)} login nosuperuser nobypassrls nocreatedb nocreaterole password ${password}`,
+      );
     }
     const { rows } = await owner.query<{ name: string }>("select current_database() as name");
-    await owner.query(`begin; ${ownership} ${rights(pg.escapeIdentifier(role), pg.escapeIdentifier(rows[0]!.name))} commit`);
+    await owner.query(
+      `begin; ${ownership} ${rights(pg.escapeIdentifier(role), pg.escapeIdentifier(rows[0]!.name))} commit`,
+    );
   } finally {
     await owner.query("select pg_advisory_unlock($1)", [LOCK]).catch(() => undefined);
     await owner.end();

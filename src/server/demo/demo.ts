@@ -34,13 +34,88 @@ export const DEMO_PRACTICE = demoId("practice");
 const everything = EQUIPMENT;
 
 const made: (Omit<ClientInput, "consent" | "keepUntil"> & { key: string })[] = [
-  { key: "maja", name: "Maja Lindqvist", stature: 1.67, mass: 63, level: "trained", daysPerWeek: 3, minutes: 40, unit: "kg", units: {}, equipment: [...everything], priorities: { triceps: "grow", biceps: "grow", brachialis: "hold", brachioradialis: "maintain" }, joints: [], cleared: true, note: "Wants her upper arms to show in climbing photographs. Likes cables." },
-  { key: "tomas", name: "Tomas Reyer", stature: 1.86, mass: 91, level: "trained", daysPerWeek: 2, minutes: 35, unit: "kg", units: {}, equipment: ["cable", "dumbbell", "bench", "band"], priorities: { triceps: "grow", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "elbow", side: "right", note: "inner elbow sore after straight-bar work" }], cleared: true, note: "Carpenter; elbows are his tools." },
-  { key: "ilse", name: "Ilse Brandt", stature: 1.58, mass: 57, level: "beginner", daysPerWeek: 2, minutes: 30, unit: "lb", units: {}, equipment: ["dumbbell", "band"], priorities: { triceps: "hold", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" }, joints: [{ joint: "shoulder", side: "left", note: "stiff overhead" }], cleared: false, note: "Trains at home. Screening form not back yet." },
-  { key: "runa", name: "Runa Solheim", stature: 1.72, mass: 70, level: "trained", daysPerWeek: 2, minutes: 60, unit: "kg", units: {}, equipment: [...everything], priorities: { quadriceps: "hold", hamstrings: "hold", "gluteus-maximus": "hold", pectoralis: "maintain", latissimus: "hold", deltoid: "hold", trapezius: "maintain", gastrocnemius: "maintain", soleus: "maintain", "rectus-abdominis": "maintain" }, joints: [], cleared: true, note: "Whole body, twice a week; rows in summer." },
+  {
+    key: "maja",
+    name: "Maja Lindqvist",
+    stature: 1.67,
+    mass: 63,
+    level: "trained",
+    daysPerWeek: 3,
+    minutes: 40,
+    unit: "kg",
+    units: {},
+    equipment: [...everything],
+    priorities: { triceps: "grow", biceps: "grow", brachialis: "hold", brachioradialis: "maintain" },
+    joints: [],
+    cleared: true,
+    note: "Wants her upper arms to show in climbing photographs. Likes cables.",
+  },
+  {
+    key: "tomas",
+    name: "Tomas Reyer",
+    stature: 1.86,
+    mass: 91,
+    level: "trained",
+    daysPerWeek: 2,
+    minutes: 35,
+    unit: "kg",
+    units: {},
+    equipment: ["cable", "dumbbell", "bench", "band"],
+    priorities: { triceps: "grow", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" },
+    joints: [{ joint: "elbow", side: "right", note: "inner elbow sore after straight-bar work" }],
+    cleared: true,
+    note: "Carpenter; elbows are his tools.",
+  },
+  {
+    key: "ilse",
+    name: "Ilse Brandt",
+    stature: 1.58,
+    mass: 57,
+    level: "beginner",
+    daysPerWeek: 2,
+    minutes: 30,
+    unit: "lb",
+    units: {},
+    equipment: ["dumbbell", "band"],
+    priorities: { triceps: "hold", biceps: "hold", brachialis: "maintain", brachioradialis: "maintain" },
+    joints: [{ joint: "shoulder", side: "left", note: "stiff overhead" }],
+    cleared: false,
+    note: "Trains at home. Screening form not back yet.",
+  },
+  {
+    key: "runa",
+    name: "Runa Solheim",
+    stature: 1.72,
+    mass: 70,
+    level: "trained",
+    daysPerWeek: 2,
+    minutes: 60,
+    unit: "kg",
+    units: {},
+    equipment: [...everything],
+    priorities: {
+      quadriceps: "hold",
+      hamstrings: "hold",
+      "gluteus-maximus": "hold",
+      pectoralis: "maintain",
+      latissimus: "hold",
+      deltoid: "hold",
+      trapezius: "maintain",
+      gastrocnemius: "maintain",
+      soleus: "maintain",
+      "rectus-abdominis": "maintain",
+    },
+    joints: [],
+    cleared: true,
+    note: "Whole body, twice a week; rows in summer.",
+  },
 ];
 
-const clients: (ClientInput & { key: string })[] = made.map((c) => ({ ...c, consent: "2026-08-31", keepUntil: "2028-08-31" }));
+const clients: (ClientInput & { key: string })[] = made.map((c) => ({
+  ...c,
+  consent: "2026-08-31",
+  keepUntil: "2028-08-31",
+}));
 
 interface Planned {
   day: number;
@@ -56,11 +131,32 @@ const plans: Record<string, { name?: string; days: string[]; work: Planned[] }> 
     days: ["Monday, long", "Wednesday, short", "Friday, both"],
     work: [
       { day: 0, exercise: "overhead-cable-extension", values: {}, load: 17.5, reps: [10, 16], reserves: [2, 1, 1, 0] },
-      { day: 0, exercise: "behind-body-cable-curl", values: { pulley: 0.9 }, load: 7.5, reps: [10, 17], reserves: [2, 1, 0] },
+      {
+        day: 0,
+        exercise: "behind-body-cable-curl",
+        values: { pulley: 0.9 },
+        load: 7.5,
+        reps: [10, 17],
+        reserves: [2, 1, 0],
+      },
       { day: 0, exercise: "hammer-curl", values: {}, load: 8, reps: [8, 14] },
-      { day: 1, exercise: "cable-pushdown", values: { stepBack: 0.35 }, load: 22.5, reps: [10, 15], reserves: [2, 2, 1, 0] },
+      {
+        day: 1,
+        exercise: "cable-pushdown",
+        values: { stepBack: 0.35 },
+        load: 22.5,
+        reps: [10, 15],
+        reserves: [2, 2, 1, 0],
+      },
       { day: 1, exercise: "preacher-curl", values: {}, load: 7, reps: [10, 17], reserves: [2, 1, 1] },
-      { day: 2, exercise: "lying-dumbbell-extension", values: { tilt: 30 }, load: 7, reps: [10, 17], reserves: [2, 1, 1] },
+      {
+        day: 2,
+        exercise: "lying-dumbbell-extension",
+        values: { tilt: 30 },
+        load: 7,
+        reps: [10, 17],
+        reserves: [2, 1, 1],
+      },
       { day: 2, exercise: "incline-dumbbell-curl", values: {}, load: 6, reps: [10, 18], reserves: [2, 1, 1] },
     ],
   },
@@ -79,12 +175,26 @@ const plans: Record<string, { name?: string; days: string[]; work: Planned[] }> 
     work: [
       { day: 0, exercise: "back-squat", values: { depth: 120 }, load: 60, reps: [6, 10], reserves: [3, 2, 2, 1] },
       { day: 0, exercise: "cable-pulldown", values: { grip: 2 }, load: 45, reps: [8, 12], reserves: [2, 1, 1, 0] },
-      { day: 0, exercise: "dumbbell-bench-press", values: { bench: 30 }, load: 16, reps: [8, 12], reserves: [3, 2, 2, 1] },
+      {
+        day: 0,
+        exercise: "dumbbell-bench-press",
+        values: { bench: 30 },
+        load: 16,
+        reps: [8, 12],
+        reserves: [3, 2, 2, 1],
+      },
       { day: 0, exercise: "seated-leg-curl", values: {}, load: 35, reps: [10, 14], reserves: [2, 1, 1, 0] },
       { day: 0, exercise: "cable-side-raise", values: { pulley: 0 }, load: 5, reps: [12, 18], reserves: [2, 1, 0] },
       { day: 0, exercise: "cable-crunch", values: {}, load: 30, reps: [10, 15], reserves: [2, 1, 0] },
       { day: 1, exercise: "romanian-deadlift", values: {}, load: 65, reps: [8, 12], reserves: [3, 2, 2, 1] },
-      { day: 1, exercise: "chest-supported-row", values: { flare: 0.5 }, load: 16, reps: [8, 12], reserves: [2, 1, 1, 0] },
+      {
+        day: 1,
+        exercise: "chest-supported-row",
+        values: { flare: 0.5 },
+        load: 16,
+        reps: [8, 12],
+        reserves: [2, 1, 1, 0],
+      },
       { day: 1, exercise: "leg-press", values: {}, load: 120, reps: [10, 14], reserves: [2, 1, 1, 1] },
       { day: 1, exercise: "straight-arm-pulldown", values: {}, load: 22.5, reps: [10, 15], reserves: [2, 1, 0] },
       { day: 1, exercise: "dumbbell-fly", values: {}, load: 8, reps: [10, 15], reserves: [2, 1, 0] },
@@ -100,9 +210,27 @@ function buildProgram(key: string, client: ClientInput): Program {
     const exercise = findExercise(w.exercise)!;
     const setup = resolveSetup(exercise, w.values);
     const survey = surveySetups([setup], body, 0);
-    const p = prescribe(exercise, w.values, survey.rows[0]!.view, DEFAULT_METHOD, { id: demoId(`${key} prescription ${i}`), modelVersion: survey.modelVersion, unit: unitFor(client, exercise.equipment), mass: client.mass, sore: false });
-    const load: Load = { value: w.load, unit: unitFor(client, exercise.equipment), meaning: exercise.stated.loadMeaning };
-    return { day: w.day, prescription: { ...p, load, reps: { low: w.reps[0], high: w.reps[1] }, reserves: w.reserves ?? p.reserves } satisfies Prescription };
+    const p = prescribe(exercise, w.values, survey.rows[0]!.view, DEFAULT_METHOD, {
+      id: demoId(`${key} prescription ${i}`),
+      modelVersion: survey.modelVersion,
+      unit: unitFor(client, exercise.equipment),
+      mass: client.mass,
+      sore: false,
+    });
+    const load: Load = {
+      value: w.load,
+      unit: unitFor(client, exercise.equipment),
+      meaning: exercise.stated.loadMeaning,
+    };
+    return {
+      day: w.day,
+      prescription: {
+        ...p,
+        load,
+        reps: { low: w.reps[0], high: w.reps[1] },
+        reserves: w.reserves ?? p.reserves,
+      } satisfies Prescription,
+    };
   });
   return {
     format: "gryn-program",
@@ -110,15 +238,30 @@ function buildProgram(key: string, client: ClientInput): Program {
     id: demoId(`${key} program`),
     clientId: demoId(key),
     name: plans[key]!.name ?? "Arm block",
-    days: plan.days.map((name, d) => ({ id: demoId(`${key} day ${d}`), name, date: null, blocks: items.filter((x) => x.day === d).map((x) => ({ id: demoId(`${key} block ${x.prescription.id}`), prescriptions: [x.prescription] })) })),
+    days: plan.days.map((name, d) => ({
+      id: demoId(`${key} day ${d}`),
+      name,
+      date: null,
+      blocks: items
+        .filter((x) => x.day === d)
+        .map((x) => ({ id: demoId(`${key} block ${x.prescription.id}`), prescriptions: [x.prescription] })),
+    })),
   };
 }
 
 /** three weeks behind Maja: reps climb, one load goes up, one set drops too far, one elbow ache */
 function buildLog(program: Program, handOverId: string, now: Date): { entries: Entry[]; reports: Report[] } {
   const [entries, reports]: [Entry[], Report[]] = [[], []];
-  const behind: Record<string, number> = { "cable-pushdown": 3, "incline-dumbbell-curl": 2, "behind-body-cable-curl": 2 };
-  const grow = [[-2, -3, -4, -4], [-1, -2, -3, -3], [1, -1, -2, -3]];
+  const behind: Record<string, number> = {
+    "cable-pushdown": 3,
+    "incline-dumbbell-curl": 2,
+    "behind-body-cable-curl": 2,
+  };
+  const grow = [
+    [-2, -3, -4, -4],
+    [-1, -2, -3, -3],
+    [1, -1, -2, -3],
+  ];
   program.days.forEach((day, d) => {
     for (let week = 0; week < 3; week++) {
       const at = new Date(now.getTime() - ((3 - week) * 7 - d * 2 - 1) * 86_400_000);
@@ -129,11 +272,51 @@ function buildLog(program: Program, handOverId: string, now: Date): { entries: E
         for (const p of block.prescriptions) {
           const name = (x: string) => demoId(`${p.id} ${week} ${x}`);
           p.reserves.forEach((reserve, set) => {
-            const reps = Math.max(p.reps.low - 1, p.reps.high + grow[week]![Math.min(3, set)]! - (p.exerciseId === "hammer-curl" ? set * 2 : 0) - (behind[p.exerciseId] ?? 0));
+            const reps = Math.max(
+              p.reps.low - 1,
+              p.reps.high +
+                grow[week]![Math.min(3, set)]! -
+                (p.exerciseId === "hammer-curl" ? set * 2 : 0) -
+                (behind[p.exerciseId] ?? 0),
+            );
             const part = { load: p.load, reps };
-            entries.push({ id: name(`set ${set}`), revision: 1, handOverId, prescriptionId: p.id, set, parts: p.sides === "one" ? [{ ...part, id: name(`left ${set}`), kind: "left", reps: reps - 1 }, { ...part, id: name(`right ${set}`), kind: "right" }] : [{ ...part, id: name(`part ${set}`), kind: "full" }], reserve, instead: null, at: new Date(at.getTime() + set * 150_000).toISOString(), ...when, prescribed: { reps: p.reps, reserve, load: p.load }, voided: false, confirmed: false, by: null });
+            entries.push({
+              id: name(`set ${set}`),
+              revision: 1,
+              handOverId,
+              prescriptionId: p.id,
+              set,
+              parts:
+                p.sides === "one"
+                  ? [
+                      { ...part, id: name(`left ${set}`), kind: "left", reps: reps - 1 },
+                      { ...part, id: name(`right ${set}`), kind: "right" },
+                    ]
+                  : [{ ...part, id: name(`part ${set}`), kind: "full" }],
+              reserve,
+              instead: null,
+              at: new Date(at.getTime() + set * 150_000).toISOString(),
+              ...when,
+              prescribed: { reps: p.reps, reserve, load: p.load },
+              voided: false,
+              confirmed: false,
+              by: null,
+            });
           });
-          reports.push({ id: name("report"), revision: 1, handOverId, prescriptionId: p.id, feel: p.exerciseId === "preacher-curl" && week > 0 ? "elsewhere" : "target", left: null, pain: p.exerciseId === "lying-dumbbell-extension" && week === 2 ? { kind: "ache", score: 2, joint: "elbow", side: "right" } : null, at: at.toISOString(), ...when });
+          reports.push({
+            id: name("report"),
+            revision: 1,
+            handOverId,
+            prescriptionId: p.id,
+            feel: p.exerciseId === "preacher-curl" && week > 0 ? "elsewhere" : "target",
+            left: null,
+            pain:
+              p.exerciseId === "lying-dumbbell-extension" && week === 2
+                ? { kind: "ache", score: 2, joint: "elbow", side: "right" }
+                : null,
+            at: at.toISOString(),
+            ...when,
+          });
         }
     }
   });
@@ -147,7 +330,9 @@ export async function loadDemo(ownerUrl: string, appUrl: string, now = new Date(
   try {
     await owner.query("begin");
     await owner.query("select set_config('gryn.practice_id', $1, true)", [DEMO_PRACTICE]);
-    await owner.query("insert into practice (practice_id, name) values ($1, 'Quernlight') on conflict do nothing", [DEMO_PRACTICE]);
+    await owner.query("insert into practice (practice_id, name) values ($1, 'Quernlight') on conflict do nothing", [
+      DEMO_PRACTICE,
+    ]);
     await owner.query("commit");
   } finally {
     await owner.end();
@@ -157,12 +342,23 @@ export async function loadDemo(ownerUrl: string, appUrl: string, now = new Date(
   try {
     await database.withPractice(DEMO_PRACTICE, async (tx) => {
       for (const { key, ...client } of clients) {
-        await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4)", [DEMO_PRACTICE, demoId(key), client.name, client]);
+        await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4)", [
+          DEMO_PRACTICE,
+          demoId(key),
+          client.name,
+          client,
+        ]);
         const program = buildProgram(key, client);
         await insertProgram(tx, DEMO_PRACTICE, program);
         if (key !== "maja") continue;
         const before = new Date(now.getTime() - 22 * 86_400_000);
-        const given = await keepHandOver(tx, DEMO_PRACTICE, demoId(DEMO_SIGN_IN.email), buildSnapshot(program, 0, client, DEFAULT_METHOD), before);
+        const given = await keepHandOver(
+          tx,
+          DEMO_PRACTICE,
+          demoId(DEMO_SIGN_IN.email),
+          buildSnapshot(program, 0, client, DEFAULT_METHOD),
+          before,
+        );
         await writeLog(tx, DEMO_PRACTICE, demoId(key), buildLog(program, given.id, now));
       }
     });
@@ -185,17 +381,43 @@ async function asOwner<T>(ownerUrl: string, work: (owner: pg.Client) => Promise<
 /** the demo's accounts, where its practice is there and they are not */
 export const openDemo = (ownerUrl: string): Promise<boolean> =>
   asOwner(ownerUrl, async (owner) => {
-    if ((await owner.query("select 1 from practice where practice_id = $1", [DEMO_PRACTICE])).rows.length === 0) return false;
-    for (const [who, name, role] of [[DEMO_SIGN_IN, "Edda Varn", "head"], [DEMO_SECOND, "Ivo Halden", "coach"]] as const)
-      await owner.query("insert into account (id, practice_id, email, name, role, password_hash) values ($1, $2, $3, $4, $5, $6) on conflict do nothing", [demoId(who.email), DEMO_PRACTICE, who.email, name, role, await hashPassword(who.password)]);
+    if ((await owner.query("select 1 from practice where practice_id = $1", [DEMO_PRACTICE])).rows.length === 0)
+      return false;
+    for (const [who, name, role] of [
+      [DEMO_SIGN_IN, "Edda Varn", "head"],
+      [DEMO_SECOND, "Ivo Halden", "coach"],
+    ] as const)
+      await owner.query(
+        "insert into account (id, practice_id, email, name, role, password_hash) values ($1, $2, $3, $4, $5, $6) on conflict do nothing",
+        [demoId(who.email), DEMO_PRACTICE, who.email, name, role, await hashPassword(who.password)],
+      );
     return true;
   });
 
 /** accounts whose password stands in the documentation, away: on an address that others reach nobody may sign in with them */
-export const closeDemo = (ownerUrl: string): Promise<number> => asOwner(ownerUrl, async (owner) => (await owner.query("delete from account where id = any($1::uuid[])", [[DEMO_SIGN_IN, DEMO_SECOND].map((w) => demoId(w.email))])).rowCount ?? 0);
+export const closeDemo = (ownerUrl: string): Promise<number> =>
+  asOwner(
+    ownerUrl,
+    async (owner) =>
+      (
+        await owner.query("delete from account where id = any($1::uuid[])", [
+          [DEMO_SIGN_IN, DEMO_SECOND].map((w) => demoId(w.email)),
+        ])
+      ).rowCount ?? 0,
+  );
 
 /** clients in the demo practice that somebody else has put there */
-export const othersInDemo = (ownerUrl: string): Promise<number> => asOwner(ownerUrl, async (owner) => (await owner.query("select count(*)::int as n from client where practice_id = $1 and not (id = any($2::uuid[]))", [DEMO_PRACTICE, clients.map((c) => demoId(c.key))])).rows[0].n as number);
+export const othersInDemo = (ownerUrl: string): Promise<number> =>
+  asOwner(
+    ownerUrl,
+    async (owner) =>
+      (
+        await owner.query(
+          "select count(*)::int as n from client where practice_id = $1 and not (id = any($2::uuid[]))",
+          [DEMO_PRACTICE, clients.map((c) => demoId(c.key))],
+        )
+      ).rows[0].n as number,
+  );
 
 /** true when there is no practice at all yet */
 export async function isEmpty(ownerUrl: string): Promise<boolean> {
@@ -215,7 +437,21 @@ export async function removeDemo(ownerUrl: string): Promise<void> {
   try {
     await owner.query("begin");
     await owner.query("select set_config('gryn.practice_id', $1, true)", [DEMO_PRACTICE]);
-    for (const table of ["audit", "report", "entry", "hand_over", "program_edit", "program", "load_bound", "client", "client_link", "invitation", "account", "practice"]) await owner.query(`delete from ${table} where practice_id = $1`, [DEMO_PRACTICE]);
+    for (const table of [
+      "audit",
+      "report",
+      "entry",
+      "hand_over",
+      "program_edit",
+      "program",
+      "load_bound",
+      "client",
+      "client_link",
+      "invitation",
+      "account",
+      "practice",
+    ])
+      await owner.query(`delete from ${table} where practice_id = $1`, [DEMO_PRACTICE]);
     await owner.query("commit");
   } finally {
     await owner.end();

@@ -14,7 +14,8 @@ const keyOf = (l: Limit) => createHash("sha256").update(l.key).digest("hex").sli
 /** counts one attempt under each key; @throws Problem 429 when one of them has had enough */
 export async function attempt(database: Database, limits: readonly Limit[]): Promise<void> {
   const hits = await Promise.all(limits.map((l) => database.call<{ hits: number }>("hit", keyOf(l), WINDOW)));
-  if (limits.some((l, i) => hits[i]!.hits > l.most)) throw new Problem(429, "Too many attempts. Wait ten minutes and try again.");
+  if (limits.some((l, i) => hits[i]!.hits > l.most))
+    throw new Problem(429, "Too many attempts. Wait ten minutes and try again.");
 }
 
 /** it was no guess: the first key starts anew, the others forget this one */

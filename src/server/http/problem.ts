@@ -34,13 +34,17 @@ export function readBody<S extends z.ZodType>(schema: S, request: Request): z.ou
 
 export function readShape<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   const unwritable = unwritableText(value);
-  if (unwritable) throw new Problem(400, "Some of this cannot be saved.", [{ path: unwritable, reason: "has characters that are no text" }]);
+  if (unwritable)
+    throw new Problem(400, "Some of this cannot be saved.", [
+      { path: unwritable, reason: "has characters that are no text" },
+    ]);
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   throw new Problem(400, "Some of this cannot be saved.", fieldReasons(parsed.error));
 }
 
-export const fieldReasons = (error: z.ZodError): FieldReason[] => error.issues.slice(0, 30).map((i) => ({ path: i.path.join("."), reason: i.message }));
+export const fieldReasons = (error: z.ZodError): FieldReason[] =>
+  error.issues.slice(0, 30).map((i) => ({ path: i.path.join("."), reason: i.message }));
 
 const isText = (s: string) => !s.includes("\u0000") && (s as string & { isWellFormed(): boolean }).isWellFormed();
 
@@ -88,19 +92,31 @@ interface Failing {
 /** an error as it may stand in a log: what kind and where, never the message, which may quote what somebody typed */
 export function loggable(error: unknown) {
   const { name, code, table, constraint, stack } = (error ?? {}) as Failing;
-  return { name, code, table, constraint, at: stack?.split("\n").filter((l) => /^\s+at /.test(l)).slice(0, 12).map((l) => l.trim()) };
+  return {
+    name,
+    code,
+    table,
+    constraint,
+    at: stack
+      ?.split("\n")
+      .filter((l) => /^\s+at /.test(l))
+      .slice(0, 12)
+      .map((l) => l.trim()),
+  };
 }
 
 export function problemHandler(log: Logger): ErrorRequestHandler {
   return (error: unknown, request, response, next) => {
     if (response.headersSent) return next(error);
-    const answer = (status: number, words: string, fields: FieldReason[] = [], details: object = {}) => void response.status(status).json({ error: words, fields, ...details });
+    const answer = (status: number, words: string, fields: FieldReason[] = [], details: object = {}) =>
+      void response.status(status).json({ error: words, fields, ...details });
     if (error instanceof Problem) return answer(error.status, error.message, error.fields, error.details);
     const { type, status, statusCode, code = "" } = (error ?? {}) as Failing;
     if (type === "entity.parse.failed") return answer(400, "The request is not readable JSON.");
     const refused = status ?? statusCode ?? 0;
     if (refused >= 400 && refused < 500) return answer(refused, BY_STATUS[refused] ?? BY_STATUS[400]!);
-    if (isUnavailable(error)) return answer(503, "The database does not answer just now. Nothing is lost: it is tried again.");
+    if (isUnavailable(error))
+      return answer(503, "The database does not answer just now. Nothing is lost: it is tried again.");
     // class 22: a value that no column can hold; 23: one that contradicts what is there
     if (/^22/.test(code)) return answer(400, "Some of this cannot be saved: a value is outside what can be kept.");
     if (/^23/.test(code)) return answer(409, "Some of this contradicts what is there already. Reload and look again.");

@@ -29,14 +29,18 @@ const shortId = (id: string) => id.slice(0, 16);
 
 export function accountRoutes(database: Database, attempts: number): Router {
   const router = Router();
-  const secretsOf = (request: Request) => database.withPractice(coachOf(request).practiceId, (tx) => callIn<Secrets>(tx, "account_secrets", coachOf(request).accountId));
+  const secretsOf = (request: Request) =>
+    database.withPractice(coachOf(request).practiceId, (tx) =>
+      callIn<Secrets>(tx, "account_secrets", coachOf(request).accountId),
+    );
 
   /** an open desk is not enough to take an account over; @throws Problem 403 */
   const confirm = async (request: Request, password: string): Promise<Secrets> => {
     const secrets = await secretsOf(request);
     const limits = guessLimits(secrets.email, request.ip ?? "", attempts);
     await attempt(database, limits);
-    if (!(await isRight(secrets.passwordHash, password))) throw new Problem(403, "That is not your password.", [{ path: "password", reason: "not your password" }]);
+    if (!(await isRight(secrets.passwordHash, password)))
+      throw new Problem(403, "That is not your password.", [{ path: "password", reason: "not your password" }]);
     await succeeded(database, limits);
     return secrets;
   };
@@ -54,7 +58,13 @@ export function accountRoutes(database: Database, attempts: number): Router {
     const answer = await database.withPractice(coach.practiceId, async (tx) => {
       const { email, factorSecret } = await callIn<Secrets>(tx, "account_secrets", coach.accountId);
       const sessions = await callIn<SessionRow[]>(tx, "sessions", coach.accountId);
-      return { name: coach.name, role: coach.role, email, factor: factorSecret !== null, sessions: sessions.map((s) => ({ ...s, id: shortId(s.id), current: s.id === current })) };
+      return {
+        name: coach.name,
+        role: coach.role,
+        email,
+        factor: factorSecret !== null,
+        sessions: sessions.map((s) => ({ ...s, id: shortId(s.id), current: s.id === current })),
+      };
     });
     response.json(answer);
   });
@@ -65,7 +75,9 @@ export function accountRoutes(database: Database, attempts: number): Router {
     const coach = coachOf(request);
     await confirm(request, password);
     await change(request, "password", await hashPassword(next), "changed own password");
-    const ended = await database.withPractice(coach.practiceId, (tx) => callIn<number>(tx, "sessions_end", coach.accountId, null, hashSession(request.sessionID)));
+    const ended = await database.withPractice(coach.practiceId, (tx) =>
+      callIn<number>(tx, "sessions_end", coach.accountId, null, hashSession(request.sessionID)),
+    );
     response.json({ ended });
   });
 
@@ -73,7 +85,10 @@ export function accountRoutes(database: Database, attempts: number): Router {
     const coach = coachOf(request);
     const current = hashSession(request.sessionID);
     const ended = await database.withPractice(coach.practiceId, async (tx) => {
-      const only = request.params.id ? (await callIn<SessionRow[]>(tx, "sessions", coach.accountId)).find((s) => shortId(s.id) === request.params.id)?.id : null;
+      const only = request.params.id
+        ? (await callIn<SessionRow[]>(tx, "sessions", coach.accountId)).find((s) => shortId(s.id) === request.params.id)
+            ?.id
+        : null;
       if (only === undefined) throw new Problem(404, "That session has ended already.");
       return callIn<number>(tx, "sessions_end", coach.accountId, only, only === null ? current : null);
     });
@@ -93,7 +108,10 @@ export function accountRoutes(database: Database, attempts: number): Router {
     const { code } = readBody(confirmation, request);
     const secret = request.session.factorSecret;
     if (!secret) throw new Problem(409, "Start setting up the second factor again.");
-    if (!(await factorHolds(database, coachOf(request).accountId, secret, code))) throw new Problem(422, "These six digits are not right. Is the clock of this machine and of the phone set?", [{ path: "code", reason: "not right" }]);
+    if (!(await factorHolds(database, coachOf(request).accountId, secret, code)))
+      throw new Problem(422, "These six digits are not right. Is the clock of this machine and of the phone set?", [
+        { path: "code", reason: "not right" },
+      ]);
     await change(request, "factor", secret, "set up a second factor");
     delete request.session.factorSecret;
     response.json({ factor: true });

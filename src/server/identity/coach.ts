@@ -28,7 +28,8 @@ export const requireCoach: RequestHandler = (request, _response, next) => {
   if (request.method !== "GET" && request.method !== "HEAD") {
     const given = Buffer.from(request.get("x-gryn-csrf") ?? "");
     const wanted = Buffer.from(csrf ?? "");
-    if (wanted.length === 0 || given.length !== wanted.length || !timingSafeEqual(given, wanted)) throw new Problem(403, "This request did not come from an open Gryn page. Reload and try again.");
+    if (wanted.length === 0 || given.length !== wanted.length || !timingSafeEqual(given, wanted))
+      throw new Problem(403, "This request did not come from an open Gryn page. Reload and try again.");
   }
   next();
 };

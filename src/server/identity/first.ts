@@ -15,7 +15,10 @@ export async function practiceLink(ownerUrl: string, always: boolean): Promise<s
     if (rows.length && !always) return null;
     const token = newToken();
     await owner.query("delete from invitation where practice_id is null and used_at is null");
-    await owner.query("insert into invitation (token_hash, role, invited_by, expires_at) values ($1, 'head', 'the start', now() + interval '7 days')", [hashToken(token)]);
+    await owner.query(
+      "insert into invitation (token_hash, role, invited_by, expires_at) values ($1, 'head', 'the start', now() + interval '7 days')",
+      [hashToken(token)],
+    );
     return `/join#${token}`;
   } finally {
     await owner.end();

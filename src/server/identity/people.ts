@@ -31,7 +31,9 @@ export function peopleRoutes(database: Database): Router {
     const { practiceId } = coachOf(request);
     response.json(
       await database.withPractice(practiceId, async (tx) => ({
-        practice: (await tx.query<{ name: string }>("select name from practice where practice_id = $1", [practiceId]))[0]!.name,
+        practice: (
+          await tx.query<{ name: string }>("select name from practice where practice_id = $1", [practiceId])
+        )[0]!.name,
         people: await callIn<Person[]>(tx, "people"),
         invitations: await callIn<unknown[]>(tx, "invitations"),
       })),
@@ -51,7 +53,9 @@ export function peopleRoutes(database: Database): Router {
   });
 
   router.delete("/invitations/:id", requireHead, async (request, response) => {
-    await database.withPractice(coachOf(request).practiceId, (tx) => callIn(tx, "invitation_withdraw", request.params.id));
+    await database.withPractice(coachOf(request).practiceId, (tx) =>
+      callIn(tx, "invitation_withdraw", request.params.id),
+    );
     response.json({});
   });
 
@@ -63,14 +67,20 @@ export function peopleRoutes(database: Database): Router {
       const person = (await callIn<Person[]>(tx, "people")).find((p) => p.id === id);
       const outcome = await callIn<string>(tx, "account_change", id, act, value);
       if (outcome === "unknown" || !person) throw notFound("coach");
-      if (outcome === "last head") throw new Problem(409, "A practice keeps at least one head coach. Make somebody else head coach first.");
+      if (outcome === "last head")
+        throw new Problem(409, "A practice keeps at least one head coach. Make somebody else head coach first.");
       await writeAudit(tx, coach, said(person.name));
     });
   };
 
   router.put("/people/:id", requireHead, async (request, response) => {
     const wanted = readBody(z.strictObject({ role }), request);
-    await change(request, "role", wanted.role, (name) => `made ${name} ${wanted.role === "head" ? "head coach" : "coach"}`);
+    await change(
+      request,
+      "role",
+      wanted.role,
+      (name) => `made ${name} ${wanted.role === "head" ? "head coach" : "coach"}`,
+    );
     response.json({});
   });
 
@@ -84,17 +94,33 @@ export function peopleRoutes(database: Database): Router {
     response.json({});
   });
 
-  const asked = z.object({ before: z.string().regex(/^\d{1,18}$/).optional(), client: z.uuid().optional() });
+  const asked = z.object({
+    before: z
+      .string()
+      .regex(/^\d{1,18}$/)
+      .optional(),
+    client: z.uuid().optional(),
+  });
   router.get("/audit", requireHead, async (request, response) => {
     const coach = coachOf(request);
     const { before, client } = readShape(asked, request.query);
-    response.json({ rows: await database.withPractice(coach.practiceId, (tx) => readAudit(tx, coach.practiceId, before ?? null, client ?? null)) });
+    response.json({
+      rows: await database.withPractice(coach.practiceId, (tx) =>
+        readAudit(tx, coach.practiceId, before ?? null, client ?? null),
+      ),
+    });
   });
   return router;
 }
 
 const token = z.string().min(20).max(100);
-const joining = z.strictObject({ token, name: z.string().trim().min(1, "a name is needed").max(80), email: z.email("an e-mail address").max(200), password: newPassword, practice: z.string().trim().min(1, "a name for the practice").max(80).optional() });
+const joining = z.strictObject({
+  token,
+  name: z.string().trim().min(1, "a name is needed").max(80),
+  email: z.email("an e-mail address").max(200),
+  password: newPassword,
+  practice: z.string().trim().min(1, "a name for the practice").max(80).optional(),
+});
 const GONE: Record<string, string> = {
   unknown: "This invitation is not known here. Ask for a new one.",
   used: "This invitation has been used. Sign in, or ask for a new one.",
@@ -119,9 +145,24 @@ export function joinRoutes(database: Database): Router {
     await perAddress(request);
     const invitation = await database.call<Invitation>("invitation_look", hashToken(given.token));
     if (invitation?.state !== "open") throw new Problem(410, GONE[invitation?.state ?? "unknown"]!);
-    if (invitation.practice && !given.practice) throw new Problem(400, "Some of this cannot be saved.", [{ path: "practice", reason: "a name for the practice" }]);
-    const outcome = await database.call<string>("invitation_use", hashToken(given.token), randomUUID(), given.email, given.name, await hashPassword(given.password), randomUUID(), given.practice ?? "");
-    if (outcome === "taken") throw new Problem(409, "Somebody signs in with this e-mail address already.", [{ path: "email", reason: "taken" }]);
+    if (invitation.practice && !given.practice)
+      throw new Problem(400, "Some of this cannot be saved.", [
+        { path: "practice", reason: "a name for the practice" },
+      ]);
+    const outcome = await database.call<string>(
+      "invitation_use",
+      hashToken(given.token),
+      randomUUID(),
+      given.email,
+      given.name,
+      await hashPassword(given.password),
+      randomUUID(),
+      given.practice ?? "",
+    );
+    if (outcome === "taken")
+      throw new Problem(409, "Somebody signs in with this e-mail address already.", [
+        { path: "email", reason: "taken" },
+      ]);
     if (outcome !== "done") throw new Problem(410, GONE[outcome ?? "unknown"]!);
     response.status(201).json({});
   });

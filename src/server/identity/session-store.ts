@@ -29,7 +29,9 @@ export class SessionStore extends session.Store {
   }
 
   override get(sid: string, done: (error: unknown, data?: session.SessionData | null) => void): void {
-    this.database.call<session.SessionData>("session_read", hashSession(sid), IDLE).then((data) => done(null, data), done);
+    this.database
+      .call<session.SessionData>("session_read", hashSession(sid), IDLE)
+      .then((data) => done(null, data), done);
   }
 
   override set(sid: string, data: session.SessionData, done?: (error?: unknown) => void): void {

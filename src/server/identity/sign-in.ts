@@ -13,7 +13,10 @@ import type { SessionStore } from "#server/identity/session-store";
 const credentials = z.strictObject({
   email: z.email("an e-mail address").max(200),
   password: z.string().min(1, "a password is needed").max(200),
-  code: z.string().regex(/^\d{6}$/, "six digits").optional(),
+  code: z
+    .string()
+    .regex(/^\d{6}$/, "six digits")
+    .optional(),
 });
 
 export interface DemoSignIn {
@@ -29,7 +32,12 @@ export const guessLimits = (email: string, address: string, most: number): Limit
 ];
 
 /** @param demo where the demo practice may be opened in one click */
-export function signInRoutes(database: Database, store: SessionStore, attempts: number, demo: DemoSignIn | null): Router {
+export function signInRoutes(
+  database: Database,
+  store: SessionStore,
+  attempts: number,
+  demo: DemoSignIn | null,
+): Router {
   const router = Router();
 
   router.get("/session", (request, response) => {
@@ -43,10 +51,15 @@ export function signInRoutes(database: Database, store: SessionStore, attempts: 
     const limits = guessLimits(email, request.ip ?? "", attempts);
     await attempt(database, limits);
     const account = await database.call<Account>("sign_in", email);
-    if (!(await isRight(account?.passwordHash, password)) || !account) throw new Problem(401, "This e-mail and password do not belong together.");
+    if (!(await isRight(account?.passwordHash, password)) || !account)
+      throw new Problem(401, "This e-mail and password do not belong together.");
     if (account.factorSecret) {
-      if (code === undefined) throw new Problem(401, "Type the six digits that your authenticator shows.", [], { needs: "code" });
-      if (!(await factorHolds(database, account.id, account.factorSecret, code))) throw new Problem(401, "These six digits are not right, or were used before. Wait for the next ones.", [], { needs: "code" });
+      if (code === undefined)
+        throw new Problem(401, "Type the six digits that your authenticator shows.", [], { needs: "code" });
+      if (!(await factorHolds(database, account.id, account.factorSecret, code)))
+        throw new Problem(401, "These six digits are not right, or were used before. Wait for the next ones.", [], {
+          needs: "code",
+        });
     }
     await succeeded(database, limits);
     await new Promise<void>((resolve, reject) => request.session.regenerate((e) => (e ? reject(e) : resolve())));

@@ -1,7 +1,14 @@
 /** Programs as their operations and a document; edits of different things are merged, of the same thing refused with both values. */
 import { upgradeProgram } from "#core/exchange/upgrade";
 import { applyOperation, collisions, placeOf, touches } from "#core/planning/edit";
-import { editSchema, type Conflict, type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/planning/program";
+import {
+  editSchema,
+  type Conflict,
+  type Operation,
+  type Program,
+  type RefusedEdit,
+  type StoredProgram,
+} from "#core/planning/program";
 import type { Transaction } from "#server/database/database";
 import { notFound, Problem } from "#server/http/problem";
 import type { Coach } from "#server/identity/coach";
@@ -13,23 +20,46 @@ interface ProgramRow {
   document: Program;
 }
 
-export async function findProgram(tx: Transaction, practiceId: string, id: string, forUpdate = false): Promise<StoredProgram> {
-  const [row] = await tx.query<ProgramRow>(`select id, client_id, version, document from program where practice_id = $1 and id = $2 ${forUpdate ? "for update" : ""}`, [practiceId, id]);
+export async function findProgram(
+  tx: Transaction,
+  practiceId: string,
+  id: string,
+  forUpdate = false,
+): Promise<StoredProgram> {
+  const [row] = await tx.query<ProgramRow>(
+    `select id, client_id, version, document from program where practice_id = $1 and id = $2 ${forUpdate ? "for update" : ""}`,
+    [practiceId, id],
+  );
   if (!row) throw notFound("program");
   return { program: upgradeProgram<Program>(row.document), version: row.version };
 }
 
 /** a client's program: made with the client, so that reading never makes one */
 export async function programOfClient(tx: Transaction, practiceId: string, clientId: string): Promise<StoredProgram> {
-  const [row] = await tx.query<ProgramRow>("select id, client_id, version, document from program where practice_id = $1 and client_id = $2 order by block limit 1", [practiceId, clientId]);
+  const [row] = await tx.query<ProgramRow>(
+    "select id, client_id, version, document from program where practice_id = $1 and client_id = $2 order by block limit 1",
+    [practiceId, clientId],
+  );
   if (!row) throw notFound("program");
   return { program: upgradeProgram<Program>(row.document), version: row.version };
 }
 
-export const firstProgram = (newId: () => string, clientId: string, days: number): Program => ({ format: "gryn-program", version: 3, id: newId(), clientId, name: "First block", days: Array.from({ length: days }, (_, i) => ({ id: newId(), name: `Day ${i + 1}`, date: null, blocks: [] })) });
+export const firstProgram = (newId: () => string, clientId: string, days: number): Program => ({
+  format: "gryn-program",
+  version: 3,
+  id: newId(),
+  clientId,
+  name: "First block",
+  days: Array.from({ length: days }, (_, i) => ({ id: newId(), name: `Day ${i + 1}`, date: null, blocks: [] })),
+});
 
 export const insertProgram = (tx: Transaction, practiceId: string, program: Program) =>
-  tx.query("insert into program (practice_id, id, client_id, document) values ($1, $2, $3, $4)", [practiceId, program.id, program.clientId, program]);
+  tx.query("insert into program (practice_id, id, client_id, document) values ($1, $2, $3, $4)", [
+    practiceId,
+    program.id,
+    program.clientId,
+    program,
+  ]);
 
 interface EditRow {
   version: number;
@@ -46,50 +76,110 @@ function valueAt(program: Program, path: string): unknown {
   if (id === "program") return program.name;
   const place = placeOf(program, id);
   const day = program.days.find((d) => d.id === id);
-  if (!place) return day ? (field === "date" ? day.date : day.name) : field === "order" ? program.days.map((d) => d.name) : null;
+  if (!place)
+    return day ? (field === "date" ? day.date : day.name) : field === "order" ? program.days.map((d) => d.name) : null;
   if (!field) return place.prescription.name;
   if (field === "place" || field === "pair") return place.day.name;
   return (place.prescription as Record<string, unknown>)[field] ?? null;
 }
 
 /** what stands behind the id of an edit that cannot be read */
-const idOf = (edit: unknown): string => (typeof (edit as { id?: unknown } | null)?.id === "string" ? (edit as { id: string }).id : "");
+const idOf = (edit: unknown): string =>
+  typeof (edit as { id?: unknown } | null)?.id === "string" ? (edit as { id: string }).id : "";
 
 /**
  * Appends edits made on top of `base`, each read by itself: one that cannot be made is named with its reason and the
  * others are kept. The same edit twice is one; edits of things nobody touched since are merged.
  * @throws Problem 409 with both values, who and when, when somebody changed the same thing since; nothing is saved then
  */
-export async function appendEdits(tx: Transaction, coach: Coach, programId: string, base: number, edits: readonly unknown[]): Promise<StoredProgram & { refused: RefusedEdit[] }> {
+export async function appendEdits(
+  tx: Transaction,
+  coach: Coach,
+  programId: string,
+  base: number,
+  edits: readonly unknown[],
+): Promise<StoredProgram & { refused: RefusedEdit[] }> {
   const { practiceId } = coach;
   let { program, version } = await findProgram(tx, practiceId, programId, true);
-  if (base > version) throw new Problem(409, "This page is ahead of the server. Reload it.", [], { program, version, conflicts: [] });
+  if (base > version)
+    throw new Problem(409, "This page is ahead of the server. Reload it.", [], { program, version, conflicts: [] });
   const refused: RefusedEdit[] = [];
   const good = edits.flatMap((edit) => {
     const parsed = editSchema.safeParse(edit);
     if (parsed.success) return [parsed.data];
-    refused.push({ editId: idOf(edit), reason: parsed.error.issues.slice(0, 3).map((i) => i.message).join("; ") });
+    refused.push({
+      editId: idOf(edit),
+      reason: parsed.error.issues
+        .slice(0, 3)
+        .map((i) => i.message)
+        .join("; "),
+    });
     return [];
   });
-  const known = new Set((await tx.query<{ edit_id: string }>("select edit_id from program_edit where practice_id = $1 and program_id = $2 and edit_id = any($3::uuid[])", [practiceId, programId, good.map((e) => e.id)])).map((r) => r.edit_id));
-  const since = base < version ? await tx.query<EditRow>("select version, edit_id, operation, touches, account_name, at from program_edit where practice_id = $1 and program_id = $2 and version > $3 order by version", [practiceId, programId, base]) : [];
-  const others = since.filter((r) => !good.some((e) => e.id === r.edit_id)).map((row) => ({ row, touched: row.touches ?? touches(row.operation, program) }));
+  const known = new Set(
+    (
+      await tx.query<{ edit_id: string }>(
+        "select edit_id from program_edit where practice_id = $1 and program_id = $2 and edit_id = any($3::uuid[])",
+        [practiceId, programId, good.map((e) => e.id)],
+      )
+    ).map((r) => r.edit_id),
+  );
+  const since =
+    base < version
+      ? await tx.query<EditRow>(
+          "select version, edit_id, operation, touches, account_name, at from program_edit where practice_id = $1 and program_id = $2 and version > $3 order by version",
+          [practiceId, programId, base],
+        )
+      : [];
+  const others = since
+    .filter((r) => !good.some((e) => e.id === r.edit_id))
+    .map((row) => ({ row, touched: row.touches ?? touches(row.operation, program) }));
   const conflicts: Conflict[] = [];
   for (const edit of good) {
     if (known.has(edit.id)) continue;
     const mine = touches(edit.operation, program);
     const clash = others.flatMap(({ row, touched }) => collisions(mine, touched).map((what) => ({ what, row }))).pop();
     const result = applyOperation(program, edit.operation);
-    if (clash) conflicts.push({ editId: edit.id, what: clash.what, mine: "refused" in result ? null : valueAt(result.program, clash.what), theirs: valueAt(program, clash.what), who: clash.row.account_name, at: clash.row.at.toISOString() });
+    if (clash)
+      conflicts.push({
+        editId: edit.id,
+        what: clash.what,
+        mine: "refused" in result ? null : valueAt(result.program, clash.what),
+        theirs: valueAt(program, clash.what),
+        who: clash.row.account_name,
+        at: clash.row.at.toISOString(),
+      });
     else if ("refused" in result) refused.push({ editId: edit.id, reason: `${result.refused}` });
     else {
       version += 1;
       known.add(edit.id);
-      await tx.query("insert into program_edit (practice_id, program_id, version, edit_id, operation, before, touches, account_id, account_name) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)", [practiceId, programId, version, edit.id, edit.operation, JSON.stringify(result.inverse), JSON.stringify(mine), coach.accountId, coach.name]);
+      await tx.query(
+        "insert into program_edit (practice_id, program_id, version, edit_id, operation, before, touches, account_id, account_name) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
+        [
+          practiceId,
+          programId,
+          version,
+          edit.id,
+          edit.operation,
+          JSON.stringify(result.inverse),
+          JSON.stringify(mine),
+          coach.accountId,
+          coach.name,
+        ],
+      );
       program = result.program;
     }
   }
-  if (conflicts.length) throw new Problem(409, "Somebody else changed the same thing.", [], { conflicts, ...(await findProgram(tx, practiceId, programId)) });
-  await tx.query("update program set document = $3, version = $4 where practice_id = $1 and id = $2", [practiceId, programId, program, version]);
+  if (conflicts.length)
+    throw new Problem(409, "Somebody else changed the same thing.", [], {
+      conflicts,
+      ...(await findProgram(tx, practiceId, programId)),
+    });
+  await tx.query("update program set document = $3, version = $4 where practice_id = $1 and id = $2", [
+    practiceId,
+    programId,
+    program,
+    version,
+  ]);
   return { program, version, refused };
 }

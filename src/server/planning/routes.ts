@@ -39,7 +39,10 @@ export function planningRoutes(database: Database): Router {
       await writeAudit(tx, coach, "exported program", found.program.clientId);
       return found;
     });
-    response.attachment("program.gryn.json").type("json").send(`${JSON.stringify(program, null, 2)}\n`);
+    response
+      .attachment("program.gryn.json")
+      .type("json")
+      .send(`${JSON.stringify(program, null, 2)}\n`);
   });
 
   router.get("/schema/program", (_request, response) => {

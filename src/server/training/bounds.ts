@@ -25,9 +25,17 @@ export function boundsOf(database: Database, work: Work): Bounds {
       lines: prescriptionsOf((await programOfClient(tx, practiceId, clientId)).program),
       entries: (await readLog(tx, practiceId, clientId, STRENGTH_DAYS)).entries,
     }));
-    const bounds: ReturnType<typeof plausibleLoads> = await work.plausible(client, lines, entries, Date.now() - STRENGTH_DAYS * 86_400_000);
+    const bounds: ReturnType<typeof plausibleLoads> = await work.plausible(
+      client,
+      lines,
+      entries,
+      Date.now() - STRENGTH_DAYS * 86_400_000,
+    );
     await database.withPractice(practiceId, (tx) =>
-      tx.query("insert into load_bound (practice_id, client_id, body) values ($1, $2, $3) on conflict (practice_id, client_id) do update set body = excluded.body, at = now()", [practiceId, clientId, bounds]),
+      tx.query(
+        "insert into load_bound (practice_id, client_id, body) values ($1, $2, $3) on conflict (practice_id, client_id) do update set body = excluded.body, at = now()",
+        [practiceId, clientId, bounds],
+      ),
     );
   };
   return {

@@ -5,7 +5,15 @@
  */
 import { Router, type Request, type RequestHandler } from "express";
 import { z } from "zod";
-import { entrySchema, reportSchema, sentBatchSchema, type Entry, type ItemAnswer, type LogBatch, type Report } from "#core/training/entry";
+import {
+  entrySchema,
+  reportSchema,
+  sentBatchSchema,
+  type Entry,
+  type ItemAnswer,
+  type LogBatch,
+  type Report,
+} from "#core/training/entry";
 import { DEFAULT_METHOD } from "#core/planning/method";
 import { findClient } from "#server/clients/routes";
 import type { Database, LinkState, Transaction } from "#server/database/database";
@@ -45,7 +53,8 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
   const linkOf = async (token: string | null, opening: boolean): Promise<LinkState> => {
     const link = token ? await database.call<LinkState>("link_check", hashToken(token), opening) : null;
     if (!link) throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
-    if (link.state !== "open") throw new Problem(403, closed[link.state], [], { state: link.state, who: whoOf(link.clientId) });
+    if (link.state !== "open")
+      throw new Problem(403, closed[link.state], [], { state: link.state, who: whoOf(link.clientId) });
     return link;
   };
 
@@ -53,13 +62,15 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
   const linkOfRequest = async (request: Request): Promise<LinkState> => {
     const who = WHO.exec(request.get("x-gryn-who") ?? "")?.[0] ?? null;
     const link = await linkOf(readCookie(request, cookieOf(who)) ?? (who ? null : readCookie(request, COOKIE)), false);
-    if (who && whoOf(link.clientId) !== who) throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
+    if (who && whoOf(link.clientId) !== who)
+      throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
     return link;
   };
 
   /** a page of another origin cannot send this header, so it cannot write with the phone's cookie */
   const fromThePage: RequestHandler = (request, _response, next) => {
-    if (request.method !== "GET" && request.get("x-gryn-floor") !== "1") throw new Problem(403, "This request did not come from the Gryn page.");
+    if (request.method !== "GET" && request.get("x-gryn-floor") !== "1")
+      throw new Problem(403, "This request did not come from the Gryn page.");
     next();
   };
   router.use(fromThePage);
@@ -70,7 +81,13 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
     await attempt(database, [{ key: `open link ${request.ip}`, most: 300 }]);
     const link = await linkOf(token, true);
     const who = whoOf(link.clientId);
-    response.cookie(cookieOf(who), token, { httpOnly: true, sameSite: "lax", secure: secureCookies, path: "/api/floor", maxAge: LINK_DAYS * 86_400_000 });
+    response.cookie(cookieOf(who), token, {
+      httpOnly: true,
+      sameSite: "lax",
+      secure: secureCookies,
+      path: "/api/floor",
+      maxAge: LINK_DAYS * 86_400_000,
+    });
     response.json({ who });
   });
 
@@ -101,7 +118,12 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
       const mine = (x: Entry | Report) => known.has(`${x.handOverId} ${x.prescriptionId}`) && !foreign.has(x.id);
       const batch: LogBatch = { entries: sent.entries.filter(mine), reports: sent.reports.filter(mine) };
       await writeLog(tx, practiceId, clientId, batch);
-      const answer = (x: Entry | Report): ItemAnswer => ({ id: x.id, revision: x.revision, kept: mine(x), reason: mine(x) ? null : "It belongs to another person's plan, not to this link's: it was not stored here." });
+      const answer = (x: Entry | Report): ItemAnswer => ({
+        id: x.id,
+        revision: x.revision,
+        kept: mine(x),
+        reason: mine(x) ? null : "It belongs to another person's plan, not to this link's: it was not stored here.",
+      });
       return [...sent.entries, ...sent.reports].map(answer);
     });
     if (items.some((i) => i.kept)) bounds.later(practiceId, clientId);
@@ -113,25 +135,46 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
 /** each item by itself; what cannot be read is named with its reason */
 function readSent(body: unknown): LogBatch & { refused: ItemAnswer[] } {
   const sent = sentBatchSchema.safeParse(body);
-  if (!sent.success) throw new Problem(400, "Some of this cannot be saved.", sent.error.issues.map((i) => ({ path: i.path.join("."), reason: i.message })));
+  if (!sent.success)
+    throw new Problem(
+      400,
+      "Some of this cannot be saved.",
+      sent.error.issues.map((i) => ({ path: i.path.join("."), reason: i.message })),
+    );
   const refused: ItemAnswer[] = [];
   const each = <T extends Entry | Report>(list: readonly unknown[], schema: z.ZodType<T>): T[] =>
     list.flatMap((item) => {
       const parsed = schema.safeParse(item);
       if (parsed.success && !unwritableText(item)) return [parsed.data];
       const { id, revision } = (item ?? {}) as { id?: unknown; revision?: unknown };
-      refused.push({ id: typeof id === "string" ? id : "", revision: typeof revision === "number" ? revision : 0, kept: false, reason: parsed.success ? "It has characters that are no text." : reasonsOf(parsed.error) });
+      refused.push({
+        id: typeof id === "string" ? id : "",
+        revision: typeof revision === "number" ? revision : 0,
+        kept: false,
+        reason: parsed.success ? "It has characters that are no text." : reasonsOf(parsed.error),
+      });
       return [];
     });
   // what only a coach may say of a set is not taken from a phone
-  const entries = each(sent.data.entries, entrySchema).map((e) => ({ ...e, voided: false, confirmed: false, by: null }));
+  const entries = each(sent.data.entries, entrySchema).map((e) => ({
+    ...e,
+    voided: false,
+    confirmed: false,
+    by: null,
+  }));
   return { entries, reports: each(sent.data.reports, reportSchema), refused };
 }
 
-const reasonsOf = (error: z.ZodError): string => [...new Set(error.issues.map((i) => `${String(i.path.at(-1) ?? "it")}: ${i.message}`))].slice(0, 3).join("; ");
+const reasonsOf = (error: z.ZodError): string =>
+  [...new Set(error.issues.map((i) => `${String(i.path.at(-1) ?? "it")}: ${i.message}`))].slice(0, 3).join("; ");
 
 /** "hand-over prescription" of all that was ever handed to this client */
-async function knownPrescriptions(tx: Transaction, practiceId: string, clientId: string, items: readonly (Entry | Report)[]): Promise<Set<string>> {
+async function knownPrescriptions(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  items: readonly (Entry | Report)[],
+): Promise<Set<string>> {
   const rows = await tx.query<{ both: string }>(
     `select h.id || ' ' || (p->>'id') as both from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
      where h.practice_id = $1 and h.client_id = $2 and h.id = any($3::uuid[])`,
@@ -141,7 +184,12 @@ async function knownPrescriptions(tx: Transaction, practiceId: string, clientId:
 }
 
 /** ids that another client's log has already */
-async function elsewhere(tx: Transaction, practiceId: string, clientId: string, items: readonly (Entry | Report)[]): Promise<Set<string>> {
+async function elsewhere(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  items: readonly (Entry | Report)[],
+): Promise<Set<string>> {
   const rows = await tx.query<{ id: string }>(
     "select id from entry where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2 union select id from report where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2",
     [practiceId, clientId, items.map((i) => i.id)],

@@ -32,29 +32,54 @@ interface HandOverRow {
 }
 
 /** a snapshot of an earlier version gets what has come since, as far as it can be told */
-const toHandOver = (r: HandOverRow): HandOver => ({ id: r.id, number: r.number, programVersion: r.program_version, at: r.at.toISOString(), snapshot: snapshotSchema.parse(r.snapshot) });
+const toHandOver = (r: HandOverRow): HandOver => ({
+  id: r.id,
+  number: r.number,
+  programVersion: r.program_version,
+  at: r.at.toISOString(),
+  snapshot: snapshotSchema.parse(r.snapshot),
+});
 
 export const LINK_DAYS = 120;
 
 export async function newestHandOver(tx: Transaction, practiceId: string, clientId: string): Promise<HandOver | null> {
-  const [row] = await tx.query<HandOverRow>("select id, number, program_version, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at desc, number desc limit 1", [practiceId, clientId]);
+  const [row] = await tx.query<HandOverRow>(
+    "select id, number, program_version, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at desc, number desc limit 1",
+    [practiceId, clientId],
+  );
   return row ? toHandOver(row) : null;
 }
 
-const moved = (program: Program, version: number) => new Problem(409, "The program has changed since. Look at it again, then hand it over.", [], { program, version, conflicts: [] });
+const moved = (program: Program, version: number) =>
+  new Problem(409, "The program has changed since. Look at it again, then hand it over.", [], {
+    program,
+    version,
+    conflicts: [],
+  });
 
 /** what is handed over and for whom. @throws Problem 409 when it is not this version, 422 when there is nothing or the client is not cleared */
 export async function readyToHandOver(tx: Transaction, practiceId: string, programId: string, version: number) {
   const { program, version: current } = await findProgram(tx, practiceId, programId);
   if (version !== current) throw moved(program, current);
-  if (program.days.every((d) => d.blocks.length === 0)) throw new Problem(422, "The week is empty: put something on a day first.");
+  if (program.days.every((d) => d.blocks.length === 0))
+    throw new Problem(422, "The week is empty: put something on a day first.");
   const client = await findClient(tx, practiceId, program.clientId);
-  if (!client.cleared) throw new Problem(422, "This client's screening is not cleared. Record that a licensed professional has cleared the client, then hand over.");
+  if (!client.cleared)
+    throw new Problem(
+      422,
+      "This client's screening is not cleared. Record that a licensed professional has cleared the client, then hand over.",
+    );
   return { program, client };
 }
 
 /** keeps a snapshot under the next number; the program's row is held meanwhile. @throws Problem 409 when it has moved on */
-export async function keepHandOver(tx: Transaction, practiceId: string, accountId: string, snapshot: Snapshot, at = new Date()): Promise<HandOver> {
+export async function keepHandOver(
+  tx: Transaction,
+  practiceId: string,
+  accountId: string,
+  snapshot: Snapshot,
+  at = new Date(),
+): Promise<HandOver> {
   const { program, version } = await findProgram(tx, practiceId, snapshot.programId, true);
   if (version !== snapshot.programVersion) throw moved(program, version);
   const [row] = await tx.query<HandOverRow>(
@@ -82,7 +107,9 @@ export function handOverRoutes(database: Database, work: Work): Router {
     const { practiceId } = coach;
     const id = readId(request, "id", "program");
     const { version } = readBody(order, request);
-    const { program, client } = await database.withPractice(practiceId, (tx) => readyToHandOver(tx, practiceId, id, version));
+    const { program, client } = await database.withPractice(practiceId, (tx) =>
+      readyToHandOver(tx, practiceId, id, version),
+    );
     // drawing takes about a second: not on this thread, and with nothing held
     const snapshot = await work.snapshot(program, version, client);
     const made = await database.withPractice(practiceId, async (tx) => {

@@ -35,16 +35,27 @@ const UNSTRUCK = { voided: false, confirmed: false, by: null };
 export async function readLog(tx: Transaction, practiceId: string, clientId: string, days: number): Promise<Log> {
   const read = async <T extends Entry | Report>(table: "entry" | "report") => {
     const rows = await tx.query<Row<T>>(newestOf(table), [practiceId, clientId, days]);
-    const list = rows.map((r) => withinBounds(r.body, r.received_at, r.handed_at)).sort((a, b) => a.at.localeCompare(b.at));
+    const list = rows
+      .map((r) => withinBounds(r.body, r.received_at, r.handed_at))
+      .sort((a, b) => a.at.localeCompare(b.at));
     return { list, twice: rows.filter((r) => r.versions > 1).map((r) => r.id) };
   };
   const entries = await read<Entry>("entry");
   const reports = await read<Report>("report");
-  return { entries: entries.list.map((e) => ({ ...UNSTRUCK, ...e })), reports: reports.list, twice: [...entries.twice, ...reports.twice] };
+  return {
+    entries: entries.list.map((e) => ({ ...UNSTRUCK, ...e })),
+    reports: reports.list,
+    twice: [...entries.twice, ...reports.twice],
+  };
 }
 
 /** what of the hand-overs and of the engine a next target needs beside the log */
-export async function readHistory(tx: Transaction, practiceId: string, clientId: string, log: Pick<Log, "entries" | "reports">): Promise<History> {
+export async function readHistory(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  log: Pick<Log, "entries" | "reports">,
+): Promise<History> {
   const ids = [...new Set([...log.entries, ...log.reports].map((x) => x.handOverId))];
   const rows = await tx.query<{ hand_over: string; id: string; load: Load | null }>(
     `select h.id as hand_over, p->>'id' as id, nullif(p->'load', 'null'::jsonb) as load from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
@@ -53,7 +64,10 @@ export async function readHistory(tx: Transaction, practiceId: string, clientId:
   );
   const handed: Record<string, Record<string, Load | null>> = {};
   for (const r of rows) (handed[r.hand_over] ??= {})[r.id] = r.load;
-  const [bounds] = await tx.query<{ body: Record<string, Bound> }>("select body from load_bound where practice_id = $1 and client_id = $2", [practiceId, clientId]);
+  const [bounds] = await tx.query<{ body: Record<string, Bound> }>(
+    "select body from load_bound where practice_id = $1 and client_id = $2",
+    [practiceId, clientId],
+  );
   return { entries: log.entries, reports: log.reports, handed, bounds: bounds?.body ?? {} };
 }
 
@@ -71,13 +85,25 @@ export async function logMark(tx: Transaction, practiceId: string, clientId: str
   return createHash("sha256").update(row!.mark).digest("base64url").slice(0, 22);
 }
 
-const digestOf = (item: Entry | Report): string => createHash("sha256").update(JSON.stringify(item)).digest("hex").slice(0, 32);
+const digestOf = (item: Entry | Report): string =>
+  createHash("sha256").update(JSON.stringify(item)).digest("hex").slice(0, 32);
 
 /** the same id, revision and content is the same row, however often it arrives; always in one order, so that two phones never wait for each other */
 export async function writeLog(tx: Transaction, practiceId: string, clientId: string, batch: LogBatch): Promise<void> {
-  for (const [table, list] of [["entry", batch.entries], ["report", batch.reports]] as const) {
+  for (const [table, list] of [
+    ["entry", batch.entries],
+    ["report", batch.reports],
+  ] as const) {
     if (list.length === 0) continue;
-    const rows = list.map((item) => ({ id: item.id, revision: item.revision, digest: digestOf(item), prescription_id: item.prescriptionId, local_date: item.localDate, at: new Date(item.at).toISOString(), body: item }));
+    const rows = list.map((item) => ({
+      id: item.id,
+      revision: item.revision,
+      digest: digestOf(item),
+      prescription_id: item.prescriptionId,
+      local_date: item.localDate,
+      at: new Date(item.at).toISOString(),
+      body: item,
+    }));
     await tx.query(
       `insert into ${table} (practice_id, client_id, id, revision, digest, prescription_id, local_date, at, body)
        select $1, $2, r.id, r.revision, r.digest, r.prescription_id, r.local_date, r.at, r.body
@@ -88,4 +114,3 @@ export async function writeLog(tx: Transaction, practiceId: string, clientId: st
     );
   }
 }
-

@@ -35,18 +35,38 @@ async function prescriptionNames(tx: Transaction, practiceId: string, clientId: 
 /** what a coach may do to a logged set: a revision of its own, with who and when */
 const ruling = z.discriminatedUnion("act", [
   z.strictObject({ act: z.enum(["void", "restore", "confirm"]), id: z.uuid(), revision }),
-  z.strictObject({ act: z.literal("correct"), id: z.uuid(), revision, parts: entrySchema.shape.parts, reserve: entrySchema.shape.reserve }),
+  z.strictObject({
+    act: z.literal("correct"),
+    id: z.uuid(),
+    revision,
+    parts: entrySchema.shape.parts,
+    reserve: entrySchema.shape.reserve,
+  }),
 ]);
-const RULED = { void: "struck a set", restore: "restored a set", confirm: "confirmed a set", correct: "corrected a set" } as const;
+const RULED = {
+  void: "struck a set",
+  restore: "restored a set",
+  confirm: "confirmed a set",
+  correct: "corrected a set",
+} as const;
 
 async function rule(tx: Transaction, coach: Coach, clientId: string, given: z.infer<typeof ruling>): Promise<Entry> {
   // two coaches at once: one after the other
   await tx.query("select 1 from client where practice_id = $1 and id = $2 for update", [coach.practiceId, clientId]);
-  const [row] = await tx.query<{ body: Entry }>("select body from entry where practice_id = $1 and client_id = $2 and id = $3 order by revision desc, received_at desc limit 1", [coach.practiceId, clientId, given.id]);
+  const [row] = await tx.query<{ body: Entry }>(
+    "select body from entry where practice_id = $1 and client_id = $2 and id = $3 order by revision desc, received_at desc limit 1",
+    [coach.practiceId, clientId, given.id],
+  );
   if (!row) throw notFound("set");
-  if (row.body.revision !== given.revision) throw new Problem(409, "This set has been corrected since. Look at it again.");
+  if (row.body.revision !== given.revision)
+    throw new Problem(409, "This set has been corrected since. Look at it again.");
   const before = entrySchema.parse(row.body);
-  const change = given.act === "correct" ? { parts: given.parts, reserve: given.reserve, confirmed: true } : given.act === "confirm" ? { confirmed: true } : { voided: given.act === "void" };
+  const change =
+    given.act === "correct"
+      ? { parts: given.parts, reserve: given.reserve, confirmed: true }
+      : given.act === "confirm"
+        ? { confirmed: true }
+        : { voided: given.act === "void" };
   const next: Entry = { ...before, ...change, revision: before.revision + 1, by: coach.name };
   await writeLog(tx, coach.practiceId, clientId, { entries: [next], reports: [] });
   await writeAudit(tx, coach, RULED[given.act], clientId);
@@ -69,7 +89,14 @@ export function trainingRoutes(database: Database, work: Work): Router {
       const mark = `"${await logMark(tx, practiceId, id)}-${days}"`;
       if (request.get("if-none-match") === mark) return { mark, log: null };
       const log = await readLog(tx, practiceId, id, days);
-      return { mark, log: { ...(await readHistory(tx, practiceId, id, log)), twice: log.twice, names: Object.fromEntries(await prescriptionNames(tx, practiceId, id)) } };
+      return {
+        mark,
+        log: {
+          ...(await readHistory(tx, practiceId, id, log)),
+          twice: log.twice,
+          names: Object.fromEntries(await prescriptionNames(tx, practiceId, id)),
+        },
+      };
     });
     response.set("etag", answer.mark);
     if (answer.log) response.json(answer.log);
@@ -94,7 +121,9 @@ export function trainingRoutes(database: Database, work: Work): Router {
       const log = await readLog(tx, practiceId, id, EVERYTHING);
       await writeAudit(tx, coach, "exported log", id);
       // escapeFormulae: a note that begins with = must not run in a spreadsheet
-      return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id)), { escapeFormulae: true });
+      return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id)), {
+        escapeFormulae: true,
+      });
     });
     response.attachment("log.csv").type("text/csv").send(`${csv}\r\n`);
   });

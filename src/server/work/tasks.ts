@@ -10,7 +10,9 @@ export interface Body {
   mass: number;
 }
 
-export type Task = { kind: "snapshot"; program: Program; version: number; body: Body } | { kind: "plausible"; body: Body; lines: Line[]; entries: Entry[]; since: number };
+export type Task =
+  | { kind: "snapshot"; program: Program; version: number; body: Body }
+  | { kind: "plausible"; body: Body; lines: Line[]; entries: Entry[]; since: number };
 
 export function run(task: Task): unknown {
   switch (task.kind) {

@@ -10,7 +10,12 @@ import type { Body, Task } from "#server/work/tasks";
 
 export interface Work {
   snapshot(program: Program, version: number, body: Body): Promise<Snapshot>;
-  plausible(body: Body, lines: readonly Line[], entries: readonly Entry[], since: number): Promise<Record<string, Bound>>;
+  plausible(
+    body: Body,
+    lines: readonly Line[],
+    entries: readonly Entry[],
+    since: number,
+  ): Promise<Record<string, Bound>>;
   close(): Promise<void>;
 }
 
@@ -20,15 +25,24 @@ const IDLE = 60_000;
 
 /** @param kept workers that are started at once and stay, so that nobody waits for the first one */
 export function startWork(threads = 2, kept = 0): Work {
-  const start = () => new Piscina({ filename: WORKER, minThreads: kept, maxThreads: Math.max(threads, kept), idleTimeout: IDLE });
+  const start = () =>
+    new Piscina({ filename: WORKER, minThreads: kept, maxThreads: Math.max(threads, kept), idleTimeout: IDLE });
   let pool: Piscina | null = kept > 0 ? start() : null;
   const run = async <T>(task: Task): Promise<T> => {
     pool ??= start();
     return (await pool.run(task)) as T;
   };
   return {
-    snapshot: (program, version, { stature, mass }) => run<Snapshot>({ kind: "snapshot", program, version, body: { stature, mass } }),
-    plausible: (body, lines, entries, since) => run<Record<string, Bound>>({ kind: "plausible", body: { stature: body.stature, mass: body.mass }, lines: lines.map(({ id, exerciseId, values }) => ({ id, exerciseId, values })), entries: [...entries], since }),
+    snapshot: (program, version, { stature, mass }) =>
+      run<Snapshot>({ kind: "snapshot", program, version, body: { stature, mass } }),
+    plausible: (body, lines, entries, since) =>
+      run<Record<string, Bound>>({
+        kind: "plausible",
+        body: { stature: body.stature, mass: body.mass },
+        lines: lines.map(({ id, exerciseId, values }) => ({ id, exerciseId, values })),
+        entries: [...entries],
+        since,
+      }),
     close: async () => {
       await pool?.destroy();
       pool = null;

@@ -10,6 +10,8 @@ export const NumberField = (props: Props) => (
     {...props}
     decimalSeparator={DECIMAL}
     parser={(text) => (text ? readNumber(text) : "") as number}
-    formatter={(v, info) => (info.userTyping ? info.input : v === undefined || v === null || (v as unknown) === "" ? "" : plain(Number(v)))}
+    formatter={(v, info) =>
+      info.userTyping ? info.input : v === undefined || v === null || (v as unknown) === "" ? "" : plain(Number(v))
+    }
   />
 );

@@ -1,5 +1,11 @@
 /** Everything the pages ask of the server, through one query layer. */
-import { createApi, fetchBaseQuery, type BaseQueryFn, type FetchArgs, type FetchBaseQueryError } from "@reduxjs/toolkit/query/react";
+import {
+  createApi,
+  fetchBaseQuery,
+  type BaseQueryFn,
+  type FetchArgs,
+  type FetchBaseQueryError,
+} from "@reduxjs/toolkit/query/react";
 import type { Client, ClientInput, ClientSummary } from "#core/clients/client";
 import type { RefusedEdit, StoredProgram } from "#core/planning/program";
 import type { Part } from "#core/training/entry";
@@ -39,7 +45,9 @@ export interface AuditRow {
 }
 
 /** what a coach says of a logged set */
-export type Ruling = { act: "void" | "restore" | "confirm"; id: string; revision: number } | { act: "correct"; id: string; revision: number; parts: Part[]; reserve: number | null };
+export type Ruling =
+  | { act: "void" | "restore" | "confirm"; id: string; revision: number }
+  | { act: "correct"; id: string; revision: number; parts: Part[]; reserve: number | null };
 
 export interface Failure {
   /** 0: no connection */
@@ -60,10 +68,21 @@ const base = fetchBaseQuery({
 
 export function toFailure(error: FetchBaseQueryError | undefined | unknown): Failure {
   const e = error as FetchBaseQueryError | undefined;
-  if (!e || typeof e.status !== "number") return { status: 0, error: "The server cannot be reached. Nothing is lost: it is tried again.", fields: [], details: {} };
+  if (!e || typeof e.status !== "number")
+    return {
+      status: 0,
+      error: "The server cannot be reached. Nothing is lost: it is tried again.",
+      fields: [],
+      details: {},
+    };
   const data = (e.data ?? {}) as Record<string, unknown>;
   const { error: words, fields, ...details } = data;
-  return { status: e.status, error: typeof words === "string" ? words : "Something went wrong.", fields: Array.isArray(fields) ? (fields as Failure["fields"]) : [], details };
+  return {
+    status: e.status,
+    error: typeof words === "string" ? words : "Something went wrong.",
+    fields: Array.isArray(fields) ? (fields as Failure["fields"]) : [],
+    details,
+  };
 }
 
 const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (args, api, extra) => {
@@ -104,22 +123,61 @@ export const api = createApi({
     }),
     signOut: build.mutation<SessionAnswer, void>({ query: () => ({ url: "/session", method: "DELETE" }) }),
     clients: build.query<{ clients: ClientSummary[] }, void>({ query: () => "/clients", providesTags: ["clients"] }),
-    client: build.query<{ client: Client }, string>({ query: (id) => `/clients/${id}`, providesTags: (_r, _e, id) => [{ type: "client", id }] }),
-    eraseClient: build.mutation<object, { id: string; name: string }>({ query: ({ id, name }) => ({ url: `/clients/${id}`, method: "DELETE", body: { name } }), invalidatesTags: (r) => (r ? ["clients"] : []) }),
-    saveClient: build.mutation<{ client: Client }, { id: string; revision: number; client: ClientInput }>({ query: ({ id, ...body }) => ({ url: `/clients/${id}`, method: "PUT", body }), invalidatesTags: (r, _e, { id }) => (r ? ["clients", { type: "client", id }] : []) }),
-    makeClient: build.mutation<{ client: Client }, { id: string; client: ClientInput }>({ query: (body) => ({ url: "/clients", method: "POST", body }), invalidatesTags: (r) => (r ? ["clients"] : []) }),
-    program: build.query<StoredProgram, string>({ query: (clientId) => `/clients/${clientId}/program`, providesTags: (_r, _e, id) => [{ type: "program", id }] }),
-    sendEdits: build.mutation<StoredProgram & { refused: RefusedEdit[] }, { programId: string; base: number; edits: unknown[] }>({ query: ({ programId, ...body }) => ({ url: `/programs/${programId}/edits`, method: "POST", body }) }),
-    handOver: build.query<HandOverAnswer, string>({ query: (clientId) => `/clients/${clientId}/hand-over`, providesTags: ["handOver"] }),
-    makeHandOver: build.mutation<HandOverAnswer, { programId: string; version: number }>({ query: ({ programId, version }) => ({ url: `/programs/${programId}/hand-overs`, method: "POST", body: { version } }), invalidatesTags: (r) => (r ? ["handOver"] : []) }),
-    makeLink: build.mutation<{ path: string }, string>({ query: (clientId) => ({ url: `/clients/${clientId}/link`, method: "POST", body: {} }), invalidatesTags: ["handOver"] }),
-    revokeLink: build.mutation<object, string>({ query: (clientId) => ({ url: `/clients/${clientId}/link`, method: "DELETE", body: {} }), invalidatesTags: ["handOver"] }),
+    client: build.query<{ client: Client }, string>({
+      query: (id) => `/clients/${id}`,
+      providesTags: (_r, _e, id) => [{ type: "client", id }],
+    }),
+    eraseClient: build.mutation<object, { id: string; name: string }>({
+      query: ({ id, name }) => ({ url: `/clients/${id}`, method: "DELETE", body: { name } }),
+      invalidatesTags: (r) => (r ? ["clients"] : []),
+    }),
+    saveClient: build.mutation<{ client: Client }, { id: string; revision: number; client: ClientInput }>({
+      query: ({ id, ...body }) => ({ url: `/clients/${id}`, method: "PUT", body }),
+      invalidatesTags: (r, _e, { id }) => (r ? ["clients", { type: "client", id }] : []),
+    }),
+    makeClient: build.mutation<{ client: Client }, { id: string; client: ClientInput }>({
+      query: (body) => ({ url: "/clients", method: "POST", body }),
+      invalidatesTags: (r) => (r ? ["clients"] : []),
+    }),
+    program: build.query<StoredProgram, string>({
+      query: (clientId) => `/clients/${clientId}/program`,
+      providesTags: (_r, _e, id) => [{ type: "program", id }],
+    }),
+    sendEdits: build.mutation<
+      StoredProgram & { refused: RefusedEdit[] },
+      { programId: string; base: number; edits: unknown[] }
+    >({ query: ({ programId, ...body }) => ({ url: `/programs/${programId}/edits`, method: "POST", body }) }),
+    handOver: build.query<HandOverAnswer, string>({
+      query: (clientId) => `/clients/${clientId}/hand-over`,
+      providesTags: ["handOver"],
+    }),
+    makeHandOver: build.mutation<HandOverAnswer, { programId: string; version: number }>({
+      query: ({ programId, version }) => ({
+        url: `/programs/${programId}/hand-overs`,
+        method: "POST",
+        body: { version },
+      }),
+      invalidatesTags: (r) => (r ? ["handOver"] : []),
+    }),
+    makeLink: build.mutation<{ path: string }, string>({
+      query: (clientId) => ({ url: `/clients/${clientId}/link`, method: "POST", body: {} }),
+      invalidatesTags: ["handOver"],
+    }),
+    revokeLink: build.mutation<object, string>({
+      query: (clientId) => ({ url: `/clients/${clientId}/link`, method: "DELETE", body: {} }),
+      invalidatesTags: ["handOver"],
+    }),
     /** asked for again and again: an unchanged log is not sent twice */
     log: build.query<LogAnswer, { clientId: string; days?: number }>({
       queryFn: async ({ clientId, days }, _api, _extra, ask) => {
         const url = `/clients/${clientId}/log${days ? `?days=${days}` : ""}`;
         const known = marks.get(url);
-        const r = await ask({ url, cache: "no-store", headers: known ? { "if-none-match": known.mark } : {}, validateStatus: (x) => x.ok || x.status === 304 });
+        const r = await ask({
+          url,
+          cache: "no-store",
+          headers: known ? { "if-none-match": known.mark } : {},
+          validateStatus: (x) => x.ok || x.status === 304,
+        });
         if (r.error) return { error: r.error };
         const response = (r.meta as { response?: Response } | undefined)?.response;
         if (response?.status === 304 && known) return { data: known.log };
@@ -130,21 +188,60 @@ export const api = createApi({
       },
       providesTags: ["log"],
     }),
-    rule: build.mutation<object, { clientId: string; ruling: Ruling }>({ query: ({ clientId, ruling }) => ({ url: `/clients/${clientId}/log`, method: "POST", body: ruling }), invalidatesTags: ["log"] }),
+    rule: build.mutation<object, { clientId: string; ruling: Ruling }>({
+      query: ({ clientId, ruling }) => ({ url: `/clients/${clientId}/log`, method: "POST", body: ruling }),
+      invalidatesTags: ["log"],
+    }),
     account: build.query<AccountAnswer, void>({ query: () => "/account", providesTags: ["account"] }),
-    changePassword: build.mutation<{ ended: number }, { password: string; next: string }>({ query: (body) => ({ url: "/account/password", method: "PUT", body }), invalidatesTags: ["account"] }),
-    endSession: build.mutation<{ ended: number }, string | null>({ query: (id) => ({ url: `/account/sessions${id ? `/${id}` : ""}`, method: "DELETE", body: {} }), invalidatesTags: ["account"] }),
-    beginFactor: build.mutation<{ secret: string; uri: string }, { password: string }>({ query: (body) => ({ url: "/account/factor", method: "POST", body }) }),
-    confirmFactor: build.mutation<object, { code: string }>({ query: (body) => ({ url: "/account/factor", method: "PUT", body }), invalidatesTags: ["account", "people"] }),
-    removeFactor: build.mutation<object, { password: string }>({ query: (body) => ({ url: "/account/factor", method: "DELETE", body }), invalidatesTags: ["account", "people"] }),
+    changePassword: build.mutation<{ ended: number }, { password: string; next: string }>({
+      query: (body) => ({ url: "/account/password", method: "PUT", body }),
+      invalidatesTags: ["account"],
+    }),
+    endSession: build.mutation<{ ended: number }, string | null>({
+      query: (id) => ({ url: `/account/sessions${id ? `/${id}` : ""}`, method: "DELETE", body: {} }),
+      invalidatesTags: ["account"],
+    }),
+    beginFactor: build.mutation<{ secret: string; uri: string }, { password: string }>({
+      query: (body) => ({ url: "/account/factor", method: "POST", body }),
+    }),
+    confirmFactor: build.mutation<object, { code: string }>({
+      query: (body) => ({ url: "/account/factor", method: "PUT", body }),
+      invalidatesTags: ["account", "people"],
+    }),
+    removeFactor: build.mutation<object, { password: string }>({
+      query: (body) => ({ url: "/account/factor", method: "DELETE", body }),
+      invalidatesTags: ["account", "people"],
+    }),
     people: build.query<PeopleAnswer, void>({ query: () => "/people", providesTags: ["people"] }),
-    invite: build.mutation<{ path: string }, { role: Role }>({ query: (body) => ({ url: "/invitations", method: "POST", body }), invalidatesTags: ["people", "audit"] }),
-    withdraw: build.mutation<object, string>({ query: (id) => ({ url: `/invitations/${id}`, method: "DELETE", body: {} }), invalidatesTags: ["people"] }),
-    changeRole: build.mutation<object, { id: string; role: Role }>({ query: ({ id, role }) => ({ url: `/people/${id}`, method: "PUT", body: { role } }), invalidatesTags: ["people", "audit"] }),
-    removePerson: build.mutation<object, string>({ query: (id) => ({ url: `/people/${id}`, method: "DELETE", body: {} }), invalidatesTags: ["people", "audit"] }),
-    resetFactor: build.mutation<object, string>({ query: (id) => ({ url: `/people/${id}/factor`, method: "DELETE", body: {} }), invalidatesTags: ["people", "audit"] }),
-    audit: build.query<{ rows: AuditRow[] }, { before?: string; client?: string }>({ query: (params) => ({ url: "/audit", params }), providesTags: ["audit"] }),
-    lookAtInvitation: build.mutation<{ role: Role; practice: boolean }, { token: string }>({ query: (body) => ({ url: "/join/look", method: "POST", body }) }),
-    join: build.mutation<object, { token: string; name: string; email: string; password: string; practice?: string }>({ query: (body) => ({ url: "/join", method: "POST", body }) }),
+    invite: build.mutation<{ path: string }, { role: Role }>({
+      query: (body) => ({ url: "/invitations", method: "POST", body }),
+      invalidatesTags: ["people", "audit"],
+    }),
+    withdraw: build.mutation<object, string>({
+      query: (id) => ({ url: `/invitations/${id}`, method: "DELETE", body: {} }),
+      invalidatesTags: ["people"],
+    }),
+    changeRole: build.mutation<object, { id: string; role: Role }>({
+      query: ({ id, role }) => ({ url: `/people/${id}`, method: "PUT", body: { role } }),
+      invalidatesTags: ["people", "audit"],
+    }),
+    removePerson: build.mutation<object, string>({
+      query: (id) => ({ url: `/people/${id}`, method: "DELETE", body: {} }),
+      invalidatesTags: ["people", "audit"],
+    }),
+    resetFactor: build.mutation<object, string>({
+      query: (id) => ({ url: `/people/${id}/factor`, method: "DELETE", body: {} }),
+      invalidatesTags: ["people", "audit"],
+    }),
+    audit: build.query<{ rows: AuditRow[] }, { before?: string; client?: string }>({
+      query: (params) => ({ url: "/audit", params }),
+      providesTags: ["audit"],
+    }),
+    lookAtInvitation: build.mutation<{ role: Role; practice: boolean }, { token: string }>({
+      query: (body) => ({ url: "/join/look", method: "POST", body }),
+    }),
+    join: build.mutation<object, { token: string; name: string; email: string; password: string; practice?: string }>({
+      query: (body) => ({ url: "/join", method: "POST", body }),
+    }),
   }),
 });

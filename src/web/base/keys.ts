@@ -19,4 +19,9 @@ export const KEYS: [string, string][] = [
 export const KEYS_OFF = "gryn.keysOff";
 export const singleKeysOn = () => localStorage.getItem(KEYS_OFF) !== "1";
 /** single keys never fire while typing */
-export const isTyping = (e: KeyboardEvent) => e.ctrlKey || e.metaKey || e.altKey || (e.target instanceof HTMLElement && (e.target.closest("input, textarea, select, [contenteditable], .ant-select, .ant-modal, [role=slider]") !== null));
+export const isTyping = (e: KeyboardEvent) =>
+  e.ctrlKey ||
+  e.metaKey ||
+  e.altKey ||
+  (e.target instanceof HTMLElement &&
+    e.target.closest("input, textarea, select, [contenteditable], .ant-select, .ant-modal, [role=slider]") !== null);

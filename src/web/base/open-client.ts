@@ -37,12 +37,21 @@ export function useOpenClient(): OpenClient {
       }),
     [setParams],
   );
-  return { client, clientId: summary?.id ?? null, clients, unknown: data !== undefined && Boolean(wanted) && wanted !== "new" && !summary, open };
+  return {
+    client,
+    clientId: summary?.id ?? null,
+    clients,
+    unknown: data !== undefined && Boolean(wanted) && wanted !== "new" && !summary,
+    open,
+  };
 }
 const NONE: readonly ClientSummary[] = [];
 
 /** the client in the address bar, which is ahead of the page while that is still loading */
-export const clientIdInAddress = (): string | null => /^\/clients\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1] ?? new URLSearchParams(window.location.search).get("for");
+export const clientIdInAddress = (): string | null =>
+  /^\/clients\/([0-9a-f-]{36})/.exec(window.location.pathname)?.[1] ??
+  new URLSearchParams(window.location.search).get("for");
 
 /** address of a place, keeping the open client */
-export const withClient = (path: string, clientId: string | null): string => (clientId ? `${path}${path.includes("?") ? "&" : "?"}for=${clientId}` : path);
+export const withClient = (path: string, clientId: string | null): string =>
+  clientId ? `${path}${path.includes("?") ? "&" : "?"}for=${clientId}` : path;

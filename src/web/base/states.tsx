@@ -7,7 +7,10 @@ import { SetGrain } from "./Grain";
 export const Loading = ({ what, done }: { what: string; done?: number | null }) => (
   <div className="loading" role="status">
     <SetGrain colour="var(--quiet)" direct={false} share={1} />
-    <span>{what === "Gryn" ? "Opening" : `Reading ${what}`} ...{done ? <span className="number"> {Math.round(100 * done)} %</span> : null}</span>
+    <span>
+      {what === "Gryn" ? "Opening" : `Reading ${what}`} ...
+      {done ? <span className="number"> {Math.round(100 * done)} %</span> : null}
+    </span>
     {done !== undefined && <progress value={done ?? 0} max={1} aria-label={`Reading ${what}`} />}
   </div>
 );

@@ -1,5 +1,17 @@
 /** Strength against resistance over the rep, and tension against length; where the set fails is marked and named. */
-import { CategoryScale, Chart, Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip, type ChartOptions, type Plugin } from "chart.js";
+import {
+  CategoryScale,
+  Chart,
+  Filler,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartOptions,
+  type Plugin,
+} from "chart.js";
 import { useMemo } from "react";
 import { Line } from "react-chartjs-2";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
@@ -14,8 +26,32 @@ const points = (x: Float64Array, y: Float64Array, sign = 1) => Array.from(x, (v,
 
 function baseOptions(xTitle: string, yTitle: string, yMax: number, mark: Partial<Marks> = {}): ChartOptions<"line"> {
   const font = { family: TEXT_FONT, size: 11.5 };
-  const scale = (text: string) => ({ type: "linear" as const, min: 0, title: { display: true, text, color: ink("quiet"), font }, grid: { color: ink("line"), tickLength: 3 }, border: { color: ink("ink") }, ticks: { color: ink("quiet"), font, maxTicksLimit: 6 } });
-  return { animation: false, responsive: true, maintainAspectRatio: false, parsing: false, normalized: true, interaction: { mode: "nearest", intersect: false }, scales: { x: { ...scale(xTitle), max: 1 }, y: { ...scale(yTitle), max: yMax } }, plugins: { legend: { display: true, align: "end", labels: { boxWidth: 18, boxHeight: 0, color: ink("ink"), font, filter: (item) => !item.text.startsWith("_") } }, tooltip: { enabled: false }, ...({ marks: mark } as object) } };
+  const scale = (text: string) => ({
+    type: "linear" as const,
+    min: 0,
+    title: { display: true, text, color: ink("quiet"), font },
+    grid: { color: ink("line"), tickLength: 3 },
+    border: { color: ink("ink") },
+    ticks: { color: ink("quiet"), font, maxTicksLimit: 6 },
+  });
+  return {
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
+    parsing: false,
+    normalized: true,
+    interaction: { mode: "nearest", intersect: false },
+    scales: { x: { ...scale(xTitle), max: 1 }, y: { ...scale(yTitle), max: yMax } },
+    plugins: {
+      legend: {
+        display: true,
+        align: "end",
+        labels: { boxWidth: 18, boxHeight: 0, color: ink("ink"), font, filter: (item) => !item.text.startsWith("_") },
+      },
+      tooltip: { enabled: false },
+      ...({ marks: mark } as object),
+    },
+  };
 }
 
 interface Marks {
@@ -50,7 +86,8 @@ const marks: Plugin<"line", Partial<Marks>> = {
 };
 const MARKS = [marks];
 
-const peakOf = (a: Analysis) => a.resistance.reduce((best, r, i) => (Math.abs(r) > Math.abs(a.resistance[best]!) ? i : best), 0);
+const peakOf = (a: Analysis) =>
+  a.resistance.reduce((best, r, i) => (Math.abs(r) > Math.abs(a.resistance[best]!) ? i : best), 0);
 
 export interface CurveProps {
   analysis: Analysis;
@@ -66,14 +103,54 @@ export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
   const { sticking } = analysis;
   const [limiter] = analysis.limiters;
   const data = useMemo(() => {
-    const line = (label: string, a: Analysis, y: Float64Array, width: number, dash: number[], s: number, fill: number | false = false) => ({ label, data: points(a.s, y, s), borderColor: ink(dash.length && label !== "resistance" ? "quiet" : "ink"), borderWidth: width, borderDash: dash, pointRadius: 0, fill: fill === false ? false : { target: fill, above: `${ink("line")}66`, below: "transparent" } });
+    const line = (
+      label: string,
+      a: Analysis,
+      y: Float64Array,
+      width: number,
+      dash: number[],
+      s: number,
+      fill: number | false = false,
+    ) => ({
+      label,
+      data: points(a.s, y, s),
+      borderColor: ink(dash.length && label !== "resistance" ? "quiet" : "ink"),
+      borderWidth: width,
+      borderDash: dash,
+      pointRadius: 0,
+      fill: fill === false ? false : { target: fill, above: `${ink("line")}66`, below: "transparent" },
+    });
     const pinSign = pinned ? Math.sign(pinned.resistance.reduce((a, b) => a + b, 0)) || 1 : 1;
-    return { datasets: [line("what the muscles have", analysis, analysis.capacity, 2.6, [], 1, 1), line("resistance", analysis, analysis.resistance, 1.8, [6, 4], sign), ...(pinned ? [line("resistance, pinned", pinned, pinned.resistance, 1.4, [2, 3], pinSign)] : [])] };
+    return {
+      datasets: [
+        line("what the muscles have", analysis, analysis.capacity, 2.6, [], 1, 1),
+        line("resistance", analysis, analysis.resistance, 1.8, [6, 4], sign),
+        ...(pinned ? [line("resistance, pinned", pinned, pinned.resistance, 1.4, [2, 3], pinSign)] : []),
+      ],
+    };
   }, [analysis, pinned, sign, mode]);
   const { s: at } = analysis;
   const top = Math.min(3, Math.max(1.25, ...analysis.capacity) * 1.06);
-  const options = baseOptions("the rep, from start of lifting to end", `torque at the ${JOINT_WORDS[analysis.main] ?? "joint"}, relative`, Math.round(top * 10) / 10, { now: at[sample]!, stick: sticking, name: `sticks here${limiter ? `: ${muscleName(limiter.muscle).toLowerCase()}` : ""}` });
-  return <Line key={mode} role="img" aria-label={`Torque at the ${JOINT_WORDS[analysis.main] ?? "joint"} over the rep: the resistance peaks at ${Math.round(100 * at[peakOf(analysis)]!)} percent, the set sticks from ${Math.round(100 * sticking.from)} to ${Math.round(100 * sticking.to)} percent`} data={data} options={options} plugins={MARKS} />;
+  const options = baseOptions(
+    "the rep, from start of lifting to end",
+    `torque at the ${JOINT_WORDS[analysis.main] ?? "joint"}, relative`,
+    Math.round(top * 10) / 10,
+    {
+      now: at[sample]!,
+      stick: sticking,
+      name: `sticks here${limiter ? `: ${muscleName(limiter.muscle).toLowerCase()}` : ""}`,
+    },
+  );
+  return (
+    <Line
+      key={mode}
+      role="img"
+      aria-label={`Torque at the ${JOINT_WORDS[analysis.main] ?? "joint"} over the rep: the resistance peaks at ${Math.round(100 * at[peakOf(analysis)]!)} percent, the set sticks from ${Math.round(100 * sticking.from)} to ${Math.round(100 * sticking.to)} percent`}
+      data={data}
+      options={options}
+      plugins={MARKS}
+    />
+  );
 }
 
 export function TensionCurve({ analysis, pinned, sample, headId, others, mode }: CurveProps) {
@@ -81,11 +158,44 @@ export function TensionCurve({ analysis, pinned, sample, headId, others, mode }:
   const data = useMemo(() => {
     const series = (a: Analysis, id: string, width: number, dash: number[], label: string) => {
       const h = a.heads.find((x) => x.id === id)!;
-      return { label, data: points(h.position, h.force), borderColor: ink("quiet"), borderWidth: width, borderDash: dash, pointRadius: 0, segment: { borderColor: (c: { p0: { parsed: { x: number | null } }; p1: { parsed: { x: number | null } } }) => lengthColour(((c.p0.parsed.x ?? 0) + (c.p1.parsed.x ?? 0)) / 2) } };
+      return {
+        label,
+        data: points(h.position, h.force),
+        borderColor: ink("quiet"),
+        borderWidth: width,
+        borderDash: dash,
+        pointRadius: 0,
+        segment: {
+          borderColor: (c: { p0: { parsed: { x: number | null } }; p1: { parsed: { x: number | null } } }) =>
+            lengthColour(((c.p0.parsed.x ?? 0) + (c.p1.parsed.x ?? 0)) / 2),
+        },
+      };
     };
-    const here = { label: "_here", data: [{ x: head.position[sample]!, y: head.force[sample]! }], pointRadius: 5, pointBackgroundColor: lengthColour(head.position[sample]!), pointBorderColor: ink("ink"), borderColor: "transparent" };
-    return { datasets: [here, series(analysis, headId, 5, [], headTitle(headId)), ...others.map((id) => series(analysis, id, 2, [], headTitle(id))), ...(pinned ? [series(pinned, headId, 2.5, [3, 3], "pinned")] : [])] };
+    const here = {
+      label: "_here",
+      data: [{ x: head.position[sample]!, y: head.force[sample]! }],
+      pointRadius: 5,
+      pointBackgroundColor: lengthColour(head.position[sample]!),
+      pointBorderColor: ink("ink"),
+      borderColor: "transparent",
+    };
+    return {
+      datasets: [
+        here,
+        series(analysis, headId, 5, [], headTitle(headId)),
+        ...others.map((id) => series(analysis, id, 2, [], headTitle(id))),
+        ...(pinned ? [series(pinned, headId, 2.5, [3, 3], "pinned")] : []),
+      ],
+    };
   }, [analysis, pinned, head, headId, others, sample]);
   const options = baseOptions("place in the length range, short to long", "active force over F0", 1);
-  return <Line key={mode} role="img" aria-label={`Active force of the ${headTitle(headId)} over its length range`} data={data} options={options} />;
+  return (
+    <Line
+      key={mode}
+      role="img"
+      aria-label={`Active force of the ${headTitle(headId)} over its length range`}
+      data={data}
+      options={options}
+    />
+  );
 }

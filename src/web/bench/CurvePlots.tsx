@@ -9,7 +9,15 @@ import { Loading } from "../base/states";
 const StrengthCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.StrengthCurve })));
 const TensionCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.TensionCurve })));
 
-export function CurvePlots(props: { analysis: Analysis; pinned: Analysis | null; sample: number; headId: string; others: readonly string[]; choices: readonly string[]; onOthers: (ids: string[]) => void }) {
+export function CurvePlots(props: {
+  analysis: Analysis;
+  pinned: Analysis | null;
+  sample: number;
+  headId: string;
+  others: readonly string[];
+  choices: readonly string[];
+  onOthers: (ids: string[]) => void;
+}) {
   const [mode, setMode] = useState(0);
   useEffect(() => {
     const again = () => setTimeout(() => setMode((m) => m + 1), 50);
@@ -21,14 +29,27 @@ export function CurvePlots(props: { analysis: Analysis; pinned: Analysis | null;
       <Suspense fallback={<Loading what="the curves" />}>
         <section className="sheet curve" aria-label="Strength against resistance">
           <h2>Strength against resistance</h2>
-          <div className="plot"><StrengthCurve {...props} mode={String(mode)} /></div>
+          <div className="plot">
+            <StrengthCurve {...props} mode={String(mode)} />
+          </div>
         </section>
         <section className="sheet curve" aria-label="Tension against length">
           <div className="curve-head">
             <h2>Tension against length</h2>
-            <Select mode="multiple" size="small" aria-label="Heads drawn beside" placeholder="draw more heads" maxTagCount={1} value={[...props.others]} onChange={props.onOthers} options={props.choices.map((id) => ({ value: id, label: headTitle(id) }))} />
+            <Select
+              mode="multiple"
+              size="small"
+              aria-label="Heads drawn beside"
+              placeholder="draw more heads"
+              maxTagCount={1}
+              value={[...props.others]}
+              onChange={props.onOthers}
+              options={props.choices.map((id) => ({ value: id, label: headTitle(id) }))}
+            />
           </div>
-          <div className="plot"><TensionCurve {...props} mode={String(mode)} /></div>
+          <div className="plot">
+            <TensionCurve {...props} mode={String(mode)} />
+          </div>
         </section>
       </Suspense>
     </div>

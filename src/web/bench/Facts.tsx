@@ -8,7 +8,8 @@ import { bandOf, isDecided, SPREAD_BODIES, type Spread } from "./useSpread";
 import { fixed } from "../../page/locale";
 
 const percent = (x: number) => `${Math.round(100 * x)} %`;
-const metricsOf = (a: Analysis, headId: string): HeadMetrics | null => a.heads.find((h) => h.id === headId)?.metrics ?? null;
+const metricsOf = (a: Analysis, headId: string): HeadMetrics | null =>
+  a.heads.find((h) => h.id === headId)?.metrics ?? null;
 const lengthWord = (p: number) => (p < 1 / 3 ? "short" : p < 2 / 3 ? "at middle length" : "long");
 
 /** the answer in a sentence, made of the numbers */
@@ -24,16 +25,22 @@ export function inWords(a: Analysis, headId: string): string {
 }
 
 /** metrics with their names and anchors in the method, as told beside the figure and against a pinned setup */
-const METRICS: readonly { name: string; at: string; value: (m: HeadMetrics) => number; text: (v: number) => string }[] = [
-  { name: "Loaded length", at: "loaded-length", value: (m) => m.loadedLength, text: (v) => fixed(v, 2) },
-  { name: "Skew", at: "skew", value: (m) => m.skew, text: (v) => fixed(v, 2) },
-  { name: "Tension in the long half", at: "stretch-share", value: (m) => m.stretchShare, text: percent },
-  { name: "Bottom tension", at: "bottom-tension", value: (m) => m.bottomTension, text: percent },
-  { name: "Stretch reached", at: "stretch-reached", value: (m) => m.stretchReached, text: percent },
-  { name: "Range loaded", at: "range-loaded", value: (m) => m.rangeLoaded, text: percent },
-  { name: "Share of all work", at: "share-of-all-work", value: (m) => m.shareOfAll, text: percent },
-  { name: "Long half allows", at: "partial-reserve", value: (m) => m.partialReserve, text: (v) => `${fixed(v, 2)} ×` },
-];
+const METRICS: readonly { name: string; at: string; value: (m: HeadMetrics) => number; text: (v: number) => string }[] =
+  [
+    { name: "Loaded length", at: "loaded-length", value: (m) => m.loadedLength, text: (v) => fixed(v, 2) },
+    { name: "Skew", at: "skew", value: (m) => m.skew, text: (v) => fixed(v, 2) },
+    { name: "Tension in the long half", at: "stretch-share", value: (m) => m.stretchShare, text: percent },
+    { name: "Bottom tension", at: "bottom-tension", value: (m) => m.bottomTension, text: percent },
+    { name: "Stretch reached", at: "stretch-reached", value: (m) => m.stretchReached, text: percent },
+    { name: "Range loaded", at: "range-loaded", value: (m) => m.rangeLoaded, text: percent },
+    { name: "Share of all work", at: "share-of-all-work", value: (m) => m.shareOfAll, text: percent },
+    {
+      name: "Long half allows",
+      at: "partial-reserve",
+      value: (m) => m.partialReserve,
+      text: (v) => `${fixed(v, 2)} ×`,
+    },
+  ];
 
 export function Facts({ analysis, headId, spread }: { analysis: Analysis; headId: string; spread: Spread | null }) {
   const m = metricsOf(analysis, headId);
@@ -42,7 +49,10 @@ export function Facts({ analysis, headId, spread }: { analysis: Analysis; headId
     .filter(([id]) => id !== analysis.main)
     .map(([id, t]): [string, number] => [JOINT_WORDS[id] ?? id, t.reduce((p, v) => Math.max(p, Math.abs(v)), 0)]);
   // the largest of each joint's axes, against the joint the lift is drawn by
-  const levers = [...new Map(beside.sort((a, b) => a[1] - b[1])).entries()].sort((a, b) => b[1] - a[1]).filter(([, v]) => v >= 0.15).slice(0, 3);
+  const levers = [...new Map(beside.sort((a, b) => a[1] - b[1])).entries()]
+    .sort((a, b) => b[1] - a[1])
+    .filter(([, v]) => v >= 0.15)
+    .slice(0, 3);
   return (
     <>
       <Grain metrics={m} width={248} height={52} />
@@ -51,14 +61,46 @@ export function Facts({ analysis, headId, spread }: { analysis: Analysis; headId
           const band = bandOf(spread, headId, value, value(m));
           return (
             <Fragment key={at}>
-              <dt><Term at={at}>{name}</Term></dt>
-              <dd>{band && text(band.low) !== text(band.high) && <span className="among" title={`Among ${SPREAD_BODIES} varied bodies`}>{text(band.low).replace(/ [%×]$/, "")}–{text(band.high)}</span>} {text(value(m))}</dd>
+              <dt>
+                <Term at={at}>{name}</Term>
+              </dt>
+              <dd>
+                {band && text(band.low) !== text(band.high) && (
+                  <span className="among" title={`Among ${SPREAD_BODIES} varied bodies`}>
+                    {text(band.low).replace(/ [%×]$/, "")}–{text(band.high)}
+                  </span>
+                )}{" "}
+                {text(value(m))}
+              </dd>
             </Fragment>
           );
         })}
-        {levers.map(([joint, v]) => <Fragment key={joint}><dt><Term at="torque-beside">{`Torque at the ${joint}`}</Term></dt><dd>{fixed(v, 2)}</dd></Fragment>)}
-        {analysis.demands.filter((d) => d.what !== "grip" && d.ratio >= 0.05).map((d) => <Fragment key={d.what}><dt><Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())}, of what it has`}</Term></dt><dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd></Fragment>)}
-        {analysis.spine && <><dt><Term at="compression">Low back, body weights</Term></dt><dd>{fixed(analysis.spine.compression, 1)}</dd></>}
+        {levers.map(([joint, v]) => (
+          <Fragment key={joint}>
+            <dt>
+              <Term at="torque-beside">{`Torque at the ${joint}`}</Term>
+            </dt>
+            <dd>{fixed(v, 2)}</dd>
+          </Fragment>
+        ))}
+        {analysis.demands
+          .filter((d) => d.what !== "grip" && d.ratio >= 0.05)
+          .map((d) => (
+            <Fragment key={d.what}>
+              <dt>
+                <Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())}, of what it has`}</Term>
+              </dt>
+              <dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd>
+            </Fragment>
+          ))}
+        {analysis.spine && (
+          <>
+            <dt>
+              <Term at="compression">Low back, body weights</Term>
+            </dt>
+            <dd>{fixed(analysis.spine.compression, 1)}</dd>
+          </>
+        )}
       </dl>
     </>
   );
@@ -77,20 +119,40 @@ interface DifferencesProps {
 export function Differences({ now, pinned, name, headId, spread, pinnedSpread }: DifferencesProps) {
   const [a, b] = [metricsOf(now, headId), metricsOf(pinned, headId)];
   if (!a || !b) return <p className="small quiet">The pinned setup does not load this head.</p>;
-  const changed = METRICS.map(({ name, value }) => ({ name, from: value(b), to: value(a), decided: isDecided(spread, pinnedSpread, headId, value) }))
+  const changed = METRICS.map(({ name, value }) => ({
+    name,
+    from: value(b),
+    to: value(a),
+    decided: isDecided(spread, pinnedSpread, headId, value),
+  }))
     .filter((r) => Math.abs(r.to - r.from) >= 0.02)
-    .sort((p, q) => Number(p.decided === false) - Number(q.decided === false) || Math.abs(q.to - q.from) - Math.abs(p.to - p.from));
+    .sort(
+      (p, q) =>
+        Number(p.decided === false) - Number(q.decided === false) || Math.abs(q.to - q.from) - Math.abs(p.to - p.from),
+    );
   const [top] = changed;
   return (
     <div aria-live="polite">
       <h3>Against {name}</h3>
       {!top && <p className="small">No difference worth naming for this head.</p>}
-      {top && <p className="small">{top.decided === false ? "No difference holds in four of five varied bodies." : `${top.name} ${top.to > top.from ? "rises" : "falls"} most: ${fixed(top.from, 2)} to ${fixed(top.to, 2)}.`}</p>}
+      {top && (
+        <p className="small">
+          {top.decided === false
+            ? "No difference holds in four of five varied bodies."
+            : `${top.name} ${top.to > top.from ? "rises" : "falls"} most: ${fixed(top.from, 2)} to ${fixed(top.to, 2)}.`}
+        </p>
+      )}
       <dl className="facts">
         {changed.map((r) => (
           <div key={r.name} style={{ display: "contents" }}>
             <dt>{r.name}</dt>
-            <dd>{fixed(r.from, 2)} to {fixed(r.to, 2)} ({r.decided === false ? "undecided among bodies" : `${r.to > r.from ? "+" : "−"}${fixed(Math.abs(r.to - r.from), 2)}`})</dd>
+            <dd>
+              {fixed(r.from, 2)} to {fixed(r.to, 2)} (
+              {r.decided === false
+                ? "undecided among bodies"
+                : `${r.to > r.from ? "+" : "−"}${fixed(Math.abs(r.to - r.from), 2)}`}
+              )
+            </dd>
           </div>
         ))}
       </dl>

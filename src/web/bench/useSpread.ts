@@ -21,7 +21,10 @@ export function useSpread(asked: { exerciseId: string; values: Values } | null, 
     let current = true;
     const wait = setTimeout(() => {
       const [exerciseId, values, b] = JSON.parse(key) as [string, Values, Body];
-      askSurvey([{ exerciseId, values }], b, SPREAD_BODIES).then((s) => current && setKnown({ key, spread: s.rows[0]!.varied.map((v) => v.heads) }), () => undefined);
+      askSurvey([{ exerciseId, values }], b, SPREAD_BODIES).then(
+        (s) => current && setKnown({ key, spread: s.rows[0]!.varied.map((v) => v.heads) }),
+        () => undefined,
+      );
     }, QUIET);
     return () => {
       current = false;
@@ -32,13 +35,23 @@ export function useSpread(asked: { exerciseId: string; values: Values } | null, 
 }
 
 /** least and largest of a metric among the bodies in which the head works, the one shown included. @param own its value in the body that is shown */
-export function bandOf(spread: Spread | null, headId: string, metric: (m: HeadMetrics) => number, own: number): { low: number; high: number } | null {
+export function bandOf(
+  spread: Spread | null,
+  headId: string,
+  metric: (m: HeadMetrics) => number,
+  own: number,
+): { low: number; high: number } | null {
   const all = spread?.flatMap((heads) => heads[headId] ?? []).map(metric) ?? [];
   return all.length ? { low: Math.min(own, ...all), high: Math.max(own, ...all) } : null;
 }
 
 /** whether at least four of five bodies agree on which of two setups has more; null while one is not known */
-export function isDecided(now: Spread | null, pinned: Spread | null, headId: string, metric: (m: HeadMetrics) => number): boolean | null {
+export function isDecided(
+  now: Spread | null,
+  pinned: Spread | null,
+  headId: string,
+  metric: (m: HeadMetrics) => number,
+): boolean | null {
   if (!now || !pinned) return null;
   const signs = now.flatMap((heads, i) => {
     const [a, b] = [heads[headId], pinned[i]?.[headId]];

@@ -24,14 +24,24 @@ const strip = (c: ClientInput | Client): ClientInput => {
   return input;
 };
 
-export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | Client; onSave: (input: ClientInput) => Promise<Failure | null>; weekLink: string | null }) {
+export function ClientForm({
+  value,
+  onSave,
+  weekLink,
+}: {
+  value: ClientInput | Client;
+  onSave: (input: ClientInput) => Promise<Failure | null>;
+  weekLink: string | null;
+}) {
   const isNew = !("id" in value);
   const [input, setInput] = useState<ClientInput>(() => strip(value));
   const [reasons, setReasons] = useState<Record<string, string>>({});
   const [failure, setFailure] = useState<string | null>(null);
   const [state, setState] = useState<"still" | "saving" | "saved">("still");
   const set = <K extends keyof ClientInput>(key: K, v: ClientInput[K]) => {
-    setInput((i) => (isNew && (key === "daysPerWeek" || key === "minutes") ? followed(i, { [key]: v }) : { ...i, [key]: v }));
+    setInput((i) =>
+      isNew && (key === "daysPerWeek" || key === "minutes") ? followed(i, { [key]: v }) : { ...i, [key]: v },
+    );
     setState("still");
   };
   const submit = async (e: FormEvent) => {
@@ -56,7 +66,9 @@ export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | C
     <div className={`field ${size}`}>
       <label htmlFor={`client-${id}`}>{label}</label>
       {control}
-      <span className="reason" id={`reason-${id}`}>{reasons[id]}</span>
+      <span className="reason" id={`reason-${id}`}>
+        {reasons[id]}
+      </span>
     </div>
   );
   const other: Unit = input.unit === "kg" ? "lb" : "kg";
@@ -67,59 +79,244 @@ export function ClientForm({ value, onSave, weekLink }: { value: ClientInput | C
         <h1>{input.name || "New client"}</h1>
         {weekLink && <Link to={weekLink}>To the week</Link>}
       </div>
-      {field("name", "Name", <Input id="client-name" value={input.name} status={status("name")} aria-describedby="reason-name" onChange={(e) => set("name", e.target.value)} />, "half")}
-      {field("level", "Training age", <Segmented id="client-level" value={input.level} onChange={(v) => set("level", v as ClientInput["level"])} options={[{ value: "beginner", label: "Beginner" }, { value: "trained", label: "Trained" }]} />, "half")}
-      {field("stature", "Height, cm", <NumberField id="client-stature" status={status("stature")} aria-describedby="reason-stature" value={Math.round(input.stature * 100)} onChange={(v) => set("stature", (v ?? 0) / 100)} />)}
-      {field("mass", "Body weight, kg", <NumberField id="client-mass" status={status("mass")} aria-describedby="reason-mass" value={input.mass} onChange={(v) => set("mass", v ?? 0)} />)}
-      {field("unit", "Loads in", <Segmented id="client-unit" value={input.unit} onChange={(v) => setInput((i) => ({ ...i, unit: v as Unit, units: {} }))} options={[...UNITS]} />)}
-      {field("daysPerWeek", "Days a week", <NumberField id="client-daysPerWeek" status={status("daysPerWeek")} aria-describedby="reason-daysPerWeek" value={input.daysPerWeek} onChange={(v) => set("daysPerWeek", v ?? 0)} />)}
-      {field("minutes", "Minutes a session", <NumberField id="client-minutes" status={status("minutes")} aria-describedby="reason-minutes" value={input.minutes} onChange={(v) => set("minutes", v ?? 0)} />)}
+      {field(
+        "name",
+        "Name",
+        <Input
+          id="client-name"
+          value={input.name}
+          status={status("name")}
+          aria-describedby="reason-name"
+          onChange={(e) => set("name", e.target.value)}
+        />,
+        "half",
+      )}
+      {field(
+        "level",
+        "Training age",
+        <Segmented
+          id="client-level"
+          value={input.level}
+          onChange={(v) => set("level", v as ClientInput["level"])}
+          options={[
+            { value: "beginner", label: "Beginner" },
+            { value: "trained", label: "Trained" },
+          ]}
+        />,
+        "half",
+      )}
+      {field(
+        "stature",
+        "Height, cm",
+        <NumberField
+          id="client-stature"
+          status={status("stature")}
+          aria-describedby="reason-stature"
+          value={Math.round(input.stature * 100)}
+          onChange={(v) => set("stature", (v ?? 0) / 100)}
+        />,
+      )}
+      {field(
+        "mass",
+        "Body weight, kg",
+        <NumberField
+          id="client-mass"
+          status={status("mass")}
+          aria-describedby="reason-mass"
+          value={input.mass}
+          onChange={(v) => set("mass", v ?? 0)}
+        />,
+      )}
+      {field(
+        "unit",
+        "Loads in",
+        <Segmented
+          id="client-unit"
+          value={input.unit}
+          onChange={(v) => setInput((i) => ({ ...i, unit: v as Unit, units: {} }))}
+          options={[...UNITS]}
+        />,
+      )}
+      {field(
+        "daysPerWeek",
+        "Days a week",
+        <NumberField
+          id="client-daysPerWeek"
+          status={status("daysPerWeek")}
+          aria-describedby="reason-daysPerWeek"
+          value={input.daysPerWeek}
+          onChange={(v) => set("daysPerWeek", v ?? 0)}
+        />,
+      )}
+      {field(
+        "minutes",
+        "Minutes a session",
+        <NumberField
+          id="client-minutes"
+          status={status("minutes")}
+          aria-describedby="reason-minutes"
+          value={input.minutes}
+          onChange={(v) => set("minutes", v ?? 0)}
+        />,
+      )}
       <div className="field third">
         <span className="label">Marked otherwise</span>
-        <Checkbox.Group aria-label={`Equipment marked in ${other}`} value={LOADED.filter((e) => input.units[e] === other)} onChange={(v) => set("units", Object.fromEntries(v.map((e) => [e, other])))} options={LOADED.map((e) => ({ value: e, label: `${equipmentName(e).replace(/^an? /, "")} in ${other}` }))} />
+        <Checkbox.Group
+          aria-label={`Equipment marked in ${other}`}
+          value={LOADED.filter((e) => input.units[e] === other)}
+          onChange={(v) => set("units", Object.fromEntries(v.map((e) => [e, other])))}
+          options={LOADED.map((e) => ({ value: e, label: `${equipmentName(e).replace(/^an? /, "")} in ${other}` }))}
+        />
       </div>
       <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>Equipment at the client's place</legend>
-        <Checkbox.Group value={input.equipment} onChange={(v) => set("equipment", v as ClientInput["equipment"])} options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))} />
+        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
+          Equipment at the client's place
+        </legend>
+        <Checkbox.Group
+          value={input.equipment}
+          onChange={(v) => set("equipment", v as ClientInput["equipment"])}
+          options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))}
+        />
       </fieldset>
       <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>Priority of each muscle</legend>
+        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
+          Priority of each muscle
+        </legend>
         <div style={{ display: "grid", gridTemplateColumns: "repeat(4, 1fr)", gap: 12 }}>
           {muscles.map((m) => (
             <label key={m.id} className="small">
               {m.name}
-              <Select aria-label={`Priority of ${m.name}`} value={input.priorities[m.id]} allowClear placeholder="none" onChange={(v) => set("priorities", Object.fromEntries(Object.entries({ ...input.priorities, [m.id]: v }).filter(([, x]) => x !== undefined)) as ClientInput["priorities"])} options={PRIORITIES.map((p) => ({ value: p, label: p }))} />
+              <Select
+                aria-label={`Priority of ${m.name}`}
+                value={input.priorities[m.id]}
+                allowClear
+                placeholder="none"
+                onChange={(v) =>
+                  set(
+                    "priorities",
+                    Object.fromEntries(
+                      Object.entries({ ...input.priorities, [m.id]: v }).filter(([, x]) => x !== undefined),
+                    ) as ClientInput["priorities"],
+                  )
+                }
+                options={PRIORITIES.map((p) => ({ value: p, label: p }))}
+              />
             </label>
           ))}
         </div>
       </fieldset>
       <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>Joints to watch</legend>
+        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
+          Joints to watch
+        </legend>
         {input.joints.map((j, i) => {
-          const change = (part: Partial<typeof j>) => set("joints", input.joints.map((x, k) => (k === i ? { ...x, ...part } : x)));
+          const change = (part: Partial<typeof j>) =>
+            set(
+              "joints",
+              input.joints.map((x, k) => (k === i ? { ...x, ...part } : x)),
+            );
           return (
-            <div key={i} style={{ display: "grid", gridTemplateColumns: "120px 100px 1fr auto", gap: 8, marginBottom: 6 }}>
-              <Select aria-label="Joint" value={j.joint} onChange={(v) => change({ joint: v })} options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))} />
-              <Select aria-label="Side" value={j.side} onChange={(v) => change({ side: v })} options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))} />
-              <Input aria-label="What was noted" value={j.note} placeholder="when it complains" onChange={(e) => change({ note: e.target.value })} />
-              <Button onClick={() => set("joints", input.joints.filter((_, k) => k !== i))}>Remove</Button>
+            <div
+              key={i}
+              style={{ display: "grid", gridTemplateColumns: "120px 100px 1fr auto", gap: 8, marginBottom: 6 }}
+            >
+              <Select
+                aria-label="Joint"
+                value={j.joint}
+                onChange={(v) => change({ joint: v })}
+                options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))}
+              />
+              <Select
+                aria-label="Side"
+                value={j.side}
+                onChange={(v) => change({ side: v })}
+                options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))}
+              />
+              <Input
+                aria-label="What was noted"
+                value={j.note}
+                placeholder="when it complains"
+                onChange={(e) => change({ note: e.target.value })}
+              />
+              <Button
+                onClick={() =>
+                  set(
+                    "joints",
+                    input.joints.filter((_, k) => k !== i),
+                  )
+                }
+              >
+                Remove
+              </Button>
             </div>
           );
         })}
-        <Button size="small" style={{ justifySelf: "start" }} onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", note: "" }])}>Note a joint</Button>
+        <Button
+          size="small"
+          style={{ justifySelf: "start" }}
+          onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", note: "" }])}
+        >
+          Note a joint
+        </Button>
       </fieldset>
-      {!isNew && input.daysPerWeek !== value.daysPerWeek && <p className="notice small wide" role="status">The week keeps its days and what is on them. The checks count with {input.daysPerWeek} a week from now on; add or take away a day in the week itself.</p>}
-      {field("consent", "Agreed on, to keeping health data", <Input id="client-consent" type="date" value={input.consent ?? ""} status={status("consent")} aria-describedby="reason-consent" onChange={(e) => set("consent", e.target.value || null)} />)}
-      {field("keepUntil", "Keep until, then erase", <Input id="client-keepUntil" type="date" value={input.keepUntil ?? ""} status={status("keepUntil")} aria-describedby="reason-keepUntil" onChange={(e) => set("keepUntil", e.target.value || null)} />)}
-      {field("note", "Notes", <Input.TextArea id="client-note" rows={2} value={input.note} onChange={(e) => set("note", e.target.value)} />, "wide")}
+      {!isNew && input.daysPerWeek !== value.daysPerWeek && (
+        <p className="notice small wide" role="status">
+          The week keeps its days and what is on them. The checks count with {input.daysPerWeek} a week from now on; add
+          or take away a day in the week itself.
+        </p>
+      )}
+      {field(
+        "consent",
+        "Agreed on, to keeping health data",
+        <Input
+          id="client-consent"
+          type="date"
+          value={input.consent ?? ""}
+          status={status("consent")}
+          aria-describedby="reason-consent"
+          onChange={(e) => set("consent", e.target.value || null)}
+        />,
+      )}
+      {field(
+        "keepUntil",
+        "Keep until, then erase",
+        <Input
+          id="client-keepUntil"
+          type="date"
+          value={input.keepUntil ?? ""}
+          status={status("keepUntil")}
+          aria-describedby="reason-keepUntil"
+          onChange={(e) => set("keepUntil", e.target.value || null)}
+        />,
+      )}
+      {field(
+        "note",
+        "Notes",
+        <Input.TextArea id="client-note" rows={2} value={input.note} onChange={(e) => set("note", e.target.value)} />,
+        "wide",
+      )}
       <div className="wide">
-        <Checkbox checked={input.cleared} onChange={(e) => set("cleared", e.target.checked)}>Screening is clear, or a licensed professional has cleared this client</Checkbox>
-        <p className="small quiet" style={{ marginTop: 4 }}>Chest pain, fainting, uncontrolled blood pressure, recent surgery, pregnancy or recent birth, numbness or weakness, unexplained pain, under 18: a week is not handed over until this is ticked. Gryn does not diagnose or treat; local rules come first.</p>
+        <Checkbox checked={input.cleared} onChange={(e) => set("cleared", e.target.checked)}>
+          Screening is clear, or a licensed professional has cleared this client
+        </Checkbox>
+        <p className="small quiet" style={{ marginTop: 4 }}>
+          Chest pain, fainting, uncontrolled blood pressure, recent surgery, pregnancy or recent birth, numbness or
+          weakness, unexplained pain, under 18: a week is not handed over until this is ticked. Gryn does not diagnose
+          or treat; local rules come first.
+        </p>
       </div>
-      {failure && <p className="notice warn wide" role="alert">{failure}</p>}
+      {failure && (
+        <p className="notice warn wide" role="alert">
+          {failure}
+        </p>
+      )}
       <div className="wide" style={{ display: "flex", gap: 12, alignItems: "center" }}>
-        <Button type="primary" htmlType="submit" loading={state === "saving"}>Save client</Button>
-        <span role="status" className="small quiet">{state === "saved" ? "Saved." : ""}</span>
+        <Button type="primary" htmlType="submit" loading={state === "saving"}>
+          Save client
+        </Button>
+        <span role="status" className="small quiet">
+          {state === "saved" ? "Saved." : ""}
+        </span>
       </div>
     </form>
   );

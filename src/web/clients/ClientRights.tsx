@@ -23,20 +23,54 @@ export function ClientRights({ client }: { client: Client }) {
   return (
     <section className="sheet rights" aria-label="Export and erase">
       <h2>The client's data</h2>
-      <p className="small quiet">Plans, hand-overs, every logged set with its corrections, and who has seen them. Backups made before keep them until they are overwritten.</p>
+      <p className="small quiet">
+        Plans, hand-overs, every logged set with its corrections, and who has seen them. Backups made before keep them
+        until they are overwritten.
+      </p>
       <div className="actions">
-        <a className="ant-btn ant-btn-default" href={`/api/clients/${client.id}/export`} download>Export everything</a>
-        <Button danger disabled={!head} title={head ? undefined : "A head coach can do this"} onClick={() => setAsking(true)}>Erase ...</Button>
+        <a className="ant-btn ant-btn-default" href={`/api/clients/${client.id}/export`} download>
+          Export everything
+        </a>
+        <Button
+          danger
+          disabled={!head}
+          title={head ? undefined : "A head coach can do this"}
+          onClick={() => setAsking(true)}
+        >
+          Erase ...
+        </Button>
         {!head && <span className="small quiet">Erasing is a head coach's to do.</span>}
       </div>
-      <Modal open={asking} onCancel={() => setAsking(false)} footer={null} title={`Erase ${client.name}`} width={460} destroyOnHidden>
+      <Modal
+        open={asking}
+        onCancel={() => setAsking(false)}
+        footer={null}
+        title={`Erase ${client.name}`}
+        width={460}
+        destroyOnHidden
+      >
         <div style={{ display: "grid", gap: 12 }}>
-          <p>This erases the client, the plans, the hand-overs and the whole log, and closes the link. It cannot be undone.</p>
+          <p>
+            This erases the client, the plans, the hand-overs and the whole log, and closes the link. It cannot be
+            undone.
+          </p>
           <label htmlFor="erase-name">Type the client's name to confirm</label>
           <Input id="erase-name" value={typed} autoComplete="off" onChange={(e) => setTyped(e.target.value)} />
-          {erasing.error && <p className="notice warn" role="alert">{toFailure(erasing.error).error}</p>}
+          {erasing.error && (
+            <p className="notice warn" role="alert">
+              {toFailure(erasing.error).error}
+            </p>
+          )}
           <div className="actions">
-            <Button danger type="primary" disabled={typed.trim() !== client.name.trim()} loading={erasing.isLoading} onClick={() => void forget()}>Erase for good</Button>
+            <Button
+              danger
+              type="primary"
+              disabled={typed.trim() !== client.name.trim()}
+              loading={erasing.isLoading}
+              onClick={() => void forget()}
+            >
+              Erase for good
+            </Button>
             <Button onClick={() => setAsking(false)}>Keep</Button>
           </div>
         </div>

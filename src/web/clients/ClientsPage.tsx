@@ -14,10 +14,27 @@ import { ClientRights } from "./ClientRights";
 
 const DAYS = 3;
 const MINUTES = 45;
-const blank: ClientInput = { name: "", stature: 1.75, mass: 75, level: "trained", daysPerWeek: DAYS, minutes: MINUTES, unit: "kg", units: {}, equipment: ["dumbbell", "bench"], priorities: startPriorities(DAYS, MINUTES, DEFAULT_METHOD), joints: [], cleared: false, note: "", consent: null, keepUntil: null };
+const blank: ClientInput = {
+  name: "",
+  stature: 1.75,
+  mass: 75,
+  level: "trained",
+  daysPerWeek: DAYS,
+  minutes: MINUTES,
+  unit: "kg",
+  units: {},
+  equipment: ["dumbbell", "bench"],
+  priorities: startPriorities(DAYS, MINUTES, DEFAULT_METHOD),
+  joints: [],
+  cleared: false,
+  note: "",
+  consent: null,
+  keepUntil: null,
+};
 
 const today = () => new Date().toISOString().slice(0, 10);
-const about = (c: ClientSummary) => `${c.daysPerWeek} days, ${c.minutes} min${c.cleared ? "" : ", not cleared yet"}${c.keepUntil && c.keepUntil < today() ? ", to be erased" : ""}`;
+const about = (c: ClientSummary) =>
+  `${c.daysPerWeek} days, ${c.minutes} min${c.cleared ? "" : ", not cleared yet"}${c.keepUntil && c.keepUntil < today() ? ", to be erased" : ""}`;
 
 export default function ClientsPage() {
   const { id } = useParams();
@@ -30,7 +47,8 @@ export default function ClientsPage() {
   const forms = useRef(new Map<string, string>());
   // a new client is the same one however often it is saved
   const fresh = useRef(newId());
-  const formOf = (c: { id: string; revision: number }) => forms.current.get(`${c.id} ${c.revision}`) ?? `${c.id} ${c.revision}`;
+  const formOf = (c: { id: string; revision: number }) =>
+    forms.current.get(`${c.id} ${c.revision}`) ?? `${c.id} ${c.revision}`;
   if (isLoading) return <Loading what="the clients" />;
   if (error || !data) return <Failed what="The clients" reason={toFailure(error).error} again={refetch} />;
   const save = async (input: ClientInput) => {
@@ -61,20 +79,31 @@ export default function ClientsPage() {
             </li>
           ))}
         </ul>
-        <Button style={{ marginTop: 12 }} onClick={() => void navigate("/clients/new")}>New client</Button>
+        <Button style={{ marginTop: 12 }} onClick={() => void navigate("/clients/new")}>
+          New client
+        </Button>
       </aside>
       {id === "new" || client ? (
         <div style={{ display: "grid", gap: 16 }}>
-          <ClientForm key={client ? formOf(client) : fresh.current} value={client ?? blank} onSave={save} weekLink={client ? `/clients/${client.id}/week` : null} />
+          <ClientForm
+            key={client ? formOf(client) : fresh.current}
+            value={client ?? blank}
+            onSave={save}
+            weekLink={client ? `/clients/${client.id}/week` : null}
+          />
           {client && <ClientRights key={client.id} client={client} />}
         </div>
       ) : there ? (
         <Loading what="the client" />
       ) : id ? (
-        <Empty title="This client is not in your practice"><Link to="/clients">To the clients</Link></Empty>
+        <Empty title="This client is not in your practice">
+          <Link to="/clients">To the clients</Link>
+        </Empty>
       ) : (
         <Empty title="Whom is the week for?">
-          <p className="quiet">Choose a client at the left. Body size, equipment and noted joints then shape every ranking and check.</p>
+          <p className="quiet">
+            Choose a client at the left. Body size, equipment and noted joints then shape every ranking and check.
+          </p>
         </Empty>
       )}
     </div>

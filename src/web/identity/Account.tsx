@@ -13,7 +13,9 @@ export function Account() {
     <div className="account">
       <section className="sheet" aria-label="Your account">
         <h1>{data.name}</h1>
-        <p className="quiet">{data.email}, {data.role === "head" ? "head coach" : "coach"}</p>
+        <p className="quiet">
+          {data.email}, {data.role === "head" ? "head coach" : "coach"}
+        </p>
         <Sessions sessions={data.sessions} />
       </section>
       <Password />
@@ -35,19 +37,38 @@ function Sessions({ sessions }: { sessions: AccountAnswer["sessions"] }) {
     <>
       <h2>Where you are signed in</h2>
       <table className="rows">
-        <thead><tr><th scope="col">browser</th><th scope="col">since</th><th scope="col">last seen</th><th scope="col"></th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">browser</th>
+            <th scope="col">since</th>
+            <th scope="col">last seen</th>
+            <th scope="col"></th>
+          </tr>
+        </thead>
         <tbody>
           {sessions.map((s) => (
             <tr key={s.id}>
               <td>{device(s.device)}</td>
               <td className="number">{momentText(s.startedAt)}</td>
               <td className="number">{momentText(s.seenAt)}</td>
-              <td style={{ textAlign: "right" }}>{s.current ? "this one" : <Button size="small" onClick={() => void end(s.id)}>End it</Button>}</td>
+              <td style={{ textAlign: "right" }}>
+                {s.current ? (
+                  "this one"
+                ) : (
+                  <Button size="small" onClick={() => void end(s.id)}>
+                    End it
+                  </Button>
+                )}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
-      {sessions.length > 1 && <div className="actions"><Button onClick={() => void end(null)}>End all others</Button></div>}
+      {sessions.length > 1 && (
+        <div className="actions">
+          <Button onClick={() => void end(null)}>End all others</Button>
+        </div>
+      )}
       <p className="small quiet">A session ends after 12 hours without use, and after 7 days always.</p>
     </>
   );
@@ -64,13 +85,26 @@ function Password() {
     const r = await change(input);
     if (r.error) return;
     setInput({ password: "", next: "" });
-    void message.success(`The password is changed.${r.data.ended ? ` ${r.data.ended} other session(s) ended.` : ""}`, 4);
+    void message.success(
+      `The password is changed.${r.data.ended ? ` ${r.data.ended} other session(s) ended.` : ""}`,
+      4,
+    );
   };
   const field = (id: "password" | "next", label: string, complete: string) => (
     <div className="field">
       <label htmlFor={`account-${id}`}>{label}</label>
-      <Input.Password id={`account-${id}`} visibilityToggle={false} autoComplete={complete} value={input[id]} status={reason(id) ? "error" : ""} aria-describedby={`account-${id}-reason`} onChange={(e) => setInput({ ...input, [id]: e.target.value })} />
-      <span className="reason" id={`account-${id}-reason`}>{reason(id)}</span>
+      <Input.Password
+        id={`account-${id}`}
+        visibilityToggle={false}
+        autoComplete={complete}
+        value={input[id]}
+        status={reason(id) ? "error" : ""}
+        aria-describedby={`account-${id}-reason`}
+        onChange={(e) => setInput({ ...input, [id]: e.target.value })}
+      />
+      <span className="reason" id={`account-${id}-reason`}>
+        {reason(id)}
+      </span>
     </div>
   );
   return (
@@ -78,8 +112,16 @@ function Password() {
       <h2>Password</h2>
       {field("password", "Password now", "current-password")}
       {field("next", "New password, 10 characters or more", "new-password")}
-      {failure && failure.fields.length === 0 && <p className="notice warn" role="alert">{failure.error}</p>}
-      <div className="actions"><Button htmlType="submit" loading={isLoading}>Change the password</Button></div>
+      {failure && failure.fields.length === 0 && (
+        <p className="notice warn" role="alert">
+          {failure.error}
+        </p>
+      )}
+      <div className="actions">
+        <Button htmlType="submit" loading={isLoading}>
+          Change the password
+        </Button>
+      </div>
       <p className="small quiet">Ends every other session of yours.</p>
     </form>
   );
@@ -102,25 +144,51 @@ function Factor({ on }: { on: boolean }) {
   return (
     <form className="sheet" aria-label="Second factor" onSubmit={(e) => void submit(e)} noValidate>
       <h2>Second factor</h2>
-      <p className="small quiet">{on ? "Signing in asks for the six digits of your authenticator as well." : "Six digits from an authenticator app beside the password, so that a password alone opens nothing."}</p>
+      <p className="small quiet">
+        {on
+          ? "Signing in asks for the six digits of your authenticator as well."
+          : "Six digits from an authenticator app beside the password, so that a password alone opens nothing."}
+      </p>
       {!open && (
         <div className="field">
           <label htmlFor="factor-password">Your password</label>
-          <Input.Password id="factor-password" visibilityToggle={false} autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} />
+          <Input.Password
+            id="factor-password"
+            visibilityToggle={false}
+            autoComplete="current-password"
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+          />
         </div>
       )}
       {open && (
         <>
-          <p>Type this secret into your authenticator, or <a href={open.uri}>open it there</a>:</p>
+          <p>
+            Type this secret into your authenticator, or <a href={open.uri}>open it there</a>:
+          </p>
           <p className="number secret">{open.secret.replace(/(.{4})/g, "$1 ").trim()}</p>
           <div className="field">
             <label htmlFor="factor-code">The six digits it shows</label>
-            <Input id="factor-code" inputMode="numeric" autoComplete="one-time-code" value={code} onChange={(e) => setCode(e.target.value.trim())} />
+            <Input
+              id="factor-code"
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              value={code}
+              onChange={(e) => setCode(e.target.value.trim())}
+            />
           </div>
         </>
       )}
-      {Boolean(error) && <p className="notice warn" role="alert">{toFailure(error).error}</p>}
-      <div className="actions"><Button htmlType="submit" loading={beginning.isLoading || confirming.isLoading || removing.isLoading}>{open ? "Switch it on" : on ? "Switch it off" : "Set it up"}</Button></div>
+      {Boolean(error) && (
+        <p className="notice warn" role="alert">
+          {toFailure(error).error}
+        </p>
+      )}
+      <div className="actions">
+        <Button htmlType="submit" loading={beginning.isLoading || confirming.isLoading || removing.isLoading}>
+          {open ? "Switch it on" : on ? "Switch it off" : "Set it up"}
+        </Button>
+      </div>
       <p className="small quiet">Phone lost? A head coach of the practice can remove it for you.</p>
     </form>
   );

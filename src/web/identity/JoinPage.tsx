@@ -35,8 +35,20 @@ export default function JoinPage() {
   const field = (id: keyof typeof input, label: string, type: string, complete: string, first = false) => (
     <div className="field" key={id}>
       <label htmlFor={id}>{label}</label>
-      <Input id={id} size="large" type={type} autoComplete={complete} autoFocus={first} value={input[id]} onChange={(e) => set(id, e.target.value)} status={reason(id) ? "error" : ""} aria-describedby={`${id}-reason`} />
-      <span className="reason" id={`${id}-reason`}>{reason(id)}</span>
+      <Input
+        id={id}
+        size="large"
+        type={type}
+        autoComplete={complete}
+        autoFocus={first}
+        value={input[id]}
+        onChange={(e) => set(id, e.target.value)}
+        status={reason(id) ? "error" : ""}
+        aria-describedby={`${id}-reason`}
+      />
+      <span className="reason" id={`${id}-reason`}>
+        {reason(id)}
+      </span>
     </div>
   );
   return (
@@ -44,14 +56,24 @@ export default function JoinPage() {
       <section className="picture">
         <Mark size={44} />
         <h1>{practice ? "A practice of your own" : "You are invited"}</h1>
-        <p className="quiet">{practice ? "You become its head coach: you invite other coaches, see who has looked at what, and nobody of another practice sees any of it." : `You join as ${role === "head" ? "a head coach" : "a coach"} and see the practice's clients.`}</p>
+        <p className="quiet">
+          {practice
+            ? "You become its head coach: you invite other coaches, see who has looked at what, and nobody of another practice sees any of it."
+            : `You join as ${role === "head" ? "a head coach" : "a coach"} and see the practice's clients.`}
+        </p>
       </section>
       <form onSubmit={(e) => void submit(e)} noValidate>
         <h1>{practice ? "Make the practice" : "Join"}</h1>
         {practice && field("practice", "Name of the practice", "text", "organization", true)}
         {FIELDS.map((f, i) => field(f.id, f.label, f.type, f.complete, !practice && i === 0))}
-        {failure && failure.fields.length === 0 && <p className="notice warn" role="alert">{failure.error}</p>}
-        <Button type="primary" size="large" htmlType="submit" loading={joining.isLoading}>{practice ? "Make the practice" : "Join"}</Button>
+        {failure && failure.fields.length === 0 && (
+          <p className="notice warn" role="alert">
+            {failure.error}
+          </p>
+        )}
+        <Button type="primary" size="large" htmlType="submit" loading={joining.isLoading}>
+          {practice ? "Make the practice" : "Join"}
+        </Button>
       </form>
     </main>
   );

@@ -24,25 +24,49 @@ export function People({ head }: { head: boolean }) {
       <div className="headline">
         <div>
           <h1>{data.practice}</h1>
-          <p className="quiet small">Coaches see the practice's clients. Head coaches also invite and remove coaches, read the audit and erase clients.</p>
+          <p className="quiet small">
+            Coaches see the practice's clients. Head coaches also invite and remove coaches, read the audit and erase
+            clients.
+          </p>
         </div>
         {head && (
           <div className="actions" style={{ marginTop: 0 }}>
-            <Button type="primary" onClick={() => void ask("coach")}>Invite a coach</Button>
+            <Button type="primary" onClick={() => void ask("coach")}>
+              Invite a coach
+            </Button>
             <Button onClick={() => void ask("head")}>Invite a head coach</Button>
           </div>
         )}
       </div>
       <table className="rows">
-        <thead><tr><th scope="col">name</th><th scope="col">e-mail</th><th scope="col">role</th><th scope="col">second factor</th><th scope="col"></th></tr></thead>
-        <tbody>{data.people.map((p) => <Row key={p.id} p={p} head={head} />)}</tbody>
+        <thead>
+          <tr>
+            <th scope="col">name</th>
+            <th scope="col">e-mail</th>
+            <th scope="col">role</th>
+            <th scope="col">second factor</th>
+            <th scope="col"></th>
+          </tr>
+        </thead>
+        <tbody>
+          {data.people.map((p) => (
+            <Row key={p.id} p={p} head={head} />
+          ))}
+        </tbody>
       </table>
       {data.invitations.length > 0 && (
         <>
           <h2>Open invitations</h2>
           <ul className="small">
             {data.invitations.map((i) => (
-              <li key={i.id}>{ROLE[i.role]}, invited by {i.by}, open until {momentText(i.expiresAt)} {head && <Button size="small" type="text" onClick={() => void withdraw(i.id)}>Withdraw</Button>}</li>
+              <li key={i.id}>
+                {ROLE[i.role]}, invited by {i.by}, open until {momentText(i.expiresAt)}{" "}
+                {head && (
+                  <Button size="small" type="text" onClick={() => void withdraw(i.id)}>
+                    Withdraw
+                  </Button>
+                )}
+              </li>
             ))}
           </ul>
         </>
@@ -50,9 +74,14 @@ export function People({ head }: { head: boolean }) {
       <Modal open={link !== null} onCancel={() => setLink(null)} footer={null} title="Invitation" width={520}>
         {link && (
           <div style={{ display: "grid", gap: 10 }}>
-            <p>Send this to the new {ROLE[link.role].toLowerCase()}. It works once, within 7 days, and is not shown again.</p>
+            <p>
+              Send this to the new {ROLE[link.role].toLowerCase()}. It works once, within 7 days, and is not shown
+              again.
+            </p>
             <Input readOnly value={link.address} aria-label="Link to join" onFocus={(e) => e.target.select()} />
-            <div className="actions"><Button onClick={() => void navigator.clipboard?.writeText(link.address)}>Copy</Button></div>
+            <div className="actions">
+              <Button onClick={() => void navigator.clipboard?.writeText(link.address)}>Copy</Button>
+            </div>
           </div>
         )}
       </Modal>
@@ -70,17 +99,48 @@ function Row({ p, head }: { p: PeopleAnswer["people"][number]; head: boolean }) 
     if (error) void message.error(toFailure(error).error, 5);
   };
   const menu = [
-    { key: "role", label: p.role === "head" ? "Make coach" : "Make head coach", onClick: () => void run(changeRole({ id: p.id, role: p.role === "head" ? "coach" : "head" })) },
-    { key: "factor", label: "Remove the second factor", disabled: !p.factor, onClick: () => void run(resetFactor(p.id)) },
-    { key: "remove", label: "Remove from the practice", danger: true, onClick: () => void modal.confirm({ title: `Remove ${p.name}?`, content: "Signed out at once. What was planned and logged stays.", okText: "Remove", cancelText: "Keep", onOk: () => run(remove(p.id)) }) },
+    {
+      key: "role",
+      label: p.role === "head" ? "Make coach" : "Make head coach",
+      onClick: () => void run(changeRole({ id: p.id, role: p.role === "head" ? "coach" : "head" })),
+    },
+    {
+      key: "factor",
+      label: "Remove the second factor",
+      disabled: !p.factor,
+      onClick: () => void run(resetFactor(p.id)),
+    },
+    {
+      key: "remove",
+      label: "Remove from the practice",
+      danger: true,
+      onClick: () =>
+        void modal.confirm({
+          title: `Remove ${p.name}?`,
+          content: "Signed out at once. What was planned and logged stays.",
+          okText: "Remove",
+          cancelText: "Keep",
+          onOk: () => run(remove(p.id)),
+        }),
+    },
   ];
   return (
     <tr>
-      <td><strong>{p.name}</strong></td>
+      <td>
+        <strong>{p.name}</strong>
+      </td>
       <td>{p.email}</td>
       <td>{ROLE[p.role]}</td>
       <td>{p.factor ? "on" : "off"}</td>
-      <td style={{ textAlign: "right" }}>{head && <Dropdown trigger={["click"]} menu={{ items: menu }}><Button size="small" type="text" aria-label={`${p.name}: more`}>More</Button></Dropdown>}</td>
+      <td style={{ textAlign: "right" }}>
+        {head && (
+          <Dropdown trigger={["click"]} menu={{ items: menu }}>
+            <Button size="small" type="text" aria-label={`${p.name}: more`}>
+              More
+            </Button>
+          </Dropdown>
+        )}
+      </td>
     </tr>
   );
 }

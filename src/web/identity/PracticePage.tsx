@@ -12,7 +12,9 @@ export default function PracticePage() {
   return (
     <div className="practice">
       <nav aria-label="Practice">
-        <NavLink to="/practice" end>People</NavLink>
+        <NavLink to="/practice" end>
+          People
+        </NavLink>
         {head && <NavLink to="/practice/audit">Audit</NavLink>}
         <NavLink to="/practice/account">Your account</NavLink>
       </nav>

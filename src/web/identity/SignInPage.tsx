@@ -5,7 +5,15 @@ import { Mark } from "../base/Mark";
 import { Grain } from "../base/Grain";
 
 /** a picture of the idea: one head, two setups, drawn from made-up bins of the right shape */
-const shape = (at: number, width: number, from: number, to: number) => ({ grain: Array.from({ length: 24 }, (_, i) => (i / 24 < from || i / 24 > to ? 0 : 0.66 * Math.exp(-(((i + 0.5) / 24 - at) ** 2) / width))), grainPassive: new Array<number>(24).fill(0), loadedLength: at, shortReached: from, stretchReached: to });
+const shape = (at: number, width: number, from: number, to: number) => ({
+  grain: Array.from({ length: 24 }, (_, i) =>
+    i / 24 < from || i / 24 > to ? 0 : 0.66 * Math.exp(-(((i + 0.5) / 24 - at) ** 2) / width),
+  ),
+  grainPassive: new Array<number>(24).fill(0),
+  loadedLength: at,
+  shortReached: from,
+  stretchReached: to,
+});
 
 export default function SignInPage() {
   const [signIn, { isLoading, error }] = api.useSignInMutation();
@@ -15,7 +23,8 @@ export default function SignInPage() {
   const { data: session } = api.useSessionQuery();
   const failure = error ? toFailure(error) : null;
   const reason = (path: string) => failure?.fields.find((f) => f.path === path)?.reason;
-  const asksForCode = failure?.details.needs === "code" || failure?.fields.some((f) => f.path === "code") || code !== "";
+  const asksForCode =
+    failure?.details.needs === "code" || failure?.fields.some((f) => f.path === "code") || code !== "";
   const submit = (e: FormEvent) => {
     e.preventDefault();
     void signIn({ email, password, ...(code ? { code } : {}) });
@@ -36,27 +45,72 @@ export default function SignInPage() {
         <h1>Sign in</h1>
         <div className="field">
           <label htmlFor="email">E-mail</label>
-          <Input id="email" size="large" type="email" autoComplete="username" autoFocus value={email} onChange={(e) => setEmail(e.target.value)} status={reason("email") ? "error" : ""} aria-describedby="email-reason" />
-          <span className="reason" id="email-reason">{reason("email")}</span>
+          <Input
+            id="email"
+            size="large"
+            type="email"
+            autoComplete="username"
+            autoFocus
+            value={email}
+            onChange={(e) => setEmail(e.target.value)}
+            status={reason("email") ? "error" : ""}
+            aria-describedby="email-reason"
+          />
+          <span className="reason" id="email-reason">
+            {reason("email")}
+          </span>
         </div>
         <div className="field">
           <label htmlFor="password">Password</label>
-          <Input.Password id="password" size="large" visibilityToggle={false} autoComplete="current-password" value={password} onChange={(e) => setPassword(e.target.value)} status={reason("password") ? "error" : ""} aria-describedby="password-reason" />
-          <span className="reason" id="password-reason">{reason("password")}</span>
+          <Input.Password
+            id="password"
+            size="large"
+            visibilityToggle={false}
+            autoComplete="current-password"
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+            status={reason("password") ? "error" : ""}
+            aria-describedby="password-reason"
+          />
+          <span className="reason" id="password-reason">
+            {reason("password")}
+          </span>
         </div>
         {asksForCode && (
           <div className="field">
             <label htmlFor="code">Six digits of your authenticator</label>
-            <Input id="code" size="large" inputMode="numeric" autoComplete="one-time-code" autoFocus value={code} onChange={(e) => setCode(e.target.value.trim())} status={reason("code") ? "error" : ""} aria-describedby="code-reason" />
-            <span className="reason" id="code-reason">{reason("code")}</span>
+            <Input
+              id="code"
+              size="large"
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              autoFocus
+              value={code}
+              onChange={(e) => setCode(e.target.value.trim())}
+              status={reason("code") ? "error" : ""}
+              aria-describedby="code-reason"
+            />
+            <span className="reason" id="code-reason">
+              {reason("code")}
+            </span>
           </div>
         )}
-        {failure && failure.fields.length === 0 && <p className="notice warn" role="alert">{failure.error}</p>}
-        <Button type="primary" size="large" htmlType="submit" loading={isLoading}>Sign in</Button>
+        {failure && failure.fields.length === 0 && (
+          <p className="notice warn" role="alert">
+            {failure.error}
+          </p>
+        )}
+        <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
+          Sign in
+        </Button>
         {session?.demo && (
           <div className="demo">
-            <Button size="large" block onClick={() => void signIn(session.demo!)}>Look around in the demo practice</Button>
-            <p className="small quiet">Made-up people. A practice of your own: open the link that the start command prints.</p>
+            <Button size="large" block onClick={() => void signIn(session.demo!)}>
+              Look around in the demo practice
+            </Button>
+            <p className="small quiet">
+              Made-up people. A practice of your own: open the link that the start command prints.
+            </p>
           </div>
         )}
         <p className="small quiet">Gryn plans training for people cleared to train. It does not diagnose or treat.</p>

@@ -75,7 +75,12 @@ export function askSurvey(setups: SetupAsk[], body: Body, bodies: number): Promi
 }
 
 /** what the logged sets say of the client's strength, and of the loads of the setups asked for */
-export async function askStrength(body: Body, sets: LiftedSet[], setups: SetupAsk[], signal?: AbortSignal): Promise<ClientStrength> {
+export async function askStrength(
+  body: Body,
+  sets: LiftedSet[],
+  setups: SetupAsk[],
+  signal?: AbortSignal,
+): Promise<ClientStrength> {
   const a = await ask({ kind: "strength", body, sets, setups }, "background", signal);
   if (a.kind !== "strength") throw new Error("unexpected answer");
   return a.strength;

@@ -9,6 +9,14 @@ export interface SetupAsk {
   values: Readonly<Record<string, number>>;
 }
 
-export type Ask = { id: number; kind: "analyse"; setup: SetupAsk; body: Body; samples?: number } | { id: number; kind: "survey"; setups: SetupAsk[]; body: Body; bodies: number } | { id: number; kind: "strength"; body: Body; sets: LiftedSet[]; setups: SetupAsk[] } | { id: number; kind: "drop" };
+export type Ask =
+  | { id: number; kind: "analyse"; setup: SetupAsk; body: Body; samples?: number }
+  | { id: number; kind: "survey"; setups: SetupAsk[]; body: Body; bodies: number }
+  | { id: number; kind: "strength"; body: Body; sets: LiftedSet[]; setups: SetupAsk[] }
+  | { id: number; kind: "drop" };
 
-export type Answer = { id: number; kind: "analysis"; analysis: Analysis } | { id: number; kind: "survey"; survey: Survey } | { id: number; kind: "strength"; strength: ClientStrength } | { id: number; kind: "failed"; reason: string };
+export type Answer =
+  | { id: number; kind: "analysis"; analysis: Analysis }
+  | { id: number; kind: "survey"; survey: Survey }
+  | { id: number; kind: "strength"; strength: ClientStrength }
+  | { id: number; kind: "failed"; reason: string };

@@ -21,19 +21,36 @@ export interface Strength {
 }
 
 /** null while there is nothing logged or the worker is not done */
-export function useStrength(client: Client | null, program: Program | null | undefined, entries: readonly Entry[] | undefined): Strength | null {
+export function useStrength(
+  client: Client | null,
+  program: Program | null | undefined,
+  entries: readonly Entry[] | undefined,
+): Strength | null {
   const asked = useMemo(() => {
     if (!client || !program || !entries) return null;
     const planned = prescriptionsOf(program);
     const sets = liftedSets(planned, entries, Date.now() - STRENGTH_DAYS * 86_400_000);
-    return sets.length ? JSON.stringify({ body: bodyOf(client), sets, setups: planned.map((p) => ({ exerciseId: p.exerciseId, values: p.values })) }) : null;
+    return sets.length
+      ? JSON.stringify({
+          body: bodyOf(client),
+          sets,
+          setups: planned.map((p) => ({ exerciseId: p.exerciseId, values: p.values })),
+        })
+      : null;
   }, [client, program, entries]);
   const [known, setKnown] = useState<{ asked: string; all: ClientStrength } | null>(null);
   useEffect(() => {
     if (!asked) return;
     const stop = new AbortController();
-    const { body, sets, setups } = JSON.parse(asked) as { body: Parameters<typeof askStrength>[0]; sets: LiftedSet[]; setups: Parameters<typeof askStrength>[2] };
-    askStrength(body, sets, setups, stop.signal).then((all) => setKnown({ asked, all }), () => undefined);
+    const { body, sets, setups } = JSON.parse(asked) as {
+      body: Parameters<typeof askStrength>[0];
+      sets: LiftedSet[];
+      setups: Parameters<typeof askStrength>[2];
+    };
+    askStrength(body, sets, setups, stop.signal).then(
+      (all) => setKnown({ asked, all }),
+      () => undefined,
+    );
     return () => stop.abort();
   }, [asked]);
   return useMemo(() => {

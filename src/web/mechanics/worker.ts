@@ -31,8 +31,17 @@ function setupFor(ask: SetupAsk) {
 function answer(ask: Ask): Answer | null {
   if (ask.kind === "drop" || dropped.delete(ask.id)) return null;
   try {
-    if (ask.kind === "analyse") return { id: ask.id, kind: "analysis", analysis: analyse(modelFor(ask.body), setupFor(ask.setup), { frames: true, ...(ask.samples ? { samples: ask.samples } : {}) }) };
-    if (ask.kind === "strength") return { id: ask.id, kind: "strength", strength: clientStrength(ask.body, ask.sets, ask.setups) };
+    if (ask.kind === "analyse")
+      return {
+        id: ask.id,
+        kind: "analysis",
+        analysis: analyse(modelFor(ask.body), setupFor(ask.setup), {
+          frames: true,
+          ...(ask.samples ? { samples: ask.samples } : {}),
+        }),
+      };
+    if (ask.kind === "strength")
+      return { id: ask.id, kind: "strength", strength: clientStrength(ask.body, ask.sets, ask.setups) };
     return { id: ask.id, kind: "survey", survey: surveySetups(ask.setups.map(setupFor), ask.body, ask.bodies) };
   } catch (error) {
     return { id: ask.id, kind: "failed", reason: error instanceof Error ? error.message : String(error) };

@@ -31,7 +31,11 @@ export default function MethodPage() {
   return (
     <div className="method">
       <nav aria-label="Method">
-        {Object.entries(PAGES).map(([id, p]) => <NavLink key={id} to={`/method/${id}`}>{p.name}</NavLink>)}
+        {Object.entries(PAGES).map(([id, p]) => (
+          <NavLink key={id} to={`/method/${id}`}>
+            {p.name}
+          </NavLink>
+        ))}
       </nav>
       <article className="sheet">
         {page === "tables" && <TorquePlots />}
@@ -40,7 +44,11 @@ export default function MethodPage() {
           rehypePlugins={[rehypeSlug]}
           components={{
             a: ({ href = "", children }) => <Link to={`/method/${href.replace(/\.md(?=#|$)/, "")}`}>{children}</Link>,
-            table: ({ children }) => <div className="scroll" tabIndex={0} role="region" aria-label="Table"><table>{children}</table></div>,
+            table: ({ children }) => (
+              <div className="scroll" tabIndex={0} role="region" aria-label="Table">
+                <table>{children}</table>
+              </div>
+            ),
           }}
         >
           {shown.text}

@@ -16,11 +16,20 @@ function Plot({ curve }: { curve: CurveError }) {
     <figure>
       <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={words}>
         <path className="floor" d={`M${PAD} ${H - PAD}H${W - PAD}`} />
-        <path className="model" d={curve.points.map((p, i) => `${i ? "L" : "M"}${x(p.angle).toFixed(1)} ${y(p.model).toFixed(1)}`).join("")} />
-        {curve.points.map((p) => <circle key={p.angle} className="published" cx={x(p.angle)} cy={y(p.published)} r={3.2} />)}
+        <path
+          className="model"
+          d={curve.points.map((p, i) => `${i ? "L" : "M"}${x(p.angle).toFixed(1)} ${y(p.model).toFixed(1)}`).join("")}
+        />
+        {curve.points.map((p) => (
+          <circle key={p.angle} className="published" cx={x(p.angle)} cy={y(p.published)} r={3.2} />
+        ))}
       </svg>
       <figcaption>
-        {curve.id} <span className="quiet">{curve.use === "fit" ? "" : "left out, "}{Math.round(100 * curve.error)} % off, {from} to {to}°, up to {Math.round(top / 1.08)} Nm</span>
+        {curve.id}{" "}
+        <span className="quiet">
+          {curve.use === "fit" ? "" : "left out, "}
+          {Math.round(100 * curve.error)} % off, {from} to {to}°, up to {Math.round(top / 1.08)} Nm
+        </span>
       </figcaption>
     </figure>
   );
@@ -30,8 +39,15 @@ export function TorquePlots() {
   const curves = useMemo(() => compareTorques(compileModel()), []);
   return (
     <section aria-label="Joint torques, model and published" className="torques">
-      <p className="small quiet">The line is the model, the rings are published values (recalled, unverified); "left out" was not used in the calibration.</p>
-      <div>{curves.map((c) => <Plot key={c.id} curve={c} />)}</div>
+      <p className="small quiet">
+        The line is the model, the rings are published values (recalled, unverified); "left out" was not used in the
+        calibration.
+      </p>
+      <div>
+        {curves.map((c) => (
+          <Plot key={c.id} curve={c} />
+        ))}
+      </div>
     </section>
   );
 }

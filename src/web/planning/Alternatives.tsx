@@ -9,17 +9,53 @@ import { Loading } from "../base/states";
 import { Grain } from "../base/Grain";
 import { useCandidates } from "./candidates";
 
-export function Alternatives({ p, client, onChange, onClose }: { p: Prescription; client: Client; onChange: (list: Alternative[]) => void; onClose: () => void }) {
+export function Alternatives({
+  p,
+  client,
+  onChange,
+  onClose,
+}: {
+  p: Prescription;
+  client: Client;
+  onChange: (list: Alternative[]) => void;
+  onClose: () => void;
+}) {
   const { head, rows: all, survey, progress } = useCandidates(p, client);
   const own = findExercise(p.exerciseId)?.equipment ?? [];
-  const rows = all.filter((r) => r.exercise.id !== p.exerciseId && r.exercise.equipment.some((e) => !own.includes(e))).slice(0, 6);
+  const rows = all
+    .filter((r) => r.exercise.id !== p.exerciseId && r.exercise.equipment.some((e) => !own.includes(e)))
+    .slice(0, 6);
   const has = (key: string) => p.alternatives.some((a) => a.setupKey === key);
   return (
     <Modal open onCancel={onClose} footer={null} title={`When ${p.name} is busy`} width={520}>
-      <p className="small quiet" style={{ marginBottom: 8 }}>{head ? `Best for ${headTitle(head).toLowerCase()}, doing the same, with other equipment. Up to three go to the phone with the next hand-over.` : "No head is credited directly."}</p>
+      <p className="small quiet" style={{ marginBottom: 8 }}>
+        {head
+          ? `Best for ${headTitle(head).toLowerCase()}, doing the same, with other equipment. Up to three go to the phone with the next hand-over.`
+          : "No head is credited directly."}
+      </p>
       {!survey && <Loading what="the ranking" done={progress} />}
       {rows.map((r) => (
-        <Checkbox key={r.row.setupKey} style={{ display: "flex", padding: "4px 0" }} checked={has(r.row.setupKey)} disabled={!has(r.row.setupKey) && p.alternatives.length >= 3} onChange={(e) => onChange(e.target.checked ? [...p.alternatives, { exerciseId: r.exercise.id, values: { ...r.row.values }, setupKey: r.row.setupKey, name: setupName(r.exercise, r.row.values) }] : p.alternatives.filter((a) => a.setupKey !== r.row.setupKey))}>
+        <Checkbox
+          key={r.row.setupKey}
+          style={{ display: "flex", padding: "4px 0" }}
+          checked={has(r.row.setupKey)}
+          disabled={!has(r.row.setupKey) && p.alternatives.length >= 3}
+          onChange={(e) =>
+            onChange(
+              e.target.checked
+                ? [
+                    ...p.alternatives,
+                    {
+                      exerciseId: r.exercise.id,
+                      values: { ...r.row.values },
+                      setupKey: r.row.setupKey,
+                      name: setupName(r.exercise, r.row.values),
+                    },
+                  ]
+                : p.alternatives.filter((a) => a.setupKey !== r.row.setupKey),
+            )
+          }
+        >
           <span style={{ display: "inline-flex", gap: 10, alignItems: "center" }}>
             <Grain metrics={r.row.view.heads[head!]!} width={96} height={22} />
             {setupName(r.exercise, r.row.values)}

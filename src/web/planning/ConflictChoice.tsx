@@ -3,13 +3,34 @@ import { useDispatch } from "react-redux";
 import { planActions, type Plan } from "./plans";
 import { timeText } from "../../page/locale";
 
-const show = (v: unknown): string => (v === null || v === undefined ? "taken away" : typeof v === "object" ? Object.entries(v as object).map(([k, x]) => (Array.isArray(v) ? String(x) : `${k} ${typeof x === "object" ? JSON.stringify(x) : String(x)}`)).join(", ") : String(v));
-const FIELD: Record<string, string> = { reps: "reps", reserves: "reserve of the sets", rest: "rest", tempo: "tempo", load: "load", note: "note", place: "day", name: "name", locked: "lock" };
+const show = (v: unknown): string =>
+  v === null || v === undefined
+    ? "taken away"
+    : typeof v === "object"
+      ? Object.entries(v as object)
+          .map(([k, x]) =>
+            Array.isArray(v) ? String(x) : `${k} ${typeof x === "object" ? JSON.stringify(x) : String(x)}`,
+          )
+          .join(", ")
+      : String(v);
+const FIELD: Record<string, string> = {
+  reps: "reps",
+  reserves: "reserve of the sets",
+  rest: "rest",
+  tempo: "tempo",
+  load: "load",
+  note: "note",
+  place: "day",
+  name: "name",
+  locked: "lock",
+};
 
 /** both values, who and when, and a choice; nothing is overwritten before it is made */
 export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Plan }) {
   const dispatch = useDispatch();
-  const nameOf = (id: string) => plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)).find((p) => p.id === id)?.name ?? "an exercise";
+  const nameOf = (id: string) =>
+    plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)).find((p) => p.id === id)?.name ??
+    "an exercise";
   return (
     <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>
       <h2>Changed by two people</h2>
@@ -17,11 +38,26 @@ export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Pla
         const [id, field] = c.what.split("/");
         return (
           <div key={c.editId + c.what} style={{ display: "flex", gap: 14, alignItems: "center", flexWrap: "wrap" }}>
-            <span><strong>{nameOf(id!)}</strong>{field ? `, ${FIELD[field] ?? field}` : ""}</span>
+            <span>
+              <strong>{nameOf(id!)}</strong>
+              {field ? `, ${FIELD[field] ?? field}` : ""}
+            </span>
             <span>yours: {show(c.mine)}</span>
-            <span>{c.who}, {timeText(c.at)}: {show(c.theirs)}</span>
-            <Button size="small" onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "mine" }))}>Use mine</Button>
-            <Button size="small" onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "theirs" }))}>Keep theirs</Button>
+            <span>
+              {c.who}, {timeText(c.at)}: {show(c.theirs)}
+            </span>
+            <Button
+              size="small"
+              onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "mine" }))}
+            >
+              Use mine
+            </Button>
+            <Button
+              size="small"
+              onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "theirs" }))}
+            >
+              Keep theirs
+            </Button>
           </div>
         );
       })}

@@ -5,9 +5,28 @@ import { daySchema, DAYS_MOST, type Day, type Operation, type Program } from "#c
 import { newId } from "../../page/newId";
 
 /** the same work again, under ids of its own */
-const copyOf = (day: Day): Day => ({ ...day, id: newId(), name: `${day.name}, again`.slice(0, 40), date: null, blocks: day.blocks.map((b) => ({ id: newId(), prescriptions: b.prescriptions.map((p) => ({ ...p, id: newId(), locked: false })) })) });
+const copyOf = (day: Day): Day => ({
+  ...day,
+  id: newId(),
+  name: `${day.name}, again`.slice(0, 40),
+  date: null,
+  blocks: day.blocks.map((b) => ({
+    id: newId(),
+    prescriptions: b.prescriptions.map((p) => ({ ...p, id: newId(), locked: false })),
+  })),
+});
 
-export function DayMenu({ program, day, edit, onDay }: { program: Program; day: Day; edit: (...operations: Operation[]) => void; onDay: (id: string) => void }) {
+export function DayMenu({
+  program,
+  day,
+  edit,
+  onDay,
+}: {
+  program: Program;
+  day: Day;
+  edit: (...operations: Operation[]) => void;
+  onDay: (id: string) => void;
+}) {
   const [naming, setNaming] = useState(false);
   const at = program.days.indexOf(day);
   const full = program.days.length >= DAYS_MOST;
@@ -18,9 +37,25 @@ export function DayMenu({ program, day, edit, onDay }: { program: Program; day: 
   const menu = [
     { key: "name", label: "Name and date", onClick: () => setNaming(true) },
     { key: "copy", label: "Copy it", disabled: full, onClick: () => add(copyOf(day), at + 1) },
-    { key: "earlier", label: "Earlier in the week", disabled: at === 0, onClick: () => edit({ kind: "move-day", dayId: day.id, index: at - 1 }) },
-    { key: "later", label: "Later in the week", disabled: at === program.days.length - 1, onClick: () => edit({ kind: "move-day", dayId: day.id, index: at + 1 }) },
-    { key: "add", label: "One more day", disabled: full, onClick: () => add({ id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] }, program.days.length) },
+    {
+      key: "earlier",
+      label: "Earlier in the week",
+      disabled: at === 0,
+      onClick: () => edit({ kind: "move-day", dayId: day.id, index: at - 1 }),
+    },
+    {
+      key: "later",
+      label: "Later in the week",
+      disabled: at === program.days.length - 1,
+      onClick: () => edit({ kind: "move-day", dayId: day.id, index: at + 1 }),
+    },
+    {
+      key: "add",
+      label: "One more day",
+      disabled: full,
+      onClick: () =>
+        add({ id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] }, program.days.length),
+    },
     {
       key: "remove",
       label: "Take the day away",
@@ -35,7 +70,9 @@ export function DayMenu({ program, day, edit, onDay }: { program: Program; day: 
   return (
     <>
       <Dropdown trigger={["click"]} menu={{ items: menu }}>
-        <Button size="small" type="text" aria-label={`Day ..., ${day.name}`}>Day ...</Button>
+        <Button size="small" type="text" aria-label={`Day ..., ${day.name}`}>
+          Day ...
+        </Button>
       </Dropdown>
       {naming && <Naming day={day} edit={edit} onClose={() => setNaming(false)} />}
     </>
@@ -56,7 +93,13 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
   };
   return (
     <Modal open onCancel={onClose} footer={null} title="The day" width={380}>
-      <form style={{ display: "grid", gap: 12 }} onSubmit={(e) => { e.preventDefault(); save(); }}>
+      <form
+        style={{ display: "grid", gap: 12 }}
+        onSubmit={(e) => {
+          e.preventDefault();
+          save();
+        }}
+      >
         <div className="field">
           <label htmlFor="day-name">Name</label>
           <Input id="day-name" autoFocus value={name} onChange={(e) => setName(e.target.value)} />
@@ -65,8 +108,17 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
           <label htmlFor="day-date">Date, where it has one</label>
           <Input id="day-date" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
         </div>
-        {!parsed.success && <p className="reason" role="alert">{parsed.error.issues[0]!.message}</p>}
-        <div className="actions"><Button type="primary" htmlType="submit" disabled={!parsed.success}>Save</Button><Button onClick={onClose}>Leave it</Button></div>
+        {!parsed.success && (
+          <p className="reason" role="alert">
+            {parsed.error.issues[0]!.message}
+          </p>
+        )}
+        <div className="actions">
+          <Button type="primary" htmlType="submit" disabled={!parsed.success}>
+            Save
+          </Button>
+          <Button onClick={onClose}>Leave it</Button>
+        </div>
       </form>
     </Modal>
   );

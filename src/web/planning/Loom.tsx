@@ -1,4 +1,12 @@
-import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors, type DragEndEvent } from "@dnd-kit/core";
+import {
+  DndContext,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from "@dnd-kit/core";
 import { useState, type ReactNode } from "react";
 import { heads, muscles } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
@@ -33,7 +41,8 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
     const place = placeOf(program, p.id);
     if (!place) return false;
     const d = program.days.indexOf(place.day);
-    const to = (day: Day | undefined, index: number) => day && edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index });
+    const to = (day: Day | undefined, index: number) =>
+      day && edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index });
     const reserves = (list: number[]) => edit({ kind: "change", prescriptionId: p.id, change: { reserves: list } });
     const acts: Record<string, () => void> = {
       "Alt+ArrowLeft": () => to(program.days[d - 1], program.days[d - 1]?.blocks.length ?? 0),
@@ -65,12 +74,31 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
         b.prescriptions.flatMap((p) => {
           const credits = headIds.map((id) => p.credits[id]).filter((c) => c !== undefined);
           if (!credits.length) return [];
-          const lead = headIds.reduce((a, id) => ((p.credits[id]?.share ?? 0) > (p.credits[a]?.share ?? 0) ? id : a), headIds[0]!);
+          const lead = headIds.reduce(
+            (a, id) => ((p.credits[id]?.share ?? 0) > (p.credits[a]?.share ?? 0) ? id : a),
+            headIds[0]!,
+          );
           const direct = credits.some((c) => c.direct);
           const share = credits.reduce((s, c) => s + c.share, 0) / headIds.length;
           return [
-            <Exercise key={p.id} p={p} row={headIds.join()} selected={p.id === selected} title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${fixed(share, 2)}`} label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`} onPick={() => onPick(day.id, p.id)} onKey={(key) => act(p, key)}>
-              {p.reserves.map((r, i) => <SetGrain key={i} colour={lengthColour(p.credits[lead]?.length ?? 0.5)} direct={direct} share={share * effortCredit(r)} />)}
+            <Exercise
+              key={p.id}
+              p={p}
+              row={headIds.join()}
+              selected={p.id === selected}
+              title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${fixed(share, 2)}`}
+              label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`}
+              onPick={() => onPick(day.id, p.id)}
+              onKey={(key) => act(p, key)}
+            >
+              {p.reserves.map((r, i) => (
+                <SetGrain
+                  key={i}
+                  colour={lengthColour(p.credits[lead]?.length ?? 0.5)}
+                  direct={direct}
+                  share={share * effortCredit(r)}
+                />
+              ))}
             </Exercise>,
           ];
         }),
@@ -85,70 +113,137 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
     return [
       <tr key={m.id} className="muscle">
         <th scope="row">
-          {many ? <button type="button" className="plain" aria-expanded={shown} onClick={() => toggle(m.id)}>{m.name} <span className="quiet">{shown ? "−" : "+"}</span></button> : m.name}
+          {many ? (
+            <button type="button" className="plain" aria-expanded={shown} onClick={() => toggle(m.id)}>
+              {m.name} <span className="quiet">{shown ? "−" : "+"}</span>
+            </button>
+          ) : (
+            m.name
+          )}
         </th>
-        {program.days.map((d) => <DayCell key={d.id} id={m.id} dayId={d.id}>{!shown && cell(d, own.map((h) => h.id))}</DayCell>)}
-        <td><Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, DEFAULT_METHOD)} /></td>
+        {program.days.map((d) => (
+          <DayCell key={d.id} id={m.id} dayId={d.id}>
+            {!shown &&
+              cell(
+                d,
+                own.map((h) => h.id),
+              )}
+          </DayCell>
+        ))}
+        <td>
+          <Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, DEFAULT_METHOD)} />
+        </td>
       </tr>,
       ...(shown
         ? own.map((h) => (
             <tr key={h.id} className="head">
               <th scope="row">{h.name}</th>
-              {program.days.map((d) => <DayCell key={d.id} id={h.id} dayId={d.id}>{cell(d, [h.id])}</DayCell>)}
-              <td className="small quiet number">{one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days} {dose.heads[h.id]!.days === 1 ? "day" : "days"}</td>
+              {program.days.map((d) => (
+                <DayCell key={d.id} id={h.id} dayId={d.id}>
+                  {cell(d, [h.id])}
+                </DayCell>
+              ))}
+              <td className="small quiet number">
+                {one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days}{" "}
+                {dose.heads[h.id]!.days === 1 ? "day" : "days"}
+              </td>
             </tr>
           ))
         : []),
     ];
   };
   const planned = muscles.filter((m) => client.priorities[m.id] || dose.muscles[m.id]!.direct > 0.05);
-  const along = muscles.filter((m) => !planned.includes(m) && doseTotal(dose.muscles[m.id]!) >= 0.5).sort((p, q) => doseTotal(dose.muscles[q.id]!) - doseTotal(dose.muscles[p.id]!));
+  const along = muscles
+    .filter((m) => !planned.includes(m) && doseTotal(dose.muscles[m.id]!) >= 0.5)
+    .sort((p, q) => doseTotal(dose.muscles[q.id]!) - doseTotal(dose.muscles[p.id]!));
 
   return (
-    <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ screenReaderInstructions: { draggable: "Alt with the arrow keys moves this exercise to another day or place; plus and minus change its sets; x locks; Delete takes it off." } }}>
-    <table className="loom">
-      <caption className="visually-hidden">The week: days across, muscles and heads down</caption>
-      <colgroup>
-        <col style={{ width: 128 }} />
-        {program.days.map((d) => <col key={d.id} />)}
-        <col style={{ width: 176 }} />
-      </colgroup>
-      <thead>
-        <tr>
-          <th scope="col"><span className="visually-hidden">Muscle</span></th>
-          {program.days.map((d) => {
-            const minutes = dayMinutes(d, DEFAULT_METHOD);
-            const scale = Math.max(client.minutes * 1.25, minutes);
-            return (
-              <th scope="col" key={d.id}>
-                <button type="button" className="plain day" aria-pressed={d.id === dayId} onClick={() => onDay(d.id)}>
-                  <span className="day-name">{d.name}{d.date && <span className="quiet"> {dayText(d.date)}</span>}</span>
-                  <span className="strip" aria-hidden>
-                    {d.blocks.length > 0 && <i className="warm" style={{ width: `${(100 * DEFAULT_METHOD.warmUpMinutes) / scale}%` }} />}
-                    {d.blocks.map((b) => { const m = blockMinutes(b); return <i key={b.id} style={{ width: `${(100 * (m.setup + m.work + m.rest)) / scale}%` }} />; })}
-                    <b style={{ left: `${(100 * client.minutes) / scale}%` }} />
-                  </span>
-                  <span className="small quiet number">{d.blocks.length ? `${Math.round(minutes)} of ${client.minutes} min` : "nothing yet"}</span>
-                </button>
-              </th>
-            );
-          })}
-          <th scope="col"><span className="small quiet">effective sets, their band<br />and what one more brings</span></th>
-        </tr>
-      </thead>
-      <tbody>
-        {planned.map(rowsOf)}
-        {along.length > 0 && (
-          <tr className="along">
-            <th scope="rowgroup" colSpan={program.days.length + 2}>
-              <button type="button" className="plain" aria-expanded={open.has("along")} onClick={() => toggle("along")}>{along.length} more work along <span className="quiet">{open.has("along") ? "−" : "+"}</span></button>{" "}
-              <span className="small quiet">{along.slice(0, 4).map((m) => `${m.name.toLowerCase()} ${one(doseTotal(dose.muscles[m.id]!))}`).join(", ")}{along.length > 4 ? " ..." : ""}, in effective sets</span>
+    <DndContext
+      sensors={sensors}
+      onDragEnd={dropped}
+      accessibility={{
+        screenReaderInstructions: {
+          draggable:
+            "Alt with the arrow keys moves this exercise to another day or place; plus and minus change its sets; x locks; Delete takes it off.",
+        },
+      }}
+    >
+      <table className="loom">
+        <caption className="visually-hidden">The week: days across, muscles and heads down</caption>
+        <colgroup>
+          <col style={{ width: 128 }} />
+          {program.days.map((d) => (
+            <col key={d.id} />
+          ))}
+          <col style={{ width: 176 }} />
+        </colgroup>
+        <thead>
+          <tr>
+            <th scope="col">
+              <span className="visually-hidden">Muscle</span>
+            </th>
+            {program.days.map((d) => {
+              const minutes = dayMinutes(d, DEFAULT_METHOD);
+              const scale = Math.max(client.minutes * 1.25, minutes);
+              return (
+                <th scope="col" key={d.id}>
+                  <button type="button" className="plain day" aria-pressed={d.id === dayId} onClick={() => onDay(d.id)}>
+                    <span className="day-name">
+                      {d.name}
+                      {d.date && <span className="quiet"> {dayText(d.date)}</span>}
+                    </span>
+                    <span className="strip" aria-hidden>
+                      {d.blocks.length > 0 && (
+                        <i className="warm" style={{ width: `${(100 * DEFAULT_METHOD.warmUpMinutes) / scale}%` }} />
+                      )}
+                      {d.blocks.map((b) => {
+                        const m = blockMinutes(b);
+                        return <i key={b.id} style={{ width: `${(100 * (m.setup + m.work + m.rest)) / scale}%` }} />;
+                      })}
+                      <b style={{ left: `${(100 * client.minutes) / scale}%` }} />
+                    </span>
+                    <span className="small quiet number">
+                      {d.blocks.length ? `${Math.round(minutes)} of ${client.minutes} min` : "nothing yet"}
+                    </span>
+                  </button>
+                </th>
+              );
+            })}
+            <th scope="col">
+              <span className="small quiet">
+                effective sets, their band
+                <br />
+                and what one more brings
+              </span>
             </th>
           </tr>
-        )}
-        {open.has("along") && along.map(rowsOf)}
-      </tbody>
-    </table>
+        </thead>
+        <tbody>
+          {planned.map(rowsOf)}
+          {along.length > 0 && (
+            <tr className="along">
+              <th scope="rowgroup" colSpan={program.days.length + 2}>
+                <button
+                  type="button"
+                  className="plain"
+                  aria-expanded={open.has("along")}
+                  onClick={() => toggle("along")}
+                >
+                  {along.length} more work along <span className="quiet">{open.has("along") ? "−" : "+"}</span>
+                </button>{" "}
+                <span className="small quiet">
+                  {along
+                    .slice(0, 4)
+                    .map((m) => `${m.name.toLowerCase()} ${one(doseTotal(dose.muscles[m.id]!))}`)
+                    .join(", ")}
+                  {along.length > 4 ? " ..." : ""}, in effective sets
+                </span>
+              </th>
+            </tr>
+          )}
+          {open.has("along") && along.map(rowsOf)}
+        </tbody>
+      </table>
     </DndContext>
   );
 }
@@ -166,7 +261,11 @@ interface ExerciseProps {
 
 /** an exercise's sets in one cell: dragged to another day, or moved by keys */
 function Exercise({ p, row, selected, title, label, onPick, onKey, children }: ExerciseProps) {
-  const { setNodeRef, listeners, attributes, transform } = useDraggable({ id: `${p.id} ${row}`, data: { prescriptionId: p.id }, disabled: p.locked });
+  const { setNodeRef, listeners, attributes, transform } = useDraggable({
+    id: `${p.id} ${row}`,
+    data: { prescriptionId: p.id },
+    disabled: p.locked,
+  });
   return (
     <button
       ref={setNodeRef}
@@ -176,7 +275,12 @@ function Exercise({ p, row, selected, title, label, onPick, onKey, children }: E
       className="plain exercise"
       title={title}
       aria-label={label}
-      style={{ outline: selected ? "2px solid var(--fjord)" : undefined, transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, zIndex: transform ? 2 : undefined, position: transform ? "relative" : undefined }}
+      style={{
+        outline: selected ? "2px solid var(--fjord)" : undefined,
+        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+        zIndex: transform ? 2 : undefined,
+        position: transform ? "relative" : undefined,
+      }}
       onClick={onPick}
       onKeyDown={(e) => {
         if (onKey(`${e.altKey ? "Alt+" : ""}${e.key}`)) e.preventDefault();
@@ -189,7 +293,14 @@ function Exercise({ p, row, selected, title, label, onPick, onKey, children }: E
 
 function DayCell({ id, dayId, children }: { id: string; dayId: string; children?: ReactNode }) {
   const { setNodeRef, isOver } = useDroppable({ id: `${id} ${dayId}`, data: { dayId } });
-  return <td ref={setNodeRef} style={isOver ? { background: "color-mix(in srgb, var(--fjord) 14%, transparent)" } : undefined}>{children}</td>;
+  return (
+    <td
+      ref={setNodeRef}
+      style={isOver ? { background: "color-mix(in srgb, var(--fjord) 14%, transparent)" } : undefined}
+    >
+      {children}
+    </td>
+  );
 }
 
 function Margin({ dose, band }: { dose: Dose; band: ReturnType<typeof bandOf> }) {
@@ -199,12 +310,22 @@ function Margin({ dose, band }: { dose: Dose; band: ReturnType<typeof bandOf> })
   return (
     <div className="margin">
       <div className="weigh" aria-hidden>
-        {band && <span className="band-range" style={{ left: percent(band.low), width: percent(band.high - band.low) }} />}
+        {band && (
+          <span className="band-range" style={{ left: percent(band.low), width: percent(band.high - band.low) }} />
+        )}
         <span className="direct" style={{ width: percent(dose.direct) }} />
         <span className="indirect" style={{ left: percent(dose.direct), width: percent(dose.indirect) }} />
       </div>
       <span className="number">
-        <strong>{one(sets)}</strong> {band ? <>of {one(band.low)}–{one(band.high)} <span className="quiet">{band.priority}</span></> : <span className="quiet">no priority set</span>} <span className="quiet">+{Math.round(100 * marginalWorth(sets, DEFAULT_METHOD))} %</span>
+        <strong>{one(sets)}</strong>{" "}
+        {band ? (
+          <>
+            of {one(band.low)}–{one(band.high)} <span className="quiet">{band.priority}</span>
+          </>
+        ) : (
+          <span className="quiet">no priority set</span>
+        )}{" "}
+        <span className="quiet">+{Math.round(100 * marginalWorth(sets, DEFAULT_METHOD))} %</span>
       </span>
     </div>
   );

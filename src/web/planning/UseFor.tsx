@@ -30,7 +30,17 @@ const remembered = (): { clientId: string | null; dayId: string | null } => {
 };
 
 /** @param headId the head whose ranking it stands in: what the line is chosen for */
-export function UseFor({ ref, clientId, headId, survey }: { ref: Ref<UseForHandle>; clientId: string | null; headId: string; survey: Survey }) {
+export function UseFor({
+  ref,
+  clientId,
+  headId,
+  survey,
+}: {
+  ref: Ref<UseForHandle>;
+  clientId: string | null;
+  headId: string;
+  survey: Survey;
+}) {
   const { clients } = useOpenClient();
   const [row, setRow] = useState<RankedRow | null>(null);
   const [picked, setPicked] = useState<string | null>(() => clientId ?? remembered().clientId);
@@ -56,7 +66,13 @@ export function UseFor({ ref, clientId, headId, survey }: { ref: Ref<UseForHandl
     edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
     sessionStorage.setItem(KEY, JSON.stringify({ clientId: client.id, dayId }));
     setRow(null);
-    void message.success(<span>{prescription.name} is on {day.name} for {client.name}. <Link to={`/clients/${client.id}/week`}>Open the week</Link></span>, 4);
+    void message.success(
+      <span>
+        {prescription.name} is on {day.name} for {client.name}.{" "}
+        <Link to={`/clients/${client.id}/week`}>Open the week</Link>
+      </span>,
+      4,
+    );
   };
 
   // a row used by one key waits here until the program of its client is there
@@ -68,19 +84,47 @@ export function UseFor({ ref, clientId, headId, survey }: { ref: Ref<UseForHandl
     setQueued(null);
   }, [queued, program, client]);
 
-  useImperativeHandle(ref, () => ({ choose: (r) => setRow(r), use: (r) => (r.out ? undefined : target ? setQueued(r) : setRow(r)) }), [target]);
+  useImperativeHandle(
+    ref,
+    () => ({ choose: (r) => setRow(r), use: (r) => (r.out ? undefined : target ? setQueued(r) : setRow(r)) }),
+    [target],
+  );
 
   return (
     <Modal open={row !== null} onCancel={() => setRow(null)} footer={null} title="Use for" width={400} destroyOnHidden>
       <div style={{ display: "grid", gap: 12 }}>
-        {!clientId && <Select aria-label="Client" value={picked ?? undefined} placeholder="Which client?" onChange={(id: string) => setPicked(id)} options={clients.map((c) => ({ value: c.id, label: c.name }))} />}
-        {client && row && row.exercise.cautions.filter((c) => client.joints.some((j) => j.joint === c.joint)).map((c) => <p key={c.text} className="notice warn small">{client.name.split(" ")[0]} has a noted {c.joint}: {c.text}</p>)}
+        {!clientId && (
+          <Select
+            aria-label="Client"
+            value={picked ?? undefined}
+            placeholder="Which client?"
+            onChange={(id: string) => setPicked(id)}
+            options={clients.map((c) => ({ value: c.id, label: c.name }))}
+          />
+        )}
+        {client &&
+          row &&
+          row.exercise.cautions
+            .filter((c) => client.joints.some((j) => j.joint === c.joint))
+            .map((c) => (
+              <p key={c.text} className="notice warn small">
+                {client.name.split(" ")[0]} has a noted {c.joint}: {c.text}
+              </p>
+            ))}
         {client && program && (
           <div style={{ display: "grid", gap: 6 }} role="group" aria-label="Day">
             {program.days.map((d, i) => (
-              <Button key={d.id} block autoFocus={i === 0} style={{ justifyContent: "space-between" }} onClick={() => row && put(row, d.id)}>
+              <Button
+                key={d.id}
+                block
+                autoFocus={i === 0}
+                style={{ justifyContent: "space-between" }}
+                onClick={() => row && put(row, d.id)}
+              >
                 <span>{d.name}</span>
-                <span className="quiet">{d.blocks.length} {d.blocks.length === 1 ? "exercise" : "exercises"}</span>
+                <span className="quiet">
+                  {d.blocks.length} {d.blocks.length === 1 ? "exercise" : "exercises"}
+                </span>
               </Button>
             ))}
           </div>

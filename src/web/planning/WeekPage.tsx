@@ -39,7 +39,10 @@ function useSwapFor(client: Client | null, survey: Survey | null): SwapFor {
       const [best] = swapsFor(p, planned, survey, client, DEFAULT_SCHOOL, exercises).rows;
       if (!best) return null;
       const prescription = swapped(p, best, survey, client, DEFAULT_METHOD, exercises, newId());
-      return { label: `Swap for ${prescription.name}`, operations: [{ kind: "swap", prescriptionId: p.id, prescription }] };
+      return {
+        label: `Swap for ${prescription.name}`,
+        operations: [{ kind: "swap", prescriptionId: p.id, prescription }],
+      };
     },
     [client, survey],
   );
@@ -61,7 +64,12 @@ export default function WeekPage() {
 
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || (e.target instanceof HTMLElement && e.target.closest("input, textarea"))) return;
+      if (
+        !(e.ctrlKey || e.metaKey) ||
+        e.key.toLowerCase() !== "z" ||
+        (e.target instanceof HTMLElement && e.target.closest("input, textarea"))
+      )
+        return;
       e.preventDefault();
       if (e.shiftKey) redo();
       else undo();
@@ -72,10 +80,16 @@ export default function WeekPage() {
 
   const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client });
   const strength = useStrength(client, program, log?.entries);
-  const { survey } = useSurvey(useMemo(() => (client ? bodyOf(client) : NOBODY), [client]), undefined);
+  const { survey } = useSurvey(
+    useMemo(() => (client ? bodyOf(client) : NOBODY), [client]),
+    undefined,
+  );
   const swapFor = useSwapFor(client, survey);
   const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
-  const lines = useMemo(() => (program && dose && client ? checkWeek(program, client, DEFAULT_METHOD, exercises, dose, swapFor) : []), [program, dose, client, swapFor]);
+  const lines = useMemo(
+    () => (program && dose && client ? checkWeek(program, client, DEFAULT_METHOD, exercises, dose, swapFor) : []),
+    [program, dose, client, swapFor],
+  );
 
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
@@ -89,40 +103,85 @@ export default function WeekPage() {
   }, [program, dayId]);
 
   if (clients.isLoading) return <Loading what="the client" />;
-  if (clients.isError) return <Failed what="The client" reason={toFailure(clients.error).error} again={clients.refetch} />;
-  if (unknown) return <Empty title="This client is not in your practice"><Link to="/clients">To the clients</Link></Empty>;
+  if (clients.isError)
+    return <Failed what="The client" reason={toFailure(clients.error).error} again={clients.refetch} />;
+  if (unknown)
+    return (
+      <Empty title="This client is not in your practice">
+        <Link to="/clients">To the clients</Link>
+      </Empty>
+    );
   if (failed) return <Failed what="The week" reason="The server does not answer just now. It is tried again." />;
   if (!client || !plan || !program || !dose) return <Loading what="the week" />;
-  const day = program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
+  const day =
+    program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
   const empty = program.days.every((d) => d.blocks.length === 0);
   const trained = program.days.filter((d) => d.blocks.length > 0).length;
   const short = client.daysPerWeek - program.days.length;
-  const addDay = () => edit({ kind: "add-day", index: program.days.length, day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] } });
+  const addDay = () =>
+    edit({
+      kind: "add-day",
+      index: program.days.length,
+      day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] },
+    });
   return (
     <>
       <div className="week-line">
-        <h1>{client.name}, {program.name.toLowerCase()}</h1>
-        <span className="quiet">{client.daysPerWeek} days of {client.minutes} min</span>
+        <h1>
+          {client.name}, {program.name.toLowerCase()}
+        </h1>
+        <span className="quiet">
+          {client.daysPerWeek} days of {client.minutes} min
+        </span>
         <SaveMark plan={plan} />
         <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
-          <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">Undo</Button>
-          <Button disabled={plan.redo.length === 0} onClick={redo} title="Ctrl Shift Z">Redo</Button>
-          <a className="ant-btn-link" style={{ alignSelf: "center", padding: "0 6px" }} href={`/api/programs/${program.id}/export`} download>Export</a>
+          <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">
+            Undo
+          </Button>
+          <Button disabled={plan.redo.length === 0} onClick={redo} title="Ctrl Shift Z">
+            Redo
+          </Button>
+          <a
+            className="ant-btn-link"
+            style={{ alignSelf: "center", padding: "0 6px" }}
+            href={`/api/programs/${program.id}/export`}
+            download
+          >
+            Export
+          </a>
           <ImportButton program={program} edit={edit} />
           <HandOverButton client={client} plan={plan} />
         </span>
       </div>
       {(short > 0 || trained > client.daysPerWeek) && (
         <p className="notice small" role="status">
-          {client.name.split(" ")[0]} trains {client.daysPerWeek} days a week; this week has {short > 0 ? program.days.length : `${trained} with work on them`}. {short > 0 && <button type="button" className="plain link" onClick={addDay}>Add a day</button>}
+          {client.name.split(" ")[0]} trains {client.daysPerWeek} days a week; this week has{" "}
+          {short > 0 ? program.days.length : `${trained} with work on them`}.{" "}
+          {short > 0 && (
+            <button type="button" className="plain link" onClick={addDay}>
+              Add a day
+            </button>
+          )}
         </p>
       )}
       {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
       <div className="week">
         <div>
           <section className="sheet" style={{ padding: "10px 14px 6px" }}>
-            <Loom program={program} client={client} dose={dose} edit={edit} dayId={day.id} selected={selected} onDay={setDayId} onPick={(d, p) => (setDayId(d), setSelected(p))} />
-            <p className="small quiet" style={{ padding: "6px 0" }}>Full grains are direct sets, hollow ones indirect; colour is the loaded length. Only what is on this week is counted.</p>
+            <Loom
+              program={program}
+              client={client}
+              dose={dose}
+              edit={edit}
+              dayId={day.id}
+              selected={selected}
+              onDay={setDayId}
+              onPick={(d, p) => (setDayId(d), setSelected(p))}
+            />
+            <p className="small quiet" style={{ padding: "6px 0" }}>
+              Full grains are direct sets, hollow ones indirect; colour is the loaded length. Only what is on this week
+              is counted.
+            </p>
           </section>
           {empty ? (
             <Empty title="Nothing on the week yet">
@@ -131,7 +190,16 @@ export default function WeekPage() {
               <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
             </Empty>
           ) : (
-            <Session day={day} menu={<DayMenu program={program} day={day} edit={edit} onDay={setDayId} />} days={program.days} client={client} edit={edit} selected={selected} onSelect={setSelected} strength={strength} />
+            <Session
+              day={day}
+              menu={<DayMenu program={program} day={day} edit={edit} onDay={setDayId} />}
+              days={program.days}
+              client={client}
+              edit={edit}
+              selected={selected}
+              onSelect={setSelected}
+              strength={strength}
+            />
           )}
         </div>
         <Checks lines={lines} onFix={(operations) => edit(...operations)} />

@@ -24,7 +24,10 @@ function usePlanned(p: Prescription, client: Client, survey: Survey | null): Sur
   useEffect(() => {
     if (!missing) return;
     let current = true;
-    askSurvey([{ exerciseId: p.exerciseId, values: p.values }], bodyOf(client), 0).then((s) => current && setOwn({ key: p.setupKey, row: s.rows[0] }), () => undefined);
+    askSurvey([{ exerciseId: p.exerciseId, values: p.values }], bodyOf(client), 0).then(
+      (s) => current && setOwn({ key: p.setupKey, row: s.rows[0] }),
+      () => undefined,
+    );
     return () => {
       current = false;
     };
@@ -33,8 +36,17 @@ function usePlanned(p: Prescription, client: Client, survey: Survey | null): Sur
 }
 
 export function useCandidates(p: Prescription, client: Client): Candidates {
-  const { survey, progress } = useSurvey(useMemo(() => bodyOf(client), [client]), headOfLine(p) ?? undefined);
+  const { survey, progress } = useSurvey(
+    useMemo(() => bodyOf(client), [client]),
+    headOfLine(p) ?? undefined,
+  );
   const planned = usePlanned(p, client, survey);
-  const swaps = useMemo(() => (survey && planned ? swapsFor(p, planned, survey, client, DEFAULT_SCHOOL, exercises) : { head: headOfLine(p), own: undefined, rows: [] }), [survey, planned, p, client]);
+  const swaps = useMemo(
+    () =>
+      survey && planned
+        ? swapsFor(p, planned, survey, client, DEFAULT_SCHOOL, exercises)
+        : { head: headOfLine(p), own: undefined, rows: [] },
+    [survey, planned, p, client],
+  );
   return { ...swaps, survey: planned ? survey : null, progress };
 }

@@ -69,10 +69,22 @@ const slice = createSlice({
   initialState: EMPTY,
   reducers: {
     /** what the server holds now, from loading or from saving */
-    received(state, { payload }: PayloadAction<{ clientId: string; program: Program; version: number; kept: string[] }>) {
+    received(
+      state,
+      { payload }: PayloadAction<{ clientId: string; program: Program; version: number; kept: string[] }>,
+    ) {
       const plan = state.byClient[payload.clientId];
       if (!plan) {
-        state.byClient[payload.clientId] = { program: payload.program, version: payload.version, pending: [], save: "saved", reason: null, conflicts: [], undo: [], redo: [] };
+        state.byClient[payload.clientId] = {
+          program: payload.program,
+          version: payload.version,
+          pending: [],
+          save: "saved",
+          reason: null,
+          conflicts: [],
+          undo: [],
+          redo: [],
+        };
         return;
       }
       plan.pending = plan.pending.filter((e) => !payload.kept.includes(e.id));
@@ -109,7 +121,19 @@ const slice = createSlice({
       const plan = state.byClient[payload.clientId];
       if (plan) plan.reason = payload.reason;
     },
-    saveFailed(state, { payload }: PayloadAction<{ clientId: string; save: SaveState; reason: string; conflicts?: Conflict[]; program?: Program; version?: number }>) {
+    saveFailed(
+      state,
+      {
+        payload,
+      }: PayloadAction<{
+        clientId: string;
+        save: SaveState;
+        reason: string;
+        conflicts?: Conflict[];
+        program?: Program;
+        version?: number;
+      }>,
+    ) {
       const plan = state.byClient[payload.clientId];
       if (!plan) return;
       plan.save = payload.save;

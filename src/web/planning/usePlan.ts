@@ -22,7 +22,12 @@ const REFRESH_MS = 8000;
 export function usePlan(clientId: string | null): OpenPlan {
   const dispatch = useDispatch();
   const plan = useSelector((s: WithPlans) => (clientId ? (s.plans.byClient[clientId] ?? null) : null));
-  const { data, isError } = api.useProgramQuery(clientId ?? "", { skip: !clientId, pollingInterval: REFRESH_MS, skipPollingIfUnfocused: true, refetchOnMountOrArgChange: true });
+  const { data, isError } = api.useProgramQuery(clientId ?? "", {
+    skip: !clientId,
+    pollingInterval: REFRESH_MS,
+    skipPollingIfUnfocused: true,
+    refetchOnMountOrArgChange: true,
+  });
   const known = plan !== null;
   useEffect(() => {
     if (!clientId || !data || data.program.clientId !== clientId) return;
@@ -31,13 +36,24 @@ export function usePlan(clientId: string | null): OpenPlan {
     dispatch(planActions.received({ clientId, ...data, kept: [] }));
     const there = new Set(prescriptionsOf(data.program).map((p) => p.id));
     const open = kept.filter((e) => !(e.operation.kind === "add" && there.has(e.operation.prescription.id)));
-    if (open.length) dispatch(planActions.edited({ clientId, operations: open.map((e) => e.operation), ids: open.map((e) => e.id) }));
+    if (open.length)
+      dispatch(planActions.edited({ clientId, operations: open.map((e) => e.operation), ids: open.map((e) => e.id) }));
   }, [clientId, data, dispatch, known]);
   const program = useMemo(() => (plan ? shownProgram(plan) : null), [plan]);
-  const edit = useCallback((...operations: Operation[]) => clientId && dispatch(planActions.edited({ clientId, operations, ids: operations.map(newId) })), [clientId, dispatch]);
+  const edit = useCallback(
+    (...operations: Operation[]) =>
+      clientId && dispatch(planActions.edited({ clientId, operations, ids: operations.map(newId) })),
+    [clientId, dispatch],
+  );
   const back = plan?.undo.at(-1)?.length ?? 0;
   const forth = plan?.redo.at(-1)?.length ?? 0;
-  const undo = useCallback(() => clientId && dispatch(planActions.undone({ clientId, ids: Array.from({ length: back }, newId) })), [clientId, dispatch, back]);
-  const redo = useCallback(() => clientId && dispatch(planActions.redone({ clientId, ids: Array.from({ length: forth }, newId) })), [clientId, dispatch, forth]);
+  const undo = useCallback(
+    () => clientId && dispatch(planActions.undone({ clientId, ids: Array.from({ length: back }, newId) })),
+    [clientId, dispatch, back],
+  );
+  const redo = useCallback(
+    () => clientId && dispatch(planActions.redone({ clientId, ids: Array.from({ length: forth }, newId) })),
+    [clientId, dispatch, forth],
+  );
   return { plan, program, failed: isError && !plan, edit, undo, redo };
 }

@@ -20,7 +20,17 @@ const benchAddress = (row: RankedRow, headId: string, clientId: string | null) =
 /** a number stays with its unit where a line is broken */
 const kept = (sentence: string) => sentence.replaceAll(/(\d) (%|s\b)/g, "$1\u00a0$2");
 
-export function RankedList({ rows, headId, clientId, survey }: { rows: RankedRow[]; headId: string; clientId: string | null; survey: Survey }) {
+export function RankedList({
+  rows,
+  headId,
+  clientId,
+  survey,
+}: {
+  rows: RankedRow[];
+  headId: string;
+  clientId: string | null;
+  survey: Survey;
+}) {
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
   const navigate = useNavigate();
@@ -33,7 +43,12 @@ export function RankedList({ rows, headId, clientId, survey }: { rows: RankedRow
     const go = (e: KeyboardEvent) => {
       if (isTyping(e)) return;
       const letters = singleKeysOn();
-      const step = e.key === "ArrowDown" || (letters && e.key === "j") ? 1 : e.key === "ArrowUp" || (letters && e.key === "k") ? -1 : 0;
+      const step =
+        e.key === "ArrowDown" || (letters && e.key === "j")
+          ? 1
+          : e.key === "ArrowUp" || (letters && e.key === "k")
+            ? -1
+            : 0;
       if (step) {
         e.preventDefault();
         setSelected((s) => {
@@ -41,7 +56,8 @@ export function RankedList({ rows, headId, clientId, survey }: { rows: RankedRow
           body.current?.querySelectorAll<HTMLElement>("tr.row")[next]?.scrollIntoView({ block: "nearest" });
           return next;
         });
-      } else if (e.key === "Enter" && !(e.target instanceof HTMLButtonElement || e.target instanceof HTMLAnchorElement)) toggle(current.row.setupKey);
+      } else if (e.key === "Enter" && !(e.target instanceof HTMLButtonElement || e.target instanceof HTMLAnchorElement))
+        toggle(current.row.setupKey);
       else if (letters && e.key === "u") useFor.current?.use(current);
     };
     addEventListener("keydown", go);
@@ -53,13 +69,19 @@ export function RankedList({ rows, headId, clientId, survey }: { rows: RankedRow
     <>
       <UseFor ref={useFor} clientId={clientId} headId={headId} survey={survey} />
       <table className="ranked">
-        <caption className="visually-hidden">Setups from best to worst. Arrow keys move, Enter shows criteria, u uses the row.</caption>
+        <caption className="visually-hidden">
+          Setups from best to worst. Arrow keys move, Enter shows criteria, u uses the row.
+        </caption>
         <thead>
           <tr>
             <th scope="col" style={{ width: 34 }}></th>
-            <th scope="col" style={{ width: 156 }}>short — load — long</th>
+            <th scope="col" style={{ width: 156 }}>
+              short — load — long
+            </th>
             <th scope="col">setup, and why it stands here</th>
-            <th scope="col" style={{ width: 96, textAlign: "right" }}>score</th>
+            <th scope="col" style={{ width: 96, textAlign: "right" }}>
+              score
+            </th>
             <th scope="col" style={{ width: 162 }}></th>
           </tr>
         </thead>
@@ -78,28 +100,62 @@ export function RankedList({ rows, headId, clientId, survey }: { rows: RankedRow
                     <td colSpan={4}>{tier}</td>
                   </tr>
                 )}
-                <tr className={`row${r.out ? " out" : ""}`} aria-selected={i === selected} onClick={() => setSelected(i)} onDoubleClick={() => toggle(key)}>
+                <tr
+                  className={`row${r.out ? " out" : ""}`}
+                  aria-selected={i === selected}
+                  onClick={() => setSelected(i)}
+                  onDoubleClick={() => toggle(key)}
+                >
                   <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
-                  <td><Grain metrics={metrics} width={140} height={32} /></td>
                   <td>
-                    <div className="name">{setupName(r.exercise, r.row.values)}</div>
-                    <div className="small quiet">{r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}{kept(r.because)}</div>
+                    <Grain metrics={metrics} width={140} height={32} />
                   </td>
                   <td>
-                    <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>{Math.round(r.score)}</div>
-                    <div className="score-band" aria-hidden><i style={{ left: `${r.low}%`, width: `${Math.max(2, r.high - r.low)}%` }} /></div>
+                    <div className="name">{setupName(r.exercise, r.row.values)}</div>
+                    <div className="small quiet">
+                      {r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}
+                      {kept(r.because)}
+                    </div>
+                  </td>
+                  <td>
+                    <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>
+                      {Math.round(r.score)}
+                    </div>
+                    <div className="score-band" aria-hidden>
+                      <i style={{ left: `${r.low}%`, width: `${Math.max(2, r.high - r.low)}%` }} />
+                    </div>
                   </td>
                   <td>
                     <div style={{ display: "flex", gap: 6, justifyContent: "end" }}>
-                      <Button size="small" type="text" aria-expanded={opened === key} onClick={() => (setSelected(i), toggle(key))}>Why</Button>
-                      <Button size="small" type={i === selected ? "primary" : "default"} disabled={r.out !== null} onClick={() => (setSelected(i), useFor.current?.choose(r))}>Use for ...</Button>
+                      <Button
+                        size="small"
+                        type="text"
+                        aria-expanded={opened === key}
+                        onClick={() => (setSelected(i), toggle(key))}
+                      >
+                        Why
+                      </Button>
+                      <Button
+                        size="small"
+                        type={i === selected ? "primary" : "default"}
+                        disabled={r.out !== null}
+                        onClick={() => (setSelected(i), useFor.current?.choose(r))}
+                      >
+                        Use for ...
+                      </Button>
                     </div>
                   </td>
                 </tr>
                 {opened === key && (
                   <tr>
                     <td></td>
-                    <td colSpan={4}><Detail row={r} headId={headId} toBench={() => void navigate(benchAddress(r, headId, clientId))} /></td>
+                    <td colSpan={4}>
+                      <Detail
+                        row={r}
+                        headId={headId}
+                        toBench={() => void navigate(benchAddress(r, headId, clientId))}
+                      />
+                    </td>
                   </tr>
                 )}
               </Fragment>
@@ -118,19 +174,39 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
     <div className="detail">
       <div>
         <dl className="facts">
-          <dt>Loaded length (0 short, 1 long)</dt><dd>{fixed(m.loadedLength, 2)}</dd>
-          <dt>Skew in its own range</dt><dd>{fixed(m.skew, 2)}</dd>
-          <dt>Bottom tension</dt><dd>{percent(m.bottomTension)}</dd>
-          <dt>Tension short, middle, long third</dt><dd>{m.thirds.map(percent).join(" · ")}</dd>
-          <dt>Share of all work</dt><dd>{percent(m.shareOfAll)}</dd>
-          <dt>Load the long half allows</dt><dd>{fixed(m.partialReserve, 2)} ×</dd>
-          <dt>Sticks at</dt><dd>{percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep</dd>
+          <dt>Loaded length (0 short, 1 long)</dt>
+          <dd>{fixed(m.loadedLength, 2)}</dd>
+          <dt>Skew in its own range</dt>
+          <dd>{fixed(m.skew, 2)}</dd>
+          <dt>Bottom tension</dt>
+          <dd>{percent(m.bottomTension)}</dd>
+          <dt>Tension short, middle, long third</dt>
+          <dd>{m.thirds.map(percent).join(" · ")}</dd>
+          <dt>Share of all work</dt>
+          <dd>{percent(m.shareOfAll)}</dd>
+          <dt>Load the long half allows</dt>
+          <dd>{fixed(m.partialReserve, 2)} ×</dd>
+          <dt>Sticks at</dt>
+          <dd>
+            {percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep
+          </dd>
         </dl>
         <div className="actions">
-          <Button size="small" onClick={toBench}>Open on the bench</Button>
+          <Button size="small" onClick={toBench}>
+            Open on the bench
+          </Button>
         </div>
-        {row.exercise.cautions.map((c) => <p key={c.text} className="small" style={{ marginTop: 8 }}>Caution, {c.joint}: {c.text}</p>)}
-        {row.row.varied.length > 0 && <p className="small quiet" style={{ marginTop: 8 }}>Stays {row.tier.name.toLowerCase()} in {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.</p>}
+        {row.exercise.cautions.map((c) => (
+          <p key={c.text} className="small" style={{ marginTop: 8 }}>
+            Caution, {c.joint}: {c.text}
+          </p>
+        ))}
+        {row.row.varied.length > 0 && (
+          <p className="small quiet" style={{ marginTop: 8 }}>
+            Stays {row.tier.name.toLowerCase()} in {percent(row.tierHolds)} of varied bodies; scores{" "}
+            {Math.round(row.low)} to {Math.round(row.high)}.
+          </p>
+        )}
       </div>
       <div className="criteria" role="table" aria-label="Criteria">
         {CRITERIA.filter((id) => (DEFAULT_SCHOOL.weights[id] ?? 0) > 0)
@@ -139,10 +215,18 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
             const info = criteriaInfo.find((c) => c.id === id)!;
             return (
               <div key={id} role="row" style={{ display: "contents" }}>
-                <span role="rowheader" title={info.about}>{info.name}</span>
-                <span className="bar" role="cell" aria-hidden><i style={{ width: `${100 * row.criteria[id]}%` }} /></span>
-                <span className="number" role="cell">{percent(row.criteria[id])}</span>
-                <span className="quiet small" role="cell">weight {DEFAULT_SCHOOL.weights[id]}, {info.source}</span>
+                <span role="rowheader" title={info.about}>
+                  {info.name}
+                </span>
+                <span className="bar" role="cell" aria-hidden>
+                  <i style={{ width: `${100 * row.criteria[id]}%` }} />
+                </span>
+                <span className="number" role="cell">
+                  {percent(row.criteria[id])}
+                </span>
+                <span className="quiet small" role="cell">
+                  weight {DEFAULT_SCHOOL.weights[id]}, {info.source}
+                </span>
               </div>
             );
           })}

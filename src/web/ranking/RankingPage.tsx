@@ -22,11 +22,17 @@ export default function RankingPage() {
   const body = useMemo(() => bodyOf(client), [client]);
   const [showOut, setShowOut] = useState(true);
   const chosen = params.get("equipment");
-  const equipment = useMemo(() => (chosen !== null ? chosen.split(",").filter(Boolean) : (client?.equipment ?? [...EQUIPMENT])), [chosen, client]);
+  const equipment = useMemo(
+    () => (chosen !== null ? chosen.split(",").filter(Boolean) : (client?.equipment ?? [...EQUIPMENT])),
+    [chosen, client],
+  );
   const joints = useMemo(() => client?.joints.map((j) => j.joint) ?? NO_JOINTS, [client]);
   const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
   const { survey, error, progress } = useSurvey(body, group?.id);
-  const rows = useMemo(() => (survey && group ? rankHead(survey, group.id, DEFAULT_SCHOOL, exercises, { equipment, joints }) : null), [survey, group, equipment, joints]);
+  const rows = useMemo(
+    () => (survey && group ? rankHead(survey, group.id, DEFAULT_SCHOOL, exercises, { equipment, joints }) : null),
+    [survey, group, equipment, joints],
+  );
   if (!group) return <Navigate to="/ranking/triceps-long" replace />;
   const info = findHead(group.id)!;
   const setEquipment = (list: string[]) => setParams((p) => (p.set("equipment", list.join(",")), p), { replace: true });
@@ -46,8 +52,23 @@ export default function RankingPage() {
                   const open = m.id === group.muscle && groups.length > 1;
                   return (
                     <Fragment key={m.id}>
-                      <Link to={withClient(`/ranking/${groups[0]!.id}`, clientId)} aria-current={!open && m.id === group.muscle ? "true" : undefined}>{m.name}</Link>
-                      {open && groups.map((g) => <Link key={g.id} className="head" to={withClient(`/ranking/${g.id}`, clientId)} aria-current={g.id === group.id ? "true" : undefined}>{g.name}</Link>)}
+                      <Link
+                        to={withClient(`/ranking/${groups[0]!.id}`, clientId)}
+                        aria-current={!open && m.id === group.muscle ? "true" : undefined}
+                      >
+                        {m.name}
+                      </Link>
+                      {open &&
+                        groups.map((g) => (
+                          <Link
+                            key={g.id}
+                            className="head"
+                            to={withClient(`/ranking/${g.id}`, clientId)}
+                            aria-current={g.id === group.id ? "true" : undefined}
+                          >
+                            {g.name}
+                          </Link>
+                        ))}
                     </Fragment>
                   );
                 })}
@@ -58,11 +79,17 @@ export default function RankingPage() {
         <div className="filters" role="group" aria-label="Equipment at hand">
           <h3>Equipment at hand</h3>
           {EQUIPMENT.map((e) => (
-            <Checkbox key={e} checked={equipment.includes(e)} onChange={(x) => setEquipment(x.target.checked ? [...equipment, e] : equipment.filter((o) => o !== e))}>
+            <Checkbox
+              key={e}
+              checked={equipment.includes(e)}
+              onChange={(x) => setEquipment(x.target.checked ? [...equipment, e] : equipment.filter((o) => o !== e))}
+            >
               {equipmentName(e).replace(/^an? /, "")}
             </Checkbox>
           ))}
-          <Checkbox checked={showOut} onChange={(x) => setShowOut(x.target.checked)}>show what is out, and why</Checkbox>
+          <Checkbox checked={showOut} onChange={(x) => setShowOut(x.target.checked)}>
+            show what is out, and why
+          </Checkbox>
         </div>
       </aside>
       <section>
@@ -70,17 +97,30 @@ export default function RankingPage() {
           <div>
             <h1>{group.title}</h1>
             <p className="quiet">
-              {info.functions.join(", ").replace(/^./, (c) => c.toUpperCase())}. From the {info.origin} to the {info.insertion}. {info.note}
+              {info.functions.join(", ").replace(/^./, (c) => c.toUpperCase())}. From the {info.origin} to the{" "}
+              {info.insertion}. {info.note}
             </p>
           </div>
           <p className="small quiet" style={{ maxWidth: 330, textAlign: "right" }}>
-            School: <strong title={DEFAULT_SCHOOL.about}>{DEFAULT_SCHOOL.name}</strong>, for {client ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg)` : "the default body (175 cm, 75 kg, male-derived)"}.
+            School: <strong title={DEFAULT_SCHOOL.about}>{DEFAULT_SCHOOL.name}</strong>, for{" "}
+            {client
+              ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg)`
+              : "the default body (175 cm, 75 kg, male-derived)"}
+            .
           </p>
         </div>
         {error && <Failed what="The ranking" reason={error} />}
         {!error && !rows && <Loading what="the mechanics of every setup" done={progress} />}
         {rows && rows.length === 0 && <Empty title="Nothing in the library does enough for this head" />}
-        {rows && rows.length > 0 && <RankedList key={group.id} headId={group.id} rows={showOut ? rows : rows.filter((r) => !r.out)} clientId={clientId} survey={survey!} />}
+        {rows && rows.length > 0 && (
+          <RankedList
+            key={group.id}
+            headId={group.id}
+            rows={showOut ? rows : rows.filter((r) => !r.out)}
+            clientId={clientId}
+            survey={survey!}
+          />
+        )}
       </section>
     </div>
   );

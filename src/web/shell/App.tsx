@@ -39,7 +39,9 @@ const router = createBrowserRouter([
 
 type Mode = "light" | "dark";
 const MODE_KEY = "gryn.mode";
-const preferred = (): Mode => (localStorage.getItem(MODE_KEY) as Mode | null) ?? (matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light");
+const preferred = (): Mode =>
+  (localStorage.getItem(MODE_KEY) as Mode | null) ??
+  (matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light");
 
 export function App() {
   const [mode, setMode] = useState<Mode>(preferred);

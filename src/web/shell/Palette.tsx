@@ -57,7 +57,16 @@ export function Palette({ clientId, clients }: { clientId: string | null; client
         { name: c.name, kind: "client", to: `/clients/${c.id}` },
       ]),
       ...headGroups.map((g) => ({ name: g.title, kind: "ranking", to: withClient(`/ranking/${g.id}`, clientId) })),
-      ...library.flatMap((e) => e.setups.map((s) => ({ name: setupName(e, s.values), kind: "bench", to: withClient(`/bench/${e.id}?${new URLSearchParams(Object.entries(s.values).map(([k, v]) => [k, String(v)]))}`, clientId) }))),
+      ...library.flatMap((e) =>
+        e.setups.map((s) => ({
+          name: setupName(e, s.values),
+          kind: "bench",
+          to: withClient(
+            `/bench/${e.id}?${new URLSearchParams(Object.entries(s.values).map(([k, v]) => [k, String(v)]))}`,
+            clientId,
+          ),
+        })),
+      ),
     ],
     [clients, clientId],
   );
@@ -73,7 +82,16 @@ export function Palette({ clientId, clients }: { clientId: string | null; client
     void navigate(entry.to);
   };
   return (
-    <Modal open={open} onCancel={() => setOpen(false)} footer={null} closable={false} title={null} width={520} destroyOnHidden aria-label="Go anywhere">
+    <Modal
+      open={open}
+      onCancel={() => setOpen(false)}
+      footer={null}
+      closable={false}
+      title={null}
+      width={520}
+      destroyOnHidden
+      aria-label="Go anywhere"
+    >
       <Input
         autoFocus
         size="large"
@@ -96,14 +114,36 @@ export function Palette({ clientId, clients }: { clientId: string | null; client
           e.preventDefault();
         }}
       />
-      <ul id="palette-list" role="listbox" aria-label="Found" style={{ listStyle: "none", margin: "8px 0 0", padding: 0 }}>
+      <ul
+        id="palette-list"
+        role="listbox"
+        aria-label="Found"
+        style={{ listStyle: "none", margin: "8px 0 0", padding: 0 }}
+      >
         {found.map((e, i) => (
-          <li key={e.to + e.name} id={`palette-${i}`} role="option" aria-selected={i === picked} onClick={() => go(e)} style={{ display: "flex", justifyContent: "space-between", padding: "6px 10px", cursor: "pointer", background: i === picked ? "color-mix(in srgb, var(--fjord) 14%, transparent)" : undefined }}>
+          <li
+            key={e.to + e.name}
+            id={`palette-${i}`}
+            role="option"
+            aria-selected={i === picked}
+            onClick={() => go(e)}
+            style={{
+              display: "flex",
+              justifyContent: "space-between",
+              padding: "6px 10px",
+              cursor: "pointer",
+              background: i === picked ? "color-mix(in srgb, var(--fjord) 14%, transparent)" : undefined,
+            }}
+          >
             <span>{e.name}</span>
             <span className="quiet small">{e.kind}</span>
           </li>
         ))}
-        {found.length === 0 && <li className="quiet" style={{ padding: "6px 10px" }}>Nothing by that name.</li>}
+        {found.length === 0 && (
+          <li className="quiet" style={{ padding: "6px 10px" }}>
+            Nothing by that name.
+          </li>
+        )}
       </ul>
     </Modal>
   );

@@ -37,7 +37,14 @@ function Desk({ coach }: { coach: { name: string; role: Role } }) {
     const go = (e: KeyboardEvent) => {
       if (isTyping(e) || !singleKeysOn()) return;
       const clientId = clientIdInAddress();
-      const to = { r: withClient("/ranking", clientId), b: withClient("/bench", clientId), m: withClient("/method", clientId), c: "/clients", w: clientId && `/clients/${clientId}/week`, l: clientId && `/clients/${clientId}/log` }[e.key];
+      const to = {
+        r: withClient("/ranking", clientId),
+        b: withClient("/bench", clientId),
+        m: withClient("/method", clientId),
+        c: "/clients",
+        w: clientId && `/clients/${clientId}/week`,
+        l: clientId && `/clients/${clientId}/log`,
+      }[e.key];
       if (e.key === "?") setHelp(true);
       else if (to) void navigate(to);
     };
@@ -56,7 +63,9 @@ function Desk({ coach }: { coach: { name: string; role: Role } }) {
 
   return (
     <div className="shell">
-      <a className="visually-hidden" href="#page">Skip to the page</a>
+      <a className="visually-hidden" href="#page">
+        Skip to the page
+      </a>
       <header className="band">
         <Link className="wordmark" to={withClient("/ranking", clientId)} aria-label="Gryn, to the ranking">
           <Mark size={23} /> Gryn
@@ -70,14 +79,35 @@ function Desk({ coach }: { coach: { name: string; role: Role } }) {
           </div>
           <div className="group">
             <span aria-hidden>coach</span>
-            <NavLink to={clientId ? `/clients/${clientId}` : "/clients"} end>Clients</NavLink>
+            <NavLink to={clientId ? `/clients/${clientId}` : "/clients"} end>
+              Clients
+            </NavLink>
             {clientId && <NavLink to={`/clients/${clientId}/week`}>Week</NavLink>}
             {clientId && <NavLink to={`/clients/${clientId}/log`}>Log</NavLink>}
           </div>
         </nav>
         <div className="end">
-          <Select aria-label="Open client" style={{ width: 186 }} value={clientId ?? undefined} placeholder="No client open" allowClear={!inClient} onChange={pick} options={clients.map((c) => ({ value: c.id, label: c.name }))} />
-          <Dropdown trigger={["click"]} menu={{ items: [{ key: "account", label: "Your account", onClick: () => void navigate("/practice/account") }, { key: "practice", label: "Practice", onClick: () => void navigate("/practice") }, { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) }, { key: "keys", label: "Keys", onClick: () => setHelp(true) }, { key: "out", label: "Sign out", onClick: () => void leave() }] }}>
+          <Select
+            aria-label="Open client"
+            style={{ width: 186 }}
+            value={clientId ?? undefined}
+            placeholder="No client open"
+            allowClear={!inClient}
+            onChange={pick}
+            options={clients.map((c) => ({ value: c.id, label: c.name }))}
+          />
+          <Dropdown
+            trigger={["click"]}
+            menu={{
+              items: [
+                { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },
+                { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
+                { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
+                { key: "keys", label: "Keys", onClick: () => setHelp(true) },
+                { key: "out", label: "Sign out", onClick: () => void leave() },
+              ],
+            }}
+          >
             <Button type="text">{coach.name}</Button>
           </Dropdown>
         </div>
@@ -92,7 +122,9 @@ function Desk({ coach }: { coach: { name: string; role: Role } }) {
         <dl className="facts" style={{ gridTemplateColumns: "auto 1fr", gap: "6px 16px" }}>
           {KEYS.map(([key, what]) => (
             <div key={key} style={{ display: "contents" }}>
-              <dt><kbd>{key}</kbd></dt>
+              <dt>
+                <kbd>{key}</kbd>
+              </dt>
               <dd style={{ textAlign: "left", fontWeight: 400 }}>{what}</dd>
             </div>
           ))}

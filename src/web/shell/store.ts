@@ -5,5 +5,6 @@ import { api } from "../base/api";
 
 export const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer, plans: plansReducer },
-  middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }).prepend(saving.middleware).concat(api.middleware),
+  middleware: (defaults) =>
+    defaults({ serializableCheck: false, immutableCheck: false }).prepend(saving.middleware).concat(api.middleware),
 });

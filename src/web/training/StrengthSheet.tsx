@@ -10,25 +10,49 @@ const place = (factor: number) => Math.max(0, Math.min(100, 50 + 50 * Math.log2(
 
 export function StrengthSheet({ strength, program, name }: { strength: Strength; program: Program; name: string }) {
   const told = strength.all.groups.filter((g) => g.told).sort((p, q) => p.factor - q.factor);
-  const links = prescriptionsOf(program).flatMap((p) => (strength.of(p)?.weakLinks ?? []).map((w) => ({ exercise: p.name, ...w })));
-  const byMuscle = [...new Set(links.map((l) => l.muscle))].map((muscle) => ({ muscle, where: [...new Map(links.filter((l) => l.muscle === muscle).map((l) => [l.exercise, l])).values()] })).sort((p, q) => q.where.length - p.where.length);
+  const links = prescriptionsOf(program).flatMap((p) =>
+    (strength.of(p)?.weakLinks ?? []).map((w) => ({ exercise: p.name, ...w })),
+  );
+  const byMuscle = [...new Set(links.map((l) => l.muscle))]
+    .map((muscle) => ({
+      muscle,
+      where: [...new Map(links.filter((l) => l.muscle === muscle).map((l) => [l.exercise, l])).values()],
+    }))
+    .sort((p, q) => q.where.length - p.where.length);
   return (
     <section className="sheet strength" aria-label={`Strength of ${name}`}>
       <div>
-        <h2>Strength, from {strength.all.lifts} {strength.all.lifts === 1 ? "lift" : "lifts"}</h2>
+        <h2>
+          Strength, from {strength.all.lifts} {strength.all.lifts === 1 ? "lift" : "lifts"}
+        </h2>
         {told.length === 0 ? (
           <p className="small">Too few different lifts to tell one muscle group from another.</p>
         ) : (
           <table>
-            <thead><tr><th scope="col">muscles</th><th scope="col">half … as modelled … double</th><th scope="col">times</th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">muscles</th>
+                <th scope="col">half … as modelled … double</th>
+                <th scope="col">times</th>
+              </tr>
+            </thead>
             <tbody>
               {told.map((g) => {
                 const [low, high] = [place(g.factor * Math.exp(-g.spread)), place(g.factor * Math.exp(g.spread))];
                 return (
                   <tr key={g.group}>
-                    <td>{g.muscles.map((m, i) => (i === 0 ? muscleName(m) : muscleName(m).toLowerCase())).join(", ")}</td>
-                    <td><span className="gauge" aria-hidden="true"><i style={{ left: `${low}%`, width: `${high - low}%` }} /><b style={{ left: `${place(g.factor)}%` }} /></span></td>
-                    <td className="number">{fixed(g.factor, 2)} ± {plain(Math.round(100 * g.spread))} %</td>
+                    <td>
+                      {g.muscles.map((m, i) => (i === 0 ? muscleName(m) : muscleName(m).toLowerCase())).join(", ")}
+                    </td>
+                    <td>
+                      <span className="gauge" aria-hidden="true">
+                        <i style={{ left: `${low}%`, width: `${high - low}%` }} />
+                        <b style={{ left: `${place(g.factor)}%` }} />
+                      </span>
+                    </td>
+                    <td className="number">
+                      {fixed(g.factor, 2)} ± {plain(Math.round(100 * g.spread))} %
+                    </td>
                   </tr>
                 );
               })}
@@ -37,9 +61,18 @@ export function StrengthSheet({ strength, program, name }: { strength: Strength;
         )}
       </div>
       <div className="small">
-        <p className="quiet">Against a body of the same size with the model's muscles; the bar is two thirds sure. The kilograms expected below follow from it and from nothing else.</p>
+        <p className="quiet">
+          Against a body of the same size with the model's muscles; the bar is two thirds sure. The kilograms expected
+          below follow from it and from nothing else.
+        </p>
         {byMuscle.slice(0, 4).map(({ muscle, where }) => (
-          <p key={muscle}><b>{muscleName(muscle)}</b>, a weak link: {where.map((w) => `${plain(Math.round(100 * w.part))} % of what ends ${w.exercise.toLowerCase()}`).join("; ")}.</p>
+          <p key={muscle}>
+            <b>{muscleName(muscle)}</b>, a weak link:{" "}
+            {where
+              .map((w) => `${plain(Math.round(100 * w.part))} % of what ends ${w.exercise.toLowerCase()}`)
+              .join("; ")}
+            .
+          </p>
         ))}
       </div>
     </section>

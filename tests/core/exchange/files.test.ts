@@ -10,7 +10,10 @@ import { snapshotSchema } from "#core/training/handover";
 import { buildSnapshot } from "#core/training/snapshot";
 import { id, prescriptionOf, programOf } from "../../support/programs";
 
-const program = programOf([[prescriptionOf(1), prescriptionOf(2, "preacher-curl")], [prescriptionOf(3, "close-grip-bench-press")]]);
+const program = programOf([
+  [prescriptionOf(1), prescriptionOf(2, "preacher-curl")],
+  [prescriptionOf(3, "close-grip-bench-press")],
+]);
 
 const text = (data: unknown) => JSON.stringify(data, null, 2);
 
@@ -23,20 +26,39 @@ test.each([1, 2, 3])("the frozen file of version %s is still read", (version) =>
   if ("errors" in read) throw new Error(text(read.errors));
   expect(read.program.version).toBe(PROGRAM_VERSION);
   // what a line was chosen for is told as far as it can be, and nothing is made up of what the engine would have to say
-  expect(prescriptionsOf(read.program).map((p) => [p.target, p.bodyLoad, p.harder])).toEqual([["triceps-lateral", 0, null], ["brachioradialis", 0, null], ["biceps-long", 0, null]]);
+  expect(prescriptionsOf(read.program).map((p) => [p.target, p.bodyLoad, p.harder])).toEqual([
+    ["triceps-lateral", 0, null],
+    ["brachioradialis", 0, null],
+    ["biceps-long", 0, null],
+  ]);
   expect(read.program.days[0]!.date).toBe(version === 3 ? "2026-12-01" : null);
-  expect(read.program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.name, p.rest, p.alternatives.length])))).toEqual([
-    [["Cable pushdown, one step back", 90, version === 1 ? 0 : 1], ["Hammer curl", 90, 0]],
+  expect(
+    read.program.days.map((d) =>
+      d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.name, p.rest, p.alternatives.length])),
+    ),
+  ).toEqual([
+    [
+      ["Cable pushdown, one step back", 90, version === 1 ? 0 : 1],
+      ["Hammer curl", 90, 0],
+    ],
     [["Preacher curl, pad 45°", 90, 0]],
   ]);
 });
 
 test("what is wrong with a file is said with its line and path", () => {
-  const errors = (data: unknown) => { const r = readProgramFile(text(data)); return "errors" in r ? r.errors : []; };
+  const errors = (data: unknown) => {
+    const r = readProgramFile(text(data));
+    return "errors" in r ? r.errors : [];
+  };
   expect(errors("text")[0]!.reason).toMatch(/not a Gryn file/);
   const unreadable = readProgramFile('{\n  "format": "gryn-program",\n  "version" 2\n}');
-  expect("errors" in unreadable && unreadable.errors[0]).toMatchObject({ line: 3, reason: expect.stringMatching(/Not readable as JSON/) });
-  expect(readProgramFile(" ".repeat(2_100_000))).toEqual({ errors: [{ line: null, path: "", reason: expect.stringMatching(/2 MB/) }] });
+  expect("errors" in unreadable && unreadable.errors[0]).toMatchObject({
+    line: 3,
+    reason: expect.stringMatching(/Not readable as JSON/),
+  });
+  expect(readProgramFile(" ".repeat(2_100_000))).toEqual({
+    errors: [{ line: null, path: "", reason: expect.stringMatching(/2 MB/) }],
+  });
   expect(errors({ ...program, format: "gryn-exercise" })[0]!.path).toBe("format");
   expect(errors({ ...program, version: 7 })[0]!.reason).toMatch(/version 7.*Update Gryn/);
   const broken = JSON.parse(JSON.stringify(program));
@@ -59,14 +81,51 @@ test("the JSON Schema comes from the same source", () => {
 
 test("the log becomes one row a part, newest revision only, oldest first", () => {
   const load = { value: 12.5, unit: "kg", meaning: "stack" } as const;
-  const entry = (n: number, revision: number, reps: number, at: string): Entry => ({ id: id(n), revision, handOverId: id(9), prescriptionId: id(1), set: n, parts: [{ id: id(50 + n), kind: "full", load, reps }, { id: id(60 + n), kind: "partial", load, reps: 3 }], reserve: 1, instead: null, at, zone: "Europe/Oslo", localDate: at.slice(0, 10), prescribed: { reps: { low: 8, high: 12 }, reserve: 1, load }, voided: false, confirmed: false, by: null });
-  const rows = logRows([entry(1, 1, 9, "2026-11-03T10:00:00Z"), entry(0, 1, 10, "2026-11-02T10:00:00Z"), entry(1, 2, 8, "2026-11-03T10:00:00Z")], [], new Map([[id(1), "Cable pushdown"]]));
-  expect(rows.map((r) => [r.date, r.part, r.reps])).toEqual([["2026-11-02", "full", 10], ["2026-11-02", "partial", 3], ["2026-11-03", "full", 8], ["2026-11-03", "partial", 3]]);
+  const entry = (n: number, revision: number, reps: number, at: string): Entry => ({
+    id: id(n),
+    revision,
+    handOverId: id(9),
+    prescriptionId: id(1),
+    set: n,
+    parts: [
+      { id: id(50 + n), kind: "full", load, reps },
+      { id: id(60 + n), kind: "partial", load, reps: 3 },
+    ],
+    reserve: 1,
+    instead: null,
+    at,
+    zone: "Europe/Oslo",
+    localDate: at.slice(0, 10),
+    prescribed: { reps: { low: 8, high: 12 }, reserve: 1, load },
+    voided: false,
+    confirmed: false,
+    by: null,
+  });
+  const rows = logRows(
+    [
+      entry(1, 1, 9, "2026-11-03T10:00:00Z"),
+      entry(0, 1, 10, "2026-11-02T10:00:00Z"),
+      entry(1, 2, 8, "2026-11-03T10:00:00Z"),
+    ],
+    [],
+    new Map([[id(1), "Cable pushdown"]]),
+  );
+  expect(rows.map((r) => [r.date, r.part, r.reps])).toEqual([
+    ["2026-11-02", "full", 10],
+    ["2026-11-02", "partial", 3],
+    ["2026-11-03", "full", 8],
+    ["2026-11-03", "partial", 3],
+  ]);
   expect(rows[0]).toMatchObject({ exercise: "Cable pushdown", load: "12.5", unit: "kg", plannedReps: "8-12" });
 });
 
 test("a hand-over holds texts, targets and drawings inside their box, and no empty day", () => {
-  const snapshot = buildSnapshot(programOf([[prescriptionOf(1), prescriptionOf(2, "preacher-curl")], []]), 4, { stature: 1.62, mass: 58 }, DEFAULT_METHOD);
+  const snapshot = buildSnapshot(
+    programOf([[prescriptionOf(1), prescriptionOf(2, "preacher-curl")], []]),
+    4,
+    { stature: 1.62, mass: 58 },
+    DEFAULT_METHOD,
+  );
   expect(snapshotSchema.parse(snapshot)).toEqual(snapshot);
   expect(snapshot.days).toHaveLength(1);
   for (const b of snapshot.days[0]!.blocks)
@@ -74,7 +133,8 @@ test("a hand-over holds texts, targets and drawings inside their box, and no emp
       expect(p.cues.length).toBeGreaterThan(1);
       for (const pose of [p.start, p.end]) {
         expect(pose.strokes.some((s) => s.kind === "muscle")).toBe(true);
-        for (const s of pose.strokes) for (const [x, y] of s.points) expect(x >= -0.01 && x <= 1.01 && y >= -0.01 && y <= 1.01).toBe(true);
+        for (const s of pose.strokes)
+          for (const [x, y] of s.points) expect(x >= -0.01 && x <= 1.01 && y >= -0.01 && y <= 1.01).toBe(true);
       }
     }
 });
@@ -89,21 +149,47 @@ describe("what taking a file in would change", () => {
       return r.program;
     }, now);
   /** without the ids, which are made anew */
-  const shape = (p: Program) => p.days.map((d) => [d.name, d.blocks.map((b) => b.prescriptions.map((x) => [x.setupKey, x.rest, x.reserves, x.note]))]);
+  const shape = (p: Program) =>
+    p.days.map((d) => [
+      d.name,
+      d.blocks.map((b) => b.prescriptions.map((x) => [x.setupKey, x.rest, x.reserves, x.note])),
+    ]);
   const other = (): Program => ({
     ...program,
     days: [
-      { ...program.days[0]!, name: "Early", blocks: [{ id: id(1), prescriptions: [{ ...prescriptionOf(2, "preacher-curl"), rest: 70 }, prescriptionOf(9, "band-curl")] }] },
-      { ...program.days[1]!, blocks: [{ id: id(2), prescriptions: [prescriptionOf(3, "close-grip-bench-press")] }, { id: id(3), prescriptions: [prescriptionOf(1)] }] },
+      {
+        ...program.days[0]!,
+        name: "Early",
+        blocks: [
+          {
+            id: id(1),
+            prescriptions: [{ ...prescriptionOf(2, "preacher-curl"), rest: 70 }, prescriptionOf(9, "band-curl")],
+          },
+        ],
+      },
+      {
+        ...program.days[1]!,
+        blocks: [
+          { id: id(2), prescriptions: [prescriptionOf(3, "close-grip-bench-press")] },
+          { id: id(3), prescriptions: [prescriptionOf(1)] },
+        ],
+      },
     ],
   });
 
-  test("the same file changes nothing", () => expect(difference(program, program)).toEqual({ lines: [], operations: [] }));
+  test("the same file changes nothing", () =>
+    expect(difference(program, program)).toEqual({ lines: [], operations: [] }));
 
   test("its operations make the week what the file says, and its lines name each change", () => {
     const file = other();
     expect(shape(apply(program, file))).toEqual(shape(file));
-    expect(difference(program, file)!.lines).toEqual(["Day 1 is called Early.", "Preacher curl, pad 45°: rest changes.", "Band curl is added on Early.", "Preacher curl, pad 45° and Band curl become a pair.", expect.stringMatching(/Cable pushdown.* moves to Day 2/)]);
+    expect(difference(program, file)!.lines).toEqual([
+      "Day 1 is called Early.",
+      "Preacher curl, pad 45°: rest changes.",
+      "Band curl is added on Early.",
+      "Preacher curl, pad 45° and Band curl become a pair.",
+      expect.stringMatching(/Cable pushdown.* moves to Day 2/),
+    ]);
   });
 
   test("a file from another week replaces this one's exercises under ids of their own", () => {

@@ -12,13 +12,16 @@ const model = compileModel();
 test("seventy exercises and more, in every family, with well over two hundred settings", () => {
   expect(library.length).toBeGreaterThanOrEqual(70);
   expect(new Set(library.map((e) => e.family))).toEqual(new Set(FAMILIES));
-  const settings = library.map((e) => e.parameters.reduce((n, p) => n * (p.options?.length ?? Math.round((p.max - p.min) / p.step) + 1), 1));
+  const settings = library.map((e) =>
+    e.parameters.reduce((n, p) => n * (p.options?.length ?? Math.round((p.max - p.min) / p.step) + 1), 1),
+  );
   expect(settings.reduce((s, n) => s + n, 0)).toBeGreaterThan(200);
 });
 
 test("every region has muscles that some exercise is for", () => {
   const targets = new Set(library.flatMap((e) => e.targets));
-  for (const region of REGIONS) expect([region, muscles.some((m) => m.region === region && targets.has(m.id))]).toEqual([region, true]);
+  for (const region of REGIONS)
+    expect([region, muscles.some((m) => m.region === region && targets.has(m.id))]).toEqual([region, true]);
   for (const m of muscles) expect(heads.some((h) => h.muscle === m.id)).toBe(true);
 });
 

@@ -8,7 +8,9 @@ import { applyTransposed, RAD, sub, type Mat3, type Vec3 } from "#core/mechanics
 import { setupOf } from "../../support/setups";
 
 const model = compileModel();
-const named = library.flatMap((e) => e.setups.map((s): [string, Setup] => [`${e.id} ${s.name}`, resolveSetup(e, s.values)]));
+const named = library.flatMap((e) =>
+  e.setups.map((s): [string, Setup] => [`${e.id} ${s.name}`, resolveSetup(e, s.values)]),
+);
 
 function poses(setup: Setup, samples = 9): { pose: Pose; state: State }[] {
   return samplePath(model, setup, samples).map((pose) => {
@@ -30,26 +32,42 @@ test.each(named)("%s: nothing is under the floor, and whoever stands stands on i
     for (const name of ["grip.right", "toe.right", "heel.right", "knee-front.right", "crown"]) {
       const depth = point(state, name)[1];
       // a bar's plates and the soles have their own thickness
-      if (setup.on === "feet" || setup.on === "one-foot" || setup.on === "split" || setup.on === "hands-and-feet") expect([name, depth > -0.06]).toEqual([name, true]);
+      if (setup.on === "feet" || setup.on === "one-foot" || setup.on === "split" || setup.on === "hands-and-feet")
+        expect([name, depth > -0.06]).toEqual([name, true]);
     }
-    if (setup.on === "feet" && !setup.raisesHeel) for (const side of ["right", "left"]) expect(Math.abs(point(state, `midfoot.${side}`)[1])).toBeLessThan(0.01);
+    if (setup.on === "feet" && !setup.raisesHeel)
+      for (const side of ["right", "left"]) expect(Math.abs(point(state, `midfoot.${side}`)[1])).toBeLessThan(0.01);
   }
 });
 
 test.each(named)("%s: joints stay where joints can go", (_name, setup) => {
-  const ranges: [Parameters<typeof angleOf>[1], number, number][] = [["elbow", -5, 152], ["knee", -5, 140], ["hipFlexion", -25, 125], ["hipAbduction", -20, 50], ["ankle", -50, 40], ["lumbarFlexion", -20, 50], ["elevation", -65, 185], ["forearm", -90, 90]];
-  for (const { pose } of poses(setup)) for (const [joint, low, high] of ranges) expect([joint, angleOf(pose, joint) >= low - 1e-6 && angleOf(pose, joint) <= high + 1e-6]).toEqual([joint, true]);
+  const ranges: [Parameters<typeof angleOf>[1], number, number][] = [
+    ["elbow", -5, 152],
+    ["knee", -5, 140],
+    ["hipFlexion", -25, 125],
+    ["hipAbduction", -20, 50],
+    ["ankle", -50, 40],
+    ["lumbarFlexion", -20, 50],
+    ["elevation", -65, 185],
+    ["forearm", -90, 90],
+  ];
+  for (const { pose } of poses(setup))
+    for (const [joint, low, high] of ranges)
+      expect([joint, angleOf(pose, joint) >= low - 1e-6 && angleOf(pose, joint) <= high + 1e-6]).toEqual([joint, true]);
 });
 
 describe("the pelvis has its part of a bent hip", () => {
-  test.each(["romanian-deadlift", "good-morning", "deadlift", "back-squat", "front-squat", "bent-over-barbell-row"])("in %s the low back takes a sixth to a third of the lean of the trunk, and no more of the hip's bend than a quarter", (id) => {
-    const { pose, state } = poses(setupOf(id))[0]!;
-    const trunk = angleOf(pose, "pitch") + angleOf(pose, "lumbarFlexion");
-    const thigh = lean(origin(state, "shank.right"), origin(state, "hip-bent.right"));
-    const part = angleOf(pose, "lumbarFlexion") / (trunk - thigh);
-    expect(part).toBeGreaterThan(0.1);
-    expect(part).toBeLessThan(0.26);
-  });
+  test.each(["romanian-deadlift", "good-morning", "deadlift", "back-squat", "front-squat", "bent-over-barbell-row"])(
+    "in %s the low back takes a sixth to a third of the lean of the trunk, and no more of the hip's bend than a quarter",
+    (id) => {
+      const { pose, state } = poses(setupOf(id))[0]!;
+      const trunk = angleOf(pose, "pitch") + angleOf(pose, "lumbarFlexion");
+      const thigh = lean(origin(state, "shank.right"), origin(state, "hip-bent.right"));
+      const part = angleOf(pose, "lumbarFlexion") / (trunk - thigh);
+      expect(part).toBeGreaterThan(0.1);
+      expect(part).toBeLessThan(0.26);
+    },
+  );
 
   test.each([50, 75, 90])("the trunk leans as far as the parameter says: %d degrees", (depth) => {
     for (const id of ["romanian-deadlift", "good-morning"]) {
@@ -58,18 +76,24 @@ describe("the pelvis has its part of a bent hip", () => {
     }
   });
 
-  test.each(["leg-extension", "seated-leg-curl", "machine-hip-abduction", "machine-hip-adduction"])("in %s the thighs are level on the seat and the pelvis has turned back", (id) => {
-    for (const { pose, state } of poses(setupOf(id))) {
-      const [hip, knee] = [origin(state, "hip-bent.right"), origin(state, "shank.right")];
-      expect(Math.abs(knee[1] - hip[1])).toBeLessThan(0.06);
-      expect(angleOf(pose, "hipFlexion")).toBeLessThan(75);
-      expect(angleOf(pose, "lumbarFlexion")).toBeGreaterThan(10);
-    }
-  });
+  test.each(["leg-extension", "seated-leg-curl", "machine-hip-abduction", "machine-hip-adduction"])(
+    "in %s the thighs are level on the seat and the pelvis has turned back",
+    (id) => {
+      for (const { pose, state } of poses(setupOf(id))) {
+        const [hip, knee] = [origin(state, "hip-bent.right"), origin(state, "shank.right")];
+        expect(Math.abs(knee[1] - hip[1])).toBeLessThan(0.06);
+        expect(angleOf(pose, "hipFlexion")).toBeLessThan(75);
+        expect(angleOf(pose, "lumbarFlexion")).toBeGreaterThan(10);
+      }
+    },
+  );
 
   test("a seat leant farther back straightens hip and low back together", () => {
     const at = [0, 25, 50].map((recline) => poses(setupOf("leg-extension", { recline }))[0]!.pose);
-    for (const joint of ["hipFlexion", "lumbarFlexion"] as const) expect(angleOf(at[0]!, joint) > angleOf(at[1]!, joint) && angleOf(at[1]!, joint) > angleOf(at[2]!, joint)).toBe(true);
+    for (const joint of ["hipFlexion", "lumbarFlexion"] as const)
+      expect(angleOf(at[0]!, joint) > angleOf(at[1]!, joint) && angleOf(at[1]!, joint) > angleOf(at[2]!, joint)).toBe(
+        true,
+      );
     at.forEach((pose, k) => expect(angleOf(pose, "pitch") + angleOf(pose, "lumbarFlexion")).toBeCloseTo(-25 * k, 6));
   });
 });
@@ -85,7 +109,11 @@ test("the bar of a deadlift starts at the height of its plates and ends in hangi
 
 test("a grip that is given a place on the trunk travels from the one to the other", () => {
   const trunk = model.segmentIndex.get("trunk")!;
-  const onTrunk = (state: State, at: Vec3) => applyTransposed(Array.from(state.R.subarray(9 * trunk, 9 * trunk + 9)) as unknown as Mat3, sub(at, origin(state, "trunk")));
+  const onTrunk = (state: State, at: Vec3) =>
+    applyTransposed(
+      Array.from(state.R.subarray(9 * trunk, 9 * trunk + 9)) as unknown as Mat3,
+      sub(at, origin(state, "trunk")),
+    );
   let seen = 0;
   for (const [name, setup] of named) {
     const { keys } = setup;

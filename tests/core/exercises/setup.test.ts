@@ -1,7 +1,16 @@
 import { findMuscle, REGIONS } from "#core/anatomy/anatomy";
 import { exerciseSchema, FAMILIES } from "#core/exercises/format";
 import { findExercise, library } from "#core/exercises/library";
-import { canonical, completeValues, defaultValues, exerciseVersion, resolveSetup, setupKey, setupName, SetupError } from "#core/exercises/setup";
+import {
+  canonical,
+  completeValues,
+  defaultValues,
+  exerciseVersion,
+  resolveSetup,
+  setupKey,
+  setupName,
+  SetupError,
+} from "#core/exercises/setup";
 
 const incline = findExercise("incline-dumbbell-curl")!;
 
@@ -40,13 +49,17 @@ test("an unknown parameter and a value out of range are refused by name", () => 
 });
 
 test("parameters drive posture and pulley", () => {
-  expect(resolveSetup(incline, { bench: 60 })).toMatchObject({ angles: { pitch: -30 }, keys: [{ angles: { elevation: -30 } }, { angles: { elevation: -30 } }] });
+  expect(resolveSetup(incline, { bench: 60 })).toMatchObject({
+    angles: { pitch: -30 },
+    keys: [{ angles: { elevation: -30 } }, { angles: { elevation: -30 } }],
+  });
   const [near, far] = [0, 0.5].map((stepBack) => resolveSetup(findExercise("cable-pushdown")!, { stepBack }).loads[0]!);
   expect(near!.kind === "cable" && far!.kind === "cable" && far!.from.at[0] - near!.from.at[0]).toBeCloseTo(0.5, 9);
 });
 
 test("a file that is wrong says where", () => {
-  const issues = (change: object) => exerciseSchema.safeParse({ ...incline, ...change }).error?.issues.map((i) => i.path.join("."));
+  const issues = (change: object) =>
+    exerciseSchema.safeParse({ ...incline, ...change }).error?.issues.map((i) => i.path.join("."));
   expect(issues({ sides: "three" })).toEqual(["sides"]);
   expect(issues({ parameters: [{ ...incline.parameters[0], default: 500 }] })).toEqual(["parameters.0"]);
   expect(issues({ path: undefined })).toEqual(["path"]);

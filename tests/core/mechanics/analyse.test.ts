@@ -12,13 +12,18 @@ import { namedSetups, randomSetup, setupOf } from "../../support/setups";
 const model = compileModel();
 
 describe("every named setup of the library", () => {
-  test.each(namedSetups().map((s) => [s.key, s] as const))("%s can be lifted, balances and is for its muscle", (_key, setup) => {
-    const a = analyse(model, setup);
-    expect(a.feasible).toBe(true);
-    expect(a.residual).toBeLessThan(0.5);
-    // one of the muscles it is chosen for at least; where coach and mechanics differ on another the ranking shows it
-    expect(setup.exercise.targets.some((t) => a.heads.some((h) => h.muscle === t && h.metrics && h.metrics.work > 0))).toBe(true);
-  });
+  test.each(namedSetups().map((s) => [s.key, s] as const))(
+    "%s can be lifted, balances and is for its muscle",
+    (_key, setup) => {
+      const a = analyse(model, setup);
+      expect(a.feasible).toBe(true);
+      expect(a.residual).toBeLessThan(0.5);
+      // one of the muscles it is chosen for at least; where coach and mechanics differ on another the ranking shows it
+      expect(
+        setup.exercise.targets.some((t) => a.heads.some((h) => h.muscle === t && h.metrics && h.metrics.work > 0)),
+      ).toBe(true);
+    },
+  );
 });
 
 test("shares of all heads sum to one, thirds to one, and metrics stay in their ranges", () => {
@@ -49,15 +54,27 @@ test("moving a key pose along the same path changes no metric", () => {
   for (const [i, h] of a!.heads.entries()) {
     const other = b!.heads[i]!.metrics;
     if (!h.metrics) continue;
-    for (const key of ["loadedLength", "skew", "stretchShare", "function", "shareOfAll", "bottomTension"] as const) expect(other![key]).toBeCloseTo(h.metrics[key], 3);
+    for (const key of ["loadedLength", "skew", "stretchShare", "function", "shareOfAll", "bottomTension"] as const)
+      expect(other![key]).toBeCloseTo(h.metrics[key], 3);
   }
 });
 
 test("the left side gives what the right side gives", () => {
-  for (const id of ["behind-body-cable-curl", "close-grip-bench-press", "overhead-dumbbell-extension", "cable-side-raise", "one-arm-dumbbell-row", "split-squat", "cable-hip-abduction", "dumbbell-side-bend", "back-squat"]) {
+  for (const id of [
+    "behind-body-cable-curl",
+    "close-grip-bench-press",
+    "overhead-dumbbell-extension",
+    "cable-side-raise",
+    "one-arm-dumbbell-row",
+    "split-squat",
+    "cable-hip-abduction",
+    "dumbbell-side-bend",
+    "back-squat",
+  ]) {
     const [r, l] = (["right", "left"] as const).map((side) => analyse(model, setupOf(id), { side }));
     r!.strength.forEach((v, i) => expect(l!.strength[i]).toBeCloseTo(v, 8));
-    const lengths = (a: typeof r) => a!.heads.map((h) => `${h.id} ${h.metrics?.loadedLength.toFixed(6) ?? "idle"}`).sort();
+    const lengths = (a: typeof r) =>
+      a!.heads.map((h) => `${h.id} ${h.metrics?.loadedLength.toFixed(6) ?? "idle"}`).sort();
     expect(lengths(l)).toEqual(lengths(r));
   }
 });
@@ -70,7 +87,9 @@ test("only where the load is matters for a cable exercise, not its share between
 
 test("more samples change means by little, and a coarse rep is good enough for a search", () => {
   for (const setup of namedSetups()) {
-    const [a, coarse, fine] = [DEFAULT_SAMPLES, COARSE_SAMPLES, 161].map((samples) => analyse(model, setup, { samples }));
+    const [a, coarse, fine] = [DEFAULT_SAMPLES, COARSE_SAMPLES, 161].map((samples) =>
+      analyse(model, setup, { samples }),
+    );
     a!.heads.forEach((h, i) => {
       const [c, f] = [coarse!.heads[i]!.metrics, fine!.heads[i]!.metrics];
       if (!h.metrics || !c || !f) return;
@@ -85,7 +104,19 @@ test("random setups in random bodies never give a number that is not one", () =>
   const models = variedBodies({ stature: 1.7, mass: 70 }, 5, 9).map((b) => compileModel(b));
   for (let n = 0; n < 200; n++) {
     const a = analyse(models[n % 5]!, randomSetup(random));
-    const numbers = [...a.strength, ...a.resistance, ...a.capacity, a.engagedMass, a.residual, ...a.demands.map((d) => d.ratio), ...a.heads.flatMap((h) => [...h.force, ...h.length, ...(h.metrics ? [h.metrics.loadedLength, h.metrics.function, ...h.metrics.grain] : [])])];
+    const numbers = [
+      ...a.strength,
+      ...a.resistance,
+      ...a.capacity,
+      a.engagedMass,
+      a.residual,
+      ...a.demands.map((d) => d.ratio),
+      ...a.heads.flatMap((h) => [
+        ...h.force,
+        ...h.length,
+        ...(h.metrics ? [h.metrics.loadedLength, h.metrics.function, ...h.metrics.grain] : []),
+      ]),
+    ];
     expect(numbers.every(Number.isFinite)).toBe(true);
     if (!a.feasible) expect(a.warnings.length).toBeGreaterThan(0);
   }
@@ -101,7 +132,12 @@ test("a hand target out of reach says how far it is and how far the arm reaches"
 
 test("a setup that loads nothing is infeasible with a reason, not a silent zero", () => {
   const s = setupOf("cable-pushdown");
-  const slack: Setup = { ...s, loads: [{ kind: "band", at: "grip", both: false, from: { frame: "shoulder", at: [0, 0.6, 0] }, slack: 5, share: 1 }] };
+  const slack: Setup = {
+    ...s,
+    loads: [
+      { kind: "band", at: "grip", both: false, from: { frame: "shoulder", at: [0, 0.6, 0] }, slack: 5, share: 1 },
+    ],
+  };
   const a = analyse(model, slack);
   expect(a.feasible).toBe(false);
   expect(a.warnings[0]).toMatch(/band never tightens/);
@@ -122,7 +158,9 @@ test("everything is affine in the load: twice the share halves the largest load 
     const [a, b] = [analyse(model, s), analyse(model, twice)];
     expect(b.rawLoad / a.rawLoad).toBeCloseTo(0.5, 6);
     a.strength.forEach((v, i) => expect(b.strength[i]).toBeCloseTo(v, 6));
-    a.heads.forEach((h, i) => h.metrics && expect(b.heads[i]!.metrics!.loadedLength).toBeCloseTo(h.metrics.loadedLength, 6));
+    a.heads.forEach(
+      (h, i) => h.metrics && expect(b.heads[i]!.metrics!.loadedLength).toBeCloseTo(h.metrics.loadedLength, 6),
+    );
   }
 });
 
@@ -136,8 +174,21 @@ test("the same bits inline and in a server's worker thread", async () => {
     const model = compileModel();
     const all = library.map((e) => analyse(model, resolveSetup(e)));
     ${where}(createHash("sha256").update(JSON.stringify(all.map((a) => [a.rawLoad, [...a.resistance], a.heads.map((h) => h.metrics)]))).digest("hex"));`;
-  const bundle = async (where: string) => (await build({ stdin: { contents: source(where), resolveDir: process.cwd(), loader: "ts" }, bundle: true, platform: "node", format: "cjs", write: false, logLevel: "error" })).outputFiles[0]!.text;
-  const inline = spawnSync(process.execPath, ["-"], { input: await bundle("console.log"), encoding: "utf8" }).stdout.trim();
+  const bundle = async (where: string) =>
+    (
+      await build({
+        stdin: { contents: source(where), resolveDir: process.cwd(), loader: "ts" },
+        bundle: true,
+        platform: "node",
+        format: "cjs",
+        write: false,
+        logLevel: "error",
+      })
+    ).outputFiles[0]!.text;
+  const inline = spawnSync(process.execPath, ["-"], {
+    input: await bundle("console.log"),
+    encoding: "utf8",
+  }).stdout.trim();
   const worker = new Worker(await bundle('require("node:worker_threads").parentPort.postMessage'), { eval: true });
   const there = await new Promise((done, failed) => worker.once("message", done).once("error", failed));
   await worker.terminate();

@@ -11,21 +11,29 @@ const length = (a: readonly number[], b: readonly number[]) => Math.hypot(...a.m
 test("limbs keep their lengths through the rep", () => {
   for (const id of ["back-squat", "cable-fly", "pull-up"]) {
     const frames = framesOf(id);
-    for (const [from, to] of [["humerus.right", "forearm.right"], ["shank.left", "foot.left"], ["trunk", "head"]] as const) {
+    for (const [from, to] of [
+      ["humerus.right", "forearm.right"],
+      ["shank.left", "foot.left"],
+      ["trunk", "head"],
+    ] as const) {
       const first = length(framePoint(frames, 0, from), framePoint(frames, 0, to));
-      for (let n = 1; n < 11; n++) expect(length(framePoint(frames, n, from), framePoint(frames, n, to))).toBeCloseTo(first, 5);
+      for (let n = 1; n < 11; n++)
+        expect(length(framePoint(frames, n, from), framePoint(frames, n, to))).toBeCloseTo(first, 5);
     }
   }
 });
 
 test("a figure turned by half a turn is its own mirror, and nothing changes its height", () => {
   const frames = framesOf("standing-barbell-curl");
-  const [front, back] = [0, Math.PI].map((turn) => new Map(figureStrokes(frames, 5, { turn }).map((s) => [`${s.from} ${s.points.length}`, s])));
+  const [front, back] = [0, Math.PI].map(
+    (turn) => new Map(figureStrokes(frames, 5, { turn }).map((s) => [`${s.from} ${s.points.length}`, s])),
+  );
   expect(front!.size).toBe(back!.size);
-  for (const [name, s] of front!) s.points.forEach(([x, y], k) => {
-    expect(back!.get(name)!.points[k]![0]).toBeCloseTo(-x, 5);
-    expect(back!.get(name)!.points[k]![1]).toBeCloseTo(y, 9);
-  });
+  for (const [name, s] of front!)
+    s.points.forEach(([x, y], k) => {
+      expect(back!.get(name)!.points[k]![0]).toBeCloseTo(-x, 5);
+      expect(back!.get(name)!.points[k]![1]).toBeCloseTo(y, 9);
+    });
 });
 
 test("what is nearer is painted later", () => {
@@ -56,7 +64,8 @@ test("every head that works can be drawn, from origin to insertion", () => {
     for (const h of shown.filter((x) => x.metrics)) {
       const line = headLine(frames, 2, h.id, { turn: 0.3 });
       const drawn = heads.find((x) => x.id === h.id)!;
-      if (drawn.line || drawn.path) expect([h.id, line.length >= 2 && line.flat().every(Number.isFinite)]).toEqual([h.id, true]);
+      if (drawn.line || drawn.path)
+        expect([h.id, line.length >= 2 && line.flat().every(Number.isFinite)]).toEqual([h.id, true]);
     }
   }
 });

@@ -17,7 +17,11 @@ describe("only what moved is worked out again, and it is the same as all of it",
       const fresh = createState(model);
       fresh.q.set(kept.q);
       updateState(model, fresh);
-      for (const part of ["R", "o", "axes", "extent", "length", "active", "passive", "arms"] as const) expect([part, kept[part].findIndex((v, i) => !(Math.abs(v - fresh[part][i]!) < 1e-9 * Math.max(1, Math.abs(v))))]).toEqual([part, -1]);
+      for (const part of ["R", "o", "axes", "extent", "length", "active", "passive", "arms"] as const)
+        expect([
+          part,
+          kept[part].findIndex((v, i) => !(Math.abs(v - fresh[part][i]!) < 1e-9 * Math.max(1, Math.abs(v)))),
+        ]).toEqual([part, -1]);
     }
   });
 
@@ -50,7 +54,8 @@ describe("only what moved is worked out again, and it is the same as all of it",
 
 test("an answer never depends on what was asked before it", () => {
   const asked = ["cable-pulldown", "hammer-curl", "overhead-press", "split-squat", "push-up", "hip-thrust"];
-  const told = (id: string, body = model) => JSON.stringify(analyse(body, resolveSetup(findExercise(id)!), { samples: 11, frames: true }));
+  const told = (id: string, body = model) =>
+    JSON.stringify(analyse(body, resolveSetup(findExercise(id)!), { samples: 11, frames: true }));
   const alone = asked.map((id) => told(id, compileModel()));
   for (const e of library) analyse(model, resolveSetup(e), { samples: 5 });
   expect(asked.map((id) => told(id))).toEqual(alone);
@@ -59,7 +64,11 @@ test("an answer never depends on what was asked before it", () => {
 test("a setup varied by hand in a later pose gets a layout of its own", () => {
   // the wrist is named in the second pose only: it has to be balanced there, which the library's own setup never asks
   const own = resolveSetup(findExercise("hammer-curl")!);
-  const varied = { ...own, key: `${own.key} varied`, keys: own.keys.map((k, i) => (i === own.keys.length - 1 ? { ...k, angles: { ...k.angles, wristFlexion: 20 } } : k)) };
+  const varied = {
+    ...own,
+    key: `${own.key} varied`,
+    keys: own.keys.map((k, i) => (i === own.keys.length - 1 ? { ...k, angles: { ...k.angles, wristFlexion: 20 } } : k)),
+  };
   const told = (body: typeof model) => JSON.stringify(analyse(body, varied, { samples: 11 }));
   const alone = told(compileModel());
   analyse(model, own, { samples: 11 });

@@ -7,7 +7,16 @@ const even = series(() => 1);
 /** a head that runs from long to short with a force given over s */
 function rep(force: (s: number) => number, from = 1, to = 0, change: Partial<HeadRep> = {}): HeadRep {
   const position = series((s) => from + (to - from) * s);
-  return { length: position.map((p) => 0.6 + 0.8 * p), position, force: series(force), passive: new Float64Array(N), activation: even, usable: 0.8, work: 0.4, ...change };
+  return {
+    length: position.map((p) => 0.6 + 0.8 * p),
+    position,
+    force: series(force),
+    passive: new Float64Array(N),
+    activation: even,
+    usable: 0.8,
+    work: 0.4,
+    ...change,
+  };
 }
 
 const of = (r: HeadRep, strength = even) => headMetrics(r, strength, 2, 1, 1)!;
@@ -49,12 +58,14 @@ test("time reversed, the same numbers", () => {
   const [there, back] = [of(rep((s) => 0.2 + 0.6 * s, 0.9, 0.2)), of(rep((s) => 0.8 - 0.6 * s, 0.2, 0.9))];
   for (const key of ["loadedLength", "skew"] as const) expect(back[key]).toBeCloseTo(there[key], 9);
   // shares with an edge may gain or lose the one sample that stands on it
-  for (const key of ["stretchShare", "bottomTension", "rangeLoaded", "aboveOptimum"] as const) expect(Math.abs(back[key] - there[key])).toBeLessThan(0.02);
+  for (const key of ["stretchShare", "bottomTension", "rangeLoaded", "aboveOptimum"] as const)
+    expect(Math.abs(back[key] - there[key])).toBeLessThan(0.02);
 });
 
 test("twice the force changes no shape", () => {
   const [one, two] = [of(rep((s) => 0.1 + 0.3 * s)), of(rep((s) => 0.2 + 0.6 * s))];
-  for (const key of ["loadedLength", "skew", "stretchShare", "bottomTension", "rangeLoaded"] as const) expect(two[key]).toBeCloseTo(one[key], 9);
+  for (const key of ["loadedLength", "skew", "stretchShare", "bottomTension", "rangeLoaded"] as const)
+    expect(two[key]).toBeCloseTo(one[key], 9);
   expect(two.grain[12]! / one.grain[12]!).toBeCloseTo(2, 6);
 });
 
@@ -66,9 +77,19 @@ test("the part above optimum is counted by length, not by place", () => {
 
 test("partial reserve: what the long half allows over what the whole range allows", () => {
   const weakWhenShort = series((s) => (s <= 0.51 ? 3 : 1));
-  expect(of(rep(() => 1), weakWhenShort).partialReserve).toBeCloseTo(3, 9);
+  expect(
+    of(
+      rep(() => 1),
+      weakWhenShort,
+    ).partialReserve,
+  ).toBeCloseTo(3, 9);
   const weakWhenLong = series((s) => (s < 0.5 ? 1 : 3));
-  expect(of(rep(() => 1), weakWhenLong).partialReserve).toBe(1);
+  expect(
+    of(
+      rep(() => 1),
+      weakWhenLong,
+    ).partialReserve,
+  ).toBe(1);
 });
 
 test("function is work over the usable range, shares are of all and of the muscle", () => {
@@ -79,8 +100,24 @@ test("function is work over the usable range, shares are of all and of the muscl
 });
 
 test("nothing is shown for a head that hardly works", () => {
-  expect(headMetrics(rep(() => 1, 1, 0, { activation: series(() => 0.09) }), even, 1, 1, 1)).toBeNull();
-  expect(headMetrics(rep(() => 1, 1, 0, { activation: series(() => 0.11) }), even, 1, 1, 1)).not.toBeNull();
+  expect(
+    headMetrics(
+      rep(() => 1, 1, 0, { activation: series(() => 0.09) }),
+      even,
+      1,
+      1,
+      1,
+    ),
+  ).toBeNull();
+  expect(
+    headMetrics(
+      rep(() => 1, 1, 0, { activation: series(() => 0.11) }),
+      even,
+      1,
+      1,
+      1,
+    ),
+  ).not.toBeNull();
 });
 
 test("the grain has no holes where the rep goes, and nothing where it does not", () => {
@@ -92,7 +129,20 @@ test("the grain has no holes where the rep goes, and nothing where it does not",
   });
   expect(Math.max(...m.grainPassive)).toBeCloseTo(0.05, 9);
   // a coarse sampling fills the same bins
-  const coarse = headMetrics({ ...rep(() => 0.4, 0.75, 0.25), length: new Float64Array(7).fill(1), position: Float64Array.from({ length: 7 }, (_, i) => 0.75 - i / 12), force: new Float64Array(7).fill(0.4), passive: new Float64Array(7), activation: new Float64Array(7).fill(1) }, new Float64Array(7).fill(1), 1, 1, 1)!;
+  const coarse = headMetrics(
+    {
+      ...rep(() => 0.4, 0.75, 0.25),
+      length: new Float64Array(7).fill(1),
+      position: Float64Array.from({ length: 7 }, (_, i) => 0.75 - i / 12),
+      force: new Float64Array(7).fill(0.4),
+      passive: new Float64Array(7),
+      activation: new Float64Array(7).fill(1),
+    },
+    new Float64Array(7).fill(1),
+    1,
+    1,
+    1,
+  )!;
   coarse.grain.forEach((g, b) => expect(g > 0).toBe(m.grain[b]! > 0));
 });
 

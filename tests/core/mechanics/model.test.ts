@@ -9,8 +9,19 @@ import { seededRandom } from "#core/random";
 const model = compileModel();
 const nf = model.freedoms.length;
 
-function randomPose(random: () => number, m: Model, state: State, side: "right" | "left" = "right"): Record<string, number> {
-  const pose = { plane: -60 + 150 * random(), elevation: 165 * random(), twist: -60 + 120 * random(), elbow: 145 * random(), forearm: -80 + 160 * random() };
+function randomPose(
+  random: () => number,
+  m: Model,
+  state: State,
+  side: "right" | "left" = "right",
+): Record<string, number> {
+  const pose = {
+    plane: -60 + 150 * random(),
+    elevation: 165 * random(),
+    twist: -60 + 120 * random(),
+    elbow: 145 * random(),
+    forearm: -80 + 160 * random(),
+  };
   for (const [k, v] of Object.entries(pose)) setCoordinate(m, state.q, `${k}.${side}`, v);
   setRhythm(m, state.q, side);
   updateState(m, state);
@@ -24,26 +35,51 @@ describe("published values", () => {
     expect(tuned.length).toBeGreaterThanOrEqual(60);
     expect(tuned.filter((r) => r.inBand).length / tuned.length).toBeGreaterThanOrEqual(0.9);
   });
-  test.each(tuned)("$what is $value $unit (band $band, $source), or misses it by little", ({ value, band: [low, high] }) => {
-    const miss = Math.max(low - value, value - high);
-    expect(miss).toBeLessThan(0.1 * (high - low));
-  });
+  test.each(tuned)(
+    "$what is $value $unit (band $band, $source), or misses it by little",
+    ({ value, band: [low, high] }) => {
+      const miss = Math.max(low - value, value - high);
+      expect(miss).toBeLessThan(0.1 * (high - low));
+    },
+  );
   test("of the rows never used four in five are in band", () => {
     const never = rows.filter((r) => r.use === "never used");
     expect(never.length).toBeGreaterThanOrEqual(15);
     expect(never.filter((r) => r.inBand).length / never.length).toBeGreaterThanOrEqual(0.8);
   });
   const torques = compareTorques(model);
-  const mean = (use: "fit" | "left out") => { const rows = torques.filter((c) => c.use === use); return rows.reduce((s, c) => s + c.error, 0) / rows.length; };
+  const mean = (use: "fit" | "left out") => {
+    const rows = torques.filter((c) => c.use === use);
+    return rows.reduce((s, c) => s + c.error, 0) / rows.length;
+  };
   // what the calibration reached when it was last run, with a little room: a change that makes it worse is noticed
-  test("joint torques after calibration: fitted curves within 15 %, left-out ones within 25 %", () => expect([mean("fit") < 0.15, mean("left out") < 0.25]).toEqual([true, true]));
+  test("joint torques after calibration: fitted curves within 15 %, left-out ones within 25 %", () =>
+    expect([mean("fit") < 0.15, mean("left out") < 0.25]).toEqual([true, true]));
   test.each(torques)("$id ($use) is nowhere off by half", (c) => expect(c.error).toBeLessThan(0.5));
 });
 
 test("length is a potential: every moment arm of every head is minus its derivative, over random poses of the whole body", () => {
   const random = seededRandom(3);
   const [state, moved] = [createState(model), createState(model)];
-  const ranges: Record<string, [number, number]> = { plane: [-20, 130], elevation: [-40, 160], twist: [-60, 60], elbow: [0, 140], forearm: [-80, 80], wristFlexion: [-50, 50], wristDeviation: [-15, 20], fingers: [60, 220], protraction: [-15, 15], hipFlexion: [-15, 115], hipAbduction: [-15, 35], hipRotation: [-25, 25], knee: [0, 130], ankle: [-35, 20], lumbarFlexion: [-10, 40], lumbarBend: [-15, 15], lumbarRotation: [-20, 20] };
+  const ranges: Record<string, [number, number]> = {
+    plane: [-20, 130],
+    elevation: [-40, 160],
+    twist: [-60, 60],
+    elbow: [0, 140],
+    forearm: [-80, 80],
+    wristFlexion: [-50, 50],
+    wristDeviation: [-15, 20],
+    fingers: [60, 220],
+    protraction: [-15, 15],
+    hipFlexion: [-15, 115],
+    hipAbduction: [-15, 35],
+    hipRotation: [-25, 25],
+    knee: [0, 130],
+    ankle: [-35, 20],
+    lumbarFlexion: [-10, 40],
+    lumbarBend: [-15, 15],
+    lumbarRotation: [-20, 20],
+  };
   for (let n = 0; n < 25; n++) {
     for (const c of model.coordinates) {
       const [low, high] = ranges[c.split(".")[0]!] ?? [0, 0];
@@ -63,7 +99,11 @@ test("length is a potential: every moment arm of every head is minus its derivat
         const centre = 3 * freedom.segment;
         model.segments.forEach((_, i) => {
           if (!freedom.moved[i]) return;
-          const away = apply(turn, [state.o[3 * i]! - state.o[centre]!, state.o[3 * i + 1]! - state.o[centre + 1]!, state.o[3 * i + 2]! - state.o[centre + 2]!]);
+          const away = apply(turn, [
+            state.o[3 * i]! - state.o[centre]!,
+            state.o[3 * i + 1]! - state.o[centre + 1]!,
+            state.o[3 * i + 2]! - state.o[centre + 2]!,
+          ]);
           for (let r = 0; r < 3; r++) {
             moved.o[3 * i + r] = state.o[centre + r]! + away[r]!;
             const column = apply(turn, [state.R[9 * i + r]!, state.R[9 * i + 3 + r]!, state.R[9 * i + 6 + r]!]);
@@ -75,7 +115,9 @@ test("length is a potential: every moment arm of every head is minus its derivat
         updateHeads(model, moved, 0, model.heads.length);
         return Float64Array.from(moved.extent);
       });
-      const wrong = model.heads.filter((_, h) => !(Math.abs(-(extents[0]![h]! - extents[1]![h]!) / 2e-5 - state.arms[h * nf + f]!) < 1e-5));
+      const wrong = model.heads.filter(
+        (_, h) => !(Math.abs(-(extents[0]![h]! - extents[1]![h]!) / 2e-5 - state.arms[h * nf + f]!) < 1e-5),
+      );
       expect(wrong.map((h) => `${h.id}.${h.side} about ${freedom.id}`)).toEqual([]);
     });
   }
@@ -124,7 +166,13 @@ test("the left side is the right mirrored", () => {
     let apart = 0;
     model.freedoms.forEach((freedom, f) => {
       const mirrored = model.freedoms.findIndex((x) => x.id === freedom.id && x.side === "left");
-      if (freedom.side === "right") for (let h = 0; h < half; h++) apart = Math.max(apart, Math.abs(b.arms[(h + half) * nf + mirrored]! - a.arms[h * nf + f]!), Math.abs(b.length[h + half]! - a.length[h]!));
+      if (freedom.side === "right")
+        for (let h = 0; h < half; h++)
+          apart = Math.max(
+            apart,
+            Math.abs(b.arms[(h + half) * nf + mirrored]! - a.arms[h * nf + f]!),
+            Math.abs(b.length[h + half]! - a.length[h]!),
+          );
     });
     expect(apart).toBeLessThan(1e-10);
     const [right, left] = [model.segmentIndex.get("hand.right")!, model.segmentIndex.get("hand.left")!];
@@ -150,7 +198,10 @@ test("a larger body of the same shape has the same normalised lengths, longer le
 
 test("usable ranges are ordered, and a head over two joints is wider than its neighbour over one", () => {
   for (const h of model.heads) expect(h.longest).toBeGreaterThan(h.shortest + 0.25);
-  const width = (id: string) => { const h = model.heads.find((x) => x.id === id)!; return h.longest - h.shortest; };
+  const width = (id: string) => {
+    const h = model.heads.find((x) => x.id === id)!;
+    return h.longest - h.shortest;
+  };
   expect(width("triceps-long")).toBeGreaterThan(width("triceps-lateral") + 0.2);
 });
 

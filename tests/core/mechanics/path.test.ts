@@ -23,7 +23,9 @@ test("an elevation with its plane counts as the one swing it is", () => {
   expect(Math.max(...steps) - Math.min(...steps)).toBeLessThan(0.01);
 });
 
-test.each([3, 11, 41])("there are as many poses as asked for: %d", (samples) => expect(samplePath(model, setupOf("cable-pulldown"), samples)).toHaveLength(samples));
+test.each([3, 11, 41])("there are as many poses as asked for: %d", (samples) =>
+  expect(samplePath(model, setupOf("cable-pulldown"), samples)).toHaveLength(samples),
+);
 
 test("the same path in fewer samples goes through the same poses", () => {
   for (const id of ["cable-fly", "back-squat", "pull-up"]) {
@@ -37,7 +39,10 @@ test("squats and hinges keep the weight over the middle of the foot", () => {
     const setup = setupOf(id);
     const state = createState(model);
     const grips = setup.loads[0]!.at.startsWith("bar") ? [setup.loads[0]!.at] : ["grip.right", "grip.left"];
-    const loads = grips.map((point) => ({ point, mass: (setup.exercise.stated.usualLoad * setup.loads[0]!.share * 2) / grips.length }));
+    const loads = grips.map((point) => ({
+      point,
+      mass: (setup.exercise.stated.usualLoad * setup.loads[0]!.share * 2) / grips.length,
+    }));
     for (const pose of samplePath(model, setup, 9)) {
       applyPose(model, state, setup, pose, "right");
       const mid = model.points.get("midfoot.right")!;
@@ -60,7 +65,13 @@ describe("what cannot be is refused with its reason", () => {
 
   test("a hand where no arm reaches", () => {
     const row = findExercise("seated-cable-row")!;
-    const far = resolveSetup({ ...row, path: [{ angles: { forearm: 5 }, hand: [1.6, 0.3, 0.2] }, { angles: { forearm: 5 }, hand: [0.2, 0.2, 0.2] }] } as typeof row);
+    const far = resolveSetup({
+      ...row,
+      path: [
+        { angles: { forearm: 5 }, hand: [1.6, 0.3, 0.2] },
+        { angles: { forearm: 5 }, hand: [0.2, 0.2, 0.2] },
+      ],
+    } as typeof row);
     expect(() => samplePath(model, far, 11)).toThrow(/the arm reaches 0\.\d+ m/);
     expect(analyse(model, far).warnings.join()).toMatch(/^This pose is impossible: the hand target/);
   });

@@ -19,7 +19,8 @@ function randomProblem(seed: number) {
   return { m, n, A, V, u, c: new Float64Array(m) };
 }
 
-const unmet = (A: Float64Array, a: Float64Array, b: Float64Array, n: number) => Math.max(...Array.from(b, (t, f) => Math.abs(t - a.reduce((s, v, i) => s + A[f * n + i]! * v, 0))));
+const unmet = (A: Float64Array, a: Float64Array, b: Float64Array, n: number) =>
+  Math.max(...Array.from(b, (t, f) => Math.abs(t - a.reduce((s, v, i) => s + A[f * n + i]! * v, 0))));
 
 test("the largest load can be shared at 97 % and not at 103 %", () => {
   for (let seed = 1; seed <= 150; seed++) {
@@ -73,7 +74,11 @@ test("splitting a head into identical parts changes no share", () => {
       const volume = [120, 150, 60];
       const b = Float64Array.of(effort * torque.reduce((s, t) => s + t, 0));
       const whole = new Float64Array(3);
-      shareLoad({ freedoms: 1, heads: 3, A: Float64Array.from(torque), b, V: Float64Array.from(volume) }, new Float64Array(1), whole);
+      shareLoad(
+        { freedoms: 1, heads: 3, A: Float64Array.from(torque), b, V: Float64Array.from(volume) },
+        new Float64Array(1),
+        whole,
+      );
       const A = Float64Array.from([...Array(parts).fill(30 / parts), 22, 14]);
       const V = Float64Array.from([...Array(parts).fill(120 / parts), 150, 60]);
       const split = new Float64Array(parts + 2);
@@ -89,7 +94,14 @@ test("along one freedom the sum and the simplex agree, feasible or not", () => {
   let infeasible = 0;
   for (let k = 0; k < 2000; k++) {
     const n = 1 + Math.floor(random() * 8);
-    const p = { freedoms: 1, heads: n, A: Float64Array.from({ length: n }, () => -30 + 60 * random()), u: Float64Array.of(k % 9 === 0 ? 0 : -2 + 4 * random()), c: Float64Array.of(-60 + 120 * random()), limit: 500 };
+    const p = {
+      freedoms: 1,
+      heads: n,
+      A: Float64Array.from({ length: n }, () => -30 + 60 * random()),
+      u: Float64Array.of(k % 9 === 0 ? 0 : -2 + 4 * random()),
+      c: Float64Array.of(-60 + 120 * random()),
+      limit: 500,
+    };
     const [sum, simplex] = [largestLoad(p), bySimplex(p)];
     expect(sum.feasible).toBe(simplex.feasible);
     if (!sum.feasible) {
@@ -103,7 +115,14 @@ test("along one freedom the sum and the simplex agree, feasible or not", () => {
 });
 
 test("a pose that cannot be held is a result with its shortfall", () => {
-  const r = largestLoad({ freedoms: 1, heads: 1, A: Float64Array.of(10), u: Float64Array.of(-1), c: Float64Array.of(25), limit: 100 });
+  const r = largestLoad({
+    freedoms: 1,
+    heads: 1,
+    A: Float64Array.of(10),
+    u: Float64Array.of(-1),
+    c: Float64Array.of(25),
+    limit: 100,
+  });
   expect(r).toMatchObject({ feasible: false, load: 0 });
   expect(r.shortfall).toBeCloseTo(15, 6);
 });
@@ -117,12 +136,24 @@ describe("beside general-purpose packages", () => {
       const a0 = Float64Array.from({ length: n }, () => 0.2 * random());
       const c = Float64Array.from({ length: m }, (_, f) => a0.reduce((s, v, i) => s + A[f * n + i]! * v, 0));
       const ours = largestLoad({ freedoms: m, heads: n, A, u, c, limit: 1e4 });
-      const column = (entry: (f: number) => number, more: Record<string, number>) => ({ ...Object.fromEntries(Array.from({ length: m }, (_, f) => [`torque${f}`, entry(f)])), ...more });
+      const column = (entry: (f: number) => number, more: Record<string, number>) => ({
+        ...Object.fromEntries(Array.from({ length: m }, (_, f) => [`torque${f}`, entry(f)])),
+        ...more,
+      });
       const linear: LinearModel = {
         direction: "maximize",
         objective: "load",
-        constraints: { ...Object.fromEntries(Array.from({ length: m }, (_, f) => [`torque${f}`, { equal: c[f]! }])), ...Object.fromEntries(Array.from({ length: n }, (_, i) => [`full${i}`, { max: 1 }])), most: { max: 1e4 } },
-        variables: { w: column((f) => u[f]!, { load: 1, most: 1 }), ...Object.fromEntries(Array.from({ length: n }, (_, i) => [`a${i}`, column((f) => A[f * n + i]!, { [`full${i}`]: 1 })])) },
+        constraints: {
+          ...Object.fromEntries(Array.from({ length: m }, (_, f) => [`torque${f}`, { equal: c[f]! }])),
+          ...Object.fromEntries(Array.from({ length: n }, (_, i) => [`full${i}`, { max: 1 }])),
+          most: { max: 1e4 },
+        },
+        variables: {
+          w: column((f) => u[f]!, { load: 1, most: 1 }),
+          ...Object.fromEntries(
+            Array.from({ length: n }, (_, i) => [`a${i}`, column((f) => A[f * n + i]!, { [`full${i}`]: 1 })]),
+          ),
+        },
       };
       const theirs = solveLinear(linear);
       expect(theirs.status).toBe("optimal");
@@ -141,8 +172,19 @@ describe("beside general-purpose packages", () => {
       shareLoad({ freedoms: m, heads: n, A, b, V }, new Float64Array(m), a);
       const unit = (i: number, v: number) => Array.from({ length: n }, (_, k) => (k === i ? v : 0));
       const D = [[], ...Array.from({ length: n }, (_, i) => row(unit(i, 2 * V[i]!)))];
-      const columns = [[], ...Array.from({ length: n }, (_, i) => row([...Array.from({ length: m }, (_x, f) => A[f * n + i]!), ...unit(i, 1), ...unit(i, -1)]))];
-      const { solution } = quadprog.solveQP(D, row(new Float64Array(n)), columns, row([...b, ...new Array<number>(n).fill(0), ...new Array<number>(n).fill(-1)]), m);
+      const columns = [
+        [],
+        ...Array.from({ length: n }, (_, i) =>
+          row([...Array.from({ length: m }, (_x, f) => A[f * n + i]!), ...unit(i, 1), ...unit(i, -1)]),
+        ),
+      ];
+      const { solution } = quadprog.solveQP(
+        D,
+        row(new Float64Array(n)),
+        columns,
+        row([...b, ...new Array<number>(n).fill(0), ...new Array<number>(n).fill(-1)]),
+        m,
+      );
       solution.slice(1).forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(1e-6));
     }
   });

@@ -11,12 +11,17 @@ describe("problems read where they stand", () => {
       const [rows, columns, row, column, m, n] = [7, 20, 2, 5, 3, 12];
       const whole = table(rows * columns, () => 40 * (random() - 0.5));
       const part = table(m * n, () => 0);
-      for (let r = 0; r < m; r++) for (let c = 0; c < n; c++) part[r * n + c] = whole[(row + r) * columns + column + c]!;
+      for (let r = 0; r < m; r++)
+        for (let c = 0; c < n; c++) part[r * n + c] = whole[(row + r) * columns + column + c]!;
       const V = table(n, () => 20 + 300 * random());
       const a0 = table(n, () => 0.8 * random());
       const b = table(m, () => 0).map((_, r) => a0.reduce((sum, v, c) => sum + v * part[r * n + c]!, 0));
       const [inside, alone] = [new Float64Array(n), new Float64Array(n)];
-      const first = shareLoad({ freedoms: m, heads: n, A: whole, from: row * columns + column, stride: columns, b, V }, new Float64Array(m), inside);
+      const first = shareLoad(
+        { freedoms: m, heads: n, A: whole, from: row * columns + column, stride: columns, b, V },
+        new Float64Array(m),
+        inside,
+      );
       const second = shareLoad({ freedoms: m, heads: n, A: part, b, V }, new Float64Array(m), alone);
       expect(first.residual).toBeLessThan(1e-8);
       expect(second.residual).toBeLessThan(1e-8);
@@ -43,7 +48,14 @@ describe("problems read where they stand", () => {
     const u = table(count * m, () => -1 - random());
     const c = table(m, () => 0);
     for (let at = 0; at < count; at++) {
-      const alone = largestLoad({ freedoms: m, heads: n, A: A.slice(at * m * n, (at + 1) * m * n), u: u.slice(at * m, (at + 1) * m), c, limit: 1e4 });
+      const alone = largestLoad({
+        freedoms: m,
+        heads: n,
+        A: A.slice(at * m * n, (at + 1) * m * n),
+        u: u.slice(at * m, (at + 1) * m),
+        c,
+        limit: 1e4,
+      });
       const stacked = largestLoad({ freedoms: m, heads: n, A, u, c, limit: 1e4, at });
       expect(stacked.feasible).toBe(alone.feasible);
       expect(stacked.load).toBe(alone.load);

@@ -1,5 +1,16 @@
 import type { Setup, SetupLoad } from "#core/exercises/setup";
-import { addContacts, anchorPoint, applyLoads, cablesThroughTrunk, GRAVITY, makeForces, placeLoads, torquesOf, unitForce, type PlacedLoad } from "#core/mechanics/loads";
+import {
+  addContacts,
+  anchorPoint,
+  applyLoads,
+  cablesThroughTrunk,
+  GRAVITY,
+  makeForces,
+  placeLoads,
+  torquesOf,
+  unitForce,
+  type PlacedLoad,
+} from "#core/mechanics/loads";
 import { compileModel } from "#core/mechanics/compile";
 import { setCoordinate, type Model } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
@@ -15,16 +26,32 @@ const freedom = (id: string) => model.freedoms.findIndex((f) => f.id === id && f
 function posed(random: () => number): State {
   const state = createState(model);
   setCoordinate(model, state.q, "root.pitch", -90 + 180 * random());
-  for (const [c, low, high] of [["elevation", -40, 150], ["twist", -40, 40], ["elbow", 5, 135], ["forearm", -70, 70], ["hipFlexion", -10, 110], ["hipAbduction", -10, 30], ["knee", 0, 130], ["ankle", -30, 20]] as const) setCoordinate(model, state.q, `${c}.right`, low + (high - low) * random());
+  for (const [c, low, high] of [
+    ["elevation", -40, 150],
+    ["twist", -40, 40],
+    ["elbow", 5, 135],
+    ["forearm", -70, 70],
+    ["hipFlexion", -10, 110],
+    ["hipAbduction", -10, 30],
+    ["knee", 0, 130],
+    ["ankle", -30, 20],
+  ] as const)
+    setCoordinate(model, state.q, `${c}.right`, low + (high - low) * random());
   setCoordinate(model, state.q, "plane.right", 90);
-  for (const c of ["lumbarFlexion", "lumbarBend", "lumbarRotation"]) setCoordinate(model, state.q, c, -10 + 30 * random());
+  for (const c of ["lumbarFlexion", "lumbarBend", "lumbarRotation"])
+    setCoordinate(model, state.q, c, -10 + 30 * random());
   updatePose(model, state);
   return state;
 }
 
 const grip = model.points.get("grip.right")!;
 const mass: SetupLoad = { kind: "mass", at: "grip", both: false, share: 1, fixed: 0 };
-const inHand = (load: SetupLoad, anchor: Vec3 | null = null): PlacedLoad => ({ load, segment: grip.segment, at: grip.at, anchor });
+const inHand = (load: SetupLoad, anchor: Vec3 | null = null): PlacedLoad => ({
+  load,
+  segment: grip.segment,
+  at: grip.at,
+  anchor,
+});
 
 const torques = (state: State, loads: PlacedLoad[]) => {
   const forces = makeForces();
@@ -39,7 +66,10 @@ const torques = (state: State, loads: PlacedLoad[]) => {
 /** potential energy of the segments that turn with a freedom, and of one kilogram in the hand, J */
 function energy(state: State, id: string): { own: number; hand: number } {
   const { moved } = model.freedoms[freedom(id)]!;
-  const own = model.segments.reduce((sum, s, i) => (moved[i] && s.mass > 0 ? sum + GRAVITY * s.mass * readPoint(state, i, s.com)[1] : sum), 0);
+  const own = model.segments.reduce(
+    (sum, s, i) => (moved[i] && s.mass > 0 ? sum + GRAVITY * s.mass * readPoint(state, i, s.com)[1] : sum),
+    0,
+  );
   return { own, hand: moved[grip.segment] ? GRAVITY * readPoint(state, grip.segment, grip.at)[1] : 0 };
 }
 
@@ -48,7 +78,19 @@ test("torques are minus the change of potential energy (virtual work), for every
   for (let n = 0; n < 40; n++) {
     const state = posed(random);
     const at = torques(state, [inHand(mass)]);
-    for (const id of ["elbow", "forearm", "wristFlexion", "hipFlexion", "hipAbduction", "hipRotation", "knee", "ankle", "lumbarFlexion", "lumbarBend", "lumbarRotation"]) {
+    for (const id of [
+      "elbow",
+      "forearm",
+      "wristFlexion",
+      "hipFlexion",
+      "hipAbduction",
+      "hipRotation",
+      "knee",
+      "ankle",
+      "lumbarFlexion",
+      "lumbarBend",
+      "lumbarRotation",
+    ]) {
       const { fixed, unit } = at(id);
       const c = model.freedoms[freedom(id)]!.coordinate;
       const was = state.q[c]!;
@@ -70,7 +112,12 @@ test("a cable's torque is its tension times the change of its length", () => {
   for (let n = 0; n < 60; n++) {
     const state = posed(random);
     const anchor: Vec3 = [-1 + 2 * random(), 2 * random(), -1 + 2 * random()];
-    const { unit } = torques(state, [inHand({ kind: "cable", at: "grip", both: false, from: { frame: "floor", at: anchor }, share: 1, profile: null }, anchor)])("elbow");
+    const { unit } = torques(state, [
+      inHand(
+        { kind: "cable", at: "grip", both: false, from: { frame: "floor", at: anchor }, share: 1, profile: null },
+        anchor,
+      ),
+    ])("elbow");
     const c = model.coordinateIndex.get("elbow.right")!;
     const at = state.q[c]!;
     const [low, high] = [-1e-5, 1e-5].map((d) => {
@@ -84,7 +131,18 @@ test("a cable's torque is its tension times the change of its length", () => {
 
 test("a band pulls nothing while slack, its share at twice its slack length, and grows in proportion", () => {
   const state = createState(model);
-  const band = (length: number) => norm(unitForce(state, inHand({ kind: "band", at: "grip", both: false, from: { frame: "floor", at: [0, 0, 0] }, slack: 0.5, share: 1 }, [0, length, 0]), [0, 0, 0], 0));
+  const band = (length: number) =>
+    norm(
+      unitForce(
+        state,
+        inHand(
+          { kind: "band", at: "grip", both: false, from: { frame: "floor", at: [0, 0, 0] }, slack: 0.5, share: 1 },
+          [0, length, 0],
+        ),
+        [0, 0, 0],
+        0,
+      ),
+    );
   expect(band(0.4)).toBe(0);
   expect(band(0.5)).toBe(0);
   expect(band(1)).toBeCloseTo(GRAVITY, 9);
@@ -109,7 +167,19 @@ test("a lever's pad pushes square to the limb, by its profile", () => {
 });
 
 describe("contacts", () => {
-  const closed = ["back-squat", "deadlift", "split-squat", "bent-over-barbell-row", "cable-side-raise", "cable-hip-abduction", "push-up", "hip-thrust", "back-extension", "kneeling-leg-curl", "standing-calf-raise"];
+  const closed = [
+    "back-squat",
+    "deadlift",
+    "split-squat",
+    "bent-over-barbell-row",
+    "cable-side-raise",
+    "cable-hip-abduction",
+    "push-up",
+    "hip-thrust",
+    "back-extension",
+    "kneeling-leg-curl",
+    "standing-calf-raise",
+  ];
   const at = (setup: Setup, s: number) => {
     const state = createState(model);
     const poses = samplePath(model, setup, 11);
@@ -126,30 +196,42 @@ describe("contacts", () => {
   test.each(closed)("in %s forces sum to nothing, and their moments in the sagittal plane too", (id) => {
     for (const s of [0, 0.5, 1]) {
       const { forces } = at(setupOf(id), s);
-      for (const [force, couple] of [[forces.fixed, forces.fixedCouple], [forces.unit, forces.unitCouple]] as const) {
+      for (const [force, couple] of [
+        [forces.fixed, forces.fixedCouple],
+        [forces.unit, forces.unitCouple],
+      ] as const) {
         const sum = [0, 0, 0];
         let moment = 0;
         for (let n = 0; n < forces.count; n++) {
           for (let r = 0; r < 3; r++) sum[r]! += force[3 * n + r]!;
-          moment += forces.point[3 * n]! * force[3 * n + 1]! - forces.point[3 * n + 1]! * force[3 * n]! + couple[3 * n + 2]!;
+          moment +=
+            forces.point[3 * n]! * force[3 * n + 1]! - forces.point[3 * n + 1]! * force[3 * n]! + couple[3 * n + 2]!;
         }
         // a contact that cannot pull sideways leaves the sideways force to the floor's friction
-        sum.slice(0, id === "push-up" || id === "hip-thrust" || id === "split-squat" ? 2 : 3).forEach((v) => expect(Math.abs(v)).toBeLessThan(1e-6));
+        sum
+          .slice(0, id === "push-up" || id === "hip-thrust" || id === "split-squat" ? 2 : 3)
+          .forEach((v) => expect(Math.abs(v)).toBeLessThan(1e-6));
         expect(Math.abs(moment)).toBeLessThan(1e-6);
       }
     }
   });
 
-  test.each(["back-squat", "deadlift", "romanian-deadlift", "good-morning", "front-squat"])("in %s body and bar stand over the feet all the way", (id) => {
-    const setup = setupOf(id);
-    const state = createState(model);
-    const at = setup.loads[0]!.at;
-    const nominal = (model.points.has(at) ? [at] : [`${at}.right`, `${at}.left`]).map((point) => ({ point, mass: setup.loads[0]!.share * setup.exercise.stated.usualLoad }));
-    for (const pose of samplePath(model, setup, 9)) {
-      applyPose(model, state, setup, pose, "right");
-      expect(Math.abs(balancePoint(model, state, nominal))).toBeLessThan(0.012);
-    }
-  });
+  test.each(["back-squat", "deadlift", "romanian-deadlift", "good-morning", "front-squat"])(
+    "in %s body and bar stand over the feet all the way",
+    (id) => {
+      const setup = setupOf(id);
+      const state = createState(model);
+      const at = setup.loads[0]!.at;
+      const nominal = (model.points.has(at) ? [at] : [`${at}.right`, `${at}.left`]).map((point) => ({
+        point,
+        mass: setup.loads[0]!.share * setup.exercise.stated.usualLoad,
+      }));
+      for (const pose of samplePath(model, setup, 9)) {
+        applyPose(model, state, setup, pose, "right");
+        expect(Math.abs(balancePoint(model, state, nominal))).toBeLessThan(0.012);
+      }
+    },
+  );
 
   test("the hips in a bridge lift the feet's share only: what the floor pushes up under feet and shoulders is all the weight", () => {
     const { forces, applied } = at(setupOf("hip-thrust"), 0.5);
@@ -173,7 +255,12 @@ test("a cable through the trunk is seen, one beside it is not", () => {
   const state = createState(model);
   updatePose(model, state);
   const hand = readPoint(state, grip.segment, grip.at);
-  const cable = (anchor: Vec3) => [inHand({ kind: "cable", at: "grip", both: false, from: { frame: "floor", at: anchor }, share: 1, profile: null }, anchor)];
+  const cable = (anchor: Vec3) => [
+    inHand(
+      { kind: "cable", at: "grip", both: false, from: { frame: "floor", at: anchor }, share: 1, profile: null },
+      anchor,
+    ),
+  ];
   expect(cablesThroughTrunk(model, state, cable([0, 2, -2]))).toBe(true);
   expect(cablesThroughTrunk(model, state, cable([hand[0], 2, hand[2] + 1]))).toBe(false);
 });
@@ -186,9 +273,11 @@ describe("the path of a rep", () => {
       const turn = poses.slice(1).map((p, i) => Math.abs(angleOf(p, "elbow") - angleOf(poses[i]!, "elbow")));
       // where only the elbow moves its steps are the travel
       const { family } = setup.exercise;
-      if ((family === "curl" || family === "extension") && !setup.keys[0]!.hand) expect(Math.max(...turn) - Math.min(...turn)).toBeLessThan(0.02 * Math.max(...turn));
+      if ((family === "curl" || family === "extension") && !setup.keys[0]!.hand)
+        expect(Math.max(...turn) - Math.min(...turn)).toBeLessThan(0.02 * Math.max(...turn));
       // curls close the elbow, extensions open it
-      if (family === "curl" || family === "extension") expect(Math.sign(angleOf(poses[30]!, "elbow") - angleOf(poses[0]!, "elbow"))).toBe(family === "curl" ? 1 : -1);
+      if (family === "curl" || family === "extension")
+        expect(Math.sign(angleOf(poses[30]!, "elbow") - angleOf(poses[0]!, "elbow"))).toBe(family === "curl" ? 1 : -1);
     }
   });
 
@@ -200,7 +289,10 @@ describe("the path of a rep", () => {
       const state = createState(body);
       const trunk = body.segmentIndex.get("trunk")!;
       const hand = body.segmentIndex.get("hand.right")!;
-      for (const [pose, target] of [[poses[0]!, setup.keys[0]!], [poses[8]!, setup.keys.at(-1)!]] as const) {
+      for (const [pose, target] of [
+        [poses[0]!, setup.keys[0]!],
+        [poses[8]!, setup.keys.at(-1)!],
+      ] as const) {
         applyPose(body, state, setup, pose, "right");
         const at = readPoint(state, hand, [0, -setup.exercise.handle * body.size, 0]);
         const origin = readPoint(state, trunk, [0, 0, 0]);

@@ -25,14 +25,31 @@ describe("varied bodies", () => {
       expect(high).toBeLessThanOrEqual(centre + span);
       expect(high! - low!).toBeGreaterThan(1.2 * span);
     };
-    within(spread((v) => v.strength["biceps-long"]!), 0.2, 1);
-    within(spread((v) => v.referenceLength["brachialis"]!), 0.08, 0);
-    within(spread((v) => v.fibreLength["triceps-long"]!), 0.1, 1);
-    within(spread((v) => v.limbs.upperArm!), 0.04, 1);
+    within(
+      spread((v) => v.strength["biceps-long"]!),
+      0.2,
+      1,
+    );
+    within(
+      spread((v) => v.referenceLength["brachialis"]!),
+      0.08,
+      0,
+    );
+    within(
+      spread((v) => v.fibreLength["triceps-long"]!),
+      0.1,
+      1,
+    );
+    within(
+      spread((v) => v.limbs.upperArm!),
+      0.04,
+      1,
+    );
   });
 
   test("heads the model cannot tell apart stay alike in every one of them", () => {
-    for (const b of bodies) for (const h of heads) if (h.sameAs) expect(b.variation!.strength[h.id]).toBe(b.variation!.strength[h.sameAs]);
+    for (const b of bodies)
+      for (const h of heads) if (h.sameAs) expect(b.variation!.strength[h.id]).toBe(b.variation!.strength[h.sameAs]);
   });
 });
 
@@ -62,8 +79,14 @@ describe("the figure", () => {
   const { frames, heads: series } = analyse(model, setupOf("preacher-curl"), { frames: true });
 
   test("is drawn from the engine's own joints: limbs keep their length through the rep", () => {
-    const length = (sample: number, a: string, b: string) => Math.hypot(...[0, 1, 2].map((k) => framePoint(frames!, sample, a)[k]! - framePoint(frames!, sample, b)[k]!));
-    for (const [a, b, size] of [["humerus.right", "forearm.right", 0.29], ["forearm.right", "hand.right", 0.255], ["thigh.left", "shank.left", 0.409]] as const) for (const sample of [0, 20, 40]) expect(length(sample, a, b)).toBeCloseTo(size, 4);
+    const length = (sample: number, a: string, b: string) =>
+      Math.hypot(...[0, 1, 2].map((k) => framePoint(frames!, sample, a)[k]! - framePoint(frames!, sample, b)[k]!));
+    for (const [a, b, size] of [
+      ["humerus.right", "forearm.right", 0.29],
+      ["forearm.right", "hand.right", 0.255],
+      ["thigh.left", "shank.left", 0.409],
+    ] as const)
+      for (const sample of [0, 20, 40]) expect(length(sample, a, b)).toBeCloseTo(size, 4);
   });
 
   test("paints far limbs first from the right, last from the left", () => {
@@ -79,7 +102,10 @@ describe("the figure", () => {
       const lever = [d.leverFoot[0] - d.joint[0], d.leverFoot[1] - d.joint[1]];
       expect(lever[0]! * d.force[0] + lever[1]! * d.force[1]).toBeCloseTo(0, 5);
     }
-    const arm = (sample: number) => { const d = loadDrawing(frames!, sample, { turn: 0 }, "elbow"); return Math.hypot(d.leverFoot[0] - d.joint[0], d.leverFoot[1] - d.joint[1]); };
+    const arm = (sample: number) => {
+      const d = loadDrawing(frames!, sample, { turn: 0 }, "elbow");
+      return Math.hypot(d.leverFoot[0] - d.joint[0], d.leverFoot[1] - d.joint[1]);
+    };
     // a level forearm has the longest lever
     const level = Array.from({ length: 41 }, (_, i) => i).reduce((best, i) => (arm(i) > arm(best) ? i : best), 0);
     const [elbow, hand] = ["forearm.right", "hand.right"].map((p) => framePoint(frames!, level, p));

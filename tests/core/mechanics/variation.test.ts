@@ -12,7 +12,13 @@ test("the same seed gives the same bodies, another one others", () => {
 });
 
 test("everything varies inside what is stated, to both sides", () => {
-  const spans = { strength: [1, 0.2], referenceLength: [0, 0.08], fibreLength: [1, 0.1], momentArm: [1, 0.12], limbs: [1, 0.04] } as const;
+  const spans = {
+    strength: [1, 0.2],
+    referenceLength: [0, 0.08],
+    fibreLength: [1, 0.1],
+    momentArm: [1, 0.12],
+    limbs: [1, 0.04],
+  } as const;
   for (const [part, [middle, span]] of Object.entries(spans)) {
     const values = bodies.flatMap((b) => Object.values(b.variation![part as keyof typeof spans]));
     expect(Math.max(...values.map((v) => Math.abs(v - middle)))).toBeLessThanOrEqual(span);
@@ -25,7 +31,8 @@ test("everything varies inside what is stated, to both sides", () => {
 test("heads that carry the same data stay alike in every body", () => {
   const alike = heads.filter((h) => h.sameAs);
   expect(alike.length).toBeGreaterThan(0);
-  for (const b of bodies) for (const h of alike) expect(b.variation!.strength[h.id]).toBe(b.variation!.strength[h.sameAs!]);
+  for (const b of bodies)
+    for (const h of alike) expect(b.variation!.strength[h.id]).toBe(b.variation!.strength[h.sameAs!]);
 });
 
 test("a varied body has other levers and strengths, and usable ranges that are still ranges", () => {

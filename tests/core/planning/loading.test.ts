@@ -11,18 +11,80 @@ const body = { stature: 1.75, mass: MASS };
 const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
 const { rows } = surveySetups(setups, body, 0);
 const row = (exerciseId: string): SurveyRow => rows.find((r) => r.exerciseId === exerciseId)!;
-const made = (exerciseId: string, values: Values = row(exerciseId).values) => prescribe(findExercise(exerciseId)!, values, row(exerciseId).view, method, { id: id(1), modelVersion: "x", unit: "kg", mass: MASS, sore: false });
+const made = (exerciseId: string, values: Values = row(exerciseId).values) =>
+  prescribe(findExercise(exerciseId)!, values, row(exerciseId).view, method, {
+    id: id(1),
+    modelVersion: "x",
+    unit: "kg",
+    mass: MASS,
+    sore: false,
+  });
 
 test("what is compound follows from joints, spine and engaged mass, not from a family's name", () => {
-  const compound = ["barbell-bench-press", "overhead-press", "dip", "push-up", "back-squat", "front-squat", "leg-press", "split-squat", "deadlift", "romanian-deadlift", "good-morning", "bent-over-barbell-row", "seated-cable-row", "chest-supported-row", "one-arm-dumbbell-row", "pull-up", "cable-pulldown", "hip-thrust", "floor-bridge"];
-  const single = ["standing-dumbbell-curl", "preacher-curl", "cable-pushdown", "overhead-cable-extension", "dumbbell-side-raise", "cable-fly", "reverse-fly", "leg-extension", "lying-leg-curl", "seated-leg-curl", "standing-calf-raise", "dumbbell-shrug", "wrist-curl", "machine-hip-abduction", "straight-arm-pulldown", "cable-crunch", "dumbbell-side-bend"];
+  const compound = [
+    "barbell-bench-press",
+    "overhead-press",
+    "dip",
+    "push-up",
+    "back-squat",
+    "front-squat",
+    "leg-press",
+    "split-squat",
+    "deadlift",
+    "romanian-deadlift",
+    "good-morning",
+    "bent-over-barbell-row",
+    "seated-cable-row",
+    "chest-supported-row",
+    "one-arm-dumbbell-row",
+    "pull-up",
+    "cable-pulldown",
+    "hip-thrust",
+    "floor-bridge",
+  ];
+  const single = [
+    "standing-dumbbell-curl",
+    "preacher-curl",
+    "cable-pushdown",
+    "overhead-cable-extension",
+    "dumbbell-side-raise",
+    "cable-fly",
+    "reverse-fly",
+    "leg-extension",
+    "lying-leg-curl",
+    "seated-leg-curl",
+    "standing-calf-raise",
+    "dumbbell-shrug",
+    "wrist-curl",
+    "machine-hip-abduction",
+    "straight-arm-pulldown",
+    "cable-crunch",
+    "dumbbell-side-bend",
+  ];
   expect(compound.filter((e) => !loadingOf(row(e).view).compound)).toEqual([]);
   expect(single.filter((e) => loadingOf(row(e).view).compound)).toEqual([]);
 });
 
 test("what loads the spine is what stands or hinges under a load", () => {
-  const loaded = ["back-squat", "front-squat", "deadlift", "romanian-deadlift", "good-morning", "bent-over-barbell-row"];
-  const spared = ["leg-press", "chest-supported-row", "one-arm-dumbbell-row", "hip-thrust", "pull-up", "barbell-bench-press", "leg-extension", "standing-dumbbell-curl", "split-squat"];
+  const loaded = [
+    "back-squat",
+    "front-squat",
+    "deadlift",
+    "romanian-deadlift",
+    "good-morning",
+    "bent-over-barbell-row",
+  ];
+  const spared = [
+    "leg-press",
+    "chest-supported-row",
+    "one-arm-dumbbell-row",
+    "hip-thrust",
+    "pull-up",
+    "barbell-bench-press",
+    "leg-extension",
+    "standing-dumbbell-curl",
+    "split-squat",
+  ];
   expect(loaded.filter((e) => !loadingOf(row(e).view).spineLoaded)).toEqual([]);
   expect(spared.filter((e) => loadingOf(row(e).view).spineLoaded)).toEqual([]);
 });
@@ -48,7 +110,8 @@ test("the body's share that is lifted is near what is published", () => {
     expect(share(e)).toBeGreaterThan(0.35);
     expect(share(e)).toBeLessThan(0.62);
   }
-  for (const e of ["standing-dumbbell-curl", "dumbbell-side-raise", "barbell-bench-press", "leg-extension"]) expect(bodyLoadOf(row(e).view, MASS)).toBe(0);
+  for (const e of ["standing-dumbbell-curl", "dumbbell-side-raise", "barbell-bench-press", "leg-extension"])
+    expect(bodyLoadOf(row(e).view, MASS)).toBe(0);
 });
 
 test("the share grows with the body, in kilograms", () => {

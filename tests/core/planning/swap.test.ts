@@ -13,15 +13,38 @@ import { clientOf, id, programOf } from "../../support/programs";
 
 const exercises = new Map(library.map((e) => [e.id, e]));
 const body = { stature: 1.7, mass: 70 };
-const survey = surveySetups(library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values))), body, 0);
+const survey = surveySetups(
+  library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values))),
+  body,
+  0,
+);
 const rowOf = (exerciseId: string) => survey.rows.find((r) => r.exerciseId === exerciseId)!;
 const line = (exerciseId: string, target?: string): Prescription => {
   const row = rowOf(exerciseId);
-  return prescribe(findExercise(exerciseId)!, row.values, row.view, method, { id: id(1), modelVersion: survey.modelVersion, unit: "kg", mass: 70, sore: false, target });
+  return prescribe(findExercise(exerciseId)!, row.values, row.view, method, {
+    id: id(1),
+    modelVersion: survey.modelVersion,
+    unit: "kg",
+    mass: 70,
+    sore: false,
+    target,
+  });
 };
-const everything = { equipment: [...new Set(library.flatMap((e) => e.equipment))], joints: [] as { joint: "elbow" | "knee" | "shoulder" | "spine"; side: "left"; note: string }[] };
-const swaps = (exerciseId: string, client: Parameters<typeof swapsFor>[3] = everything, target?: string) => swapsFor(line(exerciseId, target), survey.rows.find((r) => r.exerciseId === exerciseId), survey, client, DEFAULT_SCHOOL, exercises);
-const families = (exerciseId: string, client?: Parameters<typeof swapsFor>[3], target?: string) => [...new Set(swaps(exerciseId, client, target).rows.map((r) => r.exercise.family))].sort();
+const everything = {
+  equipment: [...new Set(library.flatMap((e) => e.equipment))],
+  joints: [] as { joint: "elbow" | "knee" | "shoulder" | "spine"; side: "left"; note: string }[],
+};
+const swaps = (exerciseId: string, client: Parameters<typeof swapsFor>[3] = everything, target?: string) =>
+  swapsFor(
+    line(exerciseId, target),
+    survey.rows.find((r) => r.exerciseId === exerciseId),
+    survey,
+    client,
+    DEFAULT_SCHOOL,
+    exercises,
+  );
+const families = (exerciseId: string, client?: Parameters<typeof swapsFor>[3], target?: string) =>
+  [...new Set(swaps(exerciseId, client, target).rows.map((r) => r.exercise.family))].sort();
 
 test("a line keeps the head it was chosen for, whatever has most credit", () => {
   const row = line("seated-cable-row", "latissimus-lumbar");
@@ -41,7 +64,14 @@ test("a swap does what the head did: no shrug or raise for a row, no curl for a 
 });
 
 test("a swap always works the head, is another setup and uses what is there", () => {
-  for (const e of ["cable-pushdown", "back-squat", "seated-cable-row", "barbell-bench-press", "romanian-deadlift", "standing-calf-raise"]) {
+  for (const e of [
+    "cable-pushdown",
+    "back-squat",
+    "seated-cable-row",
+    "barbell-bench-press",
+    "romanian-deadlift",
+    "standing-calf-raise",
+  ]) {
     const home = { equipment: ["dumbbell", "bench"] as typeof everything.equipment, joints: [] };
     const { head, rows } = swaps(e, home);
     for (const r of rows) {
@@ -54,19 +84,40 @@ test("a swap always works the head, is another setup and uses what is there", ()
 
 test("nothing that asks more of a noted joint is offered: no bench press for a sore elbow on a pushdown", () => {
   for (const joint of ["elbow", "shoulder", "knee", "spine"] as const)
-    for (const e of ["cable-pushdown", "lying-barbell-extension", "back-squat", "seated-cable-row", "barbell-bench-press"]) {
+    for (const e of [
+      "cable-pushdown",
+      "lying-barbell-extension",
+      "back-squat",
+      "seated-cable-row",
+      "barbell-bench-press",
+    ]) {
       const before = findExercise(e)!.joints[joint] ?? 0;
-      for (const r of swaps(e, { ...everything, joints: [{ joint, side: "left", note: "" }] }).rows) expect(r.exercise.joints[joint] ?? 0).toBeLessThanOrEqual(before);
+      for (const r of swaps(e, { ...everything, joints: [{ joint, side: "left", note: "" }] }).rows)
+        expect(r.exercise.joints[joint] ?? 0).toBeLessThanOrEqual(before);
     }
   const sore = { ...everything, joints: [{ joint: "elbow" as const, side: "left" as const, note: "" }] };
   expect(swaps("cable-pushdown", sore).rows.map((r) => r.exercise.id)).not.toContain("barbell-bench-press");
 });
 
 test("sets, effort, rest, note and what it is for stay; load and reps are the new exercise's", () => {
-  const p = { ...line("cable-pushdown", "triceps-long"), reserves: [2, 2, 1, 0], rest: 111, note: "kept", load: { value: 30, unit: "kg" as const, meaning: "stack" as const } };
+  const p = {
+    ...line("cable-pushdown", "triceps-long"),
+    reserves: [2, 2, 1, 0],
+    rest: 111,
+    note: "kept",
+    load: { value: 30, unit: "kg" as const, meaning: "stack" as const },
+  };
   const [best] = swapsFor(p, rowOf("cable-pushdown"), survey, everything, DEFAULT_SCHOOL, exercises).rows;
   const next = swapped(p, best!, survey, { ...clientOf(), id: id(3), revision: 1 }, method, exercises, id(9));
-  expect(next).toMatchObject({ id: id(9), reserves: [2, 2, 1, 0], rest: 111, note: "kept", target: "triceps-long", load: null, exerciseId: best!.exercise.id });
+  expect(next).toMatchObject({
+    id: id(9),
+    reserves: [2, 2, 1, 0],
+    rest: 111,
+    note: "kept",
+    target: "triceps-long",
+    load: null,
+    exerciseId: best!.exercise.id,
+  });
 });
 
 test("the check's first fix for a joint or missing kit is the swap, and it mends the line", () => {
@@ -74,7 +125,18 @@ test("the check's first fix for a joint or missing kit is the swap, and it mends
   const program = programOf([[line("lying-barbell-extension", "triceps-long")]]);
   const swapFor = (p: Prescription) => {
     const [best] = swapsFor(p, rowOf(p.exerciseId), survey, client, DEFAULT_SCHOOL, exercises).rows;
-    return best ? { label: "Swap", operations: [{ kind: "swap" as const, prescriptionId: p.id, prescription: swapped(p, best, survey, { ...client, id: id(3), revision: 1 }, method, exercises, id(50)) }] } : null;
+    return best
+      ? {
+          label: "Swap",
+          operations: [
+            {
+              kind: "swap" as const,
+              prescriptionId: p.id,
+              prescription: swapped(p, best, survey, { ...client, id: id(3), revision: 1 }, method, exercises, id(50)),
+            },
+          ],
+        }
+      : null;
   };
   const lines = (p: typeof program) => checkWeek(p, client, method, exercises, undefined, swapFor);
   const found = lines(program).find((l) => l.id.startsWith("joint-"))!;
@@ -82,9 +144,18 @@ test("the check's first fix for a joint or missing kit is the swap, and it mends
   const mended = applyOperation(program, found.fixes[0]!.operations[0]!);
   if (!("program" in mended)) throw new Error("not mended");
   expect(prescriptionsOf(mended.program)[0]!.target).toBe("triceps-long");
-  const [was, is] = [program, mended.program].map((p) => findExercise(prescriptionsOf(p)[0]!.exerciseId)!.joints.elbow ?? 0);
+  const [was, is] = [program, mended.program].map(
+    (p) => findExercise(prescriptionsOf(p)[0]!.exerciseId)!.joints.elbow ?? 0,
+  );
   expect(is).toBeLessThanOrEqual(was!);
-  const away = checkWeek(program, clientOf({ equipment: ["dumbbell", "bench", "cable"] }), method, exercises, undefined, swapFor).find((l) => l.id.startsWith("equipment-"))!;
+  const away = checkWeek(
+    program,
+    clientOf({ equipment: ["dumbbell", "bench", "cable"] }),
+    method,
+    exercises,
+    undefined,
+    swapFor,
+  ).find((l) => l.id.startsWith("equipment-"))!;
   expect(away.fixes[0]!.label).toBe("Swap");
 });
 
@@ -103,5 +174,7 @@ test("a harder relative lifts the body too, for the same muscle, and is harder",
   const row = survey.rows.find((r) => r.setupKey === harder!.setupKey)!;
   expect(row.view.ease).toBeLessThan(push.view.ease);
   expect(exercises.get(harder!.exerciseId)!.targets[0]).toBe(findExercise("push-up")!.targets[0]);
-  expect(harderRelative(findExercise("cable-pushdown")!, rowOf("cable-pushdown").view, 70, survey, exercises)).toBeNull();
+  expect(
+    harderRelative(findExercise("cable-pushdown")!, rowOf("cable-pushdown").view, 70, survey, exercises),
+  ).toBeNull();
 });

@@ -51,7 +51,17 @@ describe("dose", () => {
 
 describe("minutes", () => {
   test("a set is reps times tempo; one side at a time doubles work, not rest", () => {
-    const p = prescriptionOf(3, "preacher-curl", {}, { reps: { low: 8, high: 12 }, tempo: { lower: 3, longPause: 1, lift: 1, shortPause: 0 }, rest: 90, reserves: [2, 1, 1] });
+    const p = prescriptionOf(
+      3,
+      "preacher-curl",
+      {},
+      {
+        reps: { low: 8, high: 12 },
+        tempo: { lower: 3, longPause: 1, lift: 1, shortPause: 0 },
+        rest: 90,
+        reserves: [2, 1, 1],
+      },
+    );
     expect(repSeconds(p.tempo)).toBe(5);
     expect(setSeconds(p)).toBe(100);
     expect(setSeconds({ ...p, sides: "both" })).toBe(50);
@@ -60,7 +70,10 @@ describe("minutes", () => {
   });
 
   test("a pair takes less time than its halves one after the other", () => {
-    const sum = (ps: (typeof pushdown)[]) => { const m = blockMinutes({ id: "x", prescriptions: ps }); return m.setup + m.work + m.rest; };
+    const sum = (ps: (typeof pushdown)[]) => {
+      const m = blockMinutes({ id: "x", prescriptions: ps });
+      return m.setup + m.work + m.rest;
+    };
     expect(sum([pushdown, hammer])).toBeLessThan(sum([pushdown]) + sum([hammer]));
   });
 
@@ -69,7 +82,8 @@ describe("minutes", () => {
 
 describe("checks", () => {
   const lines = (program: Program, client = clientOf()) => checkWeek(program, client, method, exercises);
-  const line = (program: Program, id: string, client = clientOf()) => lines(program, client).find((l) => l.id.startsWith(id));
+  const line = (program: Program, id: string, client = clientOf()) =>
+    lines(program, client).find((l) => l.id.startsWith(id));
 
   test("a week short of its band says by how much, and its fix brings it closer", () => {
     const program = programOf([[pushdown], [prescriptionOf(7)]]);
@@ -77,11 +91,19 @@ describe("checks", () => {
     expect(found.verdict).toBe("problem");
     expect(found.number).toMatch(/sets, 0 of them indirect/);
     const fixed = applyOperation(program, found.fixes[0]!.operations[0]!);
-    expect("program" in fixed && doseTotal(weekDose(fixed.program).muscles.triceps!)).toBeGreaterThan(doseTotal(weekDose(program).muscles.triceps!));
+    expect("program" in fixed && doseTotal(weekDose(fixed.program).muscles.triceps!)).toBeGreaterThan(
+      doseTotal(weekDose(program).muscles.triceps!),
+    );
   });
 
   test("too much in one session is a problem past the limit", () => {
-    const much = programOf([[pushdown, prescriptionOf(5, "cable-pushdown", {}, { reserves: [1, 1, 1, 1, 1] }), prescriptionOf(6, "cable-kickback", {}, { reserves: [1, 1, 1, 1, 1] })]]);
+    const much = programOf([
+      [
+        pushdown,
+        prescriptionOf(5, "cable-pushdown", {}, { reserves: [1, 1, 1, 1, 1] }),
+        prescriptionOf(6, "cable-kickback", {}, { reserves: [1, 1, 1, 1, 1] }),
+      ],
+    ]);
     expect(line(much, "session-triceps")!.verdict).toBe("problem");
     expect(line(programOf([[pushdown]]), "session-triceps")).toBeUndefined();
   });
@@ -117,8 +139,12 @@ describe("checks", () => {
   });
 
   test("missing equipment, wild tempo, short rest and falling effort are seen", () => {
-    expect(line(programOf([[pushdown]]), "equipment-", clientOf({ equipment: ["dumbbell"] }))!.number).toBe("needs cable");
-    const odd = programOf([[{ ...pushdown, rest: 30, tempo: { lower: 9, longPause: 2, lift: 1, shortPause: 0 }, reserves: [0, 2] }]]);
+    expect(line(programOf([[pushdown]]), "equipment-", clientOf({ equipment: ["dumbbell"] }))!.number).toBe(
+      "needs cable",
+    );
+    const odd = programOf([
+      [{ ...pushdown, rest: 30, tempo: { lower: 9, longPause: 2, lift: 1, shortPause: 0 }, reserves: [0, 2] }],
+    ]);
     expect(["rest-", "tempo-", "effort-"].map((id) => line(odd, id)!.verdict)).toEqual(["look", "look", "look"]);
     const mended = applyOperation(odd, line(odd, "effort-")!.fixes[0]!.operations[0]!);
     expect("program" in mended && line(mended.program, "effort-")).toBeUndefined();
@@ -128,18 +154,30 @@ describe("checks", () => {
     const twice = programOf([[pushdown, prescriptionOf(11, "cable-pushdown", { stepBack: 0.4 })]]);
     expect(line(twice, "redundant-")).toMatchObject({ verdict: "look", fixes: [{ operations: [{ kind: "remove" }] }] });
     expect(line(programOf([[pushdown, prescriptionOf(12, "overhead-cable-extension")]]), "redundant-")).toBeUndefined();
-    expect(line(programOf([[pushdown], [prescriptionOf(11, "cable-pushdown", { stepBack: 0.4 })]]), "redundant-")).toBeUndefined();
+    expect(
+      line(programOf([[pushdown], [prescriptionOf(11, "cable-pushdown", { stepBack: 0.4 })]]), "redundant-"),
+    ).toBeUndefined();
   });
 
   test("a muscle that should grow wants a choice that loads it long", () => {
     expect(line(programOf([[prescriptionOf(13, "dumbbell-kickback")]]), "length-triceps")!.verdict).toBe("look");
     expect(line(programOf([[prescriptionOf(12, "overhead-cable-extension")]]), "length-triceps")!.verdict).toBe("pass");
-    expect(line(programOf([[prescriptionOf(13, "dumbbell-kickback")]]), "length-triceps", clientOf({ priorities: { triceps: "hold" } }))).toBeUndefined();
+    expect(
+      line(
+        programOf([[prescriptionOf(13, "dumbbell-kickback")]]),
+        "length-triceps",
+        clientOf({ priorities: { triceps: "hold" } }),
+      ),
+    ).toBeUndefined();
   });
 
   test("everything in one band of reps is seen", () => {
-    const reps = (n: number, low: number, high: number) => prescriptionOf(n, "cable-pushdown", {}, { reps: { low, high } });
-    expect(line(programOf([[reps(14, 8, 10)], [reps(15, 9, 11)]]), "reps-triceps")).toMatchObject({ verdict: "look", number: "8-12" });
+    const reps = (n: number, low: number, high: number) =>
+      prescriptionOf(n, "cable-pushdown", {}, { reps: { low, high } });
+    expect(line(programOf([[reps(14, 8, 10)], [reps(15, 9, 11)]]), "reps-triceps")).toMatchObject({
+      verdict: "look",
+      number: "8-12",
+    });
     expect(line(programOf([[reps(14, 8, 10)], [reps(15, 15, 25)]]), "reps-triceps")!.verdict).toBe("pass");
   });
 
@@ -153,7 +191,8 @@ describe("checks", () => {
   });
 
   test("a week without one-sided work cannot compare sides", () => {
-    const four = (id: string) => programOf([[pushdown, hammer, prescriptionOf(16, "band-curl"), prescriptionOf(17, id)]]);
+    const four = (id: string) =>
+      programOf([[pushdown, hammer, prescriptionOf(16, "band-curl"), prescriptionOf(17, id)]]);
     expect(line(four("cable-curl"), "sides")!.verdict).toBe("look");
     expect(line(four("preacher-curl"), "sides")!.verdict).toBe("pass");
   });

@@ -10,7 +10,8 @@ const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.valu
 const survey = surveySetups(setups, { stature: 1.75, mass: 75 }, 6);
 const targets = new Set(library.flatMap((e) => e.targets));
 const everything = { equipment: null, joints: [] };
-const rank = (head: string, context: Parameters<typeof rankHead>[4] = everything, school = DEFAULT_SCHOOL) => rankHead(survey, head, school, exercises, context);
+const rank = (head: string, context: Parameters<typeof rankHead>[4] = everything, school = DEFAULT_SCHOOL) =>
+  rankHead(survey, head, school, exercises, context);
 
 test("rows come best first, in the tier of their score, with a span that holds the score", () => {
   for (const g of headGroups) {
@@ -36,9 +37,15 @@ test("a raised arm ranks above a kickback for the long head under long length fi
 });
 
 test("another school's weights change the order, and a school without weights gives no score", () => {
-  const short = { ...DEFAULT_SCHOOL, weights: { ...DEFAULT_SCHOOL.weights, stretchLoad: 0, stretchReached: 0, shortLoad: 60 } };
+  const short = {
+    ...DEFAULT_SCHOOL,
+    weights: { ...DEFAULT_SCHOOL.weights, stretchLoad: 0, stretchReached: 0, shortLoad: 60 },
+  };
   expect(rank("triceps-lateral", everything, short)[0]!.exercise.id).not.toBe(rank("triceps-lateral")[0]!.exercise.id);
-  const none = { ...DEFAULT_SCHOOL, weights: Object.fromEntries(CRITERIA.map((c) => [c, 0])) as typeof DEFAULT_SCHOOL.weights };
+  const none = {
+    ...DEFAULT_SCHOOL,
+    weights: Object.fromEntries(CRITERIA.map((c) => [c, 0])) as typeof DEFAULT_SCHOOL.weights,
+  };
   expect(rank("triceps-long", everything, none).every((r) => r.score === 0)).toBe(true);
 });
 
@@ -52,7 +59,8 @@ test("what the place lacks is out, says so, stays visible and comes last", () =>
 });
 
 test("a noted joint lowers what strains it", () => {
-  const score = (joints: "elbow"[]) => rank("triceps-long", { equipment: null, joints }).find((r) => r.exercise.id === "lying-barbell-extension")!.score;
+  const score = (joints: "elbow"[]) =>
+    rank("triceps-long", { equipment: null, joints }).find((r) => r.exercise.id === "lying-barbell-extension")!.score;
   expect(score(["elbow"])).toBeLessThan(score([]));
 });
 
@@ -81,11 +89,13 @@ test("heads the model cannot tell apart share one entry, with the reason", () =>
   expect(lateral.shared).toMatch(/cannot tell the two apart/);
   expect(headGroups.some((g) => g.id === "triceps-medial")).toBe(false);
   expect(headGroups).toHaveLength(heads.length - 1);
-  for (const row of survey.rows) expect(row.view.heads["triceps-lateral"]?.loadedLength).toBe(row.view.heads["triceps-medial"]?.loadedLength);
+  for (const row of survey.rows)
+    expect(row.view.heads["triceps-lateral"]?.loadedLength).toBe(row.view.heads["triceps-medial"]?.loadedLength);
 });
 
 test("what each region's coach would look for stands in its list", () => {
-  const has = (head: string, ...ids: string[]) => expect(rank(head).map((r) => r.exercise.id)).toEqual(expect.arrayContaining(ids));
+  const has = (head: string, ...ids: string[]) =>
+    expect(rank(head).map((r) => r.exercise.id)).toEqual(expect.arrayContaining(ids));
   has("gluteus-maximus-middle", "hip-thrust", "romanian-deadlift", "back-squat");
   has("vastus-lateralis", "leg-extension", "back-squat", "leg-press");
   has("semimembranosus", "seated-leg-curl", "romanian-deadlift");

@@ -3,7 +3,8 @@ import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry
 import { entryOf, reportOf } from "../../support/log";
 import { id } from "../../support/programs";
 
-const reasons = (change: object) => entrySchema.safeParse({ ...entryOf(1), ...change }).error?.issues.map((i) => [i.path.join("."), i.message]);
+const reasons = (change: object) =>
+  entrySchema.safeParse({ ...entryOf(1), ...change }).error?.issues.map((i) => [i.path.join("."), i.message]);
 
 test("an entry as the phone makes it is taken", () => {
   expect(reasons({})).toBeUndefined();
@@ -25,7 +26,11 @@ test.each([
   [{ at: "yesterday" }, "at", expect.any(String)],
   [{ localDate: "2026-13-40" }, "localDate", expect.any(String)],
   [{ parts: [{ ...entryOf(1).parts[0], reps: 2.5 }] }, "parts.0.reps", "whole reps"],
-  [{ parts: [{ ...entryOf(1).parts[0], load: { value: -5, unit: "kg", meaning: "stack" } }] }, "parts.0.load.value", "not below 0"],
+  [
+    { parts: [{ ...entryOf(1).parts[0], load: { value: -5, unit: "kg", meaning: "stack" } }] },
+    "parts.0.load.value",
+    "not below 0",
+  ],
   [{ parts: [{ ...entryOf(1).parts[0], kind: "sideways" }] }, "parts.0.kind", expect.any(String)],
 ] as const)("an entry with %j is refused at its place", (change, path, reason) => {
   expect(reasons(change)?.[0]).toEqual([path, reason]);
@@ -33,7 +38,9 @@ test.each([
 
 test("nothing unknown slips in with a set", () => {
   expect(reasons({ heartRate: 150 })).toHaveLength(1);
-  expect(reportSchema.safeParse(reportOf(1, { pain: { kind: "ache", score: 11, joint: "elbow", side: "left" } })).success).toBe(false);
+  expect(
+    reportSchema.safeParse(reportOf(1, { pain: { kind: "ache", score: 11, joint: "elbow", side: "left" } })).success,
+  ).toBe(false);
 });
 
 test("a batch has an end", () => {

@@ -20,11 +20,17 @@ test("another exercise's sets and an alternative's are left out", () => {
 test("the newest revision counts, in whatever order they arrive", () => {
   const revised = entryOf(1, { revision: 3, reserve: 0 });
   const middle = entryOf(1, { revision: 2, reserve: 1 });
-  for (const order of [[revised, entryOf(1), middle], [entryOf(1), middle, revised]]) expect(exposuresOf(id(2), order, [])[0]!.entries).toEqual([revised]);
+  for (const order of [
+    [revised, entryOf(1), middle],
+    [entryOf(1), middle, revised],
+  ])
+    expect(exposuresOf(id(2), order, [])[0]!.entries).toEqual([revised]);
 });
 
 test("a day with only a report is a day: pain is not lost for want of a set", () => {
-  expect(exposuresOf(id(2), [], [reportOf(1)])).toEqual([{ localDate: "2026-11-20", entries: [], report: reportOf(1) }]);
+  expect(exposuresOf(id(2), [], [reportOf(1)])).toEqual([
+    { localDate: "2026-11-20", entries: [], report: reportOf(1) },
+  ]);
 });
 
 test("the load of an entry is the first that was typed", () => {

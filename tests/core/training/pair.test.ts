@@ -10,7 +10,9 @@ function walk(planned: [number, number]) {
   while (member !== null && way.length < 40) {
     done[member]++;
     const step = pairStep(done, planned, member);
-    way.push(`${"AB"[member]}${step.rest === "straight" ? ">" : step.rest === "round" ? "|" : step.rest === "own" ? "." : ""}`);
+    way.push(
+      `${"AB"[member]}${step.rest === "straight" ? ">" : step.rest === "round" ? "|" : step.rest === "own" ? "." : ""}`,
+    );
     member = step.next;
   }
   return way.join(" ");

@@ -2,17 +2,60 @@ import { DEFAULT_METHOD as method } from "#core/planning/method";
 import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
 import type { Entry, Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
-import { countedReps, exposuresOf, stepLoad, targetFor, windowTop, type Asked, type History } from "#core/training/progression";
+import {
+  countedReps,
+  exposuresOf,
+  stepLoad,
+  targetFor,
+  windowTop,
+  type Asked,
+  type History,
+} from "#core/training/progression";
 import { id, prescriptionOf } from "../../support/programs";
 
-const p = prescriptionOf(1, "cable-pushdown", {}, { reps: { low: 8, high: 12 }, reserves: [2, 1, 1], load: { value: 30, unit: "kg", meaning: "stack" } });
+const p = prescriptionOf(
+  1,
+  "cable-pushdown",
+  {},
+  { reps: { low: 8, high: 12 }, reserves: [2, 1, 1], load: { value: 30, unit: "kg", meaning: "stack" } },
+);
 let made = 0;
 
 function session(localDate: string, reps: number[], change: Partial<Entry> = {}): Entry[] {
-  return reps.map((r, set) => ({ id: id(5000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, set, parts: [{ id: id(6000 + made), kind: "full", load: p.load, reps: r }], reserve: p.reserves[set] ?? 1, instead: null, at: `${localDate}T10:0${set}:00Z`, zone: "Europe/Oslo", localDate, prescribed: { reps: p.reps, reserve: 2, load: p.load }, voided: false, confirmed: false, by: null, ...change }));
+  return reps.map((r, set) => ({
+    id: id(5000 + made++),
+    revision: 1,
+    handOverId: id(1),
+    prescriptionId: p.id,
+    set,
+    parts: [{ id: id(6000 + made), kind: "full", load: p.load, reps: r }],
+    reserve: p.reserves[set] ?? 1,
+    instead: null,
+    at: `${localDate}T10:0${set}:00Z`,
+    zone: "Europe/Oslo",
+    localDate,
+    prescribed: { reps: p.reps, reserve: 2, load: p.load },
+    voided: false,
+    confirmed: false,
+    by: null,
+    ...change,
+  }));
 }
-const report = (localDate: string, change: Partial<Report>): Report => ({ id: id(7000 + made++), revision: 1, handOverId: id(1), prescriptionId: p.id, feel: "target", left: null, pain: null, at: `${localDate}T10:30:00Z`, zone: "Europe/Oslo", localDate, ...change });
-const next = (entries: Entry[], reports: Report[] = [], change: Partial<Asked> = {}, bounds: History["bounds"] = {}) => targetFor({ ...p, ...change }, { entries, reports, handed: {}, bounds }, method);
+const report = (localDate: string, change: Partial<Report>): Report => ({
+  id: id(7000 + made++),
+  revision: 1,
+  handOverId: id(1),
+  prescriptionId: p.id,
+  feel: "target",
+  left: null,
+  pain: null,
+  at: `${localDate}T10:30:00Z`,
+  zone: "Europe/Oslo",
+  localDate,
+  ...change,
+});
+const next = (entries: Entry[], reports: Report[] = [], change: Partial<Asked> = {}, bounds: History["bounds"] = {}) =>
+  targetFor({ ...p, ...change }, { entries, reports, handed: {}, bounds }, method);
 
 describe("the window is computed from the step", () => {
   test("1 kg on a 5 kg raise needs 15 to 25; 2.5 kg on 80 kg needs 6 to 8", () => {
@@ -21,7 +64,11 @@ describe("the window is computed from the step", () => {
   });
 
   test("after the step the low end is still reached at the same reserve", () => {
-    for (const [low, reserve, load, step] of [[8, 2, 30, 2.5], [12, 1, 7, 1], [6, 3, 100, 5]] as const) {
+    for (const [low, reserve, load, step] of [
+      [8, 2, 30, 2.5],
+      [12, 1, 7, 1],
+      [6, 3, 100, 5],
+    ] as const) {
       const top = windowTop(low, reserve, load, step, method);
       const oneRep = load * (1 + (top + reserve) / method.repsFormula);
       const after = (oneRep / (load + step) - 1) * method.repsFormula - reserve;
@@ -41,7 +88,10 @@ describe("what follows from the last sessions", () => {
 
   test("first set at the top and no set under the bottom: one step up", () => {
     const top = windowTop(8, 2, 30, 2.5, method);
-    expect(next(session("2026-11-02", [top, top - 2, 8]))).toMatchObject({ decision: "raise", load: { value: 32.5, unit: "kg" } });
+    expect(next(session("2026-11-02", [top, top - 2, 8]))).toMatchObject({
+      decision: "raise",
+      load: { value: 32.5, unit: "kg" },
+    });
     expect(next(session("2026-11-02", [top - 1, top - 2, 8]))).toMatchObject({ decision: "hold" });
   });
 
@@ -54,12 +104,17 @@ describe("what follows from the last sessions", () => {
 
   test("under the bottom once holds, twice goes down", () => {
     expect(next(session("2026-11-02", [7, 6, 6])).decision).toBe("hold");
-    expect(next([...session("2026-11-02", [7, 6, 6]), ...session("2026-11-06", [7, 6, 5])])).toMatchObject({ decision: "lower", load: { value: 27.5 } });
+    expect(next([...session("2026-11-02", [7, 6, 6]), ...session("2026-11-06", [7, 6, 5])])).toMatchObject({
+      decision: "lower",
+      load: { value: 27.5 },
+    });
   });
 
   test("felt elsewhere twice: lighter", () => {
     const entries = [...session("2026-11-02", [9, 8, 8]), ...session("2026-11-06", [9, 8, 8])];
-    expect(next(entries, [report("2026-11-02", { feel: "elsewhere" }), report("2026-11-06", { feel: "elsewhere" })])).toMatchObject({ decision: "lighter", load: { value: 27.5 } });
+    expect(
+      next(entries, [report("2026-11-02", { feel: "elsewhere" }), report("2026-11-06", { feel: "elsewhere" })]),
+    ).toMatchObject({ decision: "lighter", load: { value: 27.5 } });
     expect(next(entries, [report("2026-11-06", { feel: "elsewhere" })]).decision).toBe("hold");
   });
 
@@ -71,13 +126,23 @@ describe("what follows from the last sessions", () => {
   test("pain stops or holds before anything else", () => {
     const entries = session("2026-11-02", [14, 13, 12]);
     const pain = (x: Partial<Pain>): Pain => ({ kind: "ache", score: 2, joint: "elbow", side: "right", ...x });
-    expect(next(entries, [report("2026-11-02", { pain: pain({ kind: "sharp", score: 1 }) })])).toMatchObject({ decision: "stop", load: null });
+    expect(next(entries, [report("2026-11-02", { pain: pain({ kind: "sharp", score: 1 }) })])).toMatchObject({
+      decision: "stop",
+      load: null,
+    });
     expect(next(entries, [report("2026-11-02", { pain: pain({}) })]).decision).toBe("hold");
   });
 
   test("a correction replaces the set it corrects, and one arm counts by its weaker side", () => {
     const [first, ...rest] = session("2026-11-02", [12, 10, 9]);
-    const corrected: Entry = { ...first!, revision: 2, parts: [{ id: id(1), kind: "left", load: p.load, reps: 9 }, { id: id(2), kind: "right", load: p.load, reps: 11 }] };
+    const corrected: Entry = {
+      ...first!,
+      revision: 2,
+      parts: [
+        { id: id(1), kind: "left", load: p.load, reps: 9 },
+        { id: id(2), kind: "right", load: p.load, reps: 11 },
+      ],
+    };
     const [exposure] = exposuresOf(p.id, [corrected, first!, ...rest], []);
     expect(exposure!.entries).toHaveLength(3);
     expect(countedReps(exposure!.entries[0]!)).toBe(9);
@@ -85,14 +150,29 @@ describe("what follows from the last sessions", () => {
 
   test("partial and assisted reps do not count as full ones", () => {
     const [e] = session("2026-11-02", [8]);
-    expect(countedReps({ ...e!, parts: [...e!.parts, { id: id(3), kind: "partial", load: p.load, reps: 5 }, { id: id(4), kind: "assisted", load: p.load, reps: 2 }] })).toBe(8);
+    expect(
+      countedReps({
+        ...e!,
+        parts: [
+          ...e!.parts,
+          { id: id(3), kind: "partial", load: p.load, reps: 5 },
+          { id: id(4), kind: "assisted", load: p.load, reps: 2 },
+        ],
+      }),
+    ).toBe(8);
   });
 });
 
 test("loads are stepped in the unit they were typed in", () => {
-  expect(stepLoad({ value: 50, unit: "lb", meaning: "stack" }, { value: 5, unit: "lb", meaning: "stack" }, 1).value).toBe(55);
-  expect(stepLoad({ value: 50, unit: "lb", meaning: "stack" }, { value: 2.5, unit: "kg", meaning: "stack" }, 1).value).toBeCloseTo(55.51, 2);
-  expect(stepLoad({ value: 1, unit: "kg", meaning: "per hand" }, { value: 2, unit: "kg", meaning: "per hand" }, -1).value).toBe(0);
+  expect(
+    stepLoad({ value: 50, unit: "lb", meaning: "stack" }, { value: 5, unit: "lb", meaning: "stack" }, 1).value,
+  ).toBe(55);
+  expect(
+    stepLoad({ value: 50, unit: "lb", meaning: "stack" }, { value: 2.5, unit: "kg", meaning: "stack" }, 1).value,
+  ).toBeCloseTo(55.51, 2);
+  expect(
+    stepLoad({ value: 1, unit: "kg", meaning: "per hand" }, { value: 2, unit: "kg", meaning: "per hand" }, -1).value,
+  ).toBe(0);
 });
 
 describe("what holds an increase back", () => {
@@ -101,20 +181,51 @@ describe("what holds an increase back", () => {
 
   test("felt elsewhere once is enough", () => {
     expect(next(good, [report("2026-11-02", { feel: "target" })]).decision).toBe("raise");
-    expect(next(good, [report("2026-11-02", { feel: "elsewhere" })])).toMatchObject({ decision: "hold", reasons: expect.arrayContaining([expect.stringMatching(/felt elsewhere/)]) });
+    expect(next(good, [report("2026-11-02", { feel: "elsewhere" })])).toMatchObject({
+      decision: "hold",
+      reasons: expect.arrayContaining([expect.stringMatching(/felt elsewhere/)]),
+    });
   });
 
   test("a load that cannot be is no target, holds nothing of before back, and is one when the coach says so", () => {
     const bounds = { [p.id]: { low: 5, high: 60 } };
-    const load = (value: number) => ({ parts: [{ id: id(1), kind: "full" as const, load: { value, unit: "kg" as const, meaning: "stack" as const }, reps: top }] });
+    const load = (value: number) => ({
+      parts: [
+        {
+          id: id(1),
+          kind: "full" as const,
+          load: { value, unit: "kg" as const, meaning: "stack" as const },
+          reps: top,
+        },
+      ],
+    });
     const odd = session("2026-11-06", [top, top, top], load(90));
     expect(next([...good, ...odd], [], {}, bounds)).toMatchObject({ decision: "check", load: { value: 30 } });
     expect(next(odd, [], {}, bounds)).toMatchObject({ decision: "check", load: { value: 30 } });
-    expect(next(odd.map((e) => ({ ...e, confirmed: true })), [], {}, bounds)).toMatchObject({ decision: "raise", load: { value: 92.5 } });
+    expect(
+      next(
+        odd.map((e) => ({ ...e, confirmed: true })),
+        [],
+        {},
+        bounds,
+      ),
+    ).toMatchObject({ decision: "raise", load: { value: 92.5 } });
     // pounds are pounds: 90 lb is 40.8 kg, and its single rep 61
-    expect(next(session("2026-11-06", [8, 8, 8], { parts: [{ id: id(1), kind: "full", load: { value: 90, unit: "lb", meaning: "stack" }, reps: 8 }] }), [], {}, bounds).decision).not.toBe("check");
+    expect(
+      next(
+        session("2026-11-06", [8, 8, 8], {
+          parts: [{ id: id(1), kind: "full", load: { value: 90, unit: "lb", meaning: "stack" }, reps: 8 }],
+        }),
+        [],
+        {},
+        bounds,
+      ).decision,
+    ).not.toBe("check");
     // struck by the coach it is gone, and what was before counts
-    expect(next([...good, ...odd.map((e) => ({ ...e, voided: true }))], [], {}, bounds)).toMatchObject({ decision: "raise", load: { value: 32.5 } });
+    expect(next([...good, ...odd.map((e) => ({ ...e, voided: true }))], [], {}, bounds)).toMatchObject({
+      decision: "raise",
+      load: { value: 32.5 },
+    });
   });
 });
 
@@ -128,20 +239,45 @@ describe("the first time", () => {
 
 describe("work with the body alone", () => {
   const harder = { exerciseId: "push-up", values: {}, setupKey: "x", name: "Push-up, hands narrow" };
-  const bare = { load: null, bodyLoad: 50, reps: { low: 8, high: 12 }, tempo: { lower: 3, longPause: 0, lift: 1, shortPause: 0 }, loadStep: { value: 2.5, unit: "kg" as const, meaning: "added" as const } };
-  const sets = (reps: number[], load: number | null = null) => session("2026-11-02", reps, { parts: [] }).map((e, i) => ({ ...e, parts: [{ id: id(1), kind: "full" as const, load: load === null ? null : { value: load, unit: "kg" as const, meaning: "added" as const }, reps: reps[i]! }] }));
+  const bare = {
+    load: null,
+    bodyLoad: 50,
+    reps: { low: 8, high: 12 },
+    tempo: { lower: 3, longPause: 0, lift: 1, shortPause: 0 },
+    loadStep: { value: 2.5, unit: "kg" as const, meaning: "added" as const },
+  };
+  const sets = (reps: number[], load: number | null = null) =>
+    session("2026-11-02", reps, { parts: [] }).map((e, i) => ({
+      ...e,
+      parts: [
+        {
+          id: id(1),
+          kind: "full" as const,
+          load: load === null ? null : { value: load, unit: "kg" as const, meaning: "added" as const },
+          reps: reps[i]!,
+        },
+      ],
+    }));
 
   test("first reps, then tempo, then a harder relative, then a load", () => {
     expect(next(sets([12, 11, 10]), [], bare)).toMatchObject({ decision: "hold", reps: { low: 8, high: 14 } });
     expect(next(sets([14, 13, 12]), [], bare)).toMatchObject({ decision: "slower", tempo: { lower: 4 }, load: null });
     const slow = { ...bare, tempo: { ...bare.tempo, lower: 5 } };
-    expect(next(sets([14, 13, 12]), [], { ...slow, harder })).toMatchObject({ decision: "harder", reasons: expect.arrayContaining([expect.stringMatching(/hands narrow/)]) });
-    expect(next(sets([14, 13, 12]), [], { ...slow, harder: null })).toMatchObject({ decision: "raise", load: { value: 2.5, meaning: "added" } });
+    expect(next(sets([14, 13, 12]), [], { ...slow, harder })).toMatchObject({
+      decision: "harder",
+      reasons: expect.arrayContaining([expect.stringMatching(/hands narrow/)]),
+    });
+    expect(next(sets([14, 13, 12]), [], { ...slow, harder: null })).toMatchObject({
+      decision: "raise",
+      load: { value: 2.5, meaning: "added" },
+    });
   });
 
   test("nought typed is as good as nothing typed", () => {
     expect(next(sets([14, 13, 12], 0), [], bare).decision).toBe("slower");
-    expect(next(sets([14, 13, 12], 0), [], { ...bare, tempo: { ...bare.tempo, lower: 5 }, harder: null })).toMatchObject({ decision: "raise", load: { value: 2.5 } });
+    expect(
+      next(sets([14, 13, 12], 0), [], { ...bare, tempo: { ...bare.tempo, lower: 5 }, harder: null }),
+    ).toMatchObject({ decision: "raise", load: { value: 2.5 } });
   });
 
   test("with a load the window is over all that is lifted, and is never a wide one of the load alone", () => {
@@ -153,12 +289,24 @@ describe("work with the body alone", () => {
 });
 
 describe("a load that the coach has set since", () => {
-  const handed = (load: number) => ({ [id(1)]: { [p.id]: { value: load, unit: "kg" as const, meaning: "stack" as const } } });
-  const history = (load: number) => ({ entries: session("2026-11-02", [14, 13, 12]), reports: [], handed: handed(load), bounds: {} });
+  const handed = (load: number) => ({
+    [id(1)]: { [p.id]: { value: load, unit: "kg" as const, meaning: "stack" as const } },
+  });
+  const history = (load: number) => ({
+    entries: session("2026-11-02", [14, 13, 12]),
+    reports: [],
+    handed: handed(load),
+    bounds: {},
+  });
   test("goes before the rule; one that stayed does not", () => {
-    expect(targetFor(p, history(20), method)).toMatchObject({ load: { value: 30 }, reasons: expect.arrayContaining(["Set by your coach."]) });
+    expect(targetFor(p, history(20), method)).toMatchObject({
+      load: { value: 30 },
+      reasons: expect.arrayContaining(["Set by your coach."]),
+    });
     // keys in another order, as a database gives them back
-    expect(targetFor({ ...p, load: { meaning: "stack", value: 30, unit: "kg" } }, history(30), method).decision).toBe("raise");
+    expect(targetFor({ ...p, load: { meaning: "stack", value: 30, unit: "kg" } }, history(30), method).decision).toBe(
+      "raise",
+    );
   });
   test("pain goes before both", () => {
     const sharp = report("2026-11-02", { pain: { kind: "sharp", score: 3, joint: "knee", side: "left" } });
@@ -184,7 +332,10 @@ describe("the pain rule", () => {
   ] as const)("%s: %s", (_name, x, act) => expect(judgePain(x).act).toBe(act));
 
   test("rising by two over two sessions stops; another joint's history does not", () => {
-    expect(judgePain(pain({ score: 3 }), [pain({ score: 1 })])).toMatchObject({ act: "stop", words: expect.stringMatching(/risen from 1 to 3/) });
+    expect(judgePain(pain({ score: 3 }), [pain({ score: 1 })])).toMatchObject({
+      act: "stop",
+      words: expect.stringMatching(/risen from 1 to 3/),
+    });
     expect(judgePain(pain({ score: 3 }), [pain({ score: 1, joint: "wrist" })]).act).toBe("hold");
   });
 
@@ -193,5 +344,6 @@ describe("the pain rule", () => {
     expect(judgePain(pain({ kind: "sharp", joint: "spine" })).words).not.toMatch(/spine/);
   });
 
-  test("stopping says whom to see", () => expect(judgePain(pain({ kind: "sharp" })).words).toMatch(/doctor or physiotherapist/));
+  test("stopping says whom to see", () =>
+    expect(judgePain(pain({ kind: "sharp" })).words).toMatch(/doctor or physiotherapist/));
 });

@@ -13,9 +13,12 @@ test("all 66 statements are there once, and at least 55 are judged", () => {
 });
 
 // undecided ones are not counted either way: bodies disagree, or the model lacks what they ask about
-test.each(judged.filter((j) => j.verdict !== "undecided").map((j) => [j.id, j.verdict, j.statement, j] as const))("%s is judged: %s (%s)", (_id, verdict, _statement, j) => {
-  expect(readVerdict(j.holds, j.holdsIn, j.bodies)).toBe(verdict);
-});
+test.each(judged.filter((j) => j.verdict !== "undecided").map((j) => [j.id, j.verdict, j.statement, j] as const))(
+  "%s is judged: %s (%s)",
+  (_id, verdict, _statement, j) => {
+    expect(readVerdict(j.holds, j.holdsIn, j.bodies)).toBe(verdict);
+  },
+);
 
 test("every verdict gives its reason and its numbers", () => {
   for (const j of judged) {
@@ -32,5 +35,7 @@ describe("a verdict is read from the numbers alone", () => {
     [false, 4, "undecided"],
     [false, 15, "undecided"],
     [true, 0, "undecided"],
-  ] as const)("holds %s, in %d of 15: %s", (holds, holdsIn, verdict) => expect(readVerdict(holds, holdsIn, 15)).toBe(verdict));
+  ] as const)("holds %s, in %d of 15: %s", (holds, holdsIn, verdict) =>
+    expect(readVerdict(holds, holdsIn, 15)).toBe(verdict),
+  );
 });

@@ -20,7 +20,17 @@ test("the summary counts what the lists hold", () => {
 
 test("a wrong lever is seen: a body with half the moment arms leaves the bands", () => {
   const heads = compileModel().heads.map((h) => h.id);
-  const halved = compileModel({ stature: 1.75, mass: 75, variation: { strength: {}, referenceLength: {}, fibreLength: {}, limbs: {}, momentArm: Object.fromEntries(heads.map((h) => [h, 0.5])) } });
+  const halved = compileModel({
+    stature: 1.75,
+    mass: 75,
+    variation: {
+      strength: {},
+      referenceLength: {},
+      fibreLength: {},
+      limbs: {},
+      momentArm: Object.fromEntries(heads.map((h) => [h, 0.5])),
+    },
+  });
   const inBand = comparePublished(halved).filter((r) => r.inBand).length;
   expect(inBand).toBeLessThan(0.5 * result.summary.inBand);
 });
@@ -36,5 +46,9 @@ test("a torque is the sum of its levers, and twice the strength is twice the tor
 });
 
 test("a curve's error is the root mean square of its points", () => {
-  for (const c of compareTorques(compileModel())) expect(c.error).toBeCloseTo(Math.sqrt(c.points.reduce((s, p) => s + (p.model / p.published - 1) ** 2, 0) / c.points.length), 12);
+  for (const c of compareTorques(compileModel()))
+    expect(c.error).toBeCloseTo(
+      Math.sqrt(c.points.reduce((s, p) => s + (p.model / p.published - 1) ** 2, 0) / c.points.length),
+      12,
+    );
 });

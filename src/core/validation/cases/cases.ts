@@ -6,7 +6,9 @@ import { lowerCases } from "./lower";
 import { shoulderCases } from "./shoulder";
 import type { Case, Numbers, Verdict } from "./measure";
 
-export const cases: readonly Case[] = [...armCases, ...shoulderCases, ...backCases, ...lowerCases].sort((p, q) => p.id.localeCompare(q.id));
+export const cases: readonly Case[] = [...armCases, ...shoulderCases, ...backCases, ...lowerCases].sort((p, q) =>
+  p.id.localeCompare(q.id),
+);
 /** a statement is decided when this share of varied bodies says the same */
 const DECIDED = 0.8;
 
@@ -23,7 +25,12 @@ export interface JudgedCase {
 }
 
 /** what the numbers alone say: whether it holds here and in the varied bodies */
-export const readVerdict = (holds: boolean, holdsIn: number, bodies: number): Verdict => (holds && holdsIn >= DECIDED * bodies ? "agrees" : !holds && bodies - holdsIn >= DECIDED * bodies ? "contradicts" : "undecided");
+export const readVerdict = (holds: boolean, holdsIn: number, bodies: number): Verdict =>
+  holds && holdsIn >= DECIDED * bodies
+    ? "agrees"
+    : !holds && bodies - holdsIn >= DECIDED * bodies
+      ? "contradicts"
+      : "undecided";
 
 /** one case; a body in which it cannot be measured counts as one in which it does not hold */
 export function judgeCase(c: Case, model: Model, varied: readonly Model[]): JudgedCase {
@@ -35,5 +42,14 @@ export function judgeCase(c: Case, model: Model, varied: readonly Model[]): Judg
       return false;
     }
   }).length;
-  return { id: c.id, statement: c.statement, verdict: c.verdict, because: c.because, numbers: said.numbers, holds: said.holds, holdsIn, bodies: varied.length };
+  return {
+    id: c.id,
+    statement: c.statement,
+    verdict: c.verdict,
+    because: c.because,
+    numbers: said.numbers,
+    holds: said.holds,
+    holdsIn,
+    bodies: varied.length,
+  };
 }

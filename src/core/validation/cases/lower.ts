@@ -11,14 +11,16 @@ function lengthAt(a: Analysis, head: string, joint: string, degrees: number): nu
   const n = Array.from(q).findIndex((v, i) => i > 0 && (v - degrees) * (q[i - 1]! - degrees) <= 0);
   return series(a, head).length[Math.max(0, n)]!;
 }
-const rectusOverVasti = (a: Analysis) => peakOf(series(a, "rectus-femoris").force) / peakOf(series(a, "vastus-lateralis").force);
+const rectusOverVasti = (a: Analysis) =>
+  peakOf(series(a, "rectus-femoris").force) / peakOf(series(a, "vastus-lateralis").force);
 
 export const lowerCases: readonly Case[] = [
   {
     id: "C07",
     statement: "A barbell hip bridge is hardest at the top, where the glutes are short.",
     verdict: "agrees",
-    because: "The torque falls by a sixth on the way up, but the strength of short glutes and hamstrings falls faster: it sticks at lockout when the feet only stand or draw back. Feet that push forwards with a fifth of their weight move that to two thirds of the way.",
+    because:
+      "The torque falls by a sixth on the way up, but the strength of short glutes and hamstrings falls faster: it sticks at lockout when the feet only stand or draw back. Feet that push forwards with a fifth of their weight move that to two thirds of the way.",
     judge(model) {
       const at = (push: number) => {
         const a = run(model, "hip-thrust", { push });
@@ -26,7 +28,16 @@ export const lowerCases: readonly Case[] = [
         return { sticks: a.sticking.at, glute: series(a, GLUTE).position[n]!, torque: hip(a)[n]! / peakOf(hip(a)) };
       };
       const [back, none, forwards] = [-0.1, 0, 0.2].map(at);
-      return { holds: none!.sticks >= 0.8 && none!.glute < 1 / 3, numbers: { sticksAt: none!.sticks, gluteThere: none!.glute, torqueThere: none!.torque, sticksFeetPushBack: back!.sticks, sticksFeetPushForwards: forwards!.sticks } };
+      return {
+        holds: none!.sticks >= 0.8 && none!.glute < 1 / 3,
+        numbers: {
+          sticksAt: none!.sticks,
+          gluteThere: none!.glute,
+          torqueThere: none!.torque,
+          sticksFeetPushBack: back!.sticks,
+          sticksFeetPushForwards: forwards!.sticks,
+        },
+      };
     },
   },
   {
@@ -49,14 +60,18 @@ export const lowerCases: readonly Case[] = [
     judge(model) {
       const [seated, lying] = [run(model, "seated-leg-curl"), run(model, "lying-leg-curl")];
       const gain = (head: string) => lengthAt(seated, head, "knee", 45) - lengthAt(lying, head, "knee", 45);
-      return { holds: gain("biceps-femoris-long") >= 0.3 && Math.abs(gain("biceps-femoris-short")) < 0.03, numbers: { longHead: gain("biceps-femoris-long"), shortHead: gain("biceps-femoris-short") } };
+      return {
+        holds: gain("biceps-femoris-long") >= 0.3 && Math.abs(gain("biceps-femoris-short")) < 0.03,
+        numbers: { longHead: gain("biceps-femoris-long"), shortHead: gain("biceps-femoris-short") },
+      };
     },
   },
   {
     id: "C53",
     statement: "A Romanian deadlift is heaviest at the bottom, with long hamstrings.",
     verdict: "agrees",
-    because: "The trunk is level there: the levers of load and trunk are at their largest, the bent hips make the hamstrings long.",
+    because:
+      "The trunk is level there: the levers of load and trunk are at their largest, the bent hips make the hamstrings long.",
     judge(model) {
       const a = run(model, "romanian-deadlift");
       const at = indexOfPeak(hip(a));
@@ -72,16 +87,23 @@ export const lowerCases: readonly Case[] = [
     judge(model) {
       const [upright, reclined] = [0, 50].map((recline) => run(model, "leg-extension", { recline }));
       const gain = (head: string) => lengthAt(reclined!, head, "knee", 60) - lengthAt(upright!, head, "knee", 60);
-      return { holds: gain("rectus-femoris") >= 0.15 && Math.abs(gain("vastus-lateralis")) < 0.01, numbers: { rectus: gain("rectus-femoris"), vastus: gain("vastus-lateralis") } };
+      return {
+        holds: gain("rectus-femoris") >= 0.15 && Math.abs(gain("vastus-lateralis")) < 0.01,
+        numbers: { rectus: gain("rectus-femoris"), vastus: gain("vastus-lateralis") },
+      };
     },
   },
   {
     id: "C55",
     statement: "Rectus femoris works far less in squats than the vasti (under half of its part in a leg extension).",
     verdict: "agrees",
-    because: "In a squat it would bend the hip that is being straightened: every newton of it has to be paid for by the glutes.",
+    because:
+      "In a squat it would bend the hip that is being straightened: every newton of it has to be paid for by the glutes.",
     judge(model) {
-      const [squat, extension] = [rectusOverVasti(run(model, "back-squat")), rectusOverVasti(run(model, "leg-extension"))];
+      const [squat, extension] = [
+        rectusOverVasti(run(model, "back-squat")),
+        rectusOverVasti(run(model, "leg-extension")),
+      ];
       return { holds: squat < 0.5 * extension, numbers: { squat, legExtension: extension } };
     },
   },
@@ -104,7 +126,15 @@ export const lowerCases: readonly Case[] = [
     judge(model) {
       const [seated, standing] = [run(model, "seated-calf-raise"), run(model, "standing-calf-raise")];
       const [g0, g1] = [share(seated, ...GASTROCNEMIUS), share(standing, ...GASTROCNEMIUS)];
-      return { holds: g0 < 0.5 * g1 && share(seated, "soleus") > share(standing, "soleus"), numbers: { seated: g0, standing: g1, soleusSeated: share(seated, "soleus"), soleusStanding: share(standing, "soleus") } };
+      return {
+        holds: g0 < 0.5 * g1 && share(seated, "soleus") > share(standing, "soleus"),
+        numbers: {
+          seated: g0,
+          standing: g1,
+          soleusSeated: share(seated, "soleus"),
+          soleusStanding: share(standing, "soleus"),
+        },
+      };
     },
   },
   {
@@ -127,7 +157,10 @@ export const lowerCases: readonly Case[] = [
         const a = run(model, "split-squat", { lean });
         return peakOf(hip(a)) / peakOf(abs(a.torques.knee!));
       });
-      return { holds: ratio.every((r, i) => i === 0 || r > ratio[i - 1]!), numbers: { upright: ratio[0]!, lean10: ratio[1]!, lean20: ratio[2]!, lean30: ratio[3]! } };
+      return {
+        holds: ratio.every((r, i) => i === 0 || r > ratio[i - 1]!),
+        numbers: { upright: ratio[0]!, lean10: ratio[1]!, lean20: ratio[2]!, lean30: ratio[3]! },
+      };
     },
   },
   {
@@ -136,8 +169,13 @@ export const lowerCases: readonly Case[] = [
     verdict: "agrees",
     because: "Cable and bridge load the hip that is nearly straight, the squat the bent one.",
     judge(model) {
-      const [cable, bridge, squat] = ["cable-hip-extension", "hip-thrust", "back-squat"].map((id) => metrics(run(model, id), GLUTE).skew);
-      return { holds: cable! < 0.5 && bridge! < 0.5 && squat! > 0.5, numbers: { cable: cable!, bridge: bridge!, squat: squat! } };
+      const [cable, bridge, squat] = ["cable-hip-extension", "hip-thrust", "back-squat"].map(
+        (id) => metrics(run(model, id), GLUTE).skew,
+      );
+      return {
+        holds: cable! < 0.5 && bridge! < 0.5 && squat! > 0.5,
+        numbers: { cable: cable!, bridge: bridge!, squat: squat! },
+      };
     },
   },
   {
@@ -154,10 +192,15 @@ export const lowerCases: readonly Case[] = [
     id: "C62",
     statement: "From the side-lying raise to the cable the peak of hip abduction moves.",
     verdict: "agrees",
-    because: "Lying, gravity's lever is largest with the leg level; the low cable from the other side pulls most across the leg when it is out.",
+    because:
+      "Lying, gravity's lever is largest with the leg level; the low cable from the other side pulls most across the leg when it is out.",
     judge(model) {
       const angle = (a: Analysis) => a.joints.hipAbduction![indexOfPeak(abs(a.torques.hipAbduction!))]!;
-      const [lying, low, high] = [angle(run(model, "side-lying-leg-raise")), angle(run(model, "cable-hip-abduction", { pulley: 0 })), angle(run(model, "cable-hip-abduction", { pulley: 0.5 }))];
+      const [lying, low, high] = [
+        angle(run(model, "side-lying-leg-raise")),
+        angle(run(model, "cable-hip-abduction", { pulley: 0 })),
+        angle(run(model, "cable-hip-abduction", { pulley: 0.5 })),
+      ];
       return { holds: Math.abs(lying - low) >= 10, numbers: { sideLying: lying, cableLow: low, cableHigh: high } };
     },
   },
@@ -165,10 +208,16 @@ export const lowerCases: readonly Case[] = [
     id: "C64",
     statement: "At equal load the lumbar moment falls from good morning to Romanian deadlift to squat.",
     verdict: "agrees",
-    because: "A bar on the back rides farthest from the low back, one drawn to the legs hangs nearer, and in the squat the trunk stays more upright.",
+    because:
+      "A bar on the back rides farthest from the low back, one drawn to the legs hangs nearer, and in the squat the trunk stays more upright.",
     judge(model) {
-      const [morning, romanian, squat] = ["good-morning", "romanian-deadlift", "back-squat"].map((id) => run(model, id).spine!.momentPerKg);
-      return { holds: morning! >= romanian! && romanian! >= squat!, numbers: { goodMorning: morning!, romanianDeadlift: romanian!, squat: squat! } };
+      const [morning, romanian, squat] = ["good-morning", "romanian-deadlift", "back-squat"].map(
+        (id) => run(model, id).spine!.momentPerKg,
+      );
+      return {
+        holds: morning! >= romanian! && romanian! >= squat!,
+        numbers: { goodMorning: morning!, romanianDeadlift: romanian!, squat: squat! },
+      };
     },
   },
   {
@@ -178,8 +227,12 @@ export const lowerCases: readonly Case[] = [
     because: "With straight legs the trunk turns about the hips, which rectus abdominis does not cross.",
     judge(model) {
       const [sit, crunch] = [run(model, "straight-leg-sit-up"), run(model, "cable-crunch")];
-      const travel = (a: Analysis) => Math.abs(series(a, "rectus-abdominis").length[0]! - series(a, "rectus-abdominis").length.at(-1)!);
-      return { holds: share(sit, "iliopsoas") > share(crunch, "iliopsoas") && travel(crunch) > travel(sit), numbers: { iliopsoasSitUp: share(sit, "iliopsoas"), travelSitUp: travel(sit), travelCrunch: travel(crunch) } };
+      const travel = (a: Analysis) =>
+        Math.abs(series(a, "rectus-abdominis").length[0]! - series(a, "rectus-abdominis").length.at(-1)!);
+      return {
+        holds: share(sit, "iliopsoas") > share(crunch, "iliopsoas") && travel(crunch) > travel(sit),
+        numbers: { iliopsoasSitUp: share(sit, "iliopsoas"), travelSitUp: travel(sit), travelCrunch: travel(crunch) },
+      };
     },
   },
 ];

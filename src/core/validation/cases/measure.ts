@@ -24,7 +24,12 @@ export interface Case {
 const kept = new WeakMap<Model, Map<string, Analysis>>();
 
 /** @param change of the resolved setup, named so that it can be kept */
-export function run(model: Model, id: string, values: Values = {}, change?: { name: string; apply: (s: Setup) => Setup }): Analysis {
+export function run(
+  model: Model,
+  id: string,
+  values: Values = {},
+  change?: { name: string; apply: (s: Setup) => Setup },
+): Analysis {
   let known = kept.get(model);
   if (!known) kept.set(model, (known = new Map()));
   const setup = resolveSetup(findExercise(id)!, values);
@@ -35,7 +40,13 @@ export function run(model: Model, id: string, values: Values = {}, change?: { na
 }
 
 /** the last key pose with other angles */
-export const endingAt = (name: string, angles: Setup["keys"][number]["angles"]) => ({ name, apply: (s: Setup): Setup => ({ ...s, keys: s.keys.map((k, i) => (i === s.keys.length - 1 ? { ...k, angles: { ...k.angles, ...angles } } : k)) }) });
+export const endingAt = (name: string, angles: Setup["keys"][number]["angles"]) => ({
+  name,
+  apply: (s: Setup): Setup => ({
+    ...s,
+    keys: s.keys.map((k, i) => (i === s.keys.length - 1 ? { ...k, angles: { ...k.angles, ...angles } } : k)),
+  }),
+});
 
 export const series = (a: Analysis, head: string): HeadSeries => a.heads.find((h) => h.id === head)!;
 export const metrics = (a: Analysis, head: string): HeadMetrics => {
@@ -44,27 +55,40 @@ export const metrics = (a: Analysis, head: string): HeadMetrics => {
   return m;
 };
 /** summed share of all work; heads at rest count nothing */
-export const share = (a: Analysis, ...heads: string[]): number => heads.reduce((s, h) => s + (a.heads.find((x) => x.id === h)?.metrics?.shareOfAll ?? 0), 0);
+export const share = (a: Analysis, ...heads: string[]): number =>
+  heads.reduce((s, h) => s + (a.heads.find((x) => x.id === h)?.metrics?.shareOfAll ?? 0), 0);
 /** largest activation, and the mean over the rep of several heads together */
-export const activation = (a: Analysis, head: string): number => Math.max(...(a.heads.find((h) => h.id === head)?.activation ?? [0]));
-export const effort = (a: Analysis, ...heads: string[]): number => heads.reduce((s, h) => s + mean(series(a, h).activation), 0) / heads.length;
+export const activation = (a: Analysis, head: string): number =>
+  Math.max(...(a.heads.find((h) => h.id === head)?.activation ?? [0]));
+export const effort = (a: Analysis, ...heads: string[]): number =>
+  heads.reduce((s, h) => s + mean(series(a, h).activation), 0) / heads.length;
 export const abs = (x: Float64Array): Float64Array => x.map(Math.abs);
 export const resistance = (a: Analysis): Float64Array => abs(a.resistance);
 /** size of the shoulder's torque over the main joint's peak */
-export const shoulder = (a: Analysis): Float64Array => a.s.map((_, n) => Math.hypot(a.torques.shoulderFlexion![n]!, a.torques.shoulderAbduction![n]!, a.torques.shoulderRotation![n]!));
-export const indexOfPeak = (x: ArrayLike<number>): number => Array.from(x).reduce((best, v, i, all) => (v > all[best]! ? i : best), 0);
+export const shoulder = (a: Analysis): Float64Array =>
+  a.s.map((_, n) =>
+    Math.hypot(a.torques.shoulderFlexion![n]!, a.torques.shoulderAbduction![n]!, a.torques.shoulderRotation![n]!),
+  );
+export const indexOfPeak = (x: ArrayLike<number>): number =>
+  Array.from(x).reduce((best, v, i, all) => (v > all[best]! ? i : best), 0);
 export const peakOf = (x: Float64Array): number => x[indexOfPeak(x)]!;
 export const leastOf = (x: ArrayLike<number>): number => Math.min(...Array.from(x));
 /** s at the peak of the resistance */
 export const peakAt = (a: Analysis, x: Float64Array = resistance(a)): number => a.s[indexOfPeak(x)]!;
 export const elbowAtPeak = (a: Analysis): number => a.joints.elbow![indexOfPeak(resistance(a))]!;
-export const mean = (x: ArrayLike<number>, from = 0, to = x.length): number => Array.from(x).slice(from, to).reduce((s, v) => s + v, 0) / (to - from);
+export const mean = (x: ArrayLike<number>, from = 0, to = x.length): number =>
+  Array.from(x)
+    .slice(from, to)
+    .reduce((s, v) => s + v, 0) /
+  (to - from);
 export const variation = (x: Float64Array): number => {
   const m = mean(x);
   return Math.sqrt(mean(x.map((v) => (v - m) ** 2))) / m;
 };
 /** part of these muscles in what ends the set */
-export const limits = (a: Analysis, ...muscles: string[]): number => a.limiters.filter((l) => muscles.includes(l.muscle)).reduce((s, l) => s + l.elasticity, 0) / (a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1);
+export const limits = (a: Analysis, ...muscles: string[]): number =>
+  a.limiters.filter((l) => muscles.includes(l.muscle)).reduce((s, l) => s + l.elasticity, 0) /
+  (a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1);
 /** place of a head at a sample within its own travel in this rep, 0 shortest */
 export function within(a: Analysis, head: string, n: number): number {
   const p = Array.from(series(a, head).position);
