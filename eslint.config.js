@@ -1,3 +1,4 @@
+import reactHooks from "eslint-plugin-react-hooks";
 import tseslint from "typescript-eslint";
 
 // Three floors and one direction: core knows nothing outside itself; server, web and floor know core; nobody knows scripts.
@@ -65,6 +66,22 @@ export default tseslint.config(
         { selector: "MemberExpression[object.name='Date'][property.name='now']", message: "Pass the time in." },
         { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: "Pass the time in." },
       ],
+    },
+  },
+  {
+    files: ["src/web/**/*.{ts,tsx}", "src/floor/**/*.{ts,tsx}"],
+    plugins: { "react-hooks": reactHooks },
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
+  },
+  {
+    files: ["src/**/*.{ts,tsx}", "tests/**/*.ts", "scripts/**/*.{ts,mjs}"],
+    rules: {
+      "max-len": [
+        "error",
+        { code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true },
+      ],
+      complexity: ["error", 25],
+      "max-lines-per-function": ["off"],
     },
   },
   { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }] } },

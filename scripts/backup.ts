@@ -1,7 +1,7 @@
 /**
- * npm run backup -- FILE and npm run restore -- FILE: the whole database in one file of PostgreSQL's own archive format,
- * without owners and rights, which every start sets anew. A backup may be made while Gryn runs; a restore replaces
- * everything, so no Gryn may be connected. Links and sessions that were closed since the backup stay closed.
+ * npm run backup -- FILE and npm run restore -- FILE: the whole database in one file of PostgreSQL's own archive
+ * format, without owners and rights, which every start sets anew. A backup may be made while Gryn runs; a restore
+ * replaces everything, so no Gryn may be connected. Links and sessions that were closed since the backup stay closed.
  */
 import { spawnSync } from "node:child_process";
 import { chmodSync, existsSync, mkdtempSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";

@@ -1,4 +1,7 @@
-/** npm run calibrate: fits the muscle groups to the torque curves, prints fit and left-out error by curve, writes src/core/anatomy/calibration.json. */
+/**
+ * npm run calibrate: fits the muscle groups to the torque curves, prints fit and left-out error by curve, writes
+ * src/core/anatomy/calibration.json.
+ */
 import { writeFileSync } from "node:fs";
 import { calibration } from "#core/anatomy/anatomy";
 import { compileModel } from "#core/mechanics/compile";

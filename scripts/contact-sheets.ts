@@ -1,5 +1,6 @@
 /**
- * Contact sheets of the library, to look every posture over from two sides: npx tsx scripts/contact-sheets.ts <folder> [family or id ...].
+ * Contact sheets of the library, to look every posture over from two sides: npx tsx scripts/contact-sheets.ts
+ * <folder> [family or id ...].
  * Start and end of each exercise from the side and from the front, the leading head in colour. Never committed.
  */
 import { mkdirSync } from "node:fs";

@@ -1,6 +1,7 @@
 /**
  * npm start, npm run dev, npm run migrate, npm run practice and npm run demo:reset, once packages are there: database,
- * migrations, demo practice, production build (when something changed since the last one) and the server; a clean end on
+ * migrations, demo practice, production build (when something changed since the last one) and the server; a clean end
+ * on
  * Ctrl-C, on SIGTERM and when whoever started it is gone.
  */
 import { createHash, createHmac } from "node:crypto";

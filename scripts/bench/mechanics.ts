@@ -1,4 +1,7 @@
-/** Milliseconds of one analysed setup by kind of chain, search over many, memory, and the solvers beside a general-purpose package on the same problems. */
+/**
+ * Milliseconds of one analysed setup by kind of chain, search over many, memory, and the solvers beside a
+ * general-purpose package on the same problems.
+ */
 import os from "node:os";
 import { setFlagsFromString } from "node:v8";
 import { runInNewContext } from "node:vm";

@@ -1,4 +1,7 @@
-/** npm run fuzz [-- count seed]: many bent requests at the real server on a private cluster; any 500, or a refusal without a reason, is a fault. */
+/**
+ * npm run fuzz [-- count seed]: many bent requests at the real server on a private cluster; any 500, or a refusal
+ * without a reason, is a fault.
+ */
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

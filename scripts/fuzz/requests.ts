@@ -1,4 +1,7 @@
-/** Requests as a stranger, a broken phone or a broken proxy sends them: good ones of every route, then bent in one to three ways. */
+/**
+ * Requests as a stranger, a broken phone or a broken proxy sends them: good ones of every route, then bent in one to
+ * three ways.
+ */
 import type { IncomingHttpHeaders } from "node:http";
 
 export interface FuzzRequest {

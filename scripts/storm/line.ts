@@ -1,4 +1,7 @@
-/** A line between phone and server that can be cut: connections are dropped in the middle, and for a while nobody gets through. */
+/**
+ * A line between phone and server that can be cut: connections are dropped in the middle, and for a while nobody gets
+ * through.
+ */
 import { createConnection, createServer, type Socket } from "node:net";
 
 export interface Line {

@@ -1,6 +1,7 @@
 /**
- * npm run storm [-- sets]: a phone logs sets and two desks edit one week, while server, database backends, postmaster and
- * network are killed one after the other. Afterwards everything that was acknowledged is looked for: lost, doubled, altered.
+ * npm run storm [-- sets]: a phone logs sets and two desks edit one week, while server, database backends, postmaster
+ * and network are killed one after the other. Afterwards everything that was acknowledged is looked for: lost,
+ * doubled, altered.
  */
 import { spawn, type ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";

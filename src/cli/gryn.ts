@@ -1,6 +1,7 @@
 /**
- * npm run -s gryn -- <command>: the engine for coaches who script, for tests and for us. JSON on stdout and nothing else;
- * bad input ends with exit code 2 and the reason on stderr; a pose that cannot be lifted is an answer, not an error.
+ * npm run -s gryn -- <command>: the engine for coaches who script, for tests and for us. JSON on stdout and nothing
+ * else; bad input ends with exit code 2 and the reason on stderr; a pose that cannot be lifted is an answer, not an
+ * error.
  */
 import { existsSync, readFileSync, statSync } from "node:fs";
 import { parseArgs } from "node:util";

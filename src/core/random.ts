@@ -1,4 +1,7 @@
-/** A seeded generator of numbers in [0, 1): the core never draws on a clock or a hidden source (mulberry32, public domain). */
+/**
+ * A seeded generator of numbers in [0, 1): the core never draws on a clock or a hidden source (mulberry32, public
+ * domain).
+ */
 export function seededRandom(seed: number): () => number {
   let a = seed >>> 0;
   return () => {

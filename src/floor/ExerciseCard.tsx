@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useEffectEvent, useState } from "react";
 import type { Load } from "#core/planning/program";
 import { LIMITS } from "#core/training/limits";
 import type { Entry, Pain, Part, Report } from "#core/training/entry";
@@ -160,10 +160,13 @@ export function ExerciseCard({
     );
   };
 
-  useEffect(() => {
+  const beginMending = useEffectEvent(() => {
     if (mend?.kind === "entry") correct(mend.item);
-    // once, when it is opened for mending
-  }, [mend?.item.id]);
+  });
+  const mending = mend?.item.id;
+  useEffect(() => {
+    if (mending) beginMending();
+  }, [mending]);
 
   const finished = set >= p.reserves.length;
   const tempo = target.tempo ?? p.tempo;

@@ -1,7 +1,7 @@
 /** The client's page: today's session, one exercise or one pair at a time, one thumb. */
 import { useEffect, useMemo, useReducer, useState } from "react";
 import { pairRest } from "#core/planning/minutes";
-import type { SnapshotPrescription } from "#core/training/handover";
+import type { Snapshot, SnapshotPrescription } from "#core/training/handover";
 import { pairStep } from "#core/training/pair";
 import { targetFor, type Target } from "#core/training/progression";
 import { ExerciseCard } from "./ExerciseCard";
@@ -39,6 +39,8 @@ function useFloor(keep: Keep): Floor {
   return floor;
 }
 
+const NO_DAYS: Snapshot["days"] = [];
+
 interface Block {
   id: string;
   prescriptions: SnapshotPrescription[];
@@ -54,7 +56,7 @@ export function FloorPage({ keep }: { keep: Keep }) {
   const [later, setLater] = useState<string[]>([]);
   const { session } = floor;
   const today = moment().localDate;
-  const days = session?.handOver?.snapshot.days ?? [];
+  const days = session?.handOver?.snapshot.days ?? NO_DAYS;
   // the day not trained for longest comes first
   const lastOf = useMemo(() => {
     const last = new Map<string, string>();

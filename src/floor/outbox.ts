@@ -1,7 +1,7 @@
 /**
  * The session as this phone knows it, and what was logged and not sent yet, by client: one phone may serve several.
- * Everything is kept until the server says it has it; it is sent as often as that takes, since the same id, revision and
- * content is the same row. What the server will not take is set aside with its reason and holds up nothing else.
+ * Everything is kept until the server says it has it; it is sent as often as that takes, since the same id, revision
+ * and content is the same row. What the server will not take is set aside with its reason and holds up nothing else.
  */
 import type { Entry, ItemAnswer, Report } from "#core/training/entry";
 import type { History } from "#core/training/progression";
@@ -160,7 +160,10 @@ export class Floor {
     this.set("open", "");
   }
 
-  /** sets kept by a page of before, which did not say whose they are: the server knows, and takes only what is this client's */
+  /**
+   * sets kept by a page of before, which did not say whose they are: the server knows, and takes only what is this
+   * client's
+   */
   private async adopt(): Promise<void> {
     const unnamed = await this.keep.all<Item>("out/").catch(() => []);
     if (unnamed.length === 0) return;
@@ -169,7 +172,10 @@ export class Floor {
     this.out = [...this.out, ...unnamed];
   }
 
-  /** An answer may be older than what was sent meanwhile, by this page or another tab: logs are joined, never replaced. */
+  /**
+   * An answer may be older than what was sent meanwhile, by this page or another tab: logs are joined, never
+   * replaced.
+   */
   private async remember(session: FloorSession): Promise<void> {
     const kept = await this.keep.get<FloorSession>(`${this.who}/session`).catch(() => null);
     const logs = [kept?.history, this.session?.history, session.history].filter((l) => l !== undefined);

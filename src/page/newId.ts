@@ -1,4 +1,7 @@
-/** An id made here; crypto.randomUUID needs a secure page, so plain http on a local network falls back to random bytes. */
+/**
+ * An id made here; crypto.randomUUID needs a secure page, so plain http on a local network falls back to random
+ * bytes.
+ */
 export function newId(): string {
   if (typeof crypto.randomUUID === "function") return crypto.randomUUID();
   const b = crypto.getRandomValues(new Uint8Array(16));

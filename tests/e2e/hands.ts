@@ -5,7 +5,10 @@ import { test as base, expect, type Browser, type BrowserContext, type Page } fr
 export const COACH = { email: "edda@quernlight.example", password: "grain-and-lever" };
 export const SECOND = { email: "ivo@quernlight.example", password: "grain-and-lever" };
 
-/** every page of a test is watched: an error in the console fails it, but for the requests a test takes away on purpose */
+/**
+ * every page of a test is watched: an error in the console fails it, but for the requests a test takes away on
+ * purpose
+ */
 export const test = base.extend<{ watch: RegExp[]; excuse: (pattern: RegExp) => void }>({
   watch: [
     async ({ context }, use) => {

@@ -33,7 +33,9 @@ type Sent = { entries: Entry[]; reports: Report[] };
 const VERA = "11111111";
 const OLAF = "22222222";
 
-/** a server that keeps rows as the real one does: the same id and revision once, each under the client it was sent for */
+/**
+ * a server that keeps rows as the real one does: the same id and revision once, each under the client it was sent for
+ */
 class Server {
   readonly rows = new Map<string, Entry>();
   readonly whose = new Map<string, string | null>();

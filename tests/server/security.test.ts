@@ -138,7 +138,8 @@ test("the app's role reaches accounts, sessions, invitations, limits and tokens 
 });
 
 test("escalation: what the app's role makes is never run by anybody else", async () => {
-  // the way in of before: a temporary table of a name that a definer's function reads, with a trigger or a type of one's own
+  // the way in of before: a temporary table of a name that a definer's function reads, with a trigger or a type of
+  // one's own
   await expect(one.withPractice(a, (tx) => tx.query("create temporary table account (id uuid)"))).rejects.toThrow(
     /permission denied/,
   );

@@ -1,4 +1,7 @@
-/** Files that leave and enter Gryn: a program as JSON {format, version}, its JSON Schema from the same source, the log as rows for CSV. */
+/**
+ * Files that leave and enter Gryn: a program as JSON {format, version}, its JSON Schema from the same source, the log
+ * as rows for CSV.
+ */
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { z } from "zod";
 import { PROGRAM_FORMAT, PROGRAM_VERSION, upgradeProgram } from "#core/exchange/upgrade";
@@ -33,7 +36,10 @@ interface FileKind<T> {
   schema: z.ZodType<T>;
 }
 
-/** a Gryn file of one kind at its present version, or every fault with its line and path; a newer version is refused in words */
+/**
+ * a Gryn file of one kind at its present version, or every fault with its line and path; a newer version is refused
+ * in words
+ */
 function readFile<T>(
   text: string,
   kind: FileKind<T>,

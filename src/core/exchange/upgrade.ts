@@ -49,7 +49,10 @@ function mostCredited(p: Document): string | null {
   return direct.sort(([, a], [, b]) => b.share - a.share)[0]?.[0] ?? null;
 }
 
-/** @returns the document at the present version; one of an unknown version is given back as it is, for the schema to refuse */
+/**
+ * @returns the document at the present version; one of an unknown version is given back as it is, for the schema to
+ * refuse
+ */
 export function upgradeProgram<T = unknown>(document: unknown): T {
   let current = document as Document;
   while (

@@ -1,7 +1,8 @@
 /**
  * Exercise format 1: an exercise is a data file. Everything numeric may be bound to a parameter by scale and offset
  * or by a lookup table, never by an expression. s = 0 is always the start of lifting, s = 1 its end.
- * Angles in degrees, lengths in m. Frozen; documented in docs/method/exercise-format.md, JSON Schema at /api/schema/exercise.
+ * Angles in degrees, lengths in m. Frozen; documented in docs/method/exercise-format.md, JSON Schema at
+ * /api/schema/exercise.
  */
 import { z } from "zod";
 import { JOINTS, type Joint } from "#core/exercises/joints";
@@ -58,7 +59,10 @@ export const POSE_COORDINATES = [
 export type PoseCoordinate = (typeof POSE_COORDINATES)[number];
 
 const angles = z.partialRecord(z.enum(POSE_COORDINATES), binding);
-/** a key pose: joint angles; or, for the arm, where the grip is in the frame of the trunk (right hand of the reference body) */
+/**
+ * a key pose: joint angles; or, for the arm, where the grip is in the frame of the trunk (right hand of the reference
+ * body)
+ */
 const keyPose = z.strictObject({ angles: angles.default({}), hand: place.optional() });
 
 /** what carries the body; it decides which forces the chains have to hold */
@@ -101,7 +105,10 @@ const loadSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("mass"), ...loadBase, /** kg that are always there */ fixed: binding.default(0) }),
   z.strictObject({ kind: z.literal("cable"), ...loadBase, from, profile }),
   z.strictObject({ kind: z.literal("band"), ...loadBase, from, /** slack length, m */ slack: binding }),
-  /** a lever turning with a joint of the body: its pad pushes square to the limb, forwards (+1) or backwards (-1) in the limb's frame */
+  /**
+   * a lever turning with a joint of the body: its pad pushes square to the limb, forwards (+1) or backwards (-1) in
+   * the limb's frame
+   */
   z.strictObject({ kind: z.literal("lever"), ...loadBase, axis: z.enum(["x", "-x", "z", "-z"]), profile }),
 ]);
 
@@ -186,7 +193,9 @@ export const exerciseSchema = z
     elbowTowards: place.optional(),
     /** the joint that is turned until the weight stands over the base */
     balance: z.enum(["pitch", "ankle", "hipFlexion"]).optional(),
-    /** handle from the wrist along the hand, m: 0.075 in a closed hand, less where the wrist is bent back under a bar */
+    /**
+     * handle from the wrist along the hand, m: 0.075 in a closed hand, less where the wrist is bent back under a bar
+     */
     handle: z.number().min(0).max(0.1).default(0.075),
     loads: z.array(loadSchema).min(1),
     /** the load may be taken off the body's own weight, down to this share of the body mass */

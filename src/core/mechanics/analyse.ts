@@ -1,8 +1,8 @@
 /**
  * What mechanics says about one setup in one body. Pure; the same bits inline, in a web worker and on the server.
- * Loads, contacts and limbs give torques that are affine in the one load; the largest load each chain of joints can hold
- * gives the strength curve, where it sticks and what limits it; the load held there, shared among the muscles at 70 % of
- * their strength, gives each head's tension over the rep.
+ * Loads, contacts and limbs give torques that are affine in the one load; the largest load each chain of joints can
+ * hold gives the strength curve, where it sticks and what limits it; the load held there, shared among the muscles at
+ * 70 % of their strength, gives each head's tension over the rep.
  */
 import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
 import type { Setup } from "#core/exercises/setup";
@@ -74,7 +74,10 @@ export interface Analysis {
   /** deg, one series a joint that moves */
   joints: Record<string, Float64Array>;
   heads: HeadSeries[];
-  /** the least of the largest loads over the rep in kg, as the raw model has it: for calibration only, never shown as such */
+  /**
+   * the least of the largest loads over the rep in kg, as the raw model has it: for calibration only, never shown as
+   * such
+   */
   rawLoad: number;
   /** largest load over the least in the rep: 1 where it sticks; capped at 6 */
   strength: Float64Array;
@@ -94,7 +97,10 @@ export interface Analysis {
   spine: Spine | null;
   /** activation x volume over the volume of all heads: all of it, at 70 % */
   engagedMass: number;
-  /** what trunk and limbs weigh at the main joint, in kg of the load there: a pull-up lifts nearly the whole body, a curl a forearm */
+  /**
+   * what trunk and limbs weigh at the main joint, in kg of the load there: a pull-up lifts nearly the whole body, a
+   * curl a forearm
+   */
   bodyLoad: number;
   /** the joints that turn in the rep, by at least `TURNS` */
   turns: TurningJoint[];
@@ -302,8 +308,8 @@ function turningJoints(model: Model, low: Float64Array, high: Float64Array, side
 }
 
 /**
- * kg of the load that weigh as much as the body at row r: the fit of fixed = body x unit over the rep. A body bent over a
- * joint may have a longer lever there than the load; it is never told as more than itself.
+ * kg of the load that weigh as much as the body at row r: the fit of fixed = body x unit over the rep. A body bent
+ * over a joint may have a longer lever there than the load; it is never told as more than itself.
  */
 function bodyLoadOf(p: Problem, r: number, samples: number, assistance: number, most: number): number {
   const m = p.block.rows.length;
@@ -316,7 +322,10 @@ function bodyLoadOf(p: Problem, r: number, samples: number, assistance: number, 
   return squares > 0 ? Math.max(0, Math.min(most, both / squares)) : 0;
 }
 
-/** metrics of every head that does something; lifting work is force x shortening of the whole muscle, over every joint it crosses */
+/**
+ * metrics of every head that does something; lifting work is force x shortening of the whole muscle, over every joint
+ * it crosses
+ */
 function measureHeads(
   model: Model,
   { shown, series, extent }: Recording,

@@ -289,7 +289,10 @@ function refresh(b: Basis, p: CapacityProblem): boolean {
   return true;
 }
 
-/** inverts an m x m matrix where it stands (Gauss-Jordan, rows exchanged for the largest pivot); false when it is singular. @param order scratch */
+/**
+ * inverts an m x m matrix where it stands (Gauss-Jordan, rows exchanged for the largest pivot); false when it is
+ * singular. @param order scratch
+ */
 function invert(M: Float64Array, m: number, order: Int32Array): boolean {
   for (let k = 0; k < m; k++) {
     let best = k;

@@ -104,8 +104,9 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
     freedoms.findIndex((f) => f.id === id && (f.side === side || f.side === null));
 
   /**
-   * Coordinates that one segment's pose against another depends on: the joints on the way, and where a segment is turned
-   * against another than the one it hangs on (the upper arm against the trunk), the joints between those two as well.
+   * Coordinates that one segment's pose against another depends on: the joints on the way, and where a segment is
+   * turned against another than the one it hangs on (the upper arm against the trunk), the joints between those two
+   * as well.
    */
   const between = (a: number, b: number): number[] => {
     const up = (s: number, to = -1): number[] => (s < 0 || s === to ? [] : [s, ...up(segments[s]!.parent, to)]);

@@ -1,7 +1,7 @@
 /**
- * External forces on the body and the torques they ask of each freedom, by virtual work. Everything is affine in the one
- * variable load: a force is `fixed` (gravity, a bar's own weight) + load x `unit`. What carries the body answers with
- * contact forces that are found from the whole body's balance, linearly, before any torque is taken.
+ * External forces on the body and the torques they ask of each freedom, by virtual work. Everything is affine in the
+ * one variable load: a force is `fixed` (gravity, a bar's own weight) + load x `unit`. What carries the body answers
+ * with contact forces that are found from the whole body's balance, linearly, before any torque is taken.
  */
 import { curveValue } from "#core/mechanics/curve";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
@@ -197,7 +197,8 @@ type Part = readonly [total: Float64Array, force: Float64Array, couple: Float64A
  * Contact forces of what carries the body, added to f so that forces and moments balance. Two feet share by the frontal
  * balance and pass what is left of the sagittal moment as a couple (the place of the force under the foot); hands on a
  * bar likewise, without a couple; two places apart along the body (hands and toes, shoulders and feet) share
- * by the sagittal balance; the feet of a split stance push through one point. A seat or a bench carries what lies on it and adds nothing to the limbs.
+ * by the sagittal balance; the feet of a split stance push through one point. A seat or a bench carries what lies on
+ * it and adds nothing to the limbs.
  */
 export function addContacts(model: Model, state: State, setup: Setup, side: Side, f: Forces): void {
   const { on } = setup;
@@ -231,7 +232,10 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       );
     }
   };
-  /** contacts on both sides: vertical and forward force by the balance across the body, couples in the sagittal plane by halves */
+  /**
+   * contacts on both sides: vertical and forward force by the balance across the body, couples in the sagittal plane
+   * by halves
+   */
   const pair = (name: string) => {
     const [a, pa] = put(name, side);
     const [b, pb] = put(name, other);
@@ -250,7 +254,9 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       couple[3 * a + 2] = couple[3 * b + 2] = left / 2;
     }
   };
-  /** two places apart along the body: vertical forces by the sagittal balance; the second also pushes along the floor */
+  /**
+   * two places apart along the body: vertical forces by the sagittal balance; the second also pushes along the floor
+   */
   const apart = (first: readonly [string, Side | null][], second: readonly [string, Side | null][], along: number) => {
     const [firsts, seconds] = [first.map(([name, s]) => put(name, s)), second.map(([name, s]) => put(name, s))];
     const [pa, pb] = [firsts[0]![1], seconds[0]![1]];
@@ -263,7 +269,10 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       for (const [n] of seconds) force.set([hb / seconds.length, vb / seconds.length, 0], 3 * n);
     }
   };
-  /** two feet one behind the other: both push through one point at the height of the body's centre, as legs do in walking (Maus 2010, recalled) */
+  /**
+   * two feet one behind the other: both push through one point at the height of the body's centre, as legs do in
+   * walking (Maus 2010, recalled)
+   */
   const meeting = (front: string, rear: string) => {
     let [weight, moment] = [0, 0];
     for (let n = 0; n < f.count; n++) {

@@ -30,7 +30,10 @@ export interface HeadMetrics {
   shareOfMuscle: number;
   /** mean activation */
   activation: number;
-  /** least load over the half where the head is longer than the middle of its range here, over the least load of the full range */
+  /**
+   * least load over the half where the head is longer than the middle of its range here, over the least load of the
+   * full range
+   */
   partialReserve: number;
   /** mean F in 24 bins of p (0 where the rep does not go), and passive force in the same bins */
   grain: number[];

@@ -64,7 +64,10 @@ export function fibreForce(
   out.active = Math.max(0, full - passive) * cosPennation;
 }
 
-/** force f with f = a fl(l - x) + fp(l - x), x = k strain(f): false position with the Illinois step on a decreasing residual */
+/**
+ * force f with f = a fl(l - x) + fp(l - x), x = k strain(f): false position with the Illinois step on a decreasing
+ * residual
+ */
 function solve(l: number, k: number, activation: number, passiveScale: number): number {
   const force = (x: number) => activation * activeForceLength(l - x) + passiveScale * passiveForceLength(l - x);
   const left = (x: number) => force(x) - (x / (k * STRAIN_AT_F0)) ** 2;

@@ -130,7 +130,10 @@ function densePath(model: Model, setup: Setup, side: Side): Pose[] {
   return out;
 }
 
-/** where the right shoulder stands on the trunk in a pose, m: the collar bone and the rhythm place it, nothing else does */
+/**
+ * where the right shoulder stands on the trunk in a pose, m: the collar bone and the rhythm place it, nothing else
+ * does
+ */
 function shoulderCentre(model: Model, q: Float64Array, pose: Pose): Vec3 {
   const segment = (id: string) => model.segments[model.segmentIndex.get(`${id}.right`)!]!;
   setCoordinate(model, q, "plane.right", angleOf(pose, "plane"));
@@ -141,7 +144,10 @@ function shoulderCentre(model: Model, q: Float64Array, pose: Pose): Vec3 {
   return add(collar.origin, apply(rotation(collar.axis, angleOf(pose, "protraction") * RAD), raised));
 }
 
-/** Inverse kinematics of the grip: the elbow turns towards a given direction of the trunk. Writes plane, elevation, twist and elbow. */
+/**
+ * Inverse kinematics of the grip: the elbow turns towards a given direction of the trunk. Writes plane, elevation,
+ * twist and elbow.
+ */
 function reach(model: Model, q: Float64Array, setup: Setup, pose: Pose, grip: Vec3, previous: Pose | undefined): void {
   const towards = setup.elbowTowards!;
   const upper = norm(model.segments[model.segmentIndex.get("forearm.right")!]!.origin);
@@ -199,7 +205,9 @@ const footOf = (model: Model, state: State, side: Side): Vec3 => {
 const flatten = (pose: Pose) =>
   setAngle(pose, "ankle", angleOf(pose, "pitch") - angleOf(pose, "hipFlexion") + angleOf(pose, "knee"));
 
-/** shoulders on a bench: where the feet stand at the end of the lift, by pitching the body until they reach the floor */
+/**
+ * shoulders on a bench: where the feet stand at the end of the lift, by pitching the body until they reach the floor
+ */
 function standAtEnd(model: Model, state: State, setup: Setup, end: Pose, side: Side): Vec3 {
   for (let n = 0; n < 30; n++) {
     const height = (pitch: number) => {

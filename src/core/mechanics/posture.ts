@@ -80,7 +80,10 @@ function restOf(setup: Setup): Pose {
   return pose;
 }
 
-/** where each pose coordinate stands in q, right and left (the same for the middle of the body; -1 where it is not one joint) */
+/**
+ * where each pose coordinate stands in q, right and left (the same for the middle of the body; -1 where it is not one
+ * joint)
+ */
 const placesOf = new WeakMap<ReadonlyMap<string, number>, Record<Side, Int32Array>>();
 function places(model: Model): Record<Side, Int32Array> {
   let p = placesOf.get(model.coordinateIndex);

@@ -1,6 +1,6 @@
 /**
- * One chain's problem in one setup: which torques are balanced by which heads. The layout belongs to the exercise and is
- * kept with it; the numbers belong to a sample. Load problems and sharing read the same columns.
+ * One chain's problem in one setup: which torques are balanced by which heads. The layout belongs to the exercise and
+ * is kept with it; the numbers belong to a sample. Load problems and sharing read the same columns.
  */
 import type { Exercise } from "#core/exercises/format";
 import type { Setup } from "#core/exercises/setup";
@@ -146,7 +146,10 @@ export function problemsOf(model: Model, setup: Setup, side: Side, samples: numb
 
 const torque = new Float64Array(2);
 
-/** the numbers of sample n, in a pose whose heads are up to date. @param least kg that the load may be below nothing (assistance), as a negative number */
+/**
+ * the numbers of sample n, in a pose whose heads are up to date. @param least kg that the load may be below nothing
+ * (assistance), as a negative number
+ */
 export function fillSample(p: Problem, model: Model, state: State, forces: Forces, n: number, least: number): void {
   const { rows, columns } = p.block;
   const m = rows.length;
@@ -201,7 +204,10 @@ export function shareAt(p: Problem, n: number, load: number): number {
   return unmet <= UNMET ? unmet : shareStage(p, p.whole, n, load, 0);
 }
 
-/** torque asked of the heads for row r at each sample, Nm: + asks for flexors. @param load kg over the least, by sample */
+/**
+ * torque asked of the heads for row r at each sample, Nm: + asks for flexors. @param load kg over the least, by
+ * sample
+ */
 export function askedOf(p: Problem, r: number, samples: number, load: (n: number) => number): Float64Array {
   const m = p.block.rows.length;
   return tabulate(samples, (n) => -(p.fixed[n * m + r]! + load(n) * p.unit[n * m + r]!));

@@ -9,7 +9,10 @@
 export interface SharingProblem {
   readonly freedoms: number;
   readonly heads: number;
-  /** freedoms x heads, row-major: torque at full activation, Nm; may be a part of a larger matrix, from `from` and with `stride` to the next row */
+  /**
+   * freedoms x heads, row-major: torque at full activation, Nm; may be a part of a larger matrix, from `from` and
+   * with `stride` to the next row
+   */
   A: Float64Array;
   readonly from?: number;
   readonly stride?: number;

@@ -20,7 +20,9 @@ export interface BodyView {
   engagedBy: Record<string, number>;
   sticking: { from: number; to: number; at: number };
   turns: Analysis["turns"];
-  /** compression of the low back in body weights, at the load where the set sticks; 0 where the trunk carries nothing */
+  /**
+   * compression of the low back in body weights, at the load where the set sticks; 0 where the trunk carries nothing
+   */
   compression: number;
   /** kg of the load that the body itself weighs where it is lifted */
   bodyLoad: number;

@@ -1,9 +1,14 @@
-/** Made-up bodies around a given one, for how far a result can be trusted: seeded, so that they are the same each time. */
+/**
+ * Made-up bodies around a given one, for how far a result can be trusted: seeded, so that they are the same each
+ * time.
+ */
 import { heads } from "#core/anatomy/anatomy";
 import { LIMBS, type Body, type Variation } from "#core/mechanics/model";
 import { seededRandom } from "#core/random";
 
-/** strength +-20 %, reference length +-0.08, fibre length +-10 %, moment arms +-12 % (about 4 mm), limb lengths +-4 % */
+/**
+ * strength +-20 %, reference length +-0.08, fibre length +-10 %, moment arms +-12 % (about 4 mm), limb lengths +-4 %
+ */
 export function variedBodies(body: Body, count: number, seed = 1): Body[] {
   const random = seededRandom(seed);
   const within = (span: number) => (2 * random() - 1) * span;

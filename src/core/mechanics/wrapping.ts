@@ -3,10 +3,15 @@
 /** the two ends, m, set before a call */
 export const P = new Float64Array(3);
 export const Q = new Float64Array(3);
-/** direction of the taut string, near to far, at the end whose force is read: P on a sphere, which moves with the far side; Q on a cylinder, which stays with the near one */
+/**
+ * direction of the taut string, near to far, at the end whose force is read: P on a sphere, which moves with the far
+ * side; Q on a cylinder, which stays with the near one
+ */
 export const U = new Float64Array(3);
 
-/** Length from P to Q, around a sphere at (cx, cy, cz) if the straight line would cut it; sets U, the direction at P. */
+/**
+ * Length from P to Q, around a sphere at (cx, cy, cz) if the straight line would cut it; sets U, the direction at P.
+ */
 export function tautLength(cx: number, cy: number, cz: number, radius: number): number {
   const px = P[0]! - cx;
   const py = P[1]! - cy;
@@ -60,9 +65,9 @@ export function tautLength(cx: number, cy: number, cz: number, radius: number): 
 }
 
 /**
- * Length from P to Q around a cylinder whose axis runs through (cx, cy, cz) along a segment's z, on the given side (+1
- * behind, -1 in front); sets U, the direction at Q. Unrolled, the shortest line on a cylinder is straight: in the plane across the axis it
- * is two tangents and an arc, along the axis it rises evenly.
+ * Length from P to Q around a cylinder whose axis runs through (cx, cy, cz) along a segment's z, on the given side
+ * (+1 behind, -1 in front); sets U, the direction at Q. Unrolled, the shortest line on a cylinder is straight: in the
+ * plane across the axis it is two tangents and an arc, along the axis it rises evenly.
  */
 export function cylinderLength(
   R: Float64Array,

@@ -333,7 +333,9 @@ function leadOf(p: Prescription): { head: string; muscle: string; length: number
   return lead && muscle ? { head: lead[0], muscle, length: lead[1].length } : null;
 }
 
-/** on one day, two exercises for the same muscle that load it at the same length and cross no other joint differently */
+/**
+ * on one day, two exercises for the same muscle that load it at the same length and cross no other joint differently
+ */
 function redundancy(program: Program): CheckLine[] {
   return program.days.flatMap((d) => {
     const list = d.blocks.flatMap((b) => b.prescriptions);

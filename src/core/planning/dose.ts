@@ -1,4 +1,7 @@
-/** Effective sets: what a week gives each head and muscle, directly and indirectly. Handbook of the method: docs/method/planning.md. */
+/**
+ * Effective sets: what a week gives each head and muscle, directly and indirectly. Handbook of the method:
+ * docs/method/planning.md.
+ */
 import { heads, muscles } from "#core/anatomy/anatomy";
 import type { Method } from "#core/planning/method";
 import type { Prescription, Program } from "#core/planning/program";
@@ -11,7 +14,10 @@ export function effortCredit(reserve: number): number {
   return 0;
 }
 
-/** counting school "computed": mean activation over the highest among the target's heads; direct where the muscle is a target */
+/**
+ * counting school "computed": mean activation over the highest among the target's heads; direct where the muscle is a
+ * target
+ */
 export function creditsOf(view: BodyView, targets: readonly string[], leastCredit: number): Prescription["credits"] {
   const wanted = heads.filter((h) => targets.includes(h.muscle)).map((h) => view.heads[h.id]?.activation ?? 0);
   const highest = Math.max(0, ...wanted);

@@ -105,177 +105,186 @@ export function faultOf(program: Program): string | null {
   return new Set(ids).size === ids.length ? null : THERE;
 }
 
-function apply(program: Program, operation: Operation): EditResult {
-  const dayOf = (id: string) => program.days.find((d) => d.id === id);
-  switch (operation.kind) {
-    case "add": {
-      if (!dayOf(operation.dayId)) return { refused: NO_DAY };
-      if (placeOf(program, operation.prescription.id)) return { refused: THERE };
+const dayOf = (program: Program, id: string): Day | undefined => program.days.find((d) => d.id === id);
+const changeDay = (program: Program, id: string, change: Partial<Pick<Day, "name" | "date">>): Program => ({
+  ...program,
+  days: program.days.map((d) => (d.id === id ? { ...d, ...change } : d)),
+});
+
+type Handlers = {
+  [K in Operation["kind"]]: (program: Program, operation: Extract<Operation, { kind: K }>) => EditResult;
+};
+
+/** each operation by itself: the program after it and what undoes it */
+const HANDLERS: Handlers = {
+  add(program, operation) {
+    if (!dayOf(program, operation.dayId)) return { refused: NO_DAY };
+    if (placeOf(program, operation.prescription.id)) return { refused: THERE };
+    return {
+      program: withDay(program, operation.dayId, (blocks) =>
+        insert(blocks, Math.min(operation.index, blocks.length), {
+          id: operation.blockId,
+          prescriptions: [operation.prescription],
+        }),
+      ),
+      inverse: [{ kind: "remove", prescriptionId: operation.prescription.id }],
+    };
+  },
+  remove(program, operation) {
+    const place = placeOf(program, operation.prescriptionId);
+    return place ? { program: take(program, place), inverse: [restoring(place)] } : { refused: GONE };
+  },
+  restore(program, operation) {
+    if (placeOf(program, operation.prescriptionId)) return { refused: THERE };
+    const prescription = operation.block.prescriptions.find((p) => p.id === operation.prescriptionId);
+    const day = dayOf(program, operation.dayId);
+    if (!prescription || !day) return { refused: NO_DAY };
+    const inverse: Operation[] = [{ kind: "remove", prescriptionId: prescription.id }];
+    const standing = day.blocks.find((b) => b.id === operation.block.id);
+    if (standing && standing.prescriptions.length < 2)
       return {
         program: withDay(program, operation.dayId, (blocks) =>
-          insert(blocks, Math.min(operation.index, blocks.length), {
-            id: operation.blockId,
-            prescriptions: [operation.prescription],
-          }),
-        ),
-        inverse: [{ kind: "remove", prescriptionId: operation.prescription.id }],
-      };
-    }
-    case "remove": {
-      const place = placeOf(program, operation.prescriptionId);
-      return place ? { program: take(program, place), inverse: [restoring(place)] } : { refused: GONE };
-    }
-    case "restore": {
-      if (placeOf(program, operation.prescriptionId)) return { refused: THERE };
-      const prescription = operation.block.prescriptions.find((p) => p.id === operation.prescriptionId);
-      const day = dayOf(operation.dayId);
-      if (!prescription || !day) return { refused: NO_DAY };
-      const inverse: Operation[] = [{ kind: "remove", prescriptionId: prescription.id }];
-      const standing = day.blocks.find((b) => b.id === operation.block.id);
-      if (standing && standing.prescriptions.length < 2)
-        return {
-          program: withDay(program, operation.dayId, (blocks) =>
-            blocks.map((b) =>
-              b.id === standing.id
-                ? { ...b, prescriptions: insert(b.prescriptions, operation.position, prescription) }
-                : b,
-            ),
+          blocks.map((b) =>
+            b.id === standing.id
+              ? { ...b, prescriptions: insert(b.prescriptions, operation.position, prescription) }
+              : b,
           ),
-          inverse,
-        };
-      return {
-        program: withDay(program, operation.dayId, (blocks) =>
-          insert(blocks, Math.min(operation.index, blocks.length), {
-            id: operation.block.id,
-            prescriptions: [prescription],
-          }),
         ),
         inverse,
       };
-    }
-    case "move": {
-      const place = placeOf(program, operation.prescriptionId);
-      if (!place) return { refused: GONE };
-      if (!dayOf(operation.dayId)) return { refused: NO_DAY };
-      // a pair moves together
-      const without = withDay(program, place.day.id, (blocks) => blocks.filter((b) => b.id !== place.block.id));
-      return {
-        program: withDay(without, operation.dayId, (blocks) =>
-          insert(blocks, Math.min(operation.index, blocks.length), place.block),
+    return {
+      program: withDay(program, operation.dayId, (blocks) =>
+        insert(blocks, Math.min(operation.index, blocks.length), {
+          id: operation.block.id,
+          prescriptions: [prescription],
+        }),
+      ),
+      inverse,
+    };
+  },
+  move(program, operation) {
+    const place = placeOf(program, operation.prescriptionId);
+    if (!place) return { refused: GONE };
+    if (!dayOf(program, operation.dayId)) return { refused: NO_DAY };
+    // a pair moves together
+    const without = withDay(program, place.day.id, (blocks) => blocks.filter((b) => b.id !== place.block.id));
+    return {
+      program: withDay(without, operation.dayId, (blocks) =>
+        insert(blocks, Math.min(operation.index, blocks.length), place.block),
+      ),
+      inverse: [
+        { kind: "move", prescriptionId: operation.prescriptionId, dayId: place.day.id, index: place.blockIndex },
+      ],
+    };
+  },
+  change(program, operation) {
+    const place = placeOf(program, operation.prescriptionId);
+    if (!place) return { refused: GONE };
+    const before = Object.fromEntries(
+      Object.keys(operation.change).map((k) => [k, place.prescription[k as keyof Change]]),
+    ) as Change;
+    return {
+      program: replace(program, operation.prescriptionId, {
+        ...place.prescription,
+        ...operation.change,
+      } as Prescription),
+      inverse: [{ kind: "change", prescriptionId: operation.prescriptionId, change: before }],
+    };
+  },
+  swap(program, operation) {
+    const place = placeOf(program, operation.prescriptionId);
+    if (!place) return { refused: GONE };
+    return {
+      program: replace(program, operation.prescriptionId, operation.prescription),
+      inverse: [{ kind: "swap", prescriptionId: operation.prescription.id, prescription: place.prescription }],
+    };
+  },
+  pair(program, operation) {
+    const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
+    const [one, other] = [
+      day?.blocks.find((b) => b.id === operation.blockId),
+      day?.blocks.find((b) => b.id === operation.withBlockId),
+    ];
+    if (!day || !one || !other || one === other) return { refused: "both exercises must stand on the same day" };
+    if (one.prescriptions.length + other.prescriptions.length > 2) return { refused: "a pair holds two exercises" };
+    const paired = { ...one, prescriptions: [...one.prescriptions, ...other.prescriptions] };
+    return {
+      program: withDay(program, day.id, (blocks) =>
+        blocks.filter((b) => b.id !== other.id).map((b) => (b.id === one.id ? paired : b)),
+      ),
+      inverse: [{ kind: "unpair", blockId: one.id, newBlockId: other.id, index: day.blocks.indexOf(other) }],
+    };
+  },
+  unpair(program, operation) {
+    const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
+    const block = day?.blocks.find((b) => b.id === operation.blockId);
+    if (!day || !block || block.prescriptions.length < 2) return { refused: "that is no longer a pair" };
+    const [first, second] = block.prescriptions;
+    const parted = { id: operation.newBlockId, prescriptions: [second!] };
+    const at = operation.index ?? day.blocks.indexOf(block) + 1;
+    return {
+      program: withDay(program, day.id, (blocks) =>
+        insert(
+          blocks.map((b) => (b.id === block.id ? { ...b, prescriptions: [first!] } : b)),
+          Math.min(at, blocks.length),
+          parted,
         ),
-        inverse: [
-          { kind: "move", prescriptionId: operation.prescriptionId, dayId: place.day.id, index: place.blockIndex },
-        ],
-      };
-    }
-    case "change": {
-      const place = placeOf(program, operation.prescriptionId);
-      if (!place) return { refused: GONE };
-      const before = Object.fromEntries(
-        Object.keys(operation.change).map((k) => [k, place.prescription[k as keyof Change]]),
-      ) as Change;
-      return {
-        program: replace(program, operation.prescriptionId, {
-          ...place.prescription,
-          ...operation.change,
-        } as Prescription),
-        inverse: [{ kind: "change", prescriptionId: operation.prescriptionId, change: before }],
-      };
-    }
-    case "swap": {
-      const place = placeOf(program, operation.prescriptionId);
-      if (!place) return { refused: GONE };
-      return {
-        program: replace(program, operation.prescriptionId, operation.prescription),
-        inverse: [{ kind: "swap", prescriptionId: operation.prescription.id, prescription: place.prescription }],
-      };
-    }
-    case "pair": {
-      const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
-      const [one, other] = [
-        day?.blocks.find((b) => b.id === operation.blockId),
-        day?.blocks.find((b) => b.id === operation.withBlockId),
-      ];
-      if (!day || !one || !other || one === other) return { refused: "both exercises must stand on the same day" };
-      if (one.prescriptions.length + other.prescriptions.length > 2) return { refused: "a pair holds two exercises" };
-      const paired = { ...one, prescriptions: [...one.prescriptions, ...other.prescriptions] };
-      return {
-        program: withDay(program, day.id, (blocks) =>
-          blocks.filter((b) => b.id !== other.id).map((b) => (b.id === one.id ? paired : b)),
-        ),
-        inverse: [{ kind: "unpair", blockId: one.id, newBlockId: other.id, index: day.blocks.indexOf(other) }],
-      };
-    }
-    case "unpair": {
-      const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
-      const block = day?.blocks.find((b) => b.id === operation.blockId);
-      if (!day || !block || block.prescriptions.length < 2) return { refused: "that is no longer a pair" };
-      const [first, second] = block.prescriptions;
-      const parted = { id: operation.newBlockId, prescriptions: [second!] };
-      const at = operation.index ?? day.blocks.indexOf(block) + 1;
-      return {
-        program: withDay(program, day.id, (blocks) =>
-          insert(
-            blocks.map((b) => (b.id === block.id ? { ...b, prescriptions: [first!] } : b)),
-            Math.min(at, blocks.length),
-            parted,
-          ),
-        ),
-        inverse: [{ kind: "pair", blockId: operation.blockId, withBlockId: operation.newBlockId }],
-      };
-    }
-    case "rename-day":
-    case "date-day": {
-      const day = dayOf(operation.dayId);
-      if (!day) return { refused: NO_DAY };
-      const change = operation.kind === "rename-day" ? { name: operation.name } : { date: operation.date };
-      const inverse: Operation =
-        operation.kind === "rename-day"
-          ? { kind: "rename-day", dayId: day.id, name: day.name }
-          : { kind: "date-day", dayId: day.id, date: day.date };
-      return {
-        program: { ...program, days: program.days.map((d) => (d.id === day.id ? { ...d, ...change } : d)) },
-        inverse: [inverse],
-      };
-    }
-    case "add-day":
-      return {
-        program: {
-          ...program,
-          days: insert(program.days, Math.min(operation.index, program.days.length), operation.day),
-        },
-        inverse: [{ kind: "remove-day", dayId: operation.day.id }],
-      };
-    case "remove-day": {
-      const day = dayOf(operation.dayId);
-      if (!day) return { refused: NO_DAY };
-      return {
-        program: { ...program, days: program.days.filter((d) => d !== day) },
-        inverse: [{ kind: "add-day", index: program.days.indexOf(day), day }],
-      };
-    }
-    case "move-day": {
-      const day = dayOf(operation.dayId);
-      if (!day) return { refused: NO_DAY };
-      const rest = program.days.filter((d) => d !== day);
-      return {
-        program: { ...program, days: insert(rest, Math.min(operation.index, rest.length), day) },
-        inverse: [{ kind: "move-day", dayId: day.id, index: program.days.indexOf(day) }],
-      };
-    }
-    case "rename-program":
-      return {
-        program: { ...program, name: operation.name },
-        inverse: [{ kind: "rename-program", name: program.name }],
-      };
-  }
-}
+      ),
+      inverse: [{ kind: "pair", blockId: operation.blockId, withBlockId: operation.newBlockId }],
+    };
+  },
+  "add-day"(program, operation) {
+    return {
+      program: {
+        ...program,
+        days: insert(program.days, Math.min(operation.index, program.days.length), operation.day),
+      },
+      inverse: [{ kind: "remove-day", dayId: operation.day.id }],
+    };
+  },
+  "remove-day"(program, operation) {
+    const day = dayOf(program, operation.dayId);
+    if (!day) return { refused: NO_DAY };
+    return {
+      program: { ...program, days: program.days.filter((d) => d !== day) },
+      inverse: [{ kind: "add-day", index: program.days.indexOf(day), day }],
+    };
+  },
+  "move-day"(program, operation) {
+    const day = dayOf(program, operation.dayId);
+    if (!day) return { refused: NO_DAY };
+    const rest = program.days.filter((d) => d !== day);
+    return {
+      program: { ...program, days: insert(rest, Math.min(operation.index, rest.length), day) },
+      inverse: [{ kind: "move-day", dayId: day.id, index: program.days.indexOf(day) }],
+    };
+  },
+  "rename-program"(program, operation) {
+    return {
+      program: { ...program, name: operation.name },
+      inverse: [{ kind: "rename-program", name: program.name }],
+    };
+  },
+  "rename-day"(program, { dayId, name }) {
+    const day = dayOf(program, dayId);
+    if (!day) return { refused: NO_DAY };
+    return { program: changeDay(program, dayId, { name }), inverse: [{ kind: "rename-day", dayId, name: day.name }] };
+  },
+  "date-day"(program, { dayId, date }) {
+    const day = dayOf(program, dayId);
+    if (!day) return { refused: NO_DAY };
+    return { program: changeDay(program, dayId, { date }), inverse: [{ kind: "date-day", dayId, date: day.date }] };
+  },
+};
+
+const apply = (program: Program, operation: Operation): EditResult =>
+  (HANDLERS[operation.kind] as (program: Program, operation: Operation) => EditResult)(program, operation);
 
 const DAYS = "days";
 
 /**
- * What an operation depends on or sets in a program: paths from the thing to its field. A pair moves, parts and is found
- * as one, so what is done to the place of one of two touches the other's place too.
+ * What an operation depends on or sets in a program: paths from the thing to its field. A pair moves, parts and is
+ * found as one, so what is done to the place of one of two touches the other's place too.
  */
 export function touches(operation: Operation, program: Program): string[] {
   const places = (block: Block | undefined) => block?.prescriptions.map((p) => `${p.id}/place`) ?? [];

@@ -1,7 +1,8 @@
 /**
  * What kind of work a setup is, from what the engine says of it: compound where two large joints turn or the trunk
- * carries much, spine-loaded by the compression of the low back at the load where the set sticks. Thresholds were read off
- * the whole library once (docs/method/planning.md lists what falls where) and are not fitted to any exercise.
+ * carries much, spine-loaded by the compression of the low back at the load where the set sticks. Thresholds were
+ * read off the whole library once (docs/method/planning.md lists what falls where) and are not fitted to any
+ * exercise.
  */
 import type { BodyView } from "#core/mechanics/survey";
 
@@ -22,7 +23,10 @@ export function loadingOf(view: Pick<BodyView, "turns" | "compression" | "engage
   return { compound: turning >= 2 || (spineLoaded && view.engagedMass >= ENGAGED), spineLoaded };
 }
 
-/** share of the body mass under which only limbs are lifted: their own weight is left out, as tables of reps leave it out */
+/**
+ * share of the body mass under which only limbs are lifted: their own weight is left out, as tables of reps leave it
+ * out
+ */
 const LIMBS = 0.25;
 
 /** kg of the load that the lifted body weighs; 0 where only limbs move */

@@ -1,4 +1,6 @@
-/** "Use for ...": a first prescription for a setup, with everything pinned that a later calibration must not rewrite. */
+/**
+ * "Use for ...": a first prescription for a setup, with everything pinned that a later calibration must not rewrite.
+ */
 import { findHead } from "#core/anatomy/anatomy";
 import type { Exercise } from "#core/exercises/format";
 import { completeValues, exerciseVersion, setupKey, setupName, type Values } from "#core/exercises/setup";

@@ -61,7 +61,10 @@ export const prescriptionSchema = z.strictObject({
   name,
   /** the head it was chosen for; a swap keeps it. Null where nobody said */
   target: word.nullable(),
-  /** per head: credited share of a set, whether the exercise was chosen for its muscle, and the loaded length (null: not known); pinned when added */
+  /**
+   * per head: credited share of a set, whether the exercise was chosen for its muscle, and the loaded length (null:
+   * not known); pinned when added
+   */
   credits: z.record(
     word,
     z.strictObject({

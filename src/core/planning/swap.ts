@@ -76,7 +76,10 @@ export function swapsFor(
   return { head, own: all.find((r) => r.row.setupKey === p.setupKey), rows };
 }
 
-/** what stands in for it: sets, effort, rest and note were decided for the place in the week; load and reps belong to the exercise */
+/**
+ * what stands in for it: sets, effort, rest and note were decided for the place in the week; load and reps belong to
+ * the exercise
+ */
 export function swapped(
   p: Prescription,
   r: RankedRow,

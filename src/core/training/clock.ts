@@ -1,6 +1,6 @@
 /**
- * Any phone's clock may be wrong. A set is kept as the phone dated it, and counts within what the server knows: it cannot
- * have been done after it arrived, nor before the plan it was done from was handed over.
+ * Any phone's clock may be wrong. A set is kept as the phone dated it, and counts within what the server knows: it
+ * cannot have been done after it arrived, nor before the plan it was done from was handed over.
  */
 
 /** ms that a good clock may be ahead */

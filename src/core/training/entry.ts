@@ -86,7 +86,10 @@ export interface LogBatch {
   reports: Report[];
 }
 
-/** what a phone sends: either in any order, as often as it likes; each item is read by itself, so that a bad one holds up no other */
+/**
+ * what a phone sends: either in any order, as often as it likes; each item is read by itself, so that a bad one holds
+ * up no other
+ */
 export const sentBatchSchema = z.strictObject({
   entries: z.array(z.unknown()).max(200),
   reports: z.array(z.unknown()).max(200),

@@ -1,4 +1,7 @@
-/** Which loads a client can well have lifted, by prescription: from the client's other lifts, never from the one in question. */
+/**
+ * Which loads a client can well have lifted, by prescription: from the client's other lifts, never from the one in
+ * question.
+ */
 import type { Body } from "#core/mechanics/model";
 import { clientStrength, type LiftedSet } from "#core/training/client-strength";
 import type { Prescription } from "#core/planning/program";

@@ -1,8 +1,9 @@
 /**
  * Double progression: reps first, then load, in a window computed from the smallest load step over all that is lifted,
- * the body's share included; and the next target from the last sessions, with its reason: one function for desk and phone.
- * The rep-load relation is load = one-rep load / (1 + reps to failure / 30) (a common linear form, good to about 10 reps
- * either way; recalled, unverified).
+ * the body's share included; and the next target from the last sessions, with its reason: one function for desk and
+ * phone.
+ * The rep-load relation is load = one-rep load / (1 + reps to failure / 30) (a common linear form, good to about 10
+ * reps either way; recalled, unverified).
  */
 import type { Method } from "#core/planning/method";
 import type { Load, Prescription, Tempo } from "#core/planning/program";
@@ -110,7 +111,10 @@ export function isFlagged(entry: Entry, bound: Bound | undefined): boolean {
 
 /** drop in reps from one set to the next at the same load that asks for more rest */
 const DROP = 0.2;
-/** work without a load: reps up to here above the bottom, then seconds of lowering up to here, then a harder relative or a load */
+/**
+ * work without a load: reps up to here above the bottom, then seconds of lowering up to here, then a harder relative
+ * or a load
+ */
 const BODY_REPS = 6;
 const SLOWEST = 5;
 
@@ -280,7 +284,10 @@ function follow(
   return answer("hold", `Same load: ${why}.`);
 }
 
-/** what gets harder when the top of the window is reached: a load where there is one; without, tempo, then a relative, then a load */
+/**
+ * what gets harder when the top of the window is reached: a load where there is one; without, tempo, then a relative,
+ * then a load
+ */
 function onward(
   p: Asked,
   load: Load | null,

@@ -76,7 +76,10 @@ const JOINT_OF: [RegExp, Joint][] = [
   [/^ankle/, "ankle"],
 ];
 
-/** every joint, likeliest to complain first: by the torque asked of it, the low back's compression and what the author states */
+/**
+ * every joint, likeliest to complain first: by the torque asked of it, the low back's compression and what the author
+ * states
+ */
 function likelyJoints(exercise: Exercise, a: Analysis): Joint[] {
   const asked = new Map<Joint, number>(JOINTS.map((j) => [j, exercise.joints[j] ?? 0]));
   const raise = (j: Joint, v: number) => asked.set(j, Math.max(asked.get(j)!, v));

@@ -1,6 +1,7 @@
 /**
  * Calibration: group strengths and reference lengths, inside stated bounds, fitted to published joint torques and to
- * nothing else. Coordinate descent with a shrinking step and a weak pull to no change; no randomness, the same bits each run.
+ * nothing else. Coordinate descent with a shrinking step and a weak pull to no change; no randomness, the same bits
+ * each run.
  */
 import { calibration } from "#core/anatomy/anatomy";
 import type { Model } from "#core/mechanics/model";
@@ -9,8 +10,9 @@ import { curvePoints, torqueCurves, torqueOf } from "#core/validation/torque";
 /** strength is a factor, kept as its logarithm; lengths are offsets of l */
 export const BOUNDS = { strength: [0.45, 2], referenceLength: 0.12 } as const;
 /**
- * What is known before any curve: published curves differ by 15 % at least, literature strengths by a factor of two, and
- * reference lengths by as much as they differ between varied bodies (0.08 of the optimum). A change costs accordingly.
+ * What is known before any curve: published curves differ by 15 % at least, literature strengths by a factor of two,
+ * and reference lengths by as much as they differ between varied bodies (0.08 of the optimum). A change costs
+ * accordingly.
  */
 const SPREAD = { curve: 0.15, strength: Math.log(2), referenceLength: 0.08 };
 const PULL = {

@@ -1,4 +1,7 @@
-/** Isometric joint torque of the model beside published torque-angle curves: what the model is calibrated to, and what is left out. */
+/**
+ * Isometric joint torque of the model beside published torque-angle curves: what the model is calibrated to, and what
+ * is left out.
+ */
 import { z } from "zod";
 import { FORCE_GRID, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { createState, updateState } from "#core/mechanics/state";

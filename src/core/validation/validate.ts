@@ -1,4 +1,7 @@
-/** What the model is worth, in numbers: published levers and lengths, joint torques, invariants and the judged statements. */
+/**
+ * What the model is worth, in numbers: published levers and lengths, joint torques, invariants and the judged
+ * statements.
+ */
 import { library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
@@ -54,7 +57,8 @@ function potential(model: Model): number {
   const random = seededRandom(7);
   const [state, moved] = [createState(model), createState(model)];
   const errors: number[] = [];
-  // the upper arm is placed against the trunk, so that the blade's coordinates do not carry it along: the unit tests turn both together
+  // the upper arm is placed against the trunk, so that the blade's coordinates do not carry it along: the unit tests
+  // turn both together
   const hinges = model.freedoms.flatMap((f, i) =>
     f.coordinate >= 0 && !isGirdle(f.id) ? [[i, f.coordinate] as const] : [],
   );

@@ -145,7 +145,10 @@ function serverUser(): Person | null {
   return { uid: Number(uid), gid: Number(gid) };
 }
 
-/** a folder the server's user can really reach: the one asked for, or one under /var/lib when the project's is private to root */
+/**
+ * a folder the server's user can really reach: the one asked for, or one under /var/lib when the project's is private
+ * to root
+ */
 function reachableFolder(wanted: string, user: Person | null, explicit: boolean): string {
   mkdirSync(wanted, { recursive: true, mode: 0o700 });
   if (!user) {
@@ -205,7 +208,9 @@ function beganAt(pid: number): string {
   }
 }
 
-/** "number beginning" of the process that holds a folder; false once that process is gone, whoever has its number now */
+/**
+ * "number beginning" of the process that holds a folder; false once that process is gone, whoever has its number now
+ */
 function holds(mark: string): boolean {
   const [pid, began] = mark.trim().split(" ");
   return Number(pid) > 0 && isAlive(Number(pid)) && began !== undefined && beganAt(Number(pid)) === began;
@@ -377,7 +382,9 @@ async function startPostmaster(bin: string, folder: string, user: Person | null)
     await answering(url("postgres"), mine, folder);
     mine.answered = true;
   };
-  /** a server that ended by itself is started again, as often as it takes: what it left behind may need a moment to go */
+  /**
+   * a server that ended by itself is started again, as often as it takes: what it left behind may need a moment to go
+   */
   const again = async (): Promise<void> => {
     say("The database ended by itself; starting it again ...");
     for (let tries = 0; wanted; tries++) {

@@ -394,7 +394,10 @@ export const openDemo = (ownerUrl: string): Promise<boolean> =>
     return true;
   });
 
-/** accounts whose password stands in the documentation, away: on an address that others reach nobody may sign in with them */
+/**
+ * accounts whose password stands in the documentation, away: on an address that others reach nobody may sign in with
+ * them
+ */
 export const closeDemo = (ownerUrl: string): Promise<number> =>
   asOwner(
     ownerUrl,

@@ -1,4 +1,7 @@
-/** Limits on guessing, kept in the database so that several servers count together. Keys are hashed: no address is stored. */
+/**
+ * Limits on guessing, kept in the database so that several servers count together. Keys are hashed: no address is
+ * stored.
+ */
 import { createHash } from "node:crypto";
 import type { Database } from "#server/database/database";
 import { Problem } from "#server/http/problem";

@@ -1,6 +1,7 @@
 /**
  * express-session kept in PostgreSQL; ids are stored hashed. A session is started by signing in and by nothing else:
- * what a request under way at sign-out writes afterwards finds no row. Idle for `IDLE` it ends, and after `LONGEST` always.
+ * what a request under way at sign-out writes afterwards finds no row. Idle for `IDLE` it ends, and after `LONGEST`
+ * always.
  */
 import { createHash } from "node:crypto";
 import session from "express-session";

@@ -1,4 +1,7 @@
-/** Programs as their operations and a document; edits of different things are merged, of the same thing refused with both values. */
+/**
+ * Programs as their operations and a document; edits of different things are merged, of the same thing refused with
+ * both values.
+ */
 import { upgradeProgram } from "#core/exchange/upgrade";
 import { applyOperation, collisions, placeOf, touches } from "#core/planning/edit";
 import {

@@ -57,7 +57,10 @@ const moved = (program: Program, version: number) =>
     conflicts: [],
   });
 
-/** what is handed over and for whom. @throws Problem 409 when it is not this version, 422 when there is nothing or the client is not cleared */
+/**
+ * what is handed over and for whom. @throws Problem 409 when it is not this version, 422 when there is nothing or the
+ * client is not cleared
+ */
 export async function readyToHandOver(tx: Transaction, practiceId: string, programId: string, version: number) {
   const { program, version: current } = await findProgram(tx, practiceId, programId);
   if (version !== current) throw moved(program, current);
@@ -72,7 +75,10 @@ export async function readyToHandOver(tx: Transaction, practiceId: string, progr
   return { program, client };
 }
 
-/** keeps a snapshot under the next number; the program's row is held meanwhile. @throws Problem 409 when it has moved on */
+/**
+ * keeps a snapshot under the next number; the program's row is held meanwhile. @throws Problem 409 when it has moved
+ * on
+ */
 export async function keepHandOver(
   tx: Transaction,
   practiceId: string,

@@ -88,7 +88,10 @@ export async function logMark(tx: Transaction, practiceId: string, clientId: str
 const digestOf = (item: Entry | Report): string =>
   createHash("sha256").update(JSON.stringify(item)).digest("hex").slice(0, 32);
 
-/** the same id, revision and content is the same row, however often it arrives; always in one order, so that two phones never wait for each other */
+/**
+ * the same id, revision and content is the same row, however often it arrives; always in one order, so that two
+ * phones never wait for each other
+ */
 export async function writeLog(tx: Transaction, practiceId: string, clientId: string, batch: LogBatch): Promise<void> {
   for (const [table, list] of [
     ["entry", batch.entries],

@@ -1,4 +1,6 @@
-/** The engine off the server's main thread: a pool of workers that starts with the first task and sleeps without any. */
+/**
+ * The engine off the server's main thread: a pool of workers that starts with the first task and sleeps without any.
+ */
 import { fileURLToPath } from "node:url";
 import { Piscina } from "piscina";
 import type { Program } from "#core/planning/program";

@@ -1,6 +1,7 @@
 /**
  * The load grain: where in a head's own length range its tension falls. Left end shortest, right end longest; thickness
- * is active force over F0 on one fixed scale everywhere; passive force is the thin outline; the fill is the length scale.
+ * is active force over F0 on one fixed scale everywhere; passive force is the thin outline; the fill is the length
+ * scale.
  */
 import { memo, useId } from "react";
 import type { HeadMetrics } from "#core/mechanics/metrics";

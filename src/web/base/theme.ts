@@ -37,7 +37,10 @@ export const palettes: Record<"light" | "dark", Palette> = {
   },
 };
 
-/** short, middle and long: the one scale of muscle length, used for nothing else (Okabe-Ito-like spacing, safe for colour-blind eyes) */
+/**
+ * short, middle and long: the one scale of muscle length, used for nothing else (Okabe-Ito-like spacing, safe for
+ * colour-blind eyes)
+ */
 export const LENGTH_STOPS = ["#3f6ea6", "#8b9f86", "#d08a2a"] as const;
 
 const mix = (a: string, b: string, t: number): string => {

@@ -95,10 +95,9 @@ export interface CurveProps {
   sample: number;
   headId: string;
   others: readonly string[];
-  mode: string;
 }
 
-export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
+export function StrengthCurve({ analysis, pinned, sample }: CurveProps) {
   const sign = Math.sign(analysis.resistance.reduce((a, b) => a + b, 0)) || 1;
   const { sticking } = analysis;
   const [limiter] = analysis.limiters;
@@ -128,7 +127,7 @@ export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
         ...(pinned ? [line("resistance, pinned", pinned, pinned.resistance, 1.4, [2, 3], pinSign)] : []),
       ],
     };
-  }, [analysis, pinned, sign, mode]);
+  }, [analysis, pinned, sign]);
   const { s: at } = analysis;
   const top = Math.min(3, Math.max(1.25, ...analysis.capacity) * 1.06);
   const options = baseOptions(
@@ -143,7 +142,6 @@ export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
   );
   return (
     <Line
-      key={mode}
       role="img"
       aria-label={`Torque at the ${JOINT_WORDS[analysis.main] ?? "joint"} over the rep: the resistance peaks at ${Math.round(100 * at[peakOf(analysis)]!)} percent, the set sticks from ${Math.round(100 * sticking.from)} to ${Math.round(100 * sticking.to)} percent`}
       data={data}
@@ -153,7 +151,7 @@ export function StrengthCurve({ analysis, pinned, sample, mode }: CurveProps) {
   );
 }
 
-export function TensionCurve({ analysis, pinned, sample, headId, others, mode }: CurveProps) {
+export function TensionCurve({ analysis, pinned, sample, headId, others }: CurveProps) {
   const head = analysis.heads.find((h) => h.id === headId)!;
   const data = useMemo(() => {
     const series = (a: Analysis, id: string, width: number, dash: number[], label: string) => {
@@ -191,7 +189,6 @@ export function TensionCurve({ analysis, pinned, sample, headId, others, mode }:
   const options = baseOptions("place in the length range, short to long", "active force over F0", 1);
   return (
     <Line
-      key={mode}
       role="img"
       aria-label={`Active force of the ${headTitle(headId)} over its length range`}
       data={data}

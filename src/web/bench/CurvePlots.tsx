@@ -18,6 +18,7 @@ export function CurvePlots(props: {
   choices: readonly string[];
   onOthers: (ids: string[]) => void;
 }) {
+  // charts read their colours once: light and dark are two charts
   const [mode, setMode] = useState(0);
   useEffect(() => {
     const again = () => setTimeout(() => setMode((m) => m + 1), 50);
@@ -30,7 +31,7 @@ export function CurvePlots(props: {
         <section className="sheet curve" aria-label="Strength against resistance">
           <h2>Strength against resistance</h2>
           <div className="plot">
-            <StrengthCurve {...props} mode={String(mode)} />
+            <StrengthCurve key={mode} {...props} />
           </div>
         </section>
         <section className="sheet curve" aria-label="Tension against length">
@@ -48,7 +49,7 @@ export function CurvePlots(props: {
             />
           </div>
           <div className="plot">
-            <TensionCurve {...props} mode={String(mode)} />
+            <TensionCurve key={mode} {...props} />
           </div>
         </section>
       </Suspense>

@@ -115,7 +115,10 @@ interface DifferencesProps {
   pinnedSpread: Spread | null;
 }
 
-/** what changed against the pinned setup, largest first; a difference that turns round among varied bodies is undecided */
+/**
+ * what changed against the pinned setup, largest first; a difference that turns round among varied bodies is
+ * undecided
+ */
 export function Differences({ now, pinned, name, headId, spread, pinnedSpread }: DifferencesProps) {
   const [a, b] = [metricsOf(now, headId), metricsOf(pinned, headId)];
   if (!a || !b) return <p className="small quiet">The pinned setup does not load this head.</p>;

@@ -1,4 +1,7 @@
-/** The posed figure: the engine's own joint positions, the chosen head from origin to insertion, the load and its lever. */
+/**
+ * The posed figure: the engine's own joint positions, the chosen head from origin to insertion, the load and its
+ * lever.
+ */
 import { useMemo, useRef, type PointerEvent } from "react";
 import type { Analysis } from "#core/mechanics/analyse";
 import { framePoint, figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";

@@ -34,7 +34,10 @@ export function useSpread(asked: { exerciseId: string; values: Values } | null, 
   return key !== null && known?.key === key ? known.spread : null;
 }
 
-/** least and largest of a metric among the bodies in which the head works, the one shown included. @param own its value in the body that is shown */
+/**
+ * least and largest of a metric among the bodies in which the head works, the one shown included. @param own its
+ * value in the body that is shown
+ */
 export function bandOf(
   spread: Spread | null,
   headId: string,

@@ -1,4 +1,7 @@
-/** An invitation, opened once: joining a practice, or making one of one's own. The token stands after # and goes nowhere else. */
+/**
+ * An invitation, opened once: joining a practice, or making one of one's own. The token stands after # and goes
+ * nowhere else.
+ */
 import { Button, Input } from "antd";
 import { useEffect, useState, type FormEvent } from "react";
 import { api, toFailure } from "../base/api";

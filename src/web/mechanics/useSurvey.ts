@@ -51,7 +51,10 @@ async function surveyFor(
   give({ ...base, rows: base.rows.map((r) => varied.get(r.setupKey) ?? r) });
 }
 
-/** the survey of the library in a body, with the spread of one head's setups as soon as it is there; null while it is made */
+/**
+ * the survey of the library in a body, with the spread of one head's setups as soon as it is there; null while it is
+ * made
+ */
 export function useSurvey(
   body: Body,
   headId: string | undefined,

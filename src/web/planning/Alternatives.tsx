@@ -1,4 +1,7 @@
-/** What the coach approves where the planned setup cannot be had: the best ranked ones for the same head that need other equipment. */
+/**
+ * What the coach approves where the planned setup cannot be had: the best ranked ones for the same head that need
+ * other equipment.
+ */
 import { Checkbox, Modal } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";

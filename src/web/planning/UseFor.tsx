@@ -1,6 +1,9 @@
-/** "Use for ...": puts a ranked setup on a day of a client's week. It remembers client and day, so that one key repeats it. */
+/**
+ * "Use for ...": puts a ranked setup on a day of a client's week. It remembers client and day, so that one key
+ * repeats it.
+ */
 import { App, Button, Modal, Select } from "antd";
-import { useEffect, useImperativeHandle, useState, type Ref } from "react";
+import { useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
 import { unitFor } from "#core/clients/client";
 import { DEFAULT_METHOD } from "#core/planning/method";
@@ -75,14 +78,18 @@ export function UseFor({
     );
   };
 
-  // a row used by one key waits here until the program of its client is there
-  useEffect(() => {
-    if (!queued || !program || !client) return;
+  const putQueued = useEffectEvent(() => {
+    if (!queued) return;
     const { dayId } = remembered();
-    if (dayId && program.days.some((d) => d.id === dayId)) put(queued, dayId);
+    if (dayId && program?.days.some((d) => d.id === dayId)) put(queued, dayId);
     else setRow(queued);
     setQueued(null);
-  }, [queued, program, client]);
+  });
+  // a row used by one key waits here until the program of its client is there
+  const ready = queued !== null && program !== null && client !== null;
+  useEffect(() => {
+    if (ready) putQueued();
+  }, [ready]);
 
   useImperativeHandle(
     ref,

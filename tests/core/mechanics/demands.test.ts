@@ -8,7 +8,10 @@ import { setupOf } from "../../support/setups";
 
 const model = compileModel();
 
-/** torque about a wrist axis over what all muscles that turn it that way have, worked out afresh at one sample of a rep */
+/**
+ * torque about a wrist axis over what all muscles that turn it that way have, worked out afresh at one sample of a
+ * rep
+ */
 function wristRatio(id: string, axis: string, s: number, load: number): number {
   const setup = setupOf(id);
   const poses = samplePath(model, setup, 41);
