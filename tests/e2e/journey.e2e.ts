@@ -74,7 +74,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
 
   // export
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Export" }).click();
+  await page.getByRole("link", { name: "Export", exact: true }).click();
   const file = JSON.parse(readFileSync(await (await download).path(), "utf8"));
   expect(file).toMatchObject({ format: "gryn-program", version: 3 });
   expect(JSON.stringify(file)).toContain(name);

@@ -83,7 +83,7 @@ test("a program file: a bad one changes nothing and says where, a good one is sh
   await signIn(page);
   await openClient(page, "Maja", "Week");
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Export" }).click();
+  await page.getByRole("link", { name: "Export", exact: true }).click();
   const text = readFileSync(await (await download).path(), "utf8");
   const give = async (name: string, content: string) => {
     const path = info.outputPath(name);
