@@ -6,6 +6,7 @@ import type { SnapshotPrescription } from "#core/training/handover";
 import { judgePain } from "#core/training/pain";
 import { countedReps, isFlagged, loadOf, type Target } from "#core/training/progression";
 import { newId } from "../page/newId";
+import { reasonText } from "#core/training/reasons";
 import { moment } from "./moment";
 import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
@@ -59,6 +60,7 @@ export function ExerciseCard({
     .pop();
   const last = mine.filter((e) => e.localDate === lastDate).sort((a, b) => a.set - b.set);
   const { reps } = target;
+  const words = target.reasons.map(reasonText);
   const set = done.length;
   const [insteadKey, setInstead] = useState<string | null>(
     () => mine.filter((e) => e.localDate === today).pop()?.instead?.setupKey ?? null,
@@ -207,7 +209,7 @@ export function ExerciseCard({
 
       {stopped ? (
         <p className="notice warn" role="alert">
-          {painStops(floor, p.id, today) ?? target.reasons[0] ?? "Stopped."}
+          {painStops(floor, p.id, today) ?? words[0] ?? "Stopped."}
         </p>
       ) : (
         <>
@@ -327,7 +329,7 @@ export function ExerciseCard({
                 .join(", ")}
             </p>
           )}
-          {!finished && <p className="quiet">{target.reasons[0]}</p>}
+          {!finished && <p className="quiet">{words[0]}</p>}
         </>
       )}
       {!stopped && !finished && !busy && (

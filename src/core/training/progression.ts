@@ -35,13 +35,42 @@ export function stepLoad(load: Load, step: Load, steps: number): Load {
   return { ...load, value: Math.round(value * 100) / 100 };
 }
 
+/** what a target follows from, as values: what a screen says and a rule decides is one thing */
+export type Reason =
+  | { kind: "stopped" | "pain"; words: string }
+  | { kind: "unlikely load"; load: Load; reps: number }
+  | { kind: "first time"; load: Load | null; bodyLoad: number }
+  | { kind: "set by coach" | "felt elsewhere twice" | "no load typed" }
+  | { kind: "top reached"; first: number; window: Window; next: Next }
+  | { kind: "felt elsewhere"; first: number }
+  | { kind: "under the window twice"; low: number }
+  | { kind: "sets left out"; sets: number }
+  | { kind: "reserve spent" }
+  | { kind: "a set fell below"; low: number }
+  | { kind: "on the way"; first: number; top: number; bare: boolean }
+  | { kind: "window"; window: Window; step: Load; load: Load | null; bodyLoad: number }
+  | { kind: "drop"; drop: number; rest: number };
+
+export interface Window {
+  low: number;
+  high: number;
+}
+
+/** what gets harder when the top of a window is reached */
+export type Next =
+  | { by: "load"; load: Load }
+  | { by: "tempo"; from: number; to: number }
+  | { by: "relative"; name: string; lower: number }
+  | { by: "first load"; load: Load; lower: number };
+
 export type Decision = "first" | "raise" | "slower" | "harder" | "hold" | "check" | "lower" | "lighter" | "stop";
 
 export interface Target {
   decision: Decision;
   load: Load | null;
   reps: { low: number; high: number };
-  reasons: string[];
+  /** why, most telling first; in words by `reasonText` */
+  reasons: Reason[];
   /** s, when the drop from set to set asks for more */
   rest: number | null;
   /** where it is the tempo that goes on */
@@ -127,8 +156,6 @@ export type Asked = Pick<
 /** field by field: a stored document does not keep the order of its keys */
 const same = (a: Load | null | undefined, b: Load | null | undefined): boolean =>
   a && b ? a.value === b.value && a.unit === b.unit && a.meaning === b.meaning : !a && !b;
-const text = (l: Load) => `${l.value} ${l.unit}`;
-
 /** what of a practice's method a target needs */
 export type Rules = Pick<Method, "repsFormula">;
 
@@ -143,182 +170,147 @@ export function targetFor(p: Asked, history: History, method: Rules, before?: st
   const asked = last && history.handed[last.handOverId];
   const changed = asked && p.id in asked && p.load && !same(asked[p.id], p.load);
   return changed && target.decision !== "stop"
-    ? { ...target, decision: "hold", load: p.load, reps: p.reps, reasons: ["Set by your coach.", ...target.reasons] }
+    ? {
+        ...target,
+        decision: "hold",
+        load: p.load,
+        reps: p.reps,
+        reasons: [{ kind: "set by coach" }, ...target.reasons],
+      }
     : target;
 }
 
 function ruleFor(p: Asked, exposures: readonly Exposure[], bound: Bound | undefined, method: Rules): Target {
   const pains = exposures.map((e) => e.report?.pain ?? null).filter((x): x is Pain => x !== null);
-  const verdict = judgePain(exposures[0]?.report?.pain ?? null, pains.slice(1));
-  if (verdict.act === "stop")
-    return {
-      decision: "stop",
-      load: null,
-      reps: p.reps,
-      rest: null,
-      tempo: null,
-      reasons: [`Stopped: ${verdict.words}`],
-    };
+  const pain = judgePain(exposures[0]?.report?.pain ?? null, pains.slice(1));
+  const still = { load: p.load, reps: p.reps, rest: null, tempo: null };
+  if (pain.act === "stop")
+    return { ...still, decision: "stop", load: null, reasons: [{ kind: "stopped", words: pain.words }] };
 
   const flagged = exposures.flatMap((e) => e.entries).filter((e) => isFlagged(e, bound));
-  const done = exposures
+  const [last, before] = exposures
     .map((e) => ({ ...e, entries: e.entries.filter((x) => !flagged.includes(x)) }))
     .filter((e) => e.entries.length > 0);
-  const last = done[0];
-  const newest = exposures.find((e) => e.entries.length > 0);
-  if (newest && newest.entries.some((e) => flagged.includes(e))) {
-    const odd = newest.entries.find((e) => flagged.includes(e))!;
-    const load = (last && loadOf(last.entries[0]!)) ?? p.load;
-    return {
-      decision: "check",
-      load,
-      reps: p.reps,
-      rest: null,
-      tempo: null,
-      reasons: [
-        `${text(loadOf(odd)!)} for ${countedReps(odd)} is far from what the other lifts allow: check the unit, and whether it was per hand or in all. It is no target until your coach says so.`,
-      ],
-    };
+  const odd = exposures.find((e) => e.entries.length > 0)?.entries.find((e) => flagged.includes(e));
+  if (odd) {
+    const reason: Reason = { kind: "unlikely load", load: loadOf(odd)!, reps: countedReps(odd) };
+    return { ...still, decision: "check", load: (last && loadOf(last.entries[0]!)) ?? p.load, reasons: [reason] };
   }
-  if (!last) return first(p);
-  return follow(p, last, done[1], verdict, method);
+  if (!last)
+    return { ...still, decision: "first", reasons: [{ kind: "first time", load: p.load, bodyLoad: p.bodyLoad }] };
+  return follow(readSession(p, last, method), before, pain.act === "hold" ? pain.words : null);
 }
 
-function first(p: Asked): Target {
-  const load = p.load && p.load.value > 0 ? p.load : null;
-  const reason = load
-    ? `First time: start with ${text(load)}, after two or three lighter sets on the way; less if the reserve is not there.`
-    : p.bodyLoad > 0
-      ? "First time: without added load, as many clean reps as leave the reserve asked."
-      : "First time: find a load for the reps and reserve asked, with two or three lighter sets on the way.";
-  return { decision: "first", load: p.load, reps: p.reps, rest: null, tempo: null, reasons: [reason] };
+/** what the last session says by itself */
+interface Session {
+  p: Asked;
+  last: Exposure;
+  load: Load | null;
+  /** the body alone, before any load is added: reps have room to grow */
+  bare: boolean;
+  /** counted reps of each set */
+  reps: number[];
+  window: Window;
+  /** the window at another load */
+  windowAt: (load: Load | null) => Window;
+  /** largest fall in reps from one set to the next at one load, as a share */
+  drop: number;
+  /** every planned set was done, none fell below, and the reserve was kept */
+  complete: boolean;
+  allAbove: boolean;
+  honest: boolean;
 }
 
-function follow(
-  p: Asked,
-  last: Exposure,
-  before: Exposure | undefined,
-  verdict: ReturnType<typeof judgePain>,
-  method: Rules,
-): Target {
+function readSession(p: Asked, last: Exposure, method: Rules): Session {
   const load = loadOf(last.entries[0]!) ?? p.load;
-  const reserve = p.reserves[0]!;
-  const step = p.loadStep;
-  // the body alone, before any load is added: reps have room to grow
   const bare = p.bodyLoad > 0 && !(load && load.value > 0);
-  const window = (l: Load | null) => {
+  const windowAt = (l: Load | null): Window => {
     const lifted = (l ? inKg(l) : 0) + p.bodyLoad;
-    const top = lifted > 0 ? windowTop(p.reps.low, reserve, lifted, inKg(step), method) : p.reps.high;
+    const top = lifted > 0 ? windowTop(p.reps.low, p.reserves[0]!, lifted, inKg(p.loadStep), method) : p.reps.high;
     return {
       low: p.reps.low,
       high: Math.max(p.reps.low + 1, bare && l === load ? Math.max(top, p.reps.low + BODY_REPS) : top),
     };
   };
+  const window = windowAt(load);
   const reps = last.entries.map(countedReps);
-  const first = reps[0]!;
-  const w = window(load);
-  const over = bare
-    ? "your own weight"
-    : load
-      ? `${text(load)}${p.bodyLoad > 0 ? ` and ${Math.round(p.bodyLoad)} kg of the body` : ""}`
-      : null;
-  const reasons: string[] = [
-    `Window ${w.low} to ${w.high}: one step is ${over ? `${text(step)} on ${over}` : "not known yet"}.`,
-  ];
   const sameLoad = last.entries.every((e) => same(loadOf(e), loadOf(last.entries[0]!)));
-  const drop =
-    sameLoad && reps.length > 1
-      ? Math.max(...reps.slice(1).map((r, i) => (reps[i]! > 0 ? (reps[i]! - r) / reps[i]! : 0)))
-      : 0;
-  const rest = drop > DROP ? p.rest + 30 : null;
-  if (rest) reasons.push(`Reps fell by ${Math.round(drop * 100)} % from one set to the next: rest ${rest} s.`);
-  const answer = (decision: Decision, reason: string, change: Partial<Target> = {}): Target => ({
+  const falls = reps.slice(1).map((r, i) => (reps[i]! > 0 ? (reps[i]! - r) / reps[i]! : 0));
+  const planned = (i: number) => p.reserves[i] ?? p.reserves[p.reserves.length - 1]!;
+  return {
+    p,
+    last,
+    load,
+    bare,
+    reps,
+    window,
+    windowAt,
+    drop: sameLoad ? Math.max(0, ...falls) : 0,
+    complete: last.entries.length >= p.reserves.length,
+    allAbove: reps.every((r) => r >= window.low),
+    honest: last.entries.every((e, i) => e.reserve === null || e.reserve >= planned(i) - 1),
+  };
+}
+
+/** @param painHolds words of pain that holds the load; null where there is none */
+function follow(s: Session, before: Exposure | undefined, painHolds: string | null): Target {
+  const { p, last, load, window: w, reps, bare } = s;
+  const first = reps[0]!;
+  const rest = s.drop > DROP ? p.rest + 30 : null;
+  const always: Reason[] = [
+    { kind: "window", window: w, step: p.loadStep, load: bare ? null : load, bodyLoad: p.bodyLoad },
+    ...(rest ? [{ kind: "drop", drop: s.drop, rest } as const] : []),
+  ];
+  const answer = (decision: Decision, reason: Reason, change: Partial<Target> = {}): Target => ({
     decision,
     load,
     reps: w,
     rest,
     tempo: null,
     ...change,
-    reasons: [reason, ...reasons],
+    reasons: [reason, ...always],
   });
-  if (verdict.act === "hold") return answer("hold", verdict.words);
-
-  const elsewhere = [last, before].filter((e) => e?.report?.feel === "elsewhere").length;
-  if (elsewhere === 2)
-    return answer("lighter", "Felt elsewhere twice: one step lighter with stricter form, or a swap.", {
-      load: load && stepLoad(load, step, -1),
-      reps: { low: w.low, high: w.high + 2 },
-    });
-
-  const honest = last.entries.every(
-    (e, i) => e.reserve === null || e.reserve >= (p.reserves[i] ?? p.reserves[p.reserves.length - 1]!) - 1,
-  );
-  const complete = last.entries.length >= p.reserves.length;
-  const allAbove = reps.every((r) => r >= w.low);
-  if (first >= w.high && allAbove && complete && honest) {
-    if (last.report?.feel === "elsewhere")
-      return answer(
-        "hold",
-        `Same load: the first set reached ${first}, but it was felt elsewhere; first in the right place, then heavier.`,
-      );
-    const up = onward(p, load, bare, first, w);
-    if (up)
-      return answer(up.decision, up.reason, {
-        ...up.change,
-        ...(up.change.load ? { reps: window(up.change.load) } : {}),
-      });
-    return answer("hold", "The top of the window is reached, but no load was typed: type one, so that it can go up.");
-  }
+  const lighter = load && stepLoad(load, p.loadStep, -1);
+  if (painHolds) return answer("hold", { kind: "pain", words: painHolds });
+  const elsewhere = last.report?.feel === "elsewhere";
+  if (elsewhere && before?.report?.feel === "elsewhere")
+    return answer(
+      "lighter",
+      { kind: "felt elsewhere twice" },
+      { load: lighter, reps: { low: w.low, high: w.high + 2 } },
+    );
+  if (first >= w.high && s.allAbove && s.complete && s.honest)
+    return elsewhere ? answer("hold", { kind: "felt elsewhere", first }) : upwards(s, answer);
   if (first < w.low && before && countedReps(before.entries[0]!) < w.low)
-    return answer("lower", `Under ${w.low} reps twice: one step down, or a swap.`, {
-      load: load && stepLoad(load, step, -1),
-    });
-  const why =
-    first >= w.high && !complete
-      ? `${p.reserves.length - last.entries.length} planned set(s) were not done`
-      : first >= w.high && !honest
-        ? "the reserve was lower than planned"
-        : !allAbove
-          ? `a set fell below ${w.low}`
-          : `the first set was ${first}; at ${w.high} ${bare ? "it gets harder" : "the load goes up"}`;
-  return answer("hold", `Same load: ${why}.`);
+    return answer("lower", { kind: "under the window twice", low: w.low }, { load: lighter });
+  return answer("hold", whyNot(s));
 }
 
-/**
- * what gets harder when the top of the window is reached: a load where there is one; without, tempo, then a relative,
- * then a load
- */
-function onward(
-  p: Asked,
-  load: Load | null,
-  bare: boolean,
-  first: number,
-  w: { low: number; high: number },
-): { decision: Decision; reason: string; change: Partial<Target> } | null {
-  if (!bare)
-    return load
-      ? {
-          decision: "raise",
-          reason: `First set reached ${first} (top of the window ${w.high}) and no set fell below ${w.low}: one step up.`,
-          change: { load: stepLoad(load, p.loadStep, 1) },
-        }
-      : null;
-  if (p.tempo.lower < SLOWEST)
-    return {
-      decision: "slower",
-      reason: `First set reached ${first} without a load: lower in ${p.tempo.lower + 1} s instead of ${p.tempo.lower}.`,
-      change: { tempo: { ...p.tempo, lower: p.tempo.lower + 1 } },
-    };
-  if (p.harder)
-    return {
-      decision: "harder",
-      reason: `First set reached ${first}, lowered in ${p.tempo.lower} s: next is ${p.harder.name}.`,
-      change: {},
-    };
+type Answer = (decision: Decision, reason: Reason, change?: Partial<Target>) => Target;
+
+/** the top is reached: a load where there is one; without, tempo, then a relative, then a load */
+function upwards({ p, load, bare, reps, window, windowAt }: Session, answer: Answer): Target {
+  const why = (next: Next): Reason => ({ kind: "top reached", first: reps[0]!, window, next });
+  const { lower } = p.tempo;
+  if (!bare) {
+    if (!load) return answer("hold", { kind: "no load typed" });
+    const next = stepLoad(load, p.loadStep, 1);
+    return answer("raise", why({ by: "load", load: next }), { load: next, reps: windowAt(next) });
+  }
+  if (lower < SLOWEST)
+    return answer("slower", why({ by: "tempo", from: lower, to: lower + 1 }), {
+      tempo: { ...p.tempo, lower: lower + 1 },
+    });
+  if (p.harder) return answer("harder", why({ by: "relative", name: p.harder.name, lower }));
   const added: Load = { value: p.loadStep.value, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
-  return {
-    decision: "raise",
-    reason: `First set reached ${first}, lowered in ${p.tempo.lower} s: the first ${text(added)} are added.`,
-    change: { load: added },
-  };
+  return answer("raise", why({ by: "first load", load: added, lower }), { load: added, reps: windowAt(added) });
+}
+
+/** what is missing for the load to go up */
+function whyNot({ p, last, reps, window: w, bare, complete, honest, allAbove }: Session): Reason {
+  const first = reps[0]!;
+  if (first >= w.high && !complete) return { kind: "sets left out", sets: p.reserves.length - last.entries.length };
+  if (first >= w.high && !honest) return { kind: "reserve spent" };
+  if (!allAbove) return { kind: "a set fell below", low: w.low };
+  return { kind: "on the way", first, top: w.high, bare };
 }

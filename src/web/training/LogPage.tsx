@@ -8,6 +8,7 @@ import type { Load, Prescription } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
 import { expectedLoad, type LoadBelief } from "#core/training/client-strength";
 import { headOfLine } from "#core/planning/swap";
+import { reasonText } from "#core/training/reasons";
 import {
   exposuresOf,
   isFlagged,
@@ -149,7 +150,7 @@ export default function LogPage() {
                     ? ""
                     : `: ${t.decision === "harder" ? (p.harder?.name ?? "") : asLoad(t.load)} for ${t.reps.low}–${t.reps.high}${t.tempo ? `, lowered in ${t.tempo.lower} s` : ""}`}
                 </span>
-                {t.reasons.map((r) => (
+                {t.reasons.map(reasonText).map((r) => (
                   <span key={r} className="small">
                     {r}
                   </span>

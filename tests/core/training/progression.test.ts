@@ -7,11 +7,16 @@ import {
   exposuresOf,
   stepLoad,
   targetFor,
+  type Target,
   windowTop,
   type Asked,
   type History,
 } from "#core/training/progression";
+import { reasonText } from "#core/training/reasons";
 import { id, prescriptionOf } from "../../support/programs";
+
+/** with the reasons in words */
+const said = (t: Target) => ({ ...t, reasons: t.reasons.map(reasonText) });
 
 const p = prescriptionOf(
   1,
@@ -55,7 +60,7 @@ const report = (localDate: string, change: Partial<Report>): Report => ({
   ...change,
 });
 const next = (entries: Entry[], reports: Report[] = [], change: Partial<Asked> = {}, bounds: History["bounds"] = {}) =>
-  targetFor({ ...p, ...change }, { entries, reports, handed: {}, bounds }, method);
+  said(targetFor({ ...p, ...change }, { entries, reports, handed: {}, bounds }, method));
 
 describe("the window is computed from the step", () => {
   test("1 kg on a 5 kg raise needs 15 to 25; 2.5 kg on 80 kg needs 6 to 8", () => {
@@ -299,7 +304,7 @@ describe("a load that the coach has set since", () => {
     bounds: {},
   });
   test("goes before the rule; one that stayed does not", () => {
-    expect(targetFor(p, history(20), method)).toMatchObject({
+    expect(said(targetFor(p, history(20), method))).toMatchObject({
       load: { value: 30 },
       reasons: expect.arrayContaining(["Set by your coach."]),
     });
