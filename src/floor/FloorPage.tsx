@@ -1,5 +1,5 @@
 /** The client's page: today's session, one exercise or one pair at a time, one thumb. */
-import { useEffect, useMemo, useReducer, useState } from "react";
+import { useEffect, useReducer, useState } from "react";
 import { pairRest } from "#core/planning/minutes";
 import type { Snapshot, SnapshotPrescription } from "#core/training/handover";
 import { pairStep } from "#core/training/pair";
@@ -9,6 +9,7 @@ import { moment } from "./moment";
 import type { Keep } from "./keep";
 import { askServer, Floor, type Item } from "./outbox";
 import { RestTimer } from "./RestTimer";
+import type { FloorSession } from "./types";
 import { loadText } from "../page/locale";
 
 const DAY_KEY = "gryn.floor.day";
@@ -41,81 +42,165 @@ function useFloor(keep: Keep): Floor {
 
 const NO_DAYS: Snapshot["days"] = [];
 
-interface Block {
-  id: string;
-  prescriptions: SnapshotPrescription[];
-}
+type Day = Snapshot["days"][number];
+type Block = Day["blocks"][number];
 
 export function FloorPage({ keep }: { keep: Keep }) {
   const floor = useFloor(keep);
-  const [dayId, setDayId] = useState(() => sessionStorage.getItem(DAY_KEY));
-  /** the open exercise; with it its pair, where it has one */
-  const [open, setOpen] = useState<string | null>(null);
-  const [mend, setMend] = useState<Item | null>(null);
-  const [restUntil, setRestUntil] = useState<number | null>(null);
-  const [later, setLater] = useState<string[]>([]);
-  const { session } = floor;
-  const today = moment().localDate;
-  const days = session?.handOver?.snapshot.days ?? NO_DAYS;
-  // the day not trained for longest comes first
-  const lastOf = useMemo(() => {
-    const last = new Map<string, string>();
-    for (const d of days)
-      for (const b of d.blocks)
-        for (const p of b.prescriptions)
-          for (const e of floor.entries)
-            if (e.prescriptionId === p.id && e.at > (last.get(d.id) ?? "")) last.set(d.id, e.at);
-    return last;
-  }, [days, floor.entries]);
-  const closed = floor.link === "revoked" || floor.link === "expired" || floor.link === "unknown";
-
-  if (!session || (closed && !session.handOver))
+  if (!floor.session || (isClosed(floor) && !floor.session.handOver))
     return (
       <main className="center">
         <h1>Gryn</h1>
         <p>{floor.words || "Opening your session ..."}</p>
       </main>
     );
+  return <SessionPage key={floor.session.who} floor={floor} session={floor.session} />;
+}
 
-  const due = [...days].sort((a, b) => (lastOf.get(a.id) ?? "").localeCompare(lastOf.get(b.id) ?? ""))[0];
-  const doneOf = (p: SnapshotPrescription) =>
-    floor.entries.filter((e) => e.prescriptionId === p.id && e.localDate === today).length;
-  const started = days.find((d) => d.blocks.some((b) => b.prescriptions.some((p) => doneOf(p) > 0)));
-  const day = days.find((d) => d.id === dayId) ?? started ?? due;
+const isClosed = (floor: Floor) => floor.link === "revoked" || floor.link === "expired" || floor.link === "unknown";
+
+/** what stands in today's session, as the plan, the log and what was put off say */
+function dayOf(floor: Floor, session: FloorSession, picked: string | null, later: readonly string[]) {
+  const today = moment().localDate;
+  const days = session.handOver?.snapshot.days ?? NO_DAYS;
+  const of = (p: SnapshotPrescription) => floor.entries.filter((e) => e.prescriptionId === p.id);
+  const all = (d: Day) => d.blocks.flatMap((b) => b.prescriptions);
+  const doneOf = (p: SnapshotPrescription) => of(p).filter((e) => e.localDate === today).length;
+  const lastAt = (d: Day) =>
+    all(d)
+      .flatMap((p) => of(p).map((e) => e.at))
+      .sort()
+      .pop() ?? "";
   const leftOut = (p: SnapshotPrescription) =>
     floor.reports.find((r) => r.prescriptionId === p.id && r.localDate === today)?.left ?? null;
+  const started = days.find((d) => all(d).some((p) => doneOf(p) > 0));
+  // the day not trained for longest comes first
+  const due = [...days].sort((a, b) => lastAt(a).localeCompare(lastAt(b)))[0];
+  const day = days.find((d) => d.id === picked) ?? started ?? due;
   // what was put off comes last, what was left out after that
   const rank = (b: Block) =>
     b.prescriptions.every(leftOut) ? 2 : b.prescriptions.some((p) => later.includes(p.id)) ? 1 : 0;
-  const list: Block[] = [...(day?.blocks ?? [])].sort((a, b) => rank(a) - rank(b));
-  const target = (p: SnapshotPrescription): Target => targetFor(p, floor.history, session.rules, today);
+  return {
+    today,
+    days,
+    day,
+    blocks: [...(day?.blocks ?? [])].sort((a, b) => rank(a) - rank(b)),
+    doneOf,
+    leftOut,
+    target: (p: SnapshotPrescription): Target => targetFor(p, floor.history, session.rules, today),
+  };
+}
+
+type Today = ReturnType<typeof dayOf>;
+
+function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }) {
+  const [dayId, setDayId] = useState(() => sessionStorage.getItem(DAY_KEY));
+  /** the open exercise; with it its pair, where it has one */
+  const [open, setOpen] = useState<string | null>(null);
+  const [wanted, setMend] = useState<Item | null>(null);
+  const [restUntil, setRestUntil] = useState<number | null>(null);
+  const [later, setLater] = useState<string[]>([]);
+  const now = dayOf(floor, session, dayId, later);
+  const { days, day, blocks, doneOf, target } = now;
+  const rest = (seconds: number) => setRestUntil(Date.now() + seconds * 1000);
+  const block = days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((p) => p.id === open));
+  const current = block?.prescriptions.find((p) => p.id === open);
+  const following = block && blocks[blocks.indexOf(block) + 1];
+  // mended or dropped, it is wanted no more
+  const mend = floor.refusedItems.find((x) => x === wanted && x.item.prescriptionId === open) ?? null;
+
   const pick = (id: string) => {
     sessionStorage.setItem(DAY_KEY, id);
     setDayId(id);
     setOpen(null);
   };
-  const rest = (seconds: number) => setRestUntil(Date.now() + seconds * 1000);
-  const block = days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((p) => p.id === open));
-  const current = block?.prescriptions.find((p) => p.id === open);
-  const following = block && list[list.indexOf(block) + 1];
-
   /** what a logged set leads to: its rest, or the other of the pair */
   const logged = (b: Block, p: SnapshotPrescription, done: number) => {
     const [a, other] = b.prescriptions;
-    if (!a || !other) return done < p.reserves.length ? rest(target(p).rest ?? p.rest) : undefined;
+    const own = () => rest(target(p).rest ?? p.rest);
+    if (!a || !other) return done < p.reserves.length ? own() : undefined;
     const just = p === a ? 0 : 1;
-    const step = pairStep(
-      [just === 0 ? done : doneOf(a), just === 1 ? done : doneOf(other)],
-      [a.reserves.length, other.reserves.length],
-      just,
-    );
+    const counts = [a, other].map((x) => (x === p ? done : doneOf(x))) as [number, number];
+    const step = pairStep(counts, [a.reserves.length, other.reserves.length], just);
     if (step.rest === "round") rest(pairRest(a, other));
-    if (step.rest === "own") rest(target(p).rest ?? p.rest);
+    if (step.rest === "own") own();
     if (step.next !== null) setOpen(b.prescriptions[step.next]!.id);
   };
 
   return (
     <main>
+      <Head floor={floor} session={session} day={day} />
+      <Refused
+        floor={floor}
+        names={new Map(days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.id, p.name]))))}
+        onMend={(x) => {
+          setMend(x);
+          setOpen(x.item.prescriptionId);
+        }}
+      />
+      {!current && days.length > 1 && (
+        <nav aria-label="Days" className="days">
+          {days.map((d) => (
+            <button key={d.id} type="button" aria-pressed={d.id === day?.id} onClick={() => pick(d.id)}>
+              {d.name}
+            </button>
+          ))}
+        </nav>
+      )}
+      {block && current && block.prescriptions.length > 1 && (
+        <nav aria-label="Pair, in turn" className="pair">
+          {block.prescriptions.map((p, i) => (
+            <button key={p.id} type="button" aria-pressed={p === current} onClick={() => setOpen(p.id)}>
+              <span>
+                {i + 1}. {p.name}
+              </span>
+              <span className="number">
+                {doneOf(p)} of {p.reserves.length}
+              </span>
+            </button>
+          ))}
+        </nav>
+      )}
+      {block && current ? (
+        <ExerciseCard
+          key={`${current.id} ${mend?.item.id ?? ""}`}
+          p={current}
+          floor={floor}
+          handOverId={session.handOver!.id}
+          today={now.today}
+          target={target(current)}
+          back={() => setOpen(null)}
+          onLogged={(done) => logged(block, current, done)}
+          onLater={() => {
+            setLater([...later, ...block.prescriptions.map((p) => p.id)]);
+            setOpen(null);
+          }}
+          next={following?.prescriptions.map((p) => p.name).join(" and ") ?? null}
+          onNext={() => setOpen(following?.prescriptions[0]?.id ?? null)}
+          inPair={block.prescriptions.length > 1}
+          mend={mend}
+        />
+      ) : (
+        <ol className="list">
+          {blocks.map((b) => (
+            <BlockCard key={b.id} b={b} now={now} onOpen={setOpen} />
+          ))}
+        </ol>
+      )}
+      <RestTimer until={restUntil} onDone={() => setRestUntil(null)} />
+      <footer className="quiet">
+        Stop on sharp pain, numbness or dizziness and tell your coach. The gym's own rules come first. If this opened
+        inside a chat app, open it in your phone's browser: what you log stays in the browser you log it in.
+      </footer>
+    </main>
+  );
+}
+
+/** whose session it is, whether all is sent, and what there is to know of the connection */
+function Head({ floor, session, day }: { floor: Floor; session: FloorSession; day: Day | undefined }) {
+  const closed = isClosed(floor);
+  return (
+    <>
       <header>
         <div>
           <h1>
@@ -151,94 +236,37 @@ export function FloorPage({ keep }: { keep: Keep }) {
       {!session.handOver && (
         <p className="notice">Your coach has not handed over a plan yet. This page will show it.</p>
       )}
-      <Refused
-        floor={floor}
-        names={new Map(days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.id, p.name]))))}
-        onMend={(x) => {
-          setMend(x);
-          setOpen(x.item.prescriptionId);
-        }}
-      />
-      {!current && days.length > 1 && (
-        <nav aria-label="Days" className="days">
-          {days.map((d) => (
-            <button key={d.id} type="button" aria-pressed={d.id === day?.id} onClick={() => pick(d.id)}>
-              {d.name}
-            </button>
-          ))}
-        </nav>
-      )}
-      {block && current && block.prescriptions.length > 1 && (
-        <nav aria-label="Pair, in turn" className="pair">
-          {block.prescriptions.map((p, i) => (
-            <button key={p.id} type="button" aria-pressed={p === current} onClick={() => setOpen(p.id)}>
-              <span>
-                {i + 1}. {p.name}
-              </span>
-              <span className="number">
-                {doneOf(p)} of {p.reserves.length}
-              </span>
-            </button>
-          ))}
-        </nav>
-      )}
-      {block && current ? (
-        <ExerciseCard
-          key={current.id}
-          p={current}
-          floor={floor}
-          handOverId={session.handOver!.id}
-          today={today}
-          target={target(current)}
-          back={() => setOpen(null)}
-          onLogged={(done) => logged(block, current, done)}
-          onLater={() => {
-            setLater([...later, ...block.prescriptions.map((p) => p.id)]);
-            setOpen(null);
-          }}
-          next={following?.prescriptions.map((p) => p.name).join(" and ") ?? null}
-          onNext={() => setOpen(following?.prescriptions[0]?.id ?? null)}
-          inPair={block.prescriptions.length > 1}
-          mend={mend?.item.prescriptionId === current.id ? mend : null}
-        />
-      ) : (
-        <ol className="list">
-          {list.map((b) => (
-            <li key={b.id} className="card">
-              {b.prescriptions.length > 1 && <p className="quiet in-turn">In turn, a set of each</p>}
-              {b.prescriptions.map((p) => {
-                const done = doneOf(p);
-                const t = target(p);
-                const load = t.load ?? p.load;
-                return (
-                  <button key={p.id} type="button" onClick={() => setOpen(p.id)}>
-                    <strong>{p.name}</strong>
-                    <span className="quiet">
-                      {leftOut(p)
-                        ? `Left out: ${leftOut(p)}`
-                        : t.decision === "stop"
-                          ? "Stopped: talk to your coach"
-                          : `${p.reserves.length} sets of ${t.reps.low}–${t.reps.high}${load ? `, ${loadText(load)}` : ""}`}
-                    </span>
-                    <span className="ticks" aria-label={`${done} of ${p.reserves.length} sets done`}>
-                      {p.reserves.map((_, i) => (
-                        <i key={i} className={i < done ? "done" : ""} />
-                      ))}
-                    </span>
-                  </button>
-                );
-              })}
-            </li>
-          ))}
-        </ol>
-      )}
-      <RestTimer until={restUntil} onDone={() => setRestUntil(null)} />
-      <footer className="quiet">
-        Stop on sharp pain, numbness or dizziness and tell your coach. The gym's own rules come first. If this opened
-        inside a chat app, open it in your phone's browser: what you log stays in the browser you log it in.
-      </footer>
-    </main>
+    </>
   );
+}
+
+/** an exercise, or two that are done in turn, in the list of the day */
+function BlockCard({ b, now, onOpen }: { b: Block; now: Today; onOpen: (id: string) => void }) {
+  return (
+    <li className="card">
+      {b.prescriptions.length > 1 && <p className="quiet in-turn">In turn, a set of each</p>}
+      {b.prescriptions.map((p) => (
+        <button key={p.id} type="button" onClick={() => onOpen(p.id)}>
+          <strong>{p.name}</strong>
+          <span className="quiet">{askedText(p, now)}</span>
+          <span className="ticks" aria-label={`${now.doneOf(p)} of ${p.reserves.length} sets done`}>
+            {p.reserves.map((_, i) => (
+              <i key={i} className={i < now.doneOf(p) ? "done" : ""} />
+            ))}
+          </span>
+        </button>
+      ))}
+    </li>
+  );
+}
+
+function askedText(p: SnapshotPrescription, now: Today): string {
+  const left = now.leftOut(p);
+  if (left) return `Left out: ${left}`;
+  const t = now.target(p);
+  if (t.decision === "stop") return "Stopped: talk to your coach";
+  const load = t.load ?? p.load;
+  return `${p.reserves.length} sets of ${t.reps.low}–${t.reps.high}${load ? `, ${loadText(load)}` : ""}`;
 }
 
 /** what the server does not take: what, why, and a way out of it */

@@ -67,29 +67,18 @@ interface Props {
 
 export function ReportForm({ report, floor, handOverId, prescriptionId, joints, asked }: Props) {
   const [hurting, setHurting] = useState(Boolean(report?.pain));
-  const [kind, setKind] = useState<Pain["kind"] | null>(report?.pain?.kind ?? null);
-  const [joint, setJoint] = useState<Joint | null>(report?.pain?.joint ?? null);
-  const [side, setSide] = useState<Pain["side"]>(report?.pain?.side ?? "right");
-  const [score, setScore] = useState<number | null>(report?.pain?.score ?? null);
-  const [all, setAll] = useState(false);
-  const put = (change: Partial<Pick<Report, "feel" | "pain">>) =>
-    void floor.put({
-      kind: "report",
-      item: {
-        id: report?.id ?? newId(),
-        revision: (report?.revision ?? 0) + 1,
-        handOverId,
-        prescriptionId,
-        feel: report?.feel ?? null,
-        left: report?.left ?? null,
-        pain: report?.pain ?? null,
-        ...change,
-        ...moment(),
-      },
-    });
-  const ready = kind && joint && score !== null;
+  const put = (change: Partial<Pick<Report, "feel" | "pain">>) => {
+    const { id, revision, feel, left, pain } = report ?? {
+      id: newId(),
+      revision: 0,
+      feel: null,
+      left: null,
+      pain: null,
+    };
+    const item = { id, revision: revision + 1, handOverId, prescriptionId, feel, left, pain, ...change, ...moment() };
+    void floor.put({ kind: "report", item });
+  };
   const verdict = judgePain(report?.pain ?? null);
-  const shown = all || (joint && !joints.slice(0, LIKELY).includes(joint)) ? joints : joints.slice(0, LIKELY);
   return (
     <div className={`report${asked && !report ? " due" : ""}`}>
       <Choice
@@ -104,45 +93,66 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
         </button>
       )}
       {hurting && (
-        <div className="pain">
-          <Choice label="What kind of pain?" options={KIND} value={kind} onChange={setKind} />
-          <Choice
-            label="Which joint?"
-            options={shown.map((j) => [j, jointText(j)] as const)}
-            value={joint}
-            onChange={setJoint}
-            more={shown.length < joints.length ? { text: "Another", show: () => setAll(true) } : null}
-          />
-          <Choice label="Which side?" options={SIDE} value={side} onChange={setSide} />
-          <div className="choice" role="group" aria-label="How much, 0 to 10?">
-            <span>How much, 0 to 10?</span>
-            <div className="scores">
-              {Array.from({ length: 11 }, (_, n) => (
-                <button key={n} type="button" aria-pressed={n === score} onClick={() => setScore(n)}>
-                  {n}
-                </button>
-              ))}
-            </div>
-          </div>
-          <button
-            type="button"
-            className="planned"
-            disabled={!ready}
-            onClick={() => ready && put({ pain: { kind, joint, side, score } })}
-          >
-            <span>Save what hurt</span>
-          </button>
-          {!report?.pain && (
-            <button type="button" className="other" onClick={() => setHurting(false)}>
-              Nothing hurt
-            </button>
-          )}
-        </div>
+        <PainForm
+          pain={report?.pain ?? null}
+          joints={joints}
+          onSave={(pain) => put({ pain })}
+          onNothing={() => setHurting(false)}
+        />
       )}
       {verdict.words && (
         <p className={`notice${verdict.act === "stop" ? " warn" : ""}`} role="alert">
           {verdict.words}
         </p>
+      )}
+    </div>
+  );
+}
+
+interface PainProps {
+  pain: Pain | null;
+  joints: readonly Joint[];
+  onSave: (pain: Pain) => void;
+  onNothing: () => void;
+}
+
+function PainForm({ pain, joints, onSave, onNothing }: PainProps) {
+  const [told, setTold] = useState<Partial<Pain>>(pain ?? { side: "right" });
+  const [all, setAll] = useState(false);
+  const tell = (change: Partial<Pain>) => setTold({ ...told, ...change });
+  const { kind, joint, side = "right", score } = told;
+  const likely = joints.slice(0, LIKELY);
+  const shown = all || (joint && !likely.includes(joint)) ? joints : likely;
+  const whole = kind && joint && score !== undefined ? { kind, joint, side, score } : null;
+  const more = shown.length < joints.length ? { text: "Another", show: () => setAll(true) } : null;
+  return (
+    <div className="pain">
+      <Choice label="What kind of pain?" options={KIND} value={kind ?? null} onChange={(v) => tell({ kind: v })} />
+      <Choice
+        label="Which joint?"
+        options={shown.map((j) => [j, jointText(j)] as const)}
+        value={joint ?? null}
+        onChange={(v) => tell({ joint: v })}
+        more={more}
+      />
+      <Choice label="Which side?" options={SIDE} value={side} onChange={(v) => tell({ side: v })} />
+      <div className="choice" role="group" aria-label="How much, 0 to 10?">
+        <span>How much, 0 to 10?</span>
+        <div className="scores">
+          {Array.from({ length: 11 }, (_, n) => (
+            <button key={n} type="button" aria-pressed={n === score} onClick={() => tell({ score: n })}>
+              {n}
+            </button>
+          ))}
+        </div>
+      </div>
+      <button type="button" className="planned" disabled={!whole} onClick={() => whole && onSave(whole)}>
+        <span>Save what hurt</span>
+      </button>
+      {!pain && (
+        <button type="button" className="other" onClick={onNothing}>
+          Nothing hurt
+        </button>
       )}
     </div>
   );
