@@ -7,11 +7,11 @@
 import { createHash, createHmac } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
-import { runningCluster, startCluster, type Cluster } from "#server/database/cluster";
+import { runningCluster, startCluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
 import { closeDemo, DEMO_SIGN_IN, isEmpty, loadDemo, openDemo, othersInDemo, removeDemo } from "#server/demo/demo";
 import { practiceLink } from "#server/identity/first";
-import { serve, type Serving } from "#server/serve";
+import { serve } from "#server/serve";
 
 type Act = "start" | "dev" | "migrate" | "practice" | "demo-reset";
 const asked = process.argv.find((a) => /^--(dev|migrate|practice|demo-reset)$/.test(a));
@@ -19,11 +19,6 @@ const act = (asked?.slice(2) ?? "start") as Act;
 const sure = process.argv.includes("--yes");
 const env = process.env;
 const say = (line: string) => process.stdout.write(`${line}\n`);
-
-function fail(error: unknown): never {
-  process.stderr.write(`Gryn could not start: ${error instanceof Error ? error.message : String(error)}\n`);
-  process.exit(1);
-}
 
 /** names, sizes and times of everything a build is made of */
 function sourceStamp(): string {
@@ -85,48 +80,61 @@ async function settleDemo(ownerUrl: string, appUrl: string, host: string): Promi
   return openDemo(ownerUrl);
 }
 
-async function main(): Promise<void> {
-  const port = wantedPort();
-  const host = env.HOST ?? "127.0.0.1";
-  let cluster: Cluster | null = null;
-  let serving: Serving | null = null;
-  let vite: { close(): Promise<void> } | null = null;
-  let ending = false;
-  const end = async (code: number) => {
-    if (ending) return;
-    ending = true;
-    await vite?.close();
-    await serving?.close();
-    await cluster?.stop();
-    process.exit(code);
-  };
-  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, () => void end(0));
-  const parent = process.ppid;
-  // a shell in between may die without a word
-  setInterval(() => process.ppid !== parent && void end(0), 500).unref();
-  try {
-    const wanted = resolve(env.GRYN_DATA_DIR ?? ".gryn");
-    // a server beside others needs no owner: somebody else migrates
-    const appOnly = !env.DATABASE_URL && env.GRYN_APP_DATABASE_URL;
-    if (appOnly && act !== "start") throw new Error("This needs DATABASE_URL, the owner of the database.");
-    const running = act !== "start" && act !== "dev" && !env.DATABASE_URL ? runningCluster(wanted) : null;
-    if (!env.DATABASE_URL && !appOnly && !running)
-      cluster = await startCluster(wanted, env.GRYN_DATA_DIR !== undefined);
-    const ownerUrl = appOnly ? null : (env.DATABASE_URL ?? running ?? cluster!.ownerUrl);
-    const appUrl = ownerUrl
-      ? await migrate(ownerUrl, { appUrl: env.GRYN_APP_DATABASE_URL })
-      : env.GRYN_APP_DATABASE_URL!;
-    if (act === "migrate") say("The database is up to date.");
-    if (act === "demo-reset") await resetDemo(ownerUrl!, appUrl);
-    if (act === "practice")
-      say(
-        `Make a practice once, within 7 days, at the address of your Gryn followed by ${await practiceLink(ownerUrl!, true)}`,
-      );
-    if (act !== "start" && act !== "dev") return void (await end(0));
+/** what was started, ended in the other order; once, however often it is asked */
+class Running {
+  private readonly parts: { close(): Promise<void> }[] = [];
+  private ending = false;
 
-    const demo = ownerUrl ? await settleDemo(ownerUrl, appUrl, host) : false;
-    if (act !== "dev") await buildPages();
-    serving = await serve({
+  add<T extends { close(): Promise<void> }>(part: T): T {
+    this.parts.unshift(part);
+    return part;
+  }
+
+  async end(code: number): Promise<void> {
+    if (this.ending) return;
+    this.ending = true;
+    for (const part of this.parts) await part.close();
+    process.exit(code);
+  }
+}
+
+/** the owner's address (null where somebody else migrates) and the app's, up to date and running */
+async function openDatabase(running: Running): Promise<{ ownerUrl: string | null; appUrl: string }> {
+  const { DATABASE_URL, GRYN_APP_DATABASE_URL } = env;
+  if (!DATABASE_URL && GRYN_APP_DATABASE_URL) {
+    // a server beside others needs no owner
+    if (act !== "start") throw new Error("This needs DATABASE_URL, the owner of the database.");
+    return { ownerUrl: null, appUrl: GRYN_APP_DATABASE_URL };
+  }
+  const ownerUrl = DATABASE_URL ?? (await ownCluster(running));
+  return { ownerUrl, appUrl: await migrate(ownerUrl, { appUrl: GRYN_APP_DATABASE_URL }) };
+}
+
+/** the private cluster: one that is running is used as it is, for everything but serving */
+async function ownCluster(running: Running): Promise<string> {
+  const wanted = resolve(env.GRYN_DATA_DIR ?? ".gryn");
+  const beside = act === "start" || act === "dev" ? null : runningCluster(wanted);
+  if (beside) return beside;
+  const cluster = await startCluster(wanted, env.GRYN_DATA_DIR !== undefined);
+  running.add({ close: () => cluster.stop() });
+  return cluster.ownerUrl;
+}
+
+/** what is done once and then over */
+async function once(ownerUrl: string, appUrl: string): Promise<void> {
+  if (act === "migrate") say("The database is up to date.");
+  if (act === "demo-reset") await resetDemo(ownerUrl, appUrl);
+  if (act !== "practice") return;
+  const path = await practiceLink(ownerUrl, true);
+  say(`Make a practice once, within 7 days, at the address of your Gryn followed by ${path}`);
+}
+
+async function serveAll(running: Running, port: number, ownerUrl: string | null, appUrl: string): Promise<void> {
+  const host = env.HOST ?? "127.0.0.1";
+  const demo = ownerUrl ? await settleDemo(ownerUrl, appUrl, host) : false;
+  if (act === "start") await buildPages();
+  const serving = running.add(
+    await serve({
       databaseUrl: appUrl,
       pages: act === "dev" ? null : resolve("dist"),
       host,
@@ -136,22 +144,39 @@ async function main(): Promise<void> {
       proxy: env.GRYN_PROXY ?? null,
       demo: demo ? DEMO_SIGN_IN : null,
       keptWorkers: 1,
-    });
-    let url = serving.url;
-    if (act === "dev") {
-      const { createServer } = await import("vite");
-      const pages = await createServer({ server: { host, port: port + 1000, proxy: { "/api": serving.url } } });
-      await pages.listen();
-      vite = pages;
-      url = pages.resolvedUrls?.local[0] ?? url;
-    } else if (serving.moved) say(`Port ${port} is taken; using ${serving.port}.`);
-    say(`Gryn is ready at ${url}`);
-    if (demo) say(`Demo sign-in: ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
-    const own = ownerUrl && (await practiceLink(ownerUrl, false));
-    if (own) say(`Make a practice of your own, once, at ${url.replace(/\/$/, "")}${own}`);
+    }),
+  );
+  const url = act === "dev" ? await servePages(running, host, port + 1000, serving.url) : serving.url;
+  if (act === "start" && serving.moved) say(`Port ${port} is taken; using ${serving.port}.`);
+  say(`Gryn is ready at ${url}`);
+  if (demo) say(`Demo sign-in: ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
+  const own = ownerUrl && (await practiceLink(ownerUrl, false));
+  if (own) say(`Make a practice of your own, once, at ${url.replace(/\/$/, "")}${own}`);
+}
+
+/** pages that follow every change of their source */
+async function servePages(running: Running, host: string, port: number, api: string): Promise<string> {
+  const { createServer } = await import("vite");
+  const pages = running.add(await createServer({ server: { host, port, proxy: { "/api": api } } }));
+  await pages.listen();
+  return pages.resolvedUrls?.local[0] ?? api;
+}
+
+async function main(): Promise<void> {
+  const port = wantedPort();
+  const running = new Running();
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, () => void running.end(0));
+  const parent = process.ppid;
+  // a shell in between may die without a word
+  setInterval(() => process.ppid !== parent && void running.end(0), 500).unref();
+  try {
+    const { ownerUrl, appUrl } = await openDatabase(running);
+    if (act === "start" || act === "dev") return await serveAll(running, port, ownerUrl, appUrl);
+    await once(ownerUrl!, appUrl);
+    await running.end(0);
   } catch (error) {
-    await cluster?.stop();
-    fail(error);
+    process.stderr.write(`Gryn could not start: ${error instanceof Error ? error.message : String(error)}\n`);
+    await running.end(1);
   }
 }
 

@@ -102,44 +102,54 @@ const ARM_AT = ARM.map((c) => INDEX[c]);
 const LEG_AT = LEG.map((c) => INDEX[c]);
 const MIDDLE_AT = MIDDLE.map((c) => INDEX[c]);
 
+/** an arm that the path does not move hangs, rests or holds a bar */
+function restArm(q: Float64Array, own: Int32Array, setup: Setup, pose: Pose): void {
+  const [plane, elevation, twist, elbow] = REST[setup.arms];
+  const down = setup.arms === "hang" ? 1 : setup.arms === "hang-drawn" ? DRAWN : 0;
+  q[own[INDEX.plane]!] = plane * RAD;
+  q[own[INDEX.elevation]!] = (down > 0 ? down * (pose[INDEX.pitch]! + pose[INDEX.lumbarFlexion]!) : elevation) * RAD;
+  q[own[INDEX.twist]!] = twist * RAD;
+  q[own[INDEX.elbow]!] = elbow * RAD;
+}
+
+/** whether a leg carries the body, its foot flat on the floor */
+function carries(on: Setup["on"], works: boolean): boolean {
+  if (on === "feet") return true;
+  if (on === "other-foot") return !works;
+  return (on === "one-foot" || on === "split") && works;
+}
+
+function placeLeg(q: Float64Array, own: Int32Array, setup: Setup, pose: Pose, works: boolean, stands: boolean) {
+  const { on } = setup;
+  const still =
+    on === "other-foot" ? REST_LEG.stance : on === "seat" || on === "bench" ? restOf(setup) : REST_LEG.lifted;
+  const follows = works || (stands && on !== "other-foot");
+  for (const c of LEG_AT) q[own[c]!] = (follows ? pose[c]! : still[c]!) * RAD;
+  // feet stay flat (or on the ball, the heel raised): thigh, shank and foot add up
+  if (stands)
+    q[own[INDEX.hipFlexion]!] = q[3]! + q[own[INDEX.knee]!]! - q[own[INDEX.ankle]!]! - pose[INDEX.heel]! * RAD;
+}
+
 /** writes the pose to q and sets the body on its base; `state` holds q */
 export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
   const { q } = state;
   const at = places(model);
   const { on } = setup;
   const mirror = side === "left" ? -1 : 1;
-  const pitch = pose[INDEX.pitch]!;
   q[0] = q[1] = q[2] = 0;
-  q[3] = pitch * RAD;
+  q[3] = pose[INDEX.pitch]! * RAD;
   q[4] = pose[INDEX.roll]! * RAD * mirror;
   q[5] = pose[INDEX.turn]! * RAD * mirror;
   for (const c of MIDDLE_AT)
     q[at.right[c]!] = pose[c]! * RAD * (c === INDEX.lumbarBend || c === INDEX.lumbarRotation ? mirror : 1);
-  const both = setup.exercise.sides === "both";
-  const rest = restOf(setup);
   for (const s of SIDES) {
     const own = at[s];
-    const works = both || s === side;
+    const mine = s === side;
+    const works = setup.exercise.sides === "both" || mine;
     for (const c of ARM_AT) q[own[c]!] = pose[c]! * RAD;
-    if (!works || !setup.movesArms) {
-      const [plane, elevation, twist, elbow] = REST[setup.arms];
-      q[own[INDEX.plane]!] = plane * RAD;
-      const down = setup.arms === "hang" ? 1 : setup.arms === "hang-drawn" ? DRAWN : 0;
-      q[own[INDEX.elevation]!] = (down > 0 ? down * (pitch + pose[INDEX.lumbarFlexion]!) : elevation) * RAD;
-      q[own[INDEX.twist]!] = twist * RAD;
-      q[own[INDEX.elbow]!] = elbow * RAD;
-    }
+    if (!works || !setup.movesArms) restArm(q, own, setup, pose);
     setRhythm(model, q, s, works ? pose[INDEX.girdleElevation]! * RAD : 0);
-    const stands =
-      on === "feet" || (on === "other-foot" ? s !== side : (on === "one-foot" || on === "split") && s === side);
-    for (const c of LEG_AT) {
-      const idle =
-        on === "other-foot" ? REST_LEG.stance[c]! : on === "seat" || on === "bench" ? rest[c]! : REST_LEG.lifted[c]!;
-      q[own[c]!] = (works || (stands && on !== "other-foot") ? pose[c]! : idle) * RAD;
-    }
-    // feet stay flat (or on the ball, the heel raised): thigh, shank and foot add up
-    if (stands)
-      q[own[INDEX.hipFlexion]!] = q[3]! + q[own[INDEX.knee]!]! - q[own[INDEX.ankle]!]! - pose[INDEX.heel]! * RAD;
+    placeLeg(q, own, setup, pose, works, carries(on, mine));
   }
   updatePose(model, state);
   setDown(model, state, setup, side);
