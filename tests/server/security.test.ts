@@ -64,6 +64,17 @@ test("rows of another practice can neither be read, changed nor written, whateve
   expect(await names(b)).toEqual(["B one", "B two"]);
 });
 
+test("a read in one round trip sees one practice, leaves nothing behind on the connection, and changes nothing", async () => {
+  const read = (practice: string, sql = "select name from client order by name") =>
+    one.read<{ name: string }>(practice, sql);
+  const [mine, theirs] = await Promise.all([read(a), read(b)]);
+  expect([mine.length > 0, theirs.map((r) => r.name)]).toEqual([true, ["B one", "B two"]]);
+  await expect(read(a, "select 1 / 0")).rejects.toThrow(/division/);
+  await expect(read(a, "delete from client")).rejects.toThrow(/read-only/);
+  await expect(read("' or true --")).rejects.toThrow(/uuid/);
+  expect((await one.withPractice(b, (tx) => tx.query("select name from client"))).length).toBe(2);
+});
+
 test("with no practice set there is no row at all, and the id must be one", async () => {
   await one.withPractice(a, async (tx) => {
     await tx.query("select set_config('gryn.practice_id', '', true)");

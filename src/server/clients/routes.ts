@@ -26,17 +26,15 @@ export async function findClient(tx: Transaction, practiceId: string, id: string
   return toClient(row);
 }
 
+const SUMMARIES = `select id, name, (body->>'daysPerWeek')::int as "daysPerWeek", (body->>'minutes')::int as minutes,
+  (body->>'cleared')::boolean as cleared, body->>'keepUntil' as "keepUntil" from client order by name`;
+
 export function clientRoutes(database: Database): Router {
   const router = Router();
 
   router.get("/clients", async (request, response) => {
     const { practiceId } = coachOf(request);
-    const clients = await database.withPractice(practiceId, (tx) =>
-      tx.query<ClientSummary>(
-        `select id, name, (body->>'daysPerWeek')::int as "daysPerWeek", (body->>'minutes')::int as minutes, (body->>'cleared')::boolean as cleared, body->>'keepUntil' as "keepUntil" from client where practice_id = $1 order by name`,
-        [practiceId],
-      ),
-    );
+    const clients = await database.read<ClientSummary>(practiceId, SUMMARIES);
     response.json({ clients });
   });
 

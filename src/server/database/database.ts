@@ -45,6 +45,11 @@ export interface Invitation {
 export interface Database {
   /** one transaction; one that only lost a race with another (deadlock, serialisation) is run again */
   withPractice<T>(practiceId: string, work: (tx: Transaction) => Promise<T>): Promise<T>;
+  /**
+   * One read of a practice in one round trip. Row security keeps it to the practice.
+   * @param sql a constant of the code, without parameters
+   */
+  read<Row>(practiceId: string, sql: string): Promise<Row[]>;
   /** a function of the schema `gryn` by name; each takes what it is given as parameters and answers one value */
   call<T>(name: string, ...values: readonly unknown[]): Promise<T | null>;
   /** true when the database answers */
@@ -58,15 +63,6 @@ const PRACTICE_ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{1
 /** deadlock_detected, serialization_failure: nothing was kept and the same again will do */
 const LOST_RACE = /^(40P01|40001)$/;
 const TRIES = 4;
-
-const names = new Map<string, string>();
-
-/** every statement is prepared once a connection: the texts are constants of the code, so their number is bounded */
-function prepared(text: string, values: readonly unknown[]): pg.QueryConfig {
-  let name = names.get(text);
-  if (!name) names.set(text, (name = `gryn_${names.size}`));
-  return { name, text, values: [...values] };
-}
 
 export function openDatabase(url: string, poolSize = 10): Database {
   const pool = new pg.Pool({
@@ -87,7 +83,7 @@ export function openDatabase(url: string, poolSize = 10): Database {
       await connection.query(`begin; select set_config('gryn.practice_id', '${practiceId}', true)`);
       const result = await work({
         query: async <Row>(sql: string, values: readonly unknown[] = []) =>
-          (await connection.query(prepared(sql, values))).rows as Row[],
+          (await connection.query(sql, [...values])).rows as Row[],
       });
       await connection.query("commit");
       return result;
@@ -99,9 +95,15 @@ export function openDatabase(url: string, poolSize = 10): Database {
     }
   };
 
+  /** checked, so that it may stand in the text of a statement */
+  const uuid = (practiceId: string): string => {
+    if (!PRACTICE_ID.test(practiceId)) throw new TypeError("a practice id is a uuid");
+    return practiceId;
+  };
+
   return {
     async withPractice(practiceId, work) {
-      if (!PRACTICE_ID.test(practiceId)) throw new TypeError("a practice id is a uuid");
+      uuid(practiceId);
       for (let tries = 1; ; tries++) {
         try {
           return await once(practiceId, work);
@@ -110,9 +112,23 @@ export function openDatabase(url: string, poolSize = 10): Database {
         }
       }
     },
+    async read<Row>(practiceId: string, sql: string) {
+      const connection = await pool.connect();
+      let broken: Error | undefined;
+      try {
+        const text = `begin read only; select set_config('gryn.practice_id', '${uuid(practiceId)}', true); ${sql}; commit`;
+        const results = (await connection.query(text)) as unknown as pg.QueryResult[];
+        return results.at(-2)!.rows as Row[];
+      } catch (error) {
+        await connection.query("rollback").catch((e: Error) => (broken = e));
+        throw error;
+      } finally {
+        connection.release(broken);
+      }
+    },
     async call<T>(name: string, ...values: readonly unknown[]) {
       const text = `select gryn.${name}(${values.map((_, i) => `$${i + 1}`).join(", ")}) as value`;
-      return ((await pool.query(prepared(text, values))).rows[0]?.value ?? null) as T | null;
+      return ((await pool.query(text, [...values])).rows[0]?.value ?? null) as T | null;
     },
     async alive() {
       try {
