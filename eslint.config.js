@@ -81,7 +81,6 @@ export default tseslint.config(
         { code: 120, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true },
       ],
       complexity: ["error", 25],
-      "max-lines-per-function": ["off"],
     },
   },
   { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }] } },

@@ -48,6 +48,8 @@ export interface Basis {
   readonly y: Float64Array;
   readonly reduced: Float64Array;
   readonly column: Float64Array;
+  /** what stops the variable that enters: how far it goes, the row that leaves (-1: none) and at which of its bounds */
+  readonly stop: { travel: number; leave: number; leavesAt: 0 | 1 };
   /** scratch of the inversion */
   readonly order: Int32Array;
 }
@@ -64,6 +66,7 @@ export function makeBasis(rows: number, columns: number): Basis {
     y: new Float64Array(rows),
     reduced: new Float64Array(columns + 1),
     column: new Float64Array(rows),
+    stop: { travel: 0, leave: -1, leavesAt: 0 },
     order: new Int32Array(rows),
   };
   resetBasis(basis);
@@ -126,117 +129,159 @@ const upperOf = (heads: number, limit: number, j: number): number => (j < heads 
 const entry = ({ freedoms: m, heads: n, A, u, at = 0 }: CapacityProblem, r: number, j: number): number =>
   j < n ? A[(at * m + r) * n + j]! : j === n ? u[at * m + r]! : j - n - 1 === r ? 1 : 0;
 
-/** any number of freedoms */
+/**
+ * Any number of freedoms: price what would help, see how far it can go, exchange it for what stops it;
+ * until nothing helps.
+ */
 export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true): Capacity {
-  const { freedoms: m, heads: n, A, u, limit, at: place = 0 } = p;
-  const from = place * m;
+  const { freedoms: m, heads: n, limit } = p;
   const b = given && given.rows === m && given.columns === n ? given : makeBasis(m, n);
-  const { basic, status, inverse, x, y, reduced, column } = b;
   if (!refresh(b, p)) {
     resetBasis(b);
     refresh(b, p);
   }
-
-  let phase: 1 | 2 = 1;
-  let step = 0;
-  for (; step < MOST_STEPS; step++) {
-    // what a change of each basic variable is worth: back into its bounds first, then the load
-    let out = 0;
-    for (let r = 0; r < m; r++) {
-      const over = x[r]! - upperOf(n, limit, basic[r]!);
-      column[r] = x[r]! < -TOLERANCE ? 1 : over > TOLERANCE ? -1 : 0;
-      if (column[r] !== 0) out++;
-    }
-    if (out === 0) {
-      phase = 2;
-      for (let r = 0; r < m; r++) column[r] = basic[r] === n ? 1 : 0;
-    } else phase = 1;
-    for (let k = 0; k < m; k++) {
-      let v = 0;
-      for (let r = 0; r < m; r++) if (column[r] !== 0) v += column[r]! * inverse[r * m + k]!;
-      y[k] = v;
-    }
-    reduced.fill(0);
-    if (phase === 2 && status[n] !== 2) reduced[n] = 1;
-    for (let r = 0; r < m; r++) {
-      const v = y[r]!;
-      if (v === 0) continue;
-      const row = (from + r) * n;
-      for (let j = 0; j < n; j++) reduced[j]! -= v * A[row + j]!;
-      reduced[n]! -= v * u[from + r]!;
-    }
-    let enter = -1;
-    let best = EPS;
-    for (let j = 0; j <= n; j++) {
-      const s = status[j]!;
-      if (s === 2) continue;
-      const gain = s === 0 ? reduced[j]! : -reduced[j]!;
-      if (gain <= best) continue;
-      enter = j;
-      if (step > MOST_STEPS / 2) break;
-      best = gain;
-    }
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const phase = weigh(b, limit);
+    price(b, p, phase);
+    const enter = toEnter(b, step > MOST_STEPS / 2);
     if (enter < 0) break;
-    const direction = status[enter] === 0 ? 1 : -1;
-    for (let r = 0; r < m; r++) {
-      let v = 0;
-      for (let k = 0; k < m; k++) v += inverse[r * m + k]! * entry(p, k, enter);
-      column[r] = v;
+    const direction = b.status[enter] === 0 ? 1 : -1;
+    moveWith(b, p, enter);
+    findStop(b, limit, enter, direction, phase);
+    if (!Number.isFinite(b.stop.travel)) break;
+    exchange(b, limit, enter, direction);
+  }
+  return answerOf(b, p, elasticities);
+}
+
+/**
+ * Into `column` what a change of each basic variable is worth: back into its bounds first, then the load.
+ * @returns 1 while something is out of its bounds, 2 after that
+ */
+function weigh({ rows: m, columns: n, basic, x, column }: Basis, limit: number): 1 | 2 {
+  let out = 0;
+  for (let r = 0; r < m; r++) {
+    const over = x[r]! - upperOf(n, limit, basic[r]!);
+    column[r] = x[r]! < -TOLERANCE ? 1 : over > TOLERANCE ? -1 : 0;
+    if (column[r] !== 0) out++;
+  }
+  if (out > 0) return 1;
+  for (let r = 0; r < m; r++) column[r] = basic[r] === n ? 1 : 0;
+  return 2;
+}
+
+/** into `reduced` what each column outside the basis would bring (the duals y priced out) */
+function price(b: Basis, { heads: n, A, u, freedoms: m, at = 0 }: CapacityProblem, phase: 1 | 2): void {
+  const { inverse, y, reduced, column, status } = b;
+  for (let k = 0; k < m; k++) {
+    let v = 0;
+    for (let r = 0; r < m; r++) if (column[r] !== 0) v += column[r]! * inverse[r * m + k]!;
+    y[k] = v;
+  }
+  reduced.fill(0);
+  if (phase === 2 && status[n] !== 2) reduced[n] = 1;
+  for (let r = 0; r < m; r++) {
+    const v = y[r]!;
+    if (v === 0) continue;
+    const row = (at * m + r) * n;
+    for (let j = 0; j < n; j++) reduced[j]! -= v * A[row + j]!;
+    reduced[n]! -= v * u[at * m + r]!;
+  }
+}
+
+/** the column that brings most; late, the first that brings anything, so that it ends (Bland). -1 where none does */
+function toEnter({ columns: n, status, reduced }: Basis, late: boolean): number {
+  let enter = -1;
+  let best = EPS;
+  for (let j = 0; j <= n; j++) {
+    const s = status[j]!;
+    if (s === 2) continue;
+    const gain = s === 0 ? reduced[j]! : -reduced[j]!;
+    if (gain <= best) continue;
+    enter = j;
+    if (late) break;
+    best = gain;
+  }
+  return enter;
+}
+
+/** into `column` how the basic variables move with one that enters */
+function moveWith({ inverse, column }: Basis, p: CapacityProblem, enter: number): void {
+  const m = p.freedoms;
+  for (let r = 0; r < m; r++) {
+    let v = 0;
+    for (let k = 0; k < m; k++) v += inverse[r * m + k]! * entry(p, k, enter);
+    column[r] = v;
+  }
+}
+
+/** into `stop` how far it can go, which row stops it (-1: its own other bound) and at which bound that row leaves */
+function findStop(b: Basis, limit: number, enter: number, direction: 1 | -1, phase: 1 | 2): void {
+  const { rows: m, columns: n, basic, x, column, stop } = b;
+  stop.travel = upperOf(n, limit, enter);
+  stop.leave = -1;
+  stop.leavesAt = 0;
+  for (let r = 0; r < m; r++) {
+    const rate = -direction * column[r]!;
+    if (Math.abs(rate) < 1e-10) continue;
+    const upper = upperOf(n, limit, basic[r]!);
+    const value = x[r]!;
+    // what is out of its bounds may come back through the near one, and stops at the far one
+    const through = upper > 0 && phase === 1;
+    let to: number;
+    let at: 0 | 1;
+    if (value < -TOLERANCE) {
+      if (rate < 0) continue;
+      to = through ? (upper - value) / rate : -value / rate;
+      at = through ? 1 : 0;
+    } else if (value > upper + TOLERANCE) {
+      if (rate > 0) continue;
+      to = through ? value / -rate : (value - upper) / -rate;
+      at = through ? 0 : 1;
+    } else {
+      to = Math.max(0, rate < 0 ? value / -rate : (upper - value) / rate);
+      at = rate < 0 ? 0 : 1;
     }
-    let travel = upperOf(n, limit, enter);
-    let leave = -1;
-    let leavesAt: 0 | 1 = 0;
-    for (let r = 0; r < m; r++) {
-      const rate = -direction * column[r]!;
-      if (Math.abs(rate) < 1e-10) continue;
-      const upper = upperOf(n, limit, basic[r]!);
-      const value = x[r]!;
-      let to: number;
-      let at: 0 | 1;
-      if (value < -TOLERANCE) {
-        // out below: it may rise through its lower bound, and stops at its upper
-        if (rate < 0) continue;
-        to = upper > 0 && phase === 1 ? (upper - value) / rate : -value / rate;
-        at = upper > 0 && phase === 1 ? 1 : 0;
-      } else if (value > upper + TOLERANCE) {
-        if (rate > 0) continue;
-        to = upper > 0 && phase === 1 ? value / -rate : (value - upper) / -rate;
-        at = upper > 0 && phase === 1 ? 0 : 1;
-      } else if (rate < 0) {
-        to = Math.max(0, value / -rate);
-        at = 0;
-      } else {
-        to = Math.max(0, (upper - value) / rate);
-        at = 1;
-      }
-      if (
-        to < travel - 1e-12 ||
-        (to <= travel + 1e-12 && leave >= 0 && Math.abs(column[r]!) > Math.abs(column[leave]!))
-      ) {
-        travel = to;
-        leave = r;
-        leavesAt = at;
-      }
-    }
-    if (!Number.isFinite(travel)) break;
-    for (let r = 0; r < m; r++) x[r]! -= direction * travel * column[r]!;
-    if (leave < 0) {
-      status[enter] = status[enter] === 0 ? 1 : 0;
-      continue;
-    }
-    const entering = (status[enter] === 1 ? upperOf(n, limit, enter) : 0) + direction * travel;
-    status[basic[leave]!] = leavesAt;
-    basic[leave] = enter;
-    status[enter] = 2;
-    x[leave] = entering;
-    const pivot = column[leave]!;
-    for (let k = 0; k < m; k++) inverse[leave * m + k]! /= pivot;
-    for (let r = 0; r < m; r++) {
-      if (r === leave || column[r] === 0) continue;
-      const f = column[r]!;
-      for (let k = 0; k < m; k++) inverse[r * m + k]! -= f * inverse[leave * m + k]!;
+    const { travel, leave } = stop;
+    // of those that stop it at once the steadiest pivot
+    if (
+      to < travel - 1e-12 ||
+      (to <= travel + 1e-12 && leave >= 0 && Math.abs(column[r]!) > Math.abs(column[leave]!))
+    ) {
+      stop.travel = to;
+      stop.leave = r;
+      stop.leavesAt = at;
     }
   }
+}
+
+/** goes as far as `stop` says and exchanges what enters for what leaves; the inverse follows */
+function exchange(b: Basis, limit: number, enter: number, direction: 1 | -1): void {
+  const { rows: m, columns: n, basic, status, inverse, x, column } = b;
+  const { travel, leave, leavesAt } = b.stop;
+  for (let r = 0; r < m; r++) x[r]! -= direction * travel * column[r]!;
+  if (leave < 0) {
+    status[enter] = status[enter] === 0 ? 1 : 0;
+    return;
+  }
+  const entering = (status[enter] === 1 ? upperOf(n, limit, enter) : 0) + direction * travel;
+  status[basic[leave]!] = leavesAt;
+  basic[leave] = enter;
+  status[enter] = 2;
+  x[leave] = entering;
+  const pivot = column[leave]!;
+  for (let k = 0; k < m; k++) inverse[leave * m + k]! /= pivot;
+  for (let r = 0; r < m; r++) {
+    if (r === leave || column[r] === 0) continue;
+    const f = column[r]!;
+    for (let k = 0; k < m; k++) inverse[r * m + k]! -= f * inverse[leave * m + k]!;
+  }
+}
+
+/** what the basis says when nothing helps any more */
+function answerOf(b: Basis, p: CapacityProblem, elasticities: boolean): Capacity {
+  const { rows: m, columns: n, basic, status, x } = b;
+  const { limit } = p;
   const elasticity = elasticities ? new Float64Array(n) : NONE;
   let shortfall = 0;
   let row = 0;
@@ -256,16 +301,21 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
   }
   const at = basic.indexOf(n);
   const load = at >= 0 ? x[at]! : status[n] === 1 ? limit : 0;
-  if (elasticities && at >= 0 && load > EPS)
-    for (let i = 0; i < n; i++) {
-      const r = status[i] === 2 ? basic.indexOf(i) : -1;
-      const value = r >= 0 ? x[r]! : status[i]!;
-      if (value === 0) continue;
-      let t = 0;
-      for (let f = 0; f < m; f++) t -= inverse[at * m + f]! * A[(from + f) * n + i]!;
-      elasticity[i] = (t * value) / load;
-    }
+  if (elasticities && at >= 0 && load > EPS) elasticitiesOf(b, p, at, load, elasticity);
   return { feasible: true, load, elasticity, shortfall: 0, row: 0 };
+}
+
+/** from the duals: what a little more strength in each head would have raised the load by. @param at the load's row */
+function elasticitiesOf(b: Basis, { A, at: place = 0 }: CapacityProblem, at: number, load: number, out: Float64Array) {
+  const { rows: m, columns: n, basic, status, inverse, x } = b;
+  for (let i = 0; i < n; i++) {
+    const r = status[i] === 2 ? basic.indexOf(i) : -1;
+    const value = r >= 0 ? x[r]! : status[i]!;
+    if (value === 0) continue;
+    let t = 0;
+    for (let f = 0; f < m; f++) t -= inverse[at * m + f]! * A[(place * m + f) * n + i]!;
+    out[i] = (t * value) / load;
+  }
 }
 
 /** inverse of the basis and values of its variables for new coefficients; false when it has become singular */

@@ -15,7 +15,8 @@ import {
 import { useMemo } from "react";
 import { Line } from "react-chartjs-2";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
-import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
+import type { Analysis } from "#core/mechanics/analyse";
+import { JOINT_WORDS } from "#core/mechanics/turning";
 import { lengthColour, TEXT_FONT } from "../base/theme";
 
 Chart.register(CategoryScale, LinearScale, LineController, LineElement, PointElement, Filler, Legend, Tooltip);

@@ -1,6 +1,7 @@
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { Fragment } from "react";
-import { JOINT_WORDS, type Analysis } from "#core/mechanics/analyse";
+import type { Analysis } from "#core/mechanics/analyse";
+import { JOINT_WORDS } from "#core/mechanics/turning";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { Term } from "../base/Term";
 import { Grain } from "../base/Grain";

@@ -1,7 +1,8 @@
 /** What the cases measure: analyses kept by model, and a few readings of a curve. */
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Setup, type Values } from "#core/exercises/setup";
-import { analyse, type Analysis, type HeadSeries } from "#core/mechanics/analyse";
+import { analyse, type Analysis } from "#core/mechanics/analyse";
+import type { HeadSeries } from "#core/mechanics/recording";
 import { framePoint } from "#core/mechanics/figure";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import type { Model } from "#core/mechanics/model";

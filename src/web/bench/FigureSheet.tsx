@@ -1,0 +1,106 @@
+/** The figure with what moves it: play, place in the rep, turn. */
+import { Button, Slider } from "antd";
+import { useEffect, useState } from "react";
+import type { Exercise } from "#core/exercises/format";
+import type { Analysis } from "#core/mechanics/analyse";
+import { Figure } from "./Figure";
+import type { Handles } from "./useHandles";
+
+/** s: lifting, and the whole rep */
+const LIFT = 1.4;
+const REP = 4;
+
+/** the sample of a rep played in time: up in 1.4 s, down in 2.6 s, until it is stopped */
+function usePlay(samples: number, show: (sample: number) => void): [boolean, (on: boolean) => void] {
+  const [playing, setPlaying] = useState(false);
+  useEffect(() => {
+    if (!playing) return;
+    let from = 0;
+    let frame = 0;
+    const step = (t: number) => {
+      from ||= t;
+      const phase = ((t - from) / 1000) % REP;
+      const place = phase < LIFT ? phase / LIFT : 1 - (phase - LIFT) / (REP - LIFT);
+      show(Math.round(place * (samples - 1)));
+      frame = requestAnimationFrame(step);
+    };
+    frame = requestAnimationFrame(step);
+    return () => cancelAnimationFrame(frame);
+  }, [playing, samples, show]);
+  return [playing, setPlaying];
+}
+
+export interface FigureSheetProps {
+  analysis: Analysis;
+  exercise: Exercise;
+  headId: string;
+  sample: number;
+  hardest: number;
+  /** a state's setter, or as stable as one */
+  onSample: (sample: number) => void;
+  /** deg */
+  turn: number;
+  onTurn: (degrees: number) => void;
+  handles: Handles;
+}
+
+export function FigureSheet(props: FigureSheetProps) {
+  const { analysis, exercise, headId, sample, hardest, onSample, turn, onTurn, handles } = props;
+  const [playing, setPlaying] = usePlay(analysis.s.length, onSample);
+  const show = (n: number) => {
+    setPlaying(false);
+    onSample(n);
+  };
+  const names = [handles.onPulley && "pulley", handles.onArm && "elbow", handles.onBench && "bench"];
+  const ringed = names.filter(Boolean).join(" and ");
+  return (
+    <section className="sheet figure-sheet" aria-label="Posed figure">
+      <Figure
+        analysis={analysis}
+        exercise={exercise}
+        headId={headId}
+        sample={sample}
+        turn={(turn * Math.PI) / 180}
+        {...handles}
+        onHand={show}
+      />
+      <div className="scrub">
+        <Button size="small" onClick={() => setPlaying(!playing)} style={{ width: 58 }}>
+          {playing ? "Stop" : "Play"}
+        </Button>
+        <Slider
+          ariaLabelForHandle="Place in the rep, per cent"
+          min={0}
+          max={analysis.s.length - 1}
+          value={sample}
+          tooltip={{ formatter: null }}
+          onChange={show}
+        />
+        <Button size="small" onClick={() => show(hardest)}>
+          Hardest point
+        </Button>
+      </div>
+      <div className="scrub">
+        <span className="small quiet" style={{ width: 58 }}>
+          Turn
+        </span>
+        <Slider
+          ariaLabelForHandle="Turn the figure, degrees"
+          min={-90}
+          max={90}
+          step={5}
+          value={turn}
+          tooltip={{ formatter: null }}
+          onChange={onTurn}
+        />
+        <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>
+          {Math.round(100 * analysis.s[sample]!)} % of the rep
+        </span>
+      </div>
+      <p className="small quiet">
+        Drag the hand through the rep{ringed ? `, or the ringed ${ringed} to change the setup` : ""}; the sliders do the
+        same by keys.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+/** What is on the bench: the parameters behind the address, and what the engine says about them. */
+import { useCallback, useEffect, useRef, useState } from "react";
+import { useSearchParams } from "react-router";
+import type { Exercise, Parameter } from "#core/exercises/format";
+import { roundToStep, type Values } from "#core/exercises/setup";
+import type { Analysis } from "#core/mechanics/analyse";
+import { askAnalysis } from "../mechanics/analyst";
+
+/** the analysis of what is on the bench; an older ask is dropped when the next one goes out */
+export function useAnalysis(exerciseId: string, values: Values, body: { stature: number; mass: number }) {
+  const [state, setState] = useState<{ analysis: Analysis | null; error: string | null }>({
+    analysis: null,
+    error: null,
+  });
+  const key = JSON.stringify([exerciseId, values, body]);
+  useEffect(() => {
+    const [id, v, b] = JSON.parse(key) as [string, Values, { stature: number; mass: number }];
+    const drop = new AbortController();
+    askAnalysis({ exerciseId: id, values: v }, b, drop.signal).then(
+      (analysis) => setState({ analysis, error: null }),
+      (e: Error) => e.name !== "AbortError" && setState({ analysis: null, error: e.message }),
+    );
+    return () => drop.abort();
+  }, [key]);
+  return state.analysis && !state.analysis.setupKey.startsWith(`${exerciseId}@`)
+    ? { analysis: null, error: state.error }
+    : state;
+}
+
+/**
+ * The parameters, held here so that no quick move is lost and written to the address behind them; an address that
+ * changes from elsewhere (a link, the back button) wins.
+ */
+export function useAddressValues(exercise: Exercise | undefined): [Values, (change: (now: Values) => Values) => void] {
+  const [params, setParams] = useSearchParams();
+  const read = useCallback(
+    (): Values =>
+      exercise ? Object.fromEntries(exercise.parameters.map((p) => [p.id, readParameter(p, params.get(p.id))])) : {},
+    [exercise, params],
+  );
+  const [state, setState] = useState({ exercise, values: read() });
+  const latest = useRef(state.values);
+  latest.current = state.values;
+  // addresses on their way: one may come round after the values have moved on, and must not turn them back
+  const onTheWay = useRef<string[]>([]);
+  useEffect(() => {
+    const there = JSON.stringify(read());
+    const mine = onTheWay.current.indexOf(there);
+    if (mine >= 0) onTheWay.current.splice(0, mine + 1);
+    else if (there !== JSON.stringify(latest.current) || state.exercise !== exercise)
+      setState({ exercise, values: read() });
+  }, [read, exercise, state.exercise]);
+  useEffect(() => {
+    const next = JSON.stringify(state.values);
+    if (state.exercise !== exercise || next === JSON.stringify(read())) return;
+    const here = window.location.pathname;
+    const wait = setTimeout(() => {
+      // on the way to another place this one is still there, but the address is no longer its own
+      if (window.location.pathname !== here) return;
+      onTheWay.current.push(next);
+      setParams(
+        (p) => {
+          for (const [k, v] of Object.entries(state.values)) p.set(k, String(v));
+          return p;
+        },
+        { replace: true },
+      );
+    }, 120);
+    return () => clearTimeout(wait);
+  }, [state, exercise, setParams, read]);
+  const change = useCallback(
+    (next: (now: Values) => Values) => setState((s) => ({ ...s, values: next(s.values) })),
+    [],
+  );
+  return [state.exercise === exercise ? state.values : read(), change];
+}
+
+/** a value from the address; anything unreadable or outside falls back into range */
+function readParameter(p: Parameter, text: string | null): number {
+  const v = Number(text ?? "");
+  return text === null || !Number.isFinite(v)
+    ? roundToStep(p, p.default)
+    : roundToStep(p, Math.max(p.min, Math.min(p.max, v)));
+}
