@@ -1,5 +1,6 @@
-import { applyOperation, collisions, touches } from "#core/planning/edit";
+import { applyOperation, touches } from "#core/planning/edit";
 import { prescriptionsOf } from "#core/planning/edit";
+import { mergeEdits } from "#core/planning/merge";
 import type { Edit, Operation, Program } from "#core/planning/program";
 import { seededRandom } from "#core/random";
 import {
@@ -130,27 +131,20 @@ test("edits that the server could not make are told, and the others stay kept", 
   expect(plan(s)).toMatchObject({ reason: expect.stringMatching(/at least 15 s/), pending: [{}] });
 });
 
-/** the server's rule, as src/server/planning/programs.ts has it */
+/** what the server keeps, by its own rule */
 class Server {
   program = start;
   log: Edit[] = [];
   send(base: number, edits: readonly Edit[]): { ok: true } | { ok: false; conflicts: string[] } {
-    const others = this.log.slice(base).filter((e) => !edits.some((x) => x.id === e.id));
-    let { program } = this;
-    const added: Edit[] = [];
-    const conflicts: string[] = [];
-    for (const e of edits) {
-      if (this.log.some((x) => x.id === e.id)) continue;
-      if (others.some((o) => collisions(touches(e.operation, program), touches(o.operation, program)).length))
-        conflicts.push(e.id);
-      const r = applyOperation(program, e.operation);
-      if ("refused" in r) continue;
-      program = r.program;
-      added.push(e);
-    }
-    if (conflicts.length) return { ok: false, conflicts };
+    const others = this.log
+      .slice(base)
+      .filter((e) => !edits.some((x) => x.id === e.id))
+      .map((e) => ({ touches: touches(e.operation, this.program), who: "the other", at: "2026-01-05T10:00:00Z" }));
+    const unmade = edits.filter((e) => !this.log.some((x) => x.id === e.id));
+    const { program, made, conflicts } = mergeEdits(this.program, unmade, others);
+    if (conflicts.length) return { ok: false, conflicts: conflicts.map((c) => c.editId) };
     this.program = program;
-    this.log.push(...added);
+    this.log.push(...made.map((m) => m.edit));
     return { ok: true };
   }
 }

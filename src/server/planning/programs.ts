@@ -3,15 +3,9 @@
  * both values.
  */
 import { upgradeProgram } from "#core/exchange/upgrade";
-import { applyOperation, collisions, placeOf, touches } from "#core/planning/edit";
-import {
-  editSchema,
-  type Conflict,
-  type Operation,
-  type Program,
-  type RefusedEdit,
-  type StoredProgram,
-} from "#core/planning/program";
+import { touches } from "#core/planning/edit";
+import { mergeEdits, readEdits } from "#core/planning/merge";
+import { type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/planning/program";
 import type { Transaction } from "#server/database/database";
 import { notFound, Problem } from "#server/http/problem";
 import type { Coach } from "#server/identity/coach";
@@ -73,23 +67,6 @@ interface EditRow {
   at: Date;
 }
 
-function valueAt(program: Program, path: string): unknown {
-  const [id, field] = path.split("/");
-  if (!id) return null;
-  if (id === "program") return program.name;
-  const place = placeOf(program, id);
-  const day = program.days.find((d) => d.id === id);
-  if (!place)
-    return day ? (field === "date" ? day.date : day.name) : field === "order" ? program.days.map((d) => d.name) : null;
-  if (!field) return place.prescription.name;
-  if (field === "place" || field === "pair") return place.day.name;
-  return (place.prescription as Record<string, unknown>)[field] ?? null;
-}
-
-/** what stands behind the id of an edit that cannot be read */
-const idOf = (edit: unknown): string =>
-  typeof (edit as { id?: unknown } | null)?.id === "string" ? (edit as { id: string }).id : "";
-
 /**
  * Appends edits made on top of `base`, each read by itself: one that cannot be made is named with its reason and the
  * others are kept. The same edit twice is one; edits of things nobody touched since are merged.
@@ -103,27 +80,16 @@ export async function appendEdits(
   edits: readonly unknown[],
 ): Promise<StoredProgram & { refused: RefusedEdit[] }> {
   const { practiceId } = coach;
-  let { program, version } = await findProgram(tx, practiceId, programId, true);
+  const { program, version } = await findProgram(tx, practiceId, programId, true);
   if (base > version)
     throw new Problem(409, "This page is ahead of the server. Reload it.", [], { program, version, conflicts: [] });
-  const refused: RefusedEdit[] = [];
-  const good = edits.flatMap((edit) => {
-    const parsed = editSchema.safeParse(edit);
-    if (parsed.success) return [parsed.data];
-    refused.push({
-      editId: idOf(edit),
-      reason: parsed.error.issues
-        .slice(0, 3)
-        .map((i) => i.message)
-        .join("; "),
-    });
-    return [];
-  });
+  const { read, refused } = readEdits(edits);
+  const ids = new Set(read.map((e) => e.id));
   const known = new Set(
     (
       await tx.query<{ edit_id: string }>(
         "select edit_id from program_edit where practice_id = $1 and program_id = $2 and edit_id = any($3::uuid[])",
-        [practiceId, programId, good.map((e) => e.id)],
+        [practiceId, programId, [...ids]],
       )
     ).map((r) => r.edit_id),
   );
@@ -135,54 +101,41 @@ export async function appendEdits(
         )
       : [];
   const others = since
-    .filter((r) => !good.some((e) => e.id === r.edit_id))
-    .map((row) => ({ row, touched: row.touches ?? touches(row.operation, program) }));
-  const conflicts: Conflict[] = [];
-  for (const edit of good) {
-    if (known.has(edit.id)) continue;
-    const mine = touches(edit.operation, program);
-    const clash = others.flatMap(({ row, touched }) => collisions(mine, touched).map((what) => ({ what, row }))).pop();
-    const result = applyOperation(program, edit.operation);
-    if (clash)
-      conflicts.push({
-        editId: edit.id,
-        what: clash.what,
-        mine: "refused" in result ? null : valueAt(result.program, clash.what),
-        theirs: valueAt(program, clash.what),
-        who: clash.row.account_name,
-        at: clash.row.at.toISOString(),
-      });
-    else if ("refused" in result) refused.push({ editId: edit.id, reason: `${result.refused}` });
-    else {
-      version += 1;
-      known.add(edit.id);
-      await tx.query(
-        "insert into program_edit (practice_id, program_id, version, edit_id, operation, before, touches, account_id, account_name) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
-        [
-          practiceId,
-          programId,
-          version,
-          edit.id,
-          edit.operation,
-          JSON.stringify(result.inverse),
-          JSON.stringify(mine),
-          coach.accountId,
-          coach.name,
-        ],
-      );
-      program = result.program;
-    }
-  }
-  if (conflicts.length)
+    .filter((r) => !ids.has(r.edit_id))
+    .map((r) => ({
+      touches: r.touches ?? touches(r.operation, program),
+      who: r.account_name,
+      at: r.at.toISOString(),
+    }));
+  const unmade = read.filter((e) => !known.has(e.id));
+  const merged = mergeEdits(program, unmade, others);
+  if (merged.conflicts.length)
     throw new Problem(409, "Somebody else changed the same thing.", [], {
-      conflicts,
-      ...(await findProgram(tx, practiceId, programId)),
+      conflicts: merged.conflicts,
+      program,
+      version,
     });
+  for (const [n, made] of merged.made.entries())
+    await tx.query(
+      "insert into program_edit (practice_id, program_id, version, edit_id, operation, before, touches, account_id, account_name) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
+      [
+        practiceId,
+        programId,
+        version + n + 1,
+        made.edit.id,
+        made.edit.operation,
+        JSON.stringify(made.inverse),
+        JSON.stringify(made.touches),
+        coach.accountId,
+        coach.name,
+      ],
+    );
+  const now = { program: merged.program, version: version + merged.made.length };
   await tx.query("update program set document = $3, version = $4 where practice_id = $1 and id = $2", [
     practiceId,
     programId,
-    program,
-    version,
+    now.program,
+    now.version,
   ]);
-  return { program, version, refused };
+  return { ...now, refused: [...refused, ...merged.refused] };
 }
