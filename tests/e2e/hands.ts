@@ -56,6 +56,18 @@ export async function openClient(page: Page, name: string, place: "Week" | "Log"
 
 export const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /✓\s*Saved/ })).toBeVisible();
 
+/** hands the open week over, the first time without a number, and sees it said */
+export async function handOver(page: Page, number: number | null = null): Promise<void> {
+  await page
+    .getByRole("button", { name: /^Hand over/ })
+    .first()
+    .click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: number ? `Hand over number ${number}` : "Hand over", exact: true }).click();
+  await expect(dialog).toContainText("The client sees exactly this plan");
+  await dialog.getByRole("button", { name: "Close", exact: true }).click();
+}
+
 /** makes a link for the open week's client and opens it on a phone of its own */
 export async function openPhone(
   page: Page,

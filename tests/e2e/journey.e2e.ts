@@ -1,5 +1,5 @@
 import { readFileSync } from "node:fs";
-import { control, expect, openClient, openPhone, saved, signIn, test } from "./hands";
+import { control, expect, handOver, openClient, openPhone, saved, signIn, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
 
@@ -80,10 +80,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   expect(JSON.stringify(file)).toContain(name);
 
   // hand over
-  await page.getByRole("button", { name: /^Hand over \(/ }).click();
-  await page.getByRole("dialog").getByRole("button", { name: "Hand over number 2" }).click();
-  await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
-  await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
+  await handOver(page, 2);
 
   // the client's phone
   const { phone, context, errors } = await openPhone(page, browser);

@@ -1,4 +1,15 @@
-import { accessible, control, expect, openClient, openPhone, saved, signIn, test, watchContext } from "./hands";
+import {
+  accessible,
+  control,
+  expect,
+  handOver,
+  openClient,
+  openPhone,
+  saved,
+  signIn,
+  test,
+  watchContext,
+} from "./hands";
 
 test.beforeEach(async () => void (await control("reset")));
 
@@ -159,13 +170,7 @@ test.describe("on the phone", () => {
   test("a squat can tell of back, knee and hip; sharp knee pain stops it there and then", async ({ page, browser }) => {
     await signIn(page);
     await openClient(page, "Runa", "Week");
-    await page
-      .getByRole("button", { name: /^Hand over/ })
-      .first()
-      .click();
-    await page.getByRole("dialog").getByRole("button", { name: "Hand over", exact: true }).click();
-    await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
-    await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
+    await handOver(page);
     const { phone, context, errors } = await openPhone(page, browser);
     await phone.getByRole("button", { name: /Back squat/ }).click();
     await phone.getByRole("button", { name: "Something hurt" }).click();
@@ -196,13 +201,7 @@ test.describe("on the phone", () => {
     await page.getByRole("button", { name: "Cable pushdown, one step back: more" }).click();
     await page.getByRole("menuitem", { name: "Pair with the next" }).click();
     await saved(page);
-    await page
-      .getByRole("button", { name: /^Hand over/ })
-      .first()
-      .click();
-    await page.getByRole("dialog").getByRole("button", { name: "Hand over number 2" }).click();
-    await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
-    await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
+    await handOver(page, 2);
     const { phone, context, errors } = await openPhone(page, browser);
     await phone.getByRole("button", { name: "Wednesday, short" }).click();
     await expect(phone.getByText("In turn, a set of each")).toBeVisible();

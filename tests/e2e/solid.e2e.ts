@@ -1,7 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { build } from "esbuild";
 import { readFileSync, writeFileSync } from "node:fs";
-import { control, expect, openClient, openPhone, saved, signIn, test } from "./hands";
+import { control, expect, handOver, openClient, openPhone, saved, signIn, test } from "./hands";
 
 test.beforeEach(async () => void (await control("reset")));
 
@@ -170,10 +170,7 @@ test("machine busy: an approved alternative, later, another day", async ({ page,
     .trim();
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
   await saved(page);
-  await page.getByRole("button", { name: /^Hand over/ }).click();
-  await page.getByRole("dialog").getByRole("button", { name: "Hand over number 2" }).click();
-  await expect(page.getByRole("dialog")).toContainText("The client sees exactly this plan");
-  await page.getByRole("dialog").getByRole("button", { name: "Close", exact: true }).click();
+  await handOver(page, 2);
   const { phone, context } = await openPhone(page, browser);
   await phone
     .getByRole("button", { name: /Monday/ })

@@ -5,7 +5,7 @@ import { clientInput } from "#core/clients/client";
 import type { Program } from "#core/planning/program";
 import type { Database } from "#server/database/database";
 import { clientOf, prescriptionOf } from "../support/programs";
-import { appOn, asOwner, makeClient, makeCoach, openPool, signIn, type Desk, type Person } from "./world";
+import { appOn, asOwner, auditOf, makeClient, makeCoach, openPool, signIn, type Desk, type Person } from "./world";
 
 let database: Database;
 let app: Express;
@@ -19,15 +19,6 @@ beforeAll(async () => {
   desk = await signIn(app, person);
 });
 afterAll(() => database.close());
-
-const auditOf = (clientId: string) =>
-  asOwner(
-    async (o) =>
-      (await o.query("select actor, action from audit where client_id = $1 order by id", [clientId])).rows as {
-        actor: string;
-        action: string;
-      }[],
-  );
 
 test("the list shows what it shows and no more; reading one client is written down once a look", async () => {
   const clientId = await makeClient(desk, {

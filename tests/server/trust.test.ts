@@ -14,7 +14,18 @@ import type { Program } from "#core/planning/program";
 import { writeLog, readLog } from "#server/training/log";
 import { clientOf, prescriptionOf } from "../support/programs";
 import { entryOf } from "../support/log";
-import { appOn, asOwner, makeClient, makeCoach, openPool, OWNER_URL, signIn, type Desk, type Person } from "./world";
+import {
+  appOn,
+  asOwner,
+  auditOf,
+  makeClient,
+  makeCoach,
+  openPool,
+  OWNER_URL,
+  signIn,
+  type Desk,
+  type Person,
+} from "./world";
 
 let database: Database;
 let app: Express;
@@ -29,15 +40,6 @@ beforeAll(async () => {
 });
 afterAll(() => database.close());
 
-const audit = (clientId: string) =>
-  asOwner(
-    async (o) =>
-      (await o.query("select actor, action from audit where client_id = $1 order by id", [clientId])).rows as {
-        actor: string;
-        action: string;
-      }[],
-  );
-
 test("who saw and changed a client is written down, and never what it was", async () => {
   const clientId = await makeClient(desk, { note: "a private matter" });
   await desk.get(`/clients/${clientId}`).expect(200);
@@ -45,7 +47,7 @@ test("who saw and changed a client is written down, and never what it was", asyn
   await desk.send("post", `/clients/${clientId}/link`).expect(201);
   await desk.get(`/clients/${clientId}/log.csv`).expect(200);
   await desk.send("delete", `/clients/${clientId}/link`).expect(200);
-  const rows = await audit(clientId);
+  const rows = await auditOf(clientId);
   expect(rows.map((r) => r.action)).toEqual([
     "made client",
     "saw client",

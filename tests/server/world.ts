@@ -30,6 +30,13 @@ export async function asOwner<T>(work: (owner: pg.Client) => Promise<T>): Promis
   }
 }
 
+/** what was written down about a client, oldest first */
+export const auditOf = (clientId: string) =>
+  asOwner(async (o) => {
+    const text = "select actor, action from audit where client_id = $1 order by id";
+    return (await o.query<{ actor: string; action: string }>(text, [clientId])).rows;
+  });
+
 let hashed: Promise<string> | null = null;
 
 /** one pool of workers a test file, ended with it */
