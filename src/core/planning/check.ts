@@ -32,6 +32,7 @@ export type SwapFor = (p: Prescription) => Fix | null;
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment">;
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
+const setsText = (n: number, kind = "") => `${one(n)} ${kind}${one(n) === "1" ? "set" : "sets"}`;
 
 export function checkWeek(
   program: Program,
@@ -87,7 +88,7 @@ function weeklyDose(program: Program, client: Client, method: Method, dose: Week
         {
           ...base,
           verdict: sets < band.low * 0.7 ? "problem" : "look",
-          reason: `${one(band.low - sets)} effective sets short of the low end${tight ? "; minutes are nearly used up on every day, so adding here and the minutes line pull against each other" : ""}.`,
+          reason: `${setsText(band.low - sets, "effective ")} short of the low end${tight ? "; minutes are nearly used up on every day, so adding here and the minutes line pull against each other" : ""}.`,
           fixes:
             p && p.reserves.length < 8
               ? [
@@ -120,7 +121,7 @@ function weeklyDose(program: Program, client: Client, method: Method, dose: Week
         {
           ...base,
           verdict: "look",
-          reason: `${one(sets - band.high)} sets above the band; the last ones bring little.`,
+          reason: `${setsText(sets - band.high)} above the band; the last ones bring little.`,
           fixes: [],
         },
       ];

@@ -85,6 +85,16 @@ describe("checks", () => {
   const line = (program: Program, id: string, client = clientOf()) =>
     lines(program, client).find((l) => l.id.startsWith(id));
 
+  test("one set is a set, two are sets", () => {
+    const heads = Object.entries(pushdown.credits).map(([head, c]) => [head, { ...c, share: 1 }]);
+    const reason = (sets: number) => {
+      const even = { ...pushdown, credits: Object.fromEntries(heads), reserves: Array<number>(sets).fill(1) };
+      return line(programOf([[even]]), "dose-triceps")!.reason;
+    };
+    expect(reason(9)).toMatch(/^1 effective set short/);
+    expect(reason(8)).toMatch(/^2 effective sets short/);
+  });
+
   test("a week short of its band says by how much, and its fix brings it closer", () => {
     const program = programOf([[pushdown], [prescriptionOf(7)]]);
     const found = line(program, "dose-triceps")!;
