@@ -5,7 +5,7 @@ import pg from "pg";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescribe } from "#core/planning/prescribe";
 import type { ClientInput } from "#core/clients/client";
 import { hashPassword } from "#server/identity/password";
@@ -33,7 +33,7 @@ export const client: ClientInput = {
 export function somePrescription(id: string) {
   const exercise = findExercise("cable-pushdown")!;
   const survey = surveySetups([resolveSetup(exercise, {})], client, 0);
-  return prescribe(exercise, {}, survey.rows[0]!.view, DEFAULT_METHOD, {
+  return prescribe(exercise, {}, survey.rows[0]!.view, CURRENT_EDITION.method, {
     id,
     modelVersion: survey.modelVersion,
     unit: "kg",

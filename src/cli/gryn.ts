@@ -8,7 +8,7 @@ import { parseArgs } from "node:util";
 import { findHead, heads, headTitle } from "#core/anatomy/anatomy";
 import { exerciseJsonSchema, readExerciseFile } from "#core/exchange/files";
 import type { Exercise } from "#core/exercises/format";
-import { findExercise, library } from "#core/exercises/library";
+import { exercises, findExercise, library } from "#core/exercises/library";
 import { resolveSetup, setupName, SetupError, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
@@ -16,7 +16,8 @@ import { DEFAULT_BODY, type Body, type Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { variedBodies } from "#core/mechanics/variation";
 import { rankHead } from "#core/ranking/rank";
-import { DEFAULT_SCHOOL, schools } from "#core/ranking/schools";
+import { CURRENT_EDITION } from "#core/edition/edition";
+import { becauseText } from "#core/ranking/because";
 import { maximumOf, STRENGTH_RULE } from "#core/training/strength";
 import { validate } from "#core/validation/validate";
 
@@ -215,9 +216,10 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
 function rankCommand(o: Options): unknown {
   const head = o.head ?? bad('Which head? --head <id>; the command "heads" lists them.');
   if (!findHead(head)) bad(`There is no head called ${head}. The command "heads" lists them.`);
+  const { schools } = CURRENT_EDITION;
   const school =
     o.school === undefined
-      ? DEFAULT_SCHOOL
+      ? CURRENT_EDITION.school
       : (schools.find((s) => s.id === o.school) ??
         bad(`There is no school called ${o.school}; there is ${schools.map((s) => s.id).join(", ")}.`));
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
@@ -227,7 +229,10 @@ function rankCommand(o: Options): unknown {
     numberOf(o, "bodies", 6, 0, 64, true),
     numberOf(o, "seed", 1, 0, 1e9, true),
   );
-  const rows = rankHead(survey, head, school, new Map(library.map((e) => [e.id, e])), { equipment: null, joints: [] });
+  const rows = rankHead(survey, head, { ...CURRENT_EDITION, school }, exercises, {
+    equipment: null,
+    joints: [],
+  });
   return {
     head,
     school: school.id,
@@ -244,7 +249,7 @@ function rankCommand(o: Options): unknown {
       tier: r.tier.id,
       tierHolds: r.tierHolds,
       criteria: r.criteria,
-      because: r.because,
+      because: becauseText(r.because),
     })),
   };
 }

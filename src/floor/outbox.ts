@@ -3,7 +3,9 @@
  * Everything is kept until the server says it has it; it is sent as often as that takes, since the same id, revision
  * and content is the same row. What the server will not take is set aside with its reason and holds up nothing else.
  */
-import type { Entry, ItemAnswer, Report } from "#core/training/entry";
+import { upgrade } from "#core/exchange/upgrade";
+import type { Answer } from "#core/exchange/api";
+import type { Entry, Report } from "#core/training/entry";
 import type { History } from "#core/training/progression";
 import type { Keep } from "./keep";
 import { resumeClock, setClock } from "./moment";
@@ -140,6 +142,9 @@ export class Floor {
     this.out = who ? await this.keep.all<Item>(`${who}/out/`).catch(() => []) : [];
     this.session = who ? await this.keep.get<FloorSession>(`${who}/session`).catch(() => null) : null;
     if (this.session && !this.session.history) this.session = null;
+    // kept by a page of before
+    const given = this.session?.handOver;
+    if (given) given.snapshot = upgrade("handOver", given.snapshot);
     this.changed();
   }
 
@@ -232,11 +237,11 @@ export class Floor {
       // a closed link stays closed; anything else may be better next time
       return this.link === "away" ? "retry" : "stay";
     }
-    if (!r || !r.ok || !answer) {
+    if (!r || !r.ok || !Array.isArray(answer?.items)) {
       this.set("away", r && r.status >= 500 ? "The server is away: sets are kept on this phone and sent later." : AWAY);
       return "retry";
     }
-    const items = answer.items as ItemAnswer[];
+    const { items } = answer as unknown as Answer<"floorLog">;
     const answerOf = (x: Item) => items.find((i) => i.id === x.item.id && i.revision === x.item.revision);
     const sent = batch.filter((x) => answerOf(x)?.kept);
     const refused = batch

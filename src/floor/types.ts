@@ -1,14 +1,4 @@
-import type { Snapshot } from "#core/training/handover";
-import type { History, Rules } from "#core/training/progression";
+import type { Answer } from "#core/exchange/api";
 
 /** what the server sends a phone */
-export interface FloorSession {
-  /** the client it is for, as cookies, keys and requests name it */
-  who: string;
-  /** the server's clock */
-  now: string;
-  firstName: string;
-  handOver: { id: string; number: number; at: string; snapshot: Snapshot } | null;
-  history: History;
-  rules: Rules;
-}
+export type FloorSession = Answer<"floorSession">;

@@ -6,6 +6,7 @@ import session from "express-session";
 import helmet from "helmet";
 import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
+import { apiDescription } from "#server/http/openapi";
 import { exerciseJsonSchema } from "#core/exchange/files";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import { clientRoutes } from "#server/clients/routes";
@@ -16,6 +17,9 @@ import { requireCoach } from "#server/identity/coach";
 import { joinRoutes, peopleRoutes } from "#server/identity/people";
 import { SessionStore } from "#server/identity/session-store";
 import { signInRoutes, type DemoSignIn } from "#server/identity/sign-in";
+import { jobRoutes } from "#server/jobs/routes";
+import type { Signals } from "#server/jobs/signals";
+import { mechanicsRoutes } from "#server/mechanics/routes";
 import { planningRoutes } from "#server/planning/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
@@ -27,6 +31,8 @@ export interface AppOptions {
   log: Logger;
   /** the engine, off this thread */
   work: Work;
+  /** what jobs are heard to do */
+  signals: Signals;
   /** folder of the built pages; null serves the API only */
   pages: string | null;
   sessionSecret: string;
@@ -72,7 +78,7 @@ function readJson(): RequestHandler {
 }
 
 export function createApp(options: AppOptions): Express {
-  const { database, log, work, secureCookies = false, demo = null, signInAttempts = 10 } = options;
+  const { database, log, work, signals, secureCookies = false, demo = null, signInAttempts = 10 } = options;
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
@@ -110,6 +116,7 @@ export function createApp(options: AppOptions): Express {
   });
 
   app.get("/api/schema/exercise", (_request, response) => void response.json(exerciseJsonSchema()));
+  app.get("/api/openapi.json", (_request, response) => void response.json(apiDescription()));
 
   // no addresses of single clients, no bodies, no cookies in the log
   app.use(
@@ -152,6 +159,8 @@ export function createApp(options: AppOptions): Express {
     planningRoutes(database),
     handOverRoutes(database, work),
     trainingRoutes(database, work),
+    mechanicsRoutes(database),
+    jobRoutes(database, signals),
     () => {
       throw new Problem(404, "There is nothing at this address.");
     },

@@ -1,3 +1,4 @@
+import type { Answer } from "#core/exchange/api";
 import type { Transaction } from "#server/database/database";
 import type { Coach } from "#server/identity/coach";
 
@@ -31,15 +32,7 @@ export const auditLook = (
     [practiceId, name, action, clientId],
   );
 
-export interface AuditRow {
-  id: string;
-  at: string;
-  actor: string;
-  action: string;
-  clientId: string | null;
-  /** null where the client has been erased */
-  client: string | null;
-}
+type AuditRow = Answer<"audit">["rows"][number];
 
 /** newest first, a hundred at a time */
 export const readAudit = (

@@ -4,12 +4,17 @@ import { pino } from "pino";
 import { openDatabase } from "#server/database/database";
 import { createApp } from "#server/app";
 import { loggable } from "#server/http/problem";
+import { startRunner } from "#server/jobs/runner";
+import { listenForJobs } from "#server/jobs/signals";
+import { surveyHandler } from "#server/mechanics/survey";
 import type { DemoSignIn } from "#server/identity/sign-in";
 import { startWork } from "#server/work/work";
 
 export interface ServeOptions {
   /** the app's own role, never the owner */
   databaseUrl: string;
+  /** the same without a pooler, for listening; the same unless given */
+  directUrl?: string;
   pages: string | null;
   host: string;
   port: number;
@@ -44,13 +49,15 @@ const listen = (server: Server, port: number, host: string) =>
 export async function serve(options: ServeOptions): Promise<Serving> {
   const database = openDatabase(options.databaseUrl, options.poolSize);
   const work = startWork(2, options.keptWorkers ?? 0);
+  const signals = listenForJobs(options.directUrl ?? options.databaseUrl);
   try {
     await database.assertBoundRole();
     const log = pino({ level: options.logLevel ?? "warn", serializers: { err: loggable } });
     const { pages, sessionSecret, secureCookies = false, proxy = null, demo = null, signInAttempts = 10 } = options;
     const server = createServer(
-      createApp({ database, log, work, pages, sessionSecret, secureCookies, proxy, demo, signInAttempts }),
+      createApp({ database, log, work, signals, pages, sessionSecret, secureCookies, proxy, demo, signInAttempts }),
     );
+    const runner = startRunner(database, signals, { survey: surveyHandler(database, work) }, log);
     let port = options.port;
     for (let tries = 0; ; tries++) {
       try {
@@ -70,11 +77,14 @@ export async function serve(options: ServeOptions): Promise<Serving> {
       async close() {
         server.closeAllConnections();
         await new Promise<void>((resolve) => server.close(() => resolve()));
+        await runner.close();
+        await signals.close();
         await work.close();
         await database.close();
       },
     };
   } catch (error) {
+    await signals.close();
     await database.close();
     throw error;
   }

@@ -2,7 +2,7 @@ import { muscles } from "#core/anatomy/anatomy";
 import { setsAtHand, startPriorities } from "#core/planning/starts";
 import { clientInput, unitFor } from "#core/clients/client";
 import { equipmentStep, prescribe } from "#core/planning/prescribe";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescriptionSchema } from "#core/planning/program";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
@@ -37,9 +37,9 @@ test("a load is read in the unit of its equipment, else in the client's", () => 
 });
 
 test("a new client's muscles start by the minutes at hand, and most ride along", () => {
-  const [few, more] = [startPriorities(2, 30, DEFAULT_METHOD), startPriorities(4, 60, DEFAULT_METHOD)];
+  const [few, more] = [startPriorities(2, 30, CURRENT_EDITION.method), startPriorities(4, 60, CURRENT_EDITION.method)];
   // 2 x 24 / 2.4 = 20 sets, 4 x 54 / 2.4 = 90
-  expect([setsAtHand(2, 30, DEFAULT_METHOD), setsAtHand(4, 60, DEFAULT_METHOD)]).toEqual([20, 90]);
+  expect([setsAtHand(2, 30, CURRENT_EDITION.method), setsAtHand(4, 60, CURRENT_EDITION.method)]).toEqual([20, 90]);
   expect(Object.values(few).every((p) => p === "maintain")).toBe(true);
   expect(more).toMatchObject({ quadriceps: "hold", latissimus: "hold", soleus: "maintain" });
   expect(Object.keys(more)).toHaveLength(12);
@@ -51,7 +51,7 @@ describe("a first prescription", () => {
   const make = (exerciseId: string, options: { unit?: "kg" | "lb"; sore?: boolean } = {}) => {
     const exercise = findExercise(exerciseId)!;
     const survey = surveySetups([resolveSetup(exercise)], { stature: 1.75, mass: 75 }, 0);
-    return prescribe(exercise, {}, survey.rows[0]!.view, DEFAULT_METHOD, {
+    return prescribe(exercise, {}, survey.rows[0]!.view, CURRENT_EDITION.method, {
       id: id(1),
       modelVersion: survey.modelVersion,
       unit: options.unit ?? "kg",
@@ -65,7 +65,7 @@ describe("a first prescription", () => {
       const p = make(e.id);
       expect(prescriptionSchema.safeParse(p).error).toBeUndefined();
       expect(p.reps.high).toBeGreaterThanOrEqual(
-        windowTop(p.reps.low, 2, e.stated.usualLoad + p.bodyLoad, e.stated.loadStep, DEFAULT_METHOD),
+        windowTop(p.reps.low, 2, e.stated.usualLoad + p.bodyLoad, e.stated.loadStep, CURRENT_EDITION.method),
       );
       expect(Object.values(p.credits).some((c) => c.direct && c.share >= 0.5)).toBe(true);
       for (const c of Object.values(p.credits)) expect(c.length).not.toBeNull();

@@ -50,7 +50,13 @@ class Server {
       who,
       now: this.now(),
       firstName: who === VERA ? "Vera" : "Olaf",
-      handOver: { id: "h", number: this.number, at: "2026-11-01T00:00:00Z", snapshot: { days: [] } as never },
+      handOver: {
+        id: "h",
+        number: this.number,
+        programVersion: 1,
+        at: "2026-11-01T00:00:00Z",
+        snapshot: { days: [] } as never,
+      },
       history: { entries: mine, reports: [], handed: {}, bounds: {} },
       rules: { repsFormula: 30 },
     };

@@ -5,7 +5,7 @@ import type { Program } from "#core/planning/program";
 import type { Entry, ItemAnswer } from "#core/training/entry";
 import { JOINTS } from "#core/exercises/joints";
 import { prescriptionsOf } from "#core/planning/edit";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { localDateOf } from "#core/training/clock";
 import { targetFor } from "#core/training/progression";
 import { reportOf } from "../support/log";
@@ -276,7 +276,7 @@ test("the next target follows the log, until the coach sets another load", async
     const floor = (await session()).body;
     const planned = prescriptionsOf((await desk.get(`/clients/${clientId}/program`)).body.program)[0]!;
     const here = targetFor(floor.handOver.snapshot.days[0].blocks[0].prescriptions[0], floor.history, floor.rules);
-    expect(targetFor(planned, await logOf(clientId), DEFAULT_METHOD)).toEqual(here);
+    expect(targetFor(planned, await logOf(clientId), CURRENT_EDITION.method)).toEqual(here);
     return here;
   };
   expect(await target()).toMatchObject({ decision: "raise", load: { value: 32.5 } });
@@ -517,13 +517,13 @@ test("a 20 kg kickback from an arm that curls 8 is no target until the coach say
   }
   expect(log.bounds[kick.id].high).toBeLessThan(20 * (1 + 13 / 30));
   expect(log.bounds[kick.id].high).toBeGreaterThan(4);
-  expect(targetFor(kick, log, DEFAULT_METHOD)).toMatchObject({
+  expect(targetFor(kick, log, CURRENT_EDITION.method)).toMatchObject({
     decision: "check",
     load: null,
     reasons: [{ kind: "unlikely load", load: { value: 20, unit: "kg", meaning: "per hand" }, reps: 12 }],
   });
   await desk.send("post", `/clients/${clientId}/log`, { act: "confirm", id: odd.id, revision: 1 }).expect(200);
-  expect(targetFor(kick, await logOf(clientId), DEFAULT_METHOD)).toMatchObject({
+  expect(targetFor(kick, await logOf(clientId), CURRENT_EDITION.method)).toMatchObject({
     decision: "hold",
     load: { value: 20 },
   });

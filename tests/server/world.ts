@@ -3,10 +3,12 @@ import { randomUUID } from "node:crypto";
 import pg from "pg";
 import { pino } from "pino";
 import request, { type Test } from "supertest";
-import type { Express } from "express";
+import express, { type Express } from "express";
+import { api, failureSchema, type Endpoint } from "#core/exchange/api";
 import { openDatabase, type Database, type Role } from "#server/database/database";
 import { createApp, type AppOptions } from "#server/app";
 import { hashPassword } from "#server/identity/password";
+import { listenForJobs, type Signals } from "#server/jobs/signals";
 import { startWork, type Work } from "#server/work/work";
 import type { ClientInput } from "#core/clients/client";
 import { clientOf } from "../support/programs";
@@ -39,10 +41,12 @@ export const auditOf = (clientId: string) =>
 
 let hashed: Promise<string> | null = null;
 
-/** one pool of workers a test file, ended with it */
+/** one pool of workers a test file, one ear for jobs, ended with it */
 let pool: Work | null = null;
-const work = () => (pool ??= startWork(1));
-afterAll(() => pool?.close());
+export const work = () => (pool ??= startWork(1));
+let ear: Signals | null = null;
+export const signals = () => (ear ??= listenForJobs(APP_URL()));
+afterAll(() => Promise.all([pool?.close(), ear?.close()]));
 
 export async function makeCoach(
   practiceId: string = randomUUID(),
@@ -69,15 +73,52 @@ export async function makeCoach(
 }
 
 export function appOn(database: Database, options: Partial<AppOptions> = {}): Express {
-  return createApp({
-    database,
-    log: pino({ level: "silent" }),
-    work: work(),
-    pages: null,
-    sessionSecret: "test",
-    signInAttempts: 100,
-    ...options,
+  return watched(
+    createApp({
+      database,
+      log: pino({ level: "silent" }),
+      work: work(),
+      signals: signals(),
+      pages: null,
+      sessionSecret: "test",
+      signInAttempts: 100,
+      ...options,
+    }),
+  );
+}
+
+const endpoints = Object.entries<Endpoint>(api).map(([name, e]) => ({
+  ...e,
+  name,
+  matches: new RegExp(`^/api${e.path.replace(/\{\w+\}/g, "[^/]+")}$`),
+}));
+/** answers that are not what the contract says */
+const broken: string[] = [];
+afterAll(() => expect(broken).toEqual([]));
+
+/** every answer of every server test is held against the contract */
+function watched(app: Express): Express {
+  const outside = express();
+  outside.disable("x-powered-by");
+  outside.use((request, response, next) => {
+    // routers shorten the path on their way
+    const { path } = request;
+    const json = response.json.bind(response);
+    response.json = (body: unknown) => {
+      const e = endpoints.find((x) => x.method === request.method.toLowerCase() && x.matches.test(path));
+      const sent: unknown = JSON.parse(JSON.stringify(body));
+      const status = response.statusCode;
+      const schema = status >= 400 ? failureSchema : e && !("file" in e.answer) ? e.answer : null;
+      const what = `${request.method} ${path} ${status}`;
+      if (status < 400 && !(e?.status ?? [200]).includes(status)) broken.push(`${what}: not in the contract`);
+      else if (path !== "/api/health" && schema && !schema.safeParse(sent).success)
+        broken.push(`${what}: ${schema.safeParse(sent).error?.message}`);
+      return json(body);
+    };
+    next();
   });
+  outside.use(app);
+  return outside;
 }
 
 export interface Desk {

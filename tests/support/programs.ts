@@ -1,7 +1,7 @@
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescribe } from "#core/planning/prescribe";
 import type { Prescription, Program } from "#core/planning/program";
 import type { ClientInput } from "#core/clients/client";
@@ -18,7 +18,7 @@ export function prescriptionOf(
   const exercise = findExercise(exerciseId)!;
   const survey = surveySetups([resolveSetup(exercise, values)], { stature: 1.75, mass: 75 }, 0);
   return {
-    ...prescribe(exercise, values, survey.rows[0]!.view, DEFAULT_METHOD, {
+    ...prescribe(exercise, values, survey.rows[0]!.view, CURRENT_EDITION.method, {
       id: id(n),
       modelVersion: survey.modelVersion,
       unit: "kg",
@@ -32,7 +32,8 @@ export function prescriptionOf(
 export function programOf(days: Prescription[][], change: Partial<Program> = {}): Program {
   return {
     format: "gryn-program",
-    version: 3,
+    version: 4,
+    edition: CURRENT_EDITION.id,
     id: id(900),
     clientId: id(901),
     name: "Arm block",

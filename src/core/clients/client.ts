@@ -48,6 +48,12 @@ export function unitFor(client: Pick<ClientInput, "unit" | "units">, equipment: 
   return (loaded && client.units?.[loaded]) ?? client.unit;
 }
 
+/** the body the engine takes a client for: to the cm and kg, so that what is worked out for it can be kept */
+export const bodyOf = (client: Pick<ClientInput, "stature" | "mass">): { stature: number; mass: number } => ({
+  stature: Math.round(client.stature * 100) / 100,
+  mass: Math.round(client.mass),
+});
+
 export type Client = ClientInput & { id: string; revision: number };
 
 /** what a list of clients shows, and nothing more: who reads more of one is written down */

@@ -4,7 +4,7 @@
  */
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { z } from "zod";
-import { PROGRAM_FORMAT, PROGRAM_VERSION, upgradeProgram } from "#core/exchange/upgrade";
+import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { exerciseFaults } from "#core/exercises/faults";
 import { exerciseSchema, type Exercise } from "#core/exercises/format";
 import { programSchema, type Program } from "#core/planning/program";
@@ -90,9 +90,9 @@ function readFile<T>(
 export function readProgramFile(text: string): ReadResult {
   const read = readFile(text, {
     name: "program",
-    format: PROGRAM_FORMAT,
-    version: PROGRAM_VERSION,
-    upgrade: upgradeProgram,
+    format: "gryn-program",
+    version: VERSIONS.program,
+    upgrade: (document) => upgrade("program", document),
     schema: programSchema,
   });
   return "errors" in read ? read : { program: read.value };

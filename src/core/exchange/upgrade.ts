@@ -2,26 +2,24 @@
  * Stored documents and files of older versions, brought up one version at a time. A frozen fixture of every version
  * stands in tests/fixtures; an upgrade is never changed once it has shipped.
  */
-export const PROGRAM_FORMAT = "gryn-program";
-export const PROGRAM_VERSION = 3;
+import { JOINTS } from "#core/exercises/joints";
 
 type Document = Record<string, unknown>;
-type Step = (document: Document) => Document;
+/** from version n (its key) to n + 1 */
+type Steps = Record<number, (document: Document) => Document>;
 
-/** every prescription of a document of any version, rebuilt */
-function mapPrescriptions(document: Document, change: (prescription: Document) => Document): Document {
-  const list = (value: unknown): Document[] => (Array.isArray(value) ? (value as Document[]) : []);
-  return {
-    ...document,
-    days: list(document.days).map((day) => ({
-      ...day,
-      blocks: list(day.blocks).map((block) => ({ ...block, prescriptions: list(block.prescriptions).map(change) })),
-    })),
-  };
-}
+const list = (value: unknown): Document[] => (Array.isArray(value) ? (value as Document[]) : []);
 
-/** from version n to n + 1 */
-const steps: Record<number, Step> = {
+/** every prescription of a program or snapshot of any version, rebuilt */
+const mapPrescriptions = (document: Document, change: (prescription: Document) => Document): Document => ({
+  ...document,
+  days: list(document.days).map((day) => ({
+    ...day,
+    blocks: list(day.blocks).map((block) => ({ ...block, prescriptions: list(block.prescriptions).map(change) })),
+  })),
+});
+
+const program: Steps = {
   // 2 knows approved alternatives, and pins the loaded length beside each credit
   1: (document) =>
     mapPrescriptions(document, (p) => ({
@@ -37,8 +35,10 @@ const steps: Record<number, Step> = {
   // 3 knows what a line was chosen for, what of the body it lifts and its harder relative; and dates of days
   2: (document) => {
     const upgraded = mapPrescriptions(document, (p) => ({ ...p, target: mostCredited(p), bodyLoad: 0, harder: null }));
-    return { ...upgraded, days: (upgraded.days as Document[]).map((day) => ({ ...day, date: null })) };
+    return { ...upgraded, days: list(upgraded.days).map((day) => ({ ...day, date: null })) };
   },
+  // 4 names the edition it is planned and judged with
+  3: (document) => ({ ...document, edition: "gryn-1" }),
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -49,21 +49,61 @@ function mostCredited(p: Document): string | null {
   return direct.sort(([, a], [, b]) => b.share - a.share)[0]?.[0] ?? null;
 }
 
+const handOver: Steps = {
+  // 2 says the load steps, the body's share, joints to ask after, and the edition; some of version 1 had some of these
+  1: (document) => ({
+    ...mapPrescriptions(document, (p) => ({
+      setupSeconds: 0,
+      changeSeconds: 0,
+      bodyLoad: 0,
+      harder: null,
+      joints: [...JOINTS],
+      alternatives: [],
+      ...p,
+    })),
+    edition: "gryn-1",
+  }),
+};
+
+const entry: Steps = {
+  // 2 knows what was done instead, and what a coach says of a set
+  1: (document) => ({ instead: null, voided: false, confirmed: false, by: null, ...document }),
+};
+
+const report: Steps = {
+  // 2 knows that an exercise was left out
+  1: (document) => ({ left: null, ...document }),
+};
+
+const client: Steps = {
+  // 2 knows units of single pieces of equipment, consent, and how long it is kept
+  1: (document) => ({ units: {}, consent: null, keepUntil: null, ...document }),
+};
+
+const KINDS = { program, handOver, entry, report, client } satisfies Record<string, Steps>;
+export type DocumentKind = keyof typeof KINDS;
+
+/** the present version of each kind: one more than its last step */
+export const VERSIONS = Object.fromEntries(
+  Object.entries(KINDS).map(([kind, steps]) => [kind, Math.max(...Object.keys(steps).map(Number)) + 1]),
+) as Record<DocumentKind, number>;
+
 /**
+ * @param version what it is stored as; unless given, the document says so itself
  * @returns the document at the present version; one of an unknown version is given back as it is, for the schema to
- * refuse
+ *   refuse
  */
-export function upgradeProgram<T = unknown>(document: unknown): T {
+export function upgrade<T = unknown>(kind: DocumentKind, document: unknown, version?: number): T {
   let current = document as Document;
-  while (
-    current &&
-    typeof current === "object" &&
-    typeof current.version === "number" &&
-    current.version < PROGRAM_VERSION
-  ) {
-    const step = steps[current.version];
+  if (!current || typeof current !== "object") return document as T;
+  const inside = version === undefined;
+  let at = inside ? current.version : version;
+  while (typeof at === "number" && at < VERSIONS[kind]) {
+    const step = (KINDS[kind] as Steps)[at];
     if (!step) break;
-    current = { ...step(current), version: current.version + 1 };
+    current = step(current);
+    at += 1;
+    if (inside) current = { ...current, version: at };
   }
   return current as T;
 }

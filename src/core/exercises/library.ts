@@ -164,6 +164,7 @@ const files = [
 
 export const library: readonly Exercise[] = files.map((file) => exerciseSchema.parse(file));
 
-const byId = new Map(library.map((e) => [e.id, e]));
+/** by id */
+export const exercises: ReadonlyMap<string, Exercise> = new Map(library.map((e) => [e.id, e]));
 
-export const findExercise = (id: string): Exercise | undefined => byId.get(id);
+export const findExercise = (id: string): Exercise | undefined => exercises.get(id);

@@ -1,38 +1,98 @@
-/** The check: every line has the number, the limit, the reason and, where there is one, operations that mend it. */
-import { findHead, muscleName, muscles } from "#core/anatomy/anatomy";
-import type { ClientInput } from "#core/clients/client";
-import type { Exercise } from "#core/exercises/format";
+/**
+ * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
+ * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
+ */
+import { findHead, muscles } from "#core/anatomy/anatomy";
+import type { ClientInput, Priority } from "#core/clients/client";
+import type { Method } from "#core/edition/method";
+import type { Exercise, Joint } from "#core/exercises/format";
 import { bandOf, doseTotal, weekDose, type WeekDose } from "#core/planning/dose";
-import { dayMinutes, repSeconds } from "#core/planning/minutes";
-import type { Method } from "#core/planning/method";
 import { prescriptionsOf } from "#core/planning/edit";
-import type { Operation, Prescription, Program } from "#core/planning/program";
+import { dayMinutes, repSeconds } from "#core/planning/minutes";
+import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 
-export type Verdict = "pass" | "look" | "problem";
+export type CheckState = "pass" | "look" | "problem";
 
-export interface CheckLine {
+/** what would mend it, as operations; what it is, for the words */
+export type Fix = { operations: Operation[] } & (
+  | { kind: "add set" | "drop set" | "turn effort round" | "earlier"; name: string }
+  | { kind: "swap"; name: string; head: string }
+  | { kind: "take off"; name: string; day: string }
+  | { kind: "rest"; seconds: number }
+);
+
+export interface Named {
   id: string;
-  verdict: Verdict;
-  title: string;
-  number: string;
-  limit: string;
-  reason: string;
-  /** what mends it, the best first */
+  name: string;
+}
+
+interface Judged<Kind extends string, Subject, Value, Limit> {
+  kind: Kind;
+  subject: Subject;
+  number: Value;
+  limit: Limit;
+  state: CheckState;
+  /** the best first */
   fixes: Fix[];
 }
 
-export interface Fix {
-  label: string;
-  operations: Operation[];
+interface OfMuscle {
+  muscle: string;
 }
+interface OfDay {
+  day: Named;
+}
+interface OfLine {
+  line: Named;
+}
+
+export type Check =
+  | Judged<
+      "dose",
+      OfMuscle,
+      {
+        /** effective sets, s of them indirect; `tight` where every day is nearly full */
+        sets: number;
+        indirect: number;
+        tight: boolean;
+      },
+      { low: number; high: number; most: number; priority: Priority }
+    >
+  | Judged<"session dose", OfMuscle & { day: Named | null }, number, { usual: readonly [number, number]; most: number }>
+  | Judged<"frequency", OfMuscle, number, { least: number; priority: Priority }>
+  | Judged<"minutes", OfDay, number, number>
+  | Judged<
+      "joint",
+      OfLine & { joint: Joint },
+      /** stated strain, 0 to 1 */ number,
+      { note: string; caution: string | null; gentler: string | null }
+    >
+  | Judged<"equipment", OfLine, /** what is missing */ string[], null>
+  | Judged<"tempo", OfLine, /** s a rep */ number, readonly [number, number]>
+  | Judged<"rest", OfLine, /** s */ number, number>
+  | Judged<"effort", OfLine, /** reserve of each set */ number[], null>
+  | Judged<"redundant", { lines: [Named, Named] }, /** lengths apart */ number, number>
+  | Judged<"long length", OfMuscle, /** longest loaded length */ number, number>
+  | Judged<"rep bands", OfMuscle, /** names of the bands used */ string[], number>
+  | Judged<"order", OfDay & { late: Named; before: Named }, null, null>
+  | Judged<"sides", Record<string, never>, { one: number; all: number }, number>;
+
+export type CheckKind = Check["kind"];
 
 /** the best other setup for what a line was chosen for; null where there is none or it is not known yet */
 export type SwapFor = (p: Prescription) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment">;
 
-const one = (x: number) => (Math.round(x * 10) / 10).toString();
-const setsText = (n: number, kind = "") => `${one(n)} ${kind}${one(n) === "1" ? "set" : "sets"}`;
+/** what every judgement looks at */
+interface Week {
+  program: Program;
+  client: Client;
+  method: Method;
+  exercises: ReadonlyMap<string, Exercise>;
+  dose: WeekDose;
+  swapFor: SwapFor;
+}
 
 export function checkWeek(
   program: Program,
@@ -41,107 +101,93 @@ export function checkWeek(
   exercises: ReadonlyMap<string, Exercise>,
   dose: WeekDose = weekDose(program),
   swapFor: SwapFor = () => null,
-): CheckLine[] {
+): Check[] {
+  const week: Week = { program, client, method, exercises, dose, swapFor };
   return [
-    ...weeklyDose(program, client, method, dose),
-    ...sessionDose(program, method, dose),
-    ...frequency(program, client, method, dose),
-    ...minutesLines(program, client, method),
-    ...jointFlags(program, client, exercises, swapFor),
-    ...equipmentLines(program, client, exercises, swapFor),
-    ...setLines(program, method),
-    ...redundancy(program),
-    ...lengthCoverage(program, client),
-    ...repVariety(program, client),
-    ...order(program, client),
-    ...oneSided(program),
-  ];
+    weeklyDose,
+    sessionDose,
+    frequency,
+    minutes,
+    joints,
+    equipment,
+    sets,
+    redundancy,
+    longLengths,
+    repBands,
+    order,
+    sides,
+  ].flatMap((judge) => judge(week));
 }
 
+/** the same from one look to the next, for keys of a list */
+export function checkId({ kind, subject }: Check): string {
+  const s = subject as Partial<OfMuscle & OfDay & OfLine & { joint: string; lines: Named[] }>;
+  const ids = [s.muscle, s.day?.id, s.line?.id, s.joint, ...(s.lines ?? []).map((l) => l.id)];
+  return [kind, ...ids.filter((x) => x !== undefined)].join(" ");
+}
+
+const named = ({ id, name }: Named): Named => ({ id, name });
+const change = (prescriptionId: string, to: Partial<Prescription>): Operation =>
+  ({ kind: "change", prescriptionId, change: to }) as Operation;
+const linesOf = (program: Program): { day: Day; p: Prescription }[] =>
+  program.days.flatMap((day) => day.blocks.flatMap((b) => b.prescriptions.map((p) => ({ day, p }))));
+
 /** the prescription with most direct credit for a muscle, where one more set would do most */
-function best(program: Program, muscle: string) {
-  const list = program.days
-    .flatMap((d) => d.blocks.flatMap((b) => b.prescriptions))
-    .filter(
-      (p) => !p.locked && Object.entries(p.credits).some(([id, c]) => c.direct && findHead(id)?.muscle === muscle),
-    );
+function shortest(program: Program, muscle: string): Prescription | undefined {
+  const list = prescriptionsOf(program).filter(
+    (p) => !p.locked && Object.entries(p.credits).some(([id, c]) => c.direct && findHead(id)?.muscle === muscle),
+  );
   return list.sort((a, b) => a.reserves.length - b.reserves.length)[0];
 }
 
-function weeklyDose(program: Program, client: Client, method: Method, dose: WeekDose): CheckLine[] {
-  return muscles.flatMap((m): CheckLine[] => {
+function oneMore(p: Prescription | undefined): Fix[] {
+  if (!p || p.reserves.length >= 8) return [];
+  const reserves = [...p.reserves, p.reserves[p.reserves.length - 1]!];
+  return [{ kind: "add set", name: p.name, operations: [change(p.id, { reserves })] }];
+}
+
+function weeklyDose({ program, client, method, dose }: Week): Check[] {
+  const tight = program.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
+  return muscles.flatMap((m): Check[] => {
     const band = bandOf(m.id, client, method);
     if (!band) return [];
     const d = dose.muscles[m.id]!;
     const sets = doseTotal(d);
-    const limit = `${one(band.low)} to ${one(band.high)} sets (${band.priority})`;
-    const base = {
-      id: `dose-${m.id}`,
-      title: `${muscleName(m.id)}: weekly dose`,
-      number: `${one(sets)} sets, ${one(d.indirect)} of them indirect`,
-      limit,
-    };
-    const tight = program.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
-    if (sets < band.low - 0.05) {
-      const p = best(program, m.id);
-      return [
-        {
-          ...base,
-          verdict: sets < band.low * 0.7 ? "problem" : "look",
-          reason: `${setsText(band.low - sets, "effective ")} short of the low end${tight ? "; minutes are nearly used up on every day, so adding here and the minutes line pull against each other" : ""}.`,
-          fixes:
-            p && p.reserves.length < 8
-              ? [
-                  {
-                    label: `One more set of ${p.name}`,
-                    operations: [
-                      {
-                        kind: "change",
-                        prescriptionId: p.id,
-                        change: { reserves: [...p.reserves, p.reserves[p.reserves.length - 1]!] },
-                      },
-                    ],
-                  },
-                ]
-              : [],
-        },
-      ];
-    }
-    if (sets > method.hardStop)
-      return [
-        {
-          ...base,
-          verdict: "problem",
-          reason: `Over ${method.hardStop} sets a week nothing more is gained.`,
-          fixes: [],
-        },
-      ];
-    if (sets > band.high + 0.05)
-      return [
-        {
-          ...base,
-          verdict: "look",
-          reason: `${setsText(sets - band.high)} above the band; the last ones bring little.`,
-          fixes: [],
-        },
-      ];
-    return [{ ...base, verdict: "pass", reason: "Within the band.", fixes: [] }];
+    const short = sets < band.low - 0.05;
+    const state = short
+      ? sets < band.low * method.farBelow
+        ? "problem"
+        : "look"
+      : sets > method.hardStop
+        ? "problem"
+        : sets > band.high + 0.05
+          ? "look"
+          : "pass";
+    return [
+      {
+        kind: "dose",
+        subject: { muscle: m.id },
+        number: { sets, indirect: d.indirect, tight },
+        limit: { ...band, most: method.hardStop },
+        state,
+        fixes: short ? oneMore(shortest(program, m.id)) : [],
+      },
+    ];
   });
 }
 
-function sessionDose(program: Program, method: Method, dose: WeekDose): CheckLine[] {
-  return muscles.flatMap((m): CheckLine[] => {
+function sessionDose({ program, method, dose }: Week): Check[] {
+  return muscles.flatMap((m): Check[] => {
     const peak = dose.muscles[m.id]!.peakDay;
     if (peak <= method.sessionUsual[1] + 0.05) return [];
     const day = program.days.find((_, i) => doseOn(m.id, i, dose) >= peak - 1e-9);
     return [
       {
-        id: `session-${m.id}`,
-        verdict: peak > method.sessionLimit ? "problem" : "look",
-        title: `${muscleName(m.id)}: one session`,
-        number: `${one(peak)} sets${day ? ` on ${day.name}` : ""}`,
-        limit: `${method.sessionUsual[0]} to ${method.sessionUsual[1]}, at most ${method.sessionLimit}`,
-        reason: "Each further set of one muscle in a session brings less; spread them over the week.",
+        kind: "session dose",
+        subject: { muscle: m.id, day: day ? named(day) : null },
+        number: peak,
+        limit: { usual: method.sessionUsual, most: method.sessionLimit },
+        state: peak > method.sessionLimit ? "problem" : "look",
         fixes: [],
       },
     ];
@@ -153,54 +199,41 @@ function doseOn(muscle: string, day: number, dose: WeekDose): number {
   return Math.max(0, ...own.map(([, days]) => days[day] ?? 0));
 }
 
-function frequency(program: Program, client: Client, method: Method, dose: WeekDose): CheckLine[] {
-  return muscles.flatMap((m): CheckLine[] => {
+function frequency({ program, client, method, dose }: Week): Check[] {
+  if (program.days.every((d) => d.blocks.length === 0)) return [];
+  return muscles.flatMap((m): Check[] => {
     const priority = client.priorities[m.id];
-    if (!priority || program.days.every((d) => d.blocks.length === 0)) return [];
+    if (!priority) return [];
     const least = Math.min(method.frequency[priority], client.daysPerWeek);
-    const days = dose.muscles[m.id]!.days;
+    const { days } = dose.muscles[m.id]!;
     return [
       {
-        id: `frequency-${m.id}`,
-        verdict: days >= least ? "pass" : "look",
-        title: `${muscleName(m.id)}: days a week`,
-        number: `${days} ${days === 1 ? "day" : "days"}`,
-        limit: `at least ${least} (${priority})`,
-        reason: days >= least ? "Often enough." : "The same sets over more days stay fresher and count more.",
+        kind: "frequency",
+        subject: { muscle: m.id },
+        number: days,
+        limit: { least, priority },
+        state: days >= least ? "pass" : "look",
         fixes: [],
       },
     ];
   });
 }
 
-function minutesLines(program: Program, client: Client, method: Method): CheckLine[] {
+function minutes({ program, client, method }: Week): Check[] {
   return program.days
     .filter((d) => d.blocks.length > 0)
-    .map((d): CheckLine => {
-      const minutes = Math.round(dayMinutes(d, method));
-      const over = minutes - client.minutes;
+    .map((d): Check => {
+      const number = Math.round(dayMinutes(d, method));
+      const over = number - client.minutes;
       const last = d.blocks[d.blocks.length - 1]!.prescriptions.find((p) => p.reserves.length > 1 && !p.locked);
+      const fewer = last && change(last.id, { reserves: last.reserves.slice(0, -1) });
       return {
-        id: `minutes-${d.id}`,
-        verdict: over > 5 ? "problem" : over > 0 ? "look" : "pass",
-        title: `${d.name}: minutes`,
-        number: `${minutes} min`,
-        limit: `${client.minutes} min`,
-        reason:
-          over > 0
-            ? `${over} min over. Drop a set at the end or pair two exercises; that takes from the dose of their muscles.`
-            : "Fits.",
-        fixes:
-          over > 0 && last
-            ? [
-                {
-                  label: `One set less of ${last.name}`,
-                  operations: [
-                    { kind: "change", prescriptionId: last.id, change: { reserves: last.reserves.slice(0, -1) } },
-                  ],
-                },
-              ]
-            : [],
+        kind: "minutes",
+        subject: { day: named(d) },
+        number,
+        limit: client.minutes,
+        state: over > method.minutesOver ? "problem" : over > 0 ? "look" : "pass",
+        fixes: over > 0 && fewer ? [{ kind: "drop set", name: last.name, operations: [fewer] }] : [],
       };
     });
 }
@@ -208,158 +241,95 @@ function minutesLines(program: Program, client: Client, method: Method): CheckLi
 /** a swap where there is one, and always a way to leave it out */
 const swapOrOff = (p: Prescription, day: string, swapFor: SwapFor): Fix[] => [
   ...[swapFor(p)].filter((f) => f !== null),
-  { label: `Take it off ${day}`, operations: [{ kind: "remove", prescriptionId: p.id }] },
+  { kind: "take off", name: p.name, day, operations: [{ kind: "remove", prescriptionId: p.id }] },
 ];
 
-function jointFlags(
-  program: Program,
-  client: Client,
-  exercises: ReadonlyMap<string, Exercise>,
-  swapFor: SwapFor,
-): CheckLine[] {
-  return program.days.flatMap((d) =>
-    d.blocks.flatMap((b) =>
-      b.prescriptions.flatMap((p): CheckLine[] => {
-        const exercise = exercises.get(p.exerciseId);
-        if (!exercise) return [];
-        return client.joints.flatMap((j): CheckLine[] => {
-          const strain = exercise.joints[j.joint] ?? 0;
-          const caution = exercise.cautions.find((c) => c.joint === j.joint);
-          if (strain < 0.4 && !caution) return [];
-          const gentler = caution?.gentler ? exercises.get(caution.gentler) : undefined;
-          return [
-            {
-              id: `joint-${p.id}-${j.joint}`,
-              verdict: strain >= 0.5 ? "problem" : "look",
-              title: `${p.name}: ${j.joint}`,
-              number: `strain ${Math.round(strain * 100)} of 100`,
-              limit: `noted: ${j.note || j.joint}`,
-              reason: `${caution?.text ?? `It asks much of the ${j.joint}.`}${gentler ? ` Gentler: ${gentler.name}.` : ""}`,
-              fixes: swapOrOff(p, d.name, swapFor),
-            },
-          ];
-        });
-      }),
-    ),
-  );
+function joints({ program, client, method, exercises, swapFor }: Week): Check[] {
+  return linesOf(program).flatMap(({ day, p }): Check[] => {
+    const exercise = exercises.get(p.exerciseId);
+    if (!exercise) return [];
+    return client.joints.flatMap((j): Check[] => {
+      const strain = exercise.joints[j.joint] ?? 0;
+      const caution = exercise.cautions.find((c) => c.joint === j.joint);
+      if (strain < method.strain[0] && !caution) return [];
+      const gentler = caution?.gentler ? exercises.get(caution.gentler)?.name : undefined;
+      return [
+        {
+          kind: "joint",
+          subject: { line: named(p), joint: j.joint },
+          number: strain,
+          limit: { note: j.note, caution: caution?.text ?? null, gentler: gentler ?? null },
+          state: strain >= method.strain[1] ? "problem" : "look",
+          fixes: swapOrOff(p, day.name, swapFor),
+        },
+      ];
+    });
+  });
 }
 
-function equipmentLines(
-  program: Program,
-  client: Client,
-  exercises: ReadonlyMap<string, Exercise>,
-  swapFor: SwapFor,
-): CheckLine[] {
-  return program.days.flatMap((d) =>
-    d.blocks.flatMap((b) =>
-      b.prescriptions.flatMap((p): CheckLine[] => {
-        const missing = exercises.get(p.exerciseId)?.equipment.filter((e) => !client.equipment.includes(e)) ?? [];
-        return missing.length
-          ? [
-              {
-                id: `equipment-${p.id}`,
-                verdict: "problem",
-                title: `${p.name}: equipment`,
-                number: `needs ${missing.join(", ")}`,
-                limit: "not at this client's place",
-                reason: "Choose a setup from the ranking filtered to this client.",
-                fixes: swapOrOff(p, d.name, swapFor),
-              },
-            ]
-          : [];
-      }),
-    ),
-  );
+function equipment({ program, client, exercises, swapFor }: Week): Check[] {
+  return linesOf(program).flatMap(({ day, p }): Check[] => {
+    const missing = exercises.get(p.exerciseId)?.equipment.filter((e) => !client.equipment.includes(e)) ?? [];
+    if (missing.length === 0) return [];
+    const fixes = swapOrOff(p, day.name, swapFor);
+    return [{ kind: "equipment", subject: { line: named(p) }, number: missing, limit: null, state: "problem", fixes }];
+  });
 }
 
-function setLines(program: Program, method: Method): CheckLine[] {
-  return program.days.flatMap((d) =>
-    d.blocks.flatMap((b) =>
-      b.prescriptions.flatMap((p): CheckLine[] => {
-        const lines: CheckLine[] = [];
-        const rep = repSeconds(p.tempo);
-        if (rep < method.repSeconds[0] || rep > method.repSeconds[1])
-          lines.push({
-            id: `tempo-${p.id}`,
-            verdict: "look",
-            title: `${p.name}: tempo`,
-            number: `${one(rep)} s a rep`,
-            limit: `${method.repSeconds[0]} to ${method.repSeconds[1]} s`,
-            reason: "A rep outside this span is either thrown or trains patience.",
-            fixes: [],
-          });
-        if (p.rest < method.restLeast)
-          lines.push({
-            id: `rest-${p.id}`,
-            verdict: "look",
-            title: `${p.name}: rest`,
-            number: `${p.rest} s`,
-            limit: `at least ${method.restLeast} s`,
-            reason: "Too short a rest costs reps in the next set.",
-            fixes: [
-              {
-                label: `Rest ${method.restLeast} s`,
-                operations: [{ kind: "change", prescriptionId: p.id, change: { rest: method.restLeast } }],
-              },
-            ],
-          });
-        const [first, last] = [p.reserves[0]!, p.reserves[p.reserves.length - 1]!];
-        if (last > first)
-          lines.push({
-            id: `effort-${p.id}`,
-            verdict: "look",
-            title: `${p.name}: effort`,
-            number: `reserve ${p.reserves.join(", ")}`,
-            limit: "falls or stays within an exercise",
-            reason: "Effort should rise through an exercise; the last set is the hardest.",
-            fixes: [
-              {
-                label: "Turn the order round",
-                operations: [{ kind: "change", prescriptionId: p.id, change: { reserves: [...p.reserves].reverse() } }],
-              },
-            ],
-          });
-        return lines;
-      }),
-    ),
-  );
+function sets({ program, method }: Week): Check[] {
+  return prescriptionsOf(program).flatMap((p): Check[] => {
+    const subject = { line: named(p) };
+    const checks: Check[] = [];
+    const rep = repSeconds(p.tempo);
+    if (rep < method.repSeconds[0] || rep > method.repSeconds[1])
+      checks.push({ kind: "tempo", subject, number: rep, limit: method.repSeconds, state: "look", fixes: [] });
+    if (p.rest < method.restLeast) {
+      const fix = { kind: "rest", seconds: method.restLeast } as const;
+      const operations = [change(p.id, { rest: method.restLeast })];
+      const fixes = [{ ...fix, operations }];
+      checks.push({ kind: "rest", subject, number: p.rest, limit: method.restLeast, state: "look", fixes });
+    }
+    if (p.reserves[p.reserves.length - 1]! > p.reserves[0]!) {
+      const operations = [change(p.id, { reserves: [...p.reserves].reverse() })];
+      const fixes = [{ kind: "turn effort round", name: p.name, operations } as const];
+      checks.push({ kind: "effort", subject, number: p.reserves, limit: null, state: "look", fixes });
+    }
+    return checks;
+  });
 }
 
 /** the muscle an exercise gives most direct credit to, and the head of it that leads */
-function leadOf(p: Prescription): { head: string; muscle: string; length: number | null } | null {
+export function leadOf(p: Pick<Prescription, "credits">): { head: string; muscle: string } | null {
   const [lead] = Object.entries(p.credits)
     .filter(([, c]) => c.direct)
     .sort(([, a], [, b]) => b.share - a.share);
   const muscle = lead && findHead(lead[0])?.muscle;
-  return lead && muscle ? { head: lead[0], muscle, length: lead[1].length } : null;
+  return lead && muscle ? { head: lead[0], muscle } : null;
 }
 
 /**
  * on one day, two exercises for the same muscle that load it at the same length and cross no other joint differently
  */
-function redundancy(program: Program): CheckLine[] {
+function redundancy({ program, method }: Week): Check[] {
   return program.days.flatMap((d) => {
     const list = d.blocks.flatMap((b) => b.prescriptions);
     return list.flatMap((p, i) =>
-      list.slice(i + 1).flatMap((q): CheckLine[] => {
+      list.slice(i + 1).flatMap((q): Check[] => {
         const alike = Object.keys(p.credits).filter((h) => p.credits[h]!.direct && q.credits[h]?.direct);
         const apart = Math.max(
           0,
           ...alike.map((h) => Math.abs((p.credits[h]!.length ?? 0) - (q.credits[h]!.length ?? 1))),
         );
-        if (alike.length === 0 || apart > 0.08) return [];
+        if (alike.length === 0 || apart > method.lengthsApart) return [];
+        const operations: Operation[] = [{ kind: "remove", prescriptionId: q.id }];
         return [
           {
-            id: `redundant-${p.id}-${q.id}`,
-            verdict: "look",
-            title: `${p.name} and ${q.name}`,
-            number: `lengths ${apart.toFixed(2)} apart`,
-            limit: "more than 0.08 on one day",
-            reason:
-              "They load the same heads at the same length on the same day: one of them could cover another length or day.",
-            fixes: q.locked
-              ? []
-              : [{ label: `Take ${q.name} off ${d.name}`, operations: [{ kind: "remove", prescriptionId: q.id }] }],
+            kind: "redundant",
+            subject: { lines: [named(p), named(q)] },
+            number: apart,
+            limit: method.lengthsApart,
+            state: "look",
+            fixes: q.locked ? [] : [{ kind: "take off", name: q.name, day: d.name, operations }],
           },
         ];
       }),
@@ -367,11 +337,9 @@ function redundancy(program: Program): CheckLine[] {
   });
 }
 
-const LONG = 0.6;
-
 /** every muscle that should grow has a choice that loads it long */
-function lengthCoverage(program: Program, client: Client): CheckLine[] {
-  return muscles.flatMap((m): CheckLine[] => {
+function longLengths({ program, client, method }: Week): Check[] {
+  return muscles.flatMap((m): Check[] => {
     const priority = client.priorities[m.id];
     const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
     if ((priority !== "grow" && priority !== "specialise") || own.length === 0) return [];
@@ -382,99 +350,63 @@ function lengthCoverage(program: Program, client: Client): CheckLine[] {
         ),
       ),
     );
-    const covered = longest >= LONG;
-    return [
-      {
-        id: `length-${m.id}`,
-        verdict: covered ? "pass" : "look",
-        title: `${muscleName(m.id)}: long length`,
-        number: `longest loaded length ${longest.toFixed(2)}`,
-        limit: `at least one from ${LONG}`,
-        reason: covered
-          ? "A long-loaded choice is there."
-          : "No exercise loads it where it is long; the ranking has some.",
-        fixes: [],
-      },
-    ];
+    const state = longest >= method.long ? "pass" : "look";
+    return [{ kind: "long length", subject: { muscle: m.id }, number: longest, limit: method.long, state, fixes: [] }];
   });
 }
 
-const BANDS: [number, string][] = [
-  [8, "5-8"],
-  [12, "8-12"],
-  [20, "12-20"],
-  [51, "20 and more"],
-];
-const bandOfReps = (p: Prescription) => BANDS.find(([to]) => (p.reps.low + p.reps.high) / 2 < to)?.[1] ?? BANDS[3]![1];
-
 /** everything 3 x 10 is seen */
-function repVariety(program: Program, client: Client): CheckLine[] {
-  return muscles.flatMap((m): CheckLine[] => {
+function repBands({ program, client, method }: Week): Check[] {
+  const bandOfReps = ({ reps }: Prescription) =>
+    (method.repBands.find(({ to }) => (reps.low + reps.high) / 2 < to) ?? method.repBands.at(-1)!).name;
+  return muscles.flatMap((m): Check[] => {
     const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
     if (!client.priorities[m.id] || own.length < 2) return [];
     const bands = [...new Set(own.map(bandOfReps))];
-    return [
-      {
-        id: `reps-${m.id}`,
-        verdict: bands.length > 1 ? "pass" : "look",
-        title: `${muscleName(m.id)}: rep bands`,
-        number: bands.join(" and "),
-        limit: "two bands a week",
-        reason: bands.length > 1 ? "Varied." : "All of it stands in one band of repetitions.",
-        fixes: [],
-      },
-    ];
+    const state = bands.length > 1 ? "pass" : "look";
+    return [{ kind: "rep bands", subject: { muscle: m.id }, number: bands, limit: 2, state, fixes: [] }];
   });
 }
 
 const RANK = { specialise: 0, grow: 1, hold: 2, maintain: 3 } as const;
 
 /** what matters most comes first */
-function order(program: Program, client: Client): CheckLine[] {
-  return program.days.flatMap((d): CheckLine[] => {
+function order({ program, client }: Week): Check[] {
+  return program.days.flatMap((d): Check[] => {
     const rank = (i: number) =>
       Math.min(
         3,
         ...d.blocks[i]!.prescriptions.map((p) => RANK[client.priorities[leadOf(p)?.muscle ?? ""] ?? "maintain"]),
       );
-    const late = d.blocks.findIndex((_, i) => i > 0 && rank(i) < rank(i - 1));
-    if (late < 0) return [];
-    const [p, before] = [d.blocks[late]!.prescriptions[0]!, d.blocks[late - 1]!.prescriptions[0]!];
+    const at = d.blocks.findIndex((_, i) => i > 0 && rank(i) < rank(i - 1));
+    if (at < 0) return [];
+    const [late, before] = [d.blocks[at]!.prescriptions[0]!, d.blocks[at - 1]!.prescriptions[0]!];
+    const operations: Operation[] = [{ kind: "move", prescriptionId: late.id, dayId: d.id, index: at - 1 }];
     return [
       {
-        id: `order-${d.id}`,
-        verdict: "look",
-        title: `${d.name}: order`,
-        number: `${p.name} after ${before.name}`,
-        limit: "priority first",
-        reason: "What matters more is done when it is fresh.",
-        fixes: p.locked
-          ? []
-          : [
-              {
-                label: `${p.name} earlier`,
-                operations: [{ kind: "move", prescriptionId: p.id, dayId: d.id, index: late - 1 }],
-              },
-            ],
+        kind: "order",
+        subject: { day: named(d), late: named(late), before: named(before) },
+        number: null,
+        limit: null,
+        state: "look",
+        fixes: late.locked ? [] : [{ kind: "earlier", name: late.name, operations }],
       },
     ];
   });
 }
 
 /** sides can only be compared where some work is done one side at a time */
-function oneSided(program: Program): CheckLine[] {
+function sides({ program }: Week): Check[] {
   const all = prescriptionsOf(program);
   if (all.length < 4) return [];
-  const sides = all.filter((p) => p.sides === "one").length;
+  const one = all.filter((p) => p.sides === "one").length;
   return [
     {
-      id: "sides",
-      verdict: sides > 0 ? "pass" : "look",
-      title: "Left and right",
-      number: `${sides} of ${all.length} one side at a time`,
-      limit: "at least one",
-      reason:
-        sides > 0 ? "The sides can be compared in the log." : "With both sides together a difference never shows.",
+      kind: "sides",
+      subject: {},
+      number: { one, all: all.length },
+      limit: 1,
+      state: one > 0 ? "pass" : "look",
       fixes: [],
     },
   ];

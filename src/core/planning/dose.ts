@@ -3,7 +3,7 @@
  * docs/method/planning.md.
  */
 import { heads, muscles } from "#core/anatomy/anatomy";
-import type { Method } from "#core/planning/method";
+import type { Method } from "#core/edition/method";
 import type { Prescription, Program } from "#core/planning/program";
 import type { BodyView } from "#core/mechanics/survey";
 

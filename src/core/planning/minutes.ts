@@ -1,5 +1,5 @@
 /** Minutes of a session: warm-up, set-up and change-over, work, rests, sides. */
-import type { Method } from "#core/planning/method";
+import type { Method } from "#core/edition/method";
 import type { Block, Day, Prescription, Tempo } from "#core/planning/program";
 
 export const repSeconds = (t: Tempo): number => t.lower + t.longPause + t.lift + t.shortPause;

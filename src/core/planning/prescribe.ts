@@ -7,7 +7,7 @@ import { completeValues, exerciseVersion, setupKey, setupName, type Values } fro
 import type { BodyView, Survey } from "#core/mechanics/survey";
 import { creditsOf } from "#core/planning/dose";
 import { bodyLoadOf, loadingOf, type Loading } from "#core/planning/loading";
-import type { Method } from "#core/planning/method";
+import type { Method } from "#core/edition/method";
 import type { Alternative, Load, Prescription } from "#core/planning/program";
 import { windowTop } from "#core/training/progression";
 

@@ -107,7 +107,9 @@ export type Day = z.infer<typeof daySchema>;
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(3),
+  version: z.literal(4),
+  /** what it is planned and judged with */
+  edition: word,
   id: z.uuid(),
   clientId: z.uuid(),
   name: z.string().trim().min(1, "a name is needed").max(80, "at most 80 characters"),

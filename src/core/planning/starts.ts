@@ -1,7 +1,7 @@
 /** A new client's priorities from the sets that the minutes allow: days x (minutes - warm-up) / minutes a set. */
 import { z } from "zod";
 import type { Priority } from "#core/clients/client";
-import type { Method } from "#core/planning/method";
+import type { Method } from "#core/edition/method";
 import data from "./starts.json" with { type: "json" };
 
 const starts = z

@@ -10,10 +10,10 @@ import { unitFor } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
-import type { Method } from "#core/planning/method";
+import type { Method } from "#core/edition/method";
 import type { Prescription } from "#core/planning/program";
 import { rankHead, type RankedRow } from "#core/ranking/rank";
-import type { School } from "#core/ranking/schools";
+import type { Edition } from "#core/edition/edition";
 
 /** cosine between two actions from which on they are the same function */
 const SAME_FUNCTION = 0.6;
@@ -53,13 +53,13 @@ export function swapsFor(
   planned: SurveyRow | undefined,
   survey: Survey,
   client: Pick<Client, "equipment" | "joints">,
-  school: School,
+  edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
 ): Swaps {
   const head = headOfLine(p);
   if (!head || !planned) return { head, own: undefined, rows: [] };
   const noted = client.joints.map((j) => j.joint);
-  const all = rankHead(survey, head, school, exercises, { equipment: client.equipment, joints: noted });
+  const all = rankHead(survey, head, edition, exercises, { equipment: client.equipment, joints: noted });
   const strain = (e: Exercise | undefined, joint: (typeof noted)[number]) => e?.joints[joint] ?? 0;
   const own = exercises.get(p.exerciseId);
   // chosen for this muscle: so is what stands in for it

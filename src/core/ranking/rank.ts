@@ -1,14 +1,14 @@
 /**
  * From a survey to a ranking of setups for one head, under one school, for one client's equipment and joints.
  * Gates come first and stay visible with their reason; then each criterion is 0..1 and the score their weighted mean
- * times 100; the because-sentence is made of the same numbers.
+ * times 100; what is said of a row is the same numbers.
  */
 import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { Exercise, Joint } from "#core/exercises/format";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
-import { CRITERIA, tierOf, type CriterionId, type School, type Tier } from "#core/ranking/schools";
-/** where measurements speak against what mechanics alone would say: shown apart, with the reason, and not ranked */
-import contested from "./contested.json" with { type: "json" };
+import { tierOf, type Edition } from "#core/edition/edition";
+import { becauseOf, said, type Because } from "#core/ranking/because";
+import { CRITERIA, type CriterionId, type School, type Tier } from "#core/edition/schools";
 
 /** under this share of the work, or of what the hardest working head does, an exercise is "not for this head" */
 const LEAST_SHARE = 0.03;
@@ -34,13 +34,12 @@ export interface RankedRow {
   low: number;
   high: number;
   criteria: Record<CriterionId, number>;
-  because: string;
+  because: Because;
   /** null, or why it is out; it stays visible */
   out: string | null;
 }
 
 const clamp = (x: number) => Math.max(0, Math.min(1, x));
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 
 function criteriaOf(
   view: BodyView,
@@ -94,11 +93,12 @@ export function isFor(view: BodyView, headId: string): boolean {
 export function rankHead(
   survey: Survey,
   headId: string,
-  school: School,
+  edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
   context: RankingContext,
 ): RankedRow[] {
   const head = heads.find((h) => h.id === headId);
+  const { school, contested } = edition;
   if (!head) throw new RangeError(`no head called ${headId}`);
   const drafts = survey.rows.flatMap((row) => {
     const exercise = exercises.get(row.exerciseId);
@@ -110,7 +110,7 @@ export function rankHead(
     const scores = row.varied
       .map((v) => criteriaOf(v, headId, head.muscle, exercise, context.joints))
       .map((x) => (x ? scoreOf(x, school) : 0));
-    const tier = tierOf(score);
+    const tier = tierOf(score, edition);
     const sorted = [...scores].sort((a, b) => a - b);
     const missing = context.equipment ? exercise.equipment.filter((e) => !context.equipment!.includes(e)) : [];
     return [
@@ -119,7 +119,7 @@ export function rankHead(
         exercise,
         score,
         tier,
-        tierHolds: scores.length ? scores.filter((s) => tierOf(s) === tier).length / scores.length : 1,
+        tierHolds: scores.length ? scores.filter((s) => tierOf(s, edition) === tier).length / scores.length : 1,
         low: Math.min(score, sorted[0] ?? score),
         high: Math.max(score, sorted[sorted.length - 1] ?? score),
         criteria: c,
@@ -149,7 +149,7 @@ export function rankHead(
       ...d,
       place,
       tied,
-      because: because(d.criteria, medians, school, d.row.view, headId, d.exercise, context.joints),
+      because: becauseOf(d.criteria, medians, school, (id) => said(id, d.row.view, headId, d.exercise, context.joints)),
     };
   });
 }
@@ -167,78 +167,6 @@ export const equipmentName = (id: string): string =>
     "pull-up-bar": "a pull-up bar",
     "dip-bars": "dip bars",
   })[id] ?? id;
-
-/** what lifts it (two at most) and what costs it most, against the middle of the list */
-function because(
-  c: Record<CriterionId, number>,
-  medians: Record<CriterionId, number>,
-  school: School,
-  view: BodyView,
-  headId: string,
-  exercise: Exercise,
-  joints: readonly Joint[],
-): string {
-  const effect = (id: CriterionId) => (school.weights[id] ?? 0) * (c[id] - medians[id]);
-  const order = [...CRITERIA].sort((a, b) => effect(b) - effect(a));
-  const lifts = order.filter((id) => effect(id) > 0.3).slice(0, 2);
-  const cost = order[order.length - 1]!;
-  const say = (id: CriterionId) => phrase(id, view, headId, exercise, joints);
-  const up = lifts.map(say).join(" and ");
-  const down = effect(cost) < -0.3 ? say(cost) : null;
-  const text =
-    up && down
-      ? `${up}; but ${down}`
-      : up || (down ? `Held back: ${down}` : "Close to the middle of the list in every criterion");
-  return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
-}
-
-function phrase(id: CriterionId, view: BodyView, headId: string, exercise: Exercise, joints: readonly Joint[]): string {
-  const m = view.heads[headId]!;
-  const head = heads.find((h) => h.id === headId)!;
-  const { stated } = exercise;
-  switch (id) {
-    case "function":
-      return `it does ${percent(m.shareOfAll)} of the work`;
-    case "limiter": {
-      const total = view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
-      const mine = view.limiters.find((l) => l.muscle === head.muscle);
-      const first = view.limiters[0];
-      if (mine && first === mine)
-        return `the muscle itself is ${percent(mine.elasticity / total)} of what ends the set`;
-      return first
-        ? `the set ends first with the ${muscleName(first.muscle).toLowerCase()} (${percent(first.elasticity / total)})`
-        : "nothing clear ends the set";
-    }
-    case "stretchReached":
-      return `it reaches ${percent(m.stretchReached)} of the length range`;
-    case "stretchLoad":
-      return `${percent(m.stretchShare)} of the tension falls in the long half`;
-    case "shortLoad":
-      return `${percent(m.thirds[0])} of the tension falls in the short third`;
-    case "range":
-      return `only ${percent(m.rangeLoaded)} of the range is travelled under real load`.replace(
-        /^only (?=[5-9]\d)/,
-        "",
-      );
-    case "partialReserve":
-      return m.partialReserve > 1.05
-        ? `its long half allows ${m.partialReserve.toFixed(1)} times the load`
-        : "its long half allows no extra load";
-    case "steadiness":
-      return stated.steadiness >= 0.7 ? "little else has to work" : "the body has to be held still freely";
-    case "time":
-      return `setting up takes ${stated.setupSeconds + stated.changeSeconds} s`;
-    case "progression":
-      return `one step is ${percent(stated.loadStep / stated.usualLoad)} of a usual load`;
-    case "joints": {
-      const [joint] = Object.entries(exercise.joints).sort(
-        ([ja, a], [jb, b]) =>
-          b * (joints.includes(jb as Joint) ? 1 : 0.6) - a * (joints.includes(ja as Joint) ? 1 : 0.6),
-      )[0] ?? ["joints"];
-      return exercise.joints[joint as Joint]! >= 0.4 ? `it asks much of the ${joint}` : "it is easy on the joints";
-    }
-  }
-}
 
 export interface HeadGroup {
   id: string;

@@ -31,12 +31,12 @@ export const snapshotPrescriptionSchema = z.strictObject({
   tempo: tempoSchema,
   load: loadSchema.nullable(),
   loadStep: loadSchema,
-  setupSeconds: z.number().default(0),
-  changeSeconds: z.number().default(0),
-  bodyLoad: z.number().default(0),
-  harder: alternativeSchema.nullable().default(null),
+  setupSeconds: z.number(),
+  changeSeconds: z.number(),
+  bodyLoad: z.number(),
+  harder: alternativeSchema.nullable(),
   /** every joint that pain can be told of, those that this exercise works first */
-  joints: z.array(z.enum(JOINTS)).default([...JOINTS]),
+  joints: z.array(z.enum(JOINTS)),
   note: z.string(),
   cues: z.array(z.string()),
   cautions: z.array(z.string()),
@@ -44,24 +44,24 @@ export const snapshotPrescriptionSchema = z.strictObject({
   start: drawingSchema,
   end: drawingSchema,
   /** what the coach approves when the machine is busy */
-  alternatives: z
-    .array(
-      z.strictObject({
-        setupKey: z.string(),
-        name: z.string(),
-        settings: z.array(z.string()),
-        cues: z.array(z.string()),
-        start: drawingSchema,
-        end: drawingSchema,
-      }),
-    )
-    .default([]),
+  alternatives: z.array(
+    z.strictObject({
+      setupKey: z.string(),
+      name: z.string(),
+      settings: z.array(z.string()),
+      cues: z.array(z.string()),
+      start: drawingSchema,
+      end: drawingSchema,
+    }),
+  ),
 });
 export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(1),
+  version: z.literal(2),
+  /** what its program was planned with, and what its next targets follow from */
+  edition: z.string().max(80),
   programId: z.uuid(),
   programVersion: z.int(),
   programName: z.string(),

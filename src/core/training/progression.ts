@@ -5,7 +5,7 @@
  * The rep-load relation is load = one-rep load / (1 + reps to failure / 30) (a common linear form, good to about 10
  * reps either way; recalled, unverified).
  */
-import type { Method } from "#core/planning/method";
+import type { Method } from "#core/edition/method";
 import type { Load, Prescription, Tempo } from "#core/planning/program";
 import type { Entry, Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";

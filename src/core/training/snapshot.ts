@@ -1,5 +1,6 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
 import { headTitle } from "#core/anatomy/anatomy";
+import { editionOf } from "#core/edition/edition";
 import { JOINTS, type Exercise, type Joint } from "#core/exercises/format";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup } from "#core/exercises/setup";
@@ -9,7 +10,6 @@ import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
 import { compileModel } from "#core/mechanics/compile";
 import type { Model } from "#core/mechanics/model";
 import { dayMinutes } from "#core/planning/minutes";
-import type { Method } from "#core/planning/method";
 import type { Prescription, Program } from "#core/planning/program";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
 
@@ -153,12 +153,13 @@ export function buildSnapshot(
   program: Program,
   programVersion: number,
   body: { stature: number; mass: number },
-  method: Method,
 ): Snapshot {
   const model = compileModel({ stature: body.stature, mass: body.mass });
+  const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 1,
+    version: 2,
+    edition: program.edition,
     programId: program.id,
     programVersion,
     programName: program.name,

@@ -1,10 +1,11 @@
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
-import { z } from "zod";
 import { clientInput, type Client, type ClientSummary } from "#core/clients/client";
+import { api } from "#core/exchange/api";
+import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { auditLook, readAudit, writeAudit } from "#server/audit";
 import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
-import { notFound, Problem, readBody, readId, revision as revisionSchema } from "#server/http/problem";
+import { notFound, Problem, readBody, readId } from "#server/http/problem";
 import { coachOf, requireHead } from "#server/identity/coach";
 import { firstProgram, insertProgram } from "#server/planning/programs";
 
@@ -12,16 +13,20 @@ interface ClientRow {
   id: string;
   revision: number;
   body: unknown;
+  format: number;
 }
 
-/** older bodies lack what has come since, and the schema fills it in */
-const toClient = (r: ClientRow): Client => ({ ...clientInput.parse(r.body), id: r.id, revision: r.revision });
+const toClient = (r: ClientRow): Client => ({
+  ...clientInput.parse(upgrade("client", r.body, r.format)),
+  id: r.id,
+  revision: r.revision,
+});
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {
-  const [row] = await tx.query<ClientRow>("select id, revision, body from client where practice_id = $1 and id = $2", [
-    practiceId,
-    id,
-  ]);
+  const [row] = await tx.query<ClientRow>(
+    "select id, revision, body, format from client where practice_id = $1 and id = $2",
+    [practiceId, id],
+  );
   if (!row) throw notFound("client");
   return toClient(row);
 }
@@ -49,15 +54,14 @@ export function clientRoutes(database: Database): Router {
     response.json({ client });
   });
 
-  const creation = z.strictObject({ id: z.uuid(), client: clientInput });
   router.post("/clients", async (request, response) => {
     const coach = coachOf(request);
     const { practiceId } = coach;
-    const { id, client } = readBody(creation, request);
+    const { id, client } = readBody(api.makeClient.body, request);
     const made = await database.withPractice(practiceId, async (tx) => {
       const rows = await tx.query(
-        "insert into client (practice_id, id, name, body) values ($1, $2, $3, $4) on conflict do nothing returning 1",
-        [practiceId, id, client.name, client],
+        "insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5) on conflict do nothing returning 1",
+        [practiceId, id, client.name, client, VERSIONS.client],
       );
       if (rows.length === 0) {
         // the same form again after a lost answer is the same client; anything else is not
@@ -76,16 +80,15 @@ export function clientRoutes(database: Database): Router {
     response.status(made ? 201 : 200).json({ client: { ...client, id, revision: 1 } });
   });
 
-  const update = z.strictObject({ revision: revisionSchema, client: clientInput });
   router.put("/clients/:id", async (request, response) => {
     const coach = coachOf(request);
     const { practiceId } = coach;
     const id = readId(request, "id", "client");
-    const { revision, client } = readBody(update, request);
+    const { revision, client } = readBody(api.saveClient.body, request);
     const saved = await database.withPractice(practiceId, async (tx) => {
       const rows = await tx.query<ClientRow>(
-        "update client set body = $4, name = $5, revision = revision + 1 where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body",
-        [practiceId, id, revision, client, client.name],
+        "update client set body = $4, name = $5, format = $6, revision = revision + 1 where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body, format",
+        [practiceId, id, revision, client, client.name, VERSIONS.client],
       );
       if (!rows[0])
         throw new Problem(409, "Somebody else has changed this client since you opened it.", [], {
@@ -111,11 +114,10 @@ export function clientRoutes(database: Database): Router {
       .send(`${JSON.stringify(everything, null, 2)}\n`);
   });
 
-  const erasure = z.strictObject({ name: z.string().max(80) });
   router.delete("/clients/:id", requireHead, async (request, response) => {
     const coach = coachOf(request);
     const id = readId(request, "id", "client");
-    const { name } = readBody(erasure, request);
+    const { name } = readBody(api.eraseClient.body, request);
     await database.withPractice(coach.practiceId, async (tx) => {
       const found = await findClient(tx, coach.practiceId, id);
       if (found.name.trim() !== name.trim())

@@ -74,6 +74,8 @@ export function openDatabase(url: string, poolSize = 10): Database {
   });
   // a connection lost while idle is replaced by the pool; without a listener it would end the process
   pool.on("error", () => undefined);
+  // and one lost while in use fails its statement; the pool listens to idle ones only
+  pool.on("connect", (connection) => void connection.on("error", () => undefined));
 
   const once = async <T>(practiceId: string, work: (tx: Transaction) => Promise<T>): Promise<T> => {
     const connection = await pool.connect();

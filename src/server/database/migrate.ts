@@ -11,7 +11,7 @@ const KEEPER = "gryn_keeper";
 /** any number, the same for every Gryn: one migration at a time */
 const LOCK = 7_170_071;
 
-const tenantTables = "client, program, program_edit, hand_over, entry, report, load_bound";
+const tenantTables = "client, program, program_edit, hand_over, entry, report, load_bound, job, client_mechanics";
 
 const rights = (role: string, database: string) => `
   revoke temporary, create on database ${database} from public;
@@ -19,8 +19,8 @@ const rights = (role: string, database: string) => `
   grant usage on schema public, gryn to ${role}, ${KEEPER};
   revoke all on all functions in schema gryn from public;
   grant execute on all functions in schema gryn to ${role}, ${KEEPER};
-  grant select, insert, update, delete on client, program, load_bound to ${role};
-  grant select, insert on program_edit, hand_over, entry, report, audit to ${role};
+  grant select, insert, update, delete on client, program, load_bound, job, client_mechanics to ${role};
+  grant select, insert on program_edit, hand_over, entry, report, audit, mechanics to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};
   grant select, insert, update, delete on account, session, client_link, invitation, attempt to ${KEEPER};
@@ -80,6 +80,11 @@ export async function migrate(ownerUrl: string, options: { appUrl?: string | und
   await owner.connect();
   try {
     await owner.query("select pg_advisory_lock($1)", [LOCK]);
+    if (!(await hasRole(owner, KEEPER)))
+      await owner.query(`create role ${KEEPER} nologin nosuperuser nobypassrls nocreatedb nocreaterole`);
+    await owner.query(
+      `do $$ begin if not pg_has_role(current_user, '${KEEPER}', 'member') then execute format('grant ${KEEPER} to %I', current_user); end if; end $$`,
+    );
     await runner({
       dbClient: owner,
       dir: MIGRATIONS,
@@ -96,11 +101,6 @@ export async function migrate(ownerUrl: string, options: { appUrl?: string | und
         error: (m: string) => process.stderr.write(`${m}\n`),
       },
     });
-    if (!(await hasRole(owner, KEEPER)))
-      await owner.query(`create role ${KEEPER} nologin nosuperuser nobypassrls nocreatedb nocreaterole`);
-    await owner.query(
-      `do $$ begin if not pg_has_role(current_user, '${KEEPER}', 'member') then execute format('grant ${KEEPER} to %I', current_user); end if; end $$`,
-    );
     if (!options.appUrl && !(await answers(appUrl))) {
       const password = pg.escapeLiteral(new URL(appUrl).password);
       // only a superuser may so much as name the attributes of a role that is there

@@ -9,7 +9,8 @@ import { EQUIPMENT } from "#core/exercises/format";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
+import { VERSIONS } from "#core/exchange/upgrade";
 import { prescribe } from "#core/planning/prescribe";
 import type { Load, Prescription, Program } from "#core/planning/program";
 import type { Entry, Report } from "#core/training/entry";
@@ -210,7 +211,7 @@ function buildProgram(key: string, client: ClientInput): Program {
     const exercise = findExercise(w.exercise)!;
     const setup = resolveSetup(exercise, w.values);
     const survey = surveySetups([setup], body, 0);
-    const p = prescribe(exercise, w.values, survey.rows[0]!.view, DEFAULT_METHOD, {
+    const p = prescribe(exercise, w.values, survey.rows[0]!.view, CURRENT_EDITION.method, {
       id: demoId(`${key} prescription ${i}`),
       modelVersion: survey.modelVersion,
       unit: unitFor(client, exercise.equipment),
@@ -234,7 +235,8 @@ function buildProgram(key: string, client: ClientInput): Program {
   });
   return {
     format: "gryn-program",
-    version: 3,
+    version: 4,
+    edition: CURRENT_EDITION.id,
     id: demoId(`${key} program`),
     clientId: demoId(key),
     name: plans[key]!.name ?? "Arm block",
@@ -342,11 +344,12 @@ export async function loadDemo(ownerUrl: string, appUrl: string, now = new Date(
   try {
     await database.withPractice(DEMO_PRACTICE, async (tx) => {
       for (const { key, ...client } of clients) {
-        await tx.query("insert into client (practice_id, id, name, body) values ($1, $2, $3, $4)", [
+        await tx.query("insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5)", [
           DEMO_PRACTICE,
           demoId(key),
           client.name,
           client,
+          VERSIONS.client,
         ]);
         const program = buildProgram(key, client);
         await insertProgram(tx, DEMO_PRACTICE, program);
@@ -356,7 +359,7 @@ export async function loadDemo(ownerUrl: string, appUrl: string, now = new Date(
           tx,
           DEMO_PRACTICE,
           demoId(DEMO_SIGN_IN.email),
-          buildSnapshot(program, 0, client, DEFAULT_METHOD),
+          buildSnapshot(program, 0, client),
           before,
         );
         await writeLog(tx, DEMO_PRACTICE, demoId(key), buildLog(program, given.id, now));
@@ -448,6 +451,8 @@ export async function removeDemo(ownerUrl: string): Promise<void> {
       "program_edit",
       "program",
       "load_bound",
+      "job",
+      "client_mechanics",
       "client",
       "client_link",
       "invitation",

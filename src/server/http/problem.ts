@@ -23,10 +23,6 @@ export class Problem extends Error {
 
 export const notFound = (what: string) => new Problem(404, `There is no such ${what} in this practice.`);
 
-/** largest whole number a column keeps */
-export const LARGEST = 2_147_483_647;
-export const revision = z.int().min(0).max(LARGEST, "too large");
-
 /** the body in the shape of a schema; @throws Problem 400 naming every field that is wrong */
 export function readBody<S extends z.ZodType>(schema: S, request: Request): z.output<S> {
   return readShape(schema, request.body);

@@ -1,13 +1,13 @@
 /** One's own account: password, sessions, second factor. */
 import { Router, type Request } from "express";
-import { z } from "zod";
+import { api } from "#core/exchange/api";
 import { callIn, type Database } from "#server/database/database";
 import { attempt, succeeded } from "#server/http/limits";
 import { Problem, readBody } from "#server/http/problem";
 import { writeAudit } from "#server/audit";
 import { coachOf } from "#server/identity/coach";
 import { factorHolds, newFactor } from "#server/identity/factor";
-import { hashPassword, isRight, newPassword } from "#server/identity/password";
+import { hashPassword, isRight } from "#server/identity/password";
 import { hashSession } from "#server/identity/session-store";
 import { guessLimits } from "#server/identity/sign-in";
 
@@ -69,9 +69,8 @@ export function accountRoutes(database: Database, attempts: number): Router {
     response.json(answer);
   });
 
-  const passwords = z.strictObject({ password: z.string().min(1, "your password now").max(200), next: newPassword });
   router.put("/account/password", async (request, response) => {
-    const { password, next } = readBody(passwords, request);
+    const { password, next } = readBody(api.changePassword.body, request);
     const coach = coachOf(request);
     await confirm(request, password);
     await change(request, "password", await hashPassword(next), "changed own password");
@@ -95,17 +94,15 @@ export function accountRoutes(database: Database, attempts: number): Router {
     response.json({ ended });
   });
 
-  const known = z.strictObject({ password: z.string().min(1, "your password").max(200) });
   router.post("/account/factor", async (request, response) => {
-    const { email } = await confirm(request, readBody(known, request).password);
+    const { email } = await confirm(request, readBody(api.beginFactor.body, request).password);
     const factor = newFactor(email);
     request.session.factorSecret = factor.secret;
     response.json(factor);
   });
 
-  const confirmation = z.strictObject({ code: z.string().regex(/^\d{6}$/, "six digits") });
   router.put("/account/factor", async (request, response) => {
-    const { code } = readBody(confirmation, request);
+    const { code } = readBody(api.confirmFactor.body, request);
     const secret = request.session.factorSecret;
     if (!secret) throw new Problem(409, "Start setting up the second factor again.");
     if (!(await factorHolds(database, coachOf(request).accountId, secret, code)))
@@ -118,7 +115,7 @@ export function accountRoutes(database: Database, attempts: number): Router {
   });
 
   router.delete("/account/factor", async (request, response) => {
-    await confirm(request, readBody(known, request).password);
+    await confirm(request, readBody(api.removeFactor.body, request).password);
     await change(request, "factor", null, "removed own second factor");
     response.json({ factor: false });
   });

@@ -1,28 +1,20 @@
 /** The people of a practice: who they are, inviting and removing them, and joining by a one-time link. */
 import { createHash, randomBytes, randomUUID } from "node:crypto";
 import { Router, type Request } from "express";
-import { z } from "zod";
+import { api, type Answer } from "#core/exchange/api";
 import { readAudit, writeAudit } from "#server/audit";
-import { callIn, type Database, type Invitation, type Role } from "#server/database/database";
+import { callIn, type Database, type Invitation } from "#server/database/database";
 import { attempt } from "#server/http/limits";
 import { notFound, Problem, readBody, readId, readShape } from "#server/http/problem";
 import { coachOf, requireHead } from "#server/identity/coach";
-import { hashPassword, newPassword } from "#server/identity/password";
+import { hashPassword } from "#server/identity/password";
 
 export const hashToken = (token: string): string => createHash("sha256").update(token).digest("hex");
 export const newToken = (): string => randomBytes(24).toString("base64url");
 
 const INVITATION_VALID = "7 days";
-const role = z.enum(["head", "coach"]);
 
-export interface Person {
-  id: string;
-  name: string;
-  email: string;
-  role: Role;
-  factor: boolean;
-  since: string;
-}
+type Person = Answer<"people">["people"][number];
 
 export function peopleRoutes(database: Database): Router {
   const router = Router();
@@ -42,7 +34,7 @@ export function peopleRoutes(database: Database): Router {
 
   router.post("/invitations", requireHead, async (request, response) => {
     const coach = coachOf(request);
-    const wanted = readBody(z.strictObject({ role }), request);
+    const wanted = readBody(api.invite.body, request);
     const token = newToken();
     await database.withPractice(coach.practiceId, async (tx) => {
       await callIn(tx, "invite", hashToken(token), wanted.role, coach.name, INVITATION_VALID);
@@ -74,7 +66,7 @@ export function peopleRoutes(database: Database): Router {
   };
 
   router.put("/people/:id", requireHead, async (request, response) => {
-    const wanted = readBody(z.strictObject({ role }), request);
+    const wanted = readBody(api.changeRole.body, request);
     await change(
       request,
       "role",
@@ -94,16 +86,9 @@ export function peopleRoutes(database: Database): Router {
     response.json({});
   });
 
-  const asked = z.object({
-    before: z
-      .string()
-      .regex(/^\d{1,18}$/)
-      .optional(),
-    client: z.uuid().optional(),
-  });
   router.get("/audit", requireHead, async (request, response) => {
     const coach = coachOf(request);
-    const { before, client } = readShape(asked, request.query);
+    const { before, client } = readShape(api.audit.query, request.query);
     response.json({
       rows: await database.withPractice(coach.practiceId, (tx) =>
         readAudit(tx, coach.practiceId, before ?? null, client ?? null),
@@ -113,14 +98,6 @@ export function peopleRoutes(database: Database): Router {
   return router;
 }
 
-const token = z.string().min(20).max(100);
-const joining = z.strictObject({
-  token,
-  name: z.string().trim().min(1, "a name is needed").max(80),
-  email: z.email("an e-mail address").max(200),
-  password: newPassword,
-  practice: z.string().trim().min(1, "a name for the practice").max(80).optional(),
-});
 const GONE: Record<string, string> = {
   unknown: "This invitation is not known here. Ask for a new one.",
   used: "This invitation has been used. Sign in, or ask for a new one.",
@@ -133,7 +110,7 @@ export function joinRoutes(database: Database): Router {
   const perAddress = (request: Request) => attempt(database, [{ key: `join ${request.ip}`, most: 60 }]);
 
   router.post("/join/look", async (request, response) => {
-    const given = readBody(z.strictObject({ token }), request);
+    const given = readBody(api.lookAtInvitation.body, request);
     await perAddress(request);
     const invitation = await database.call<Invitation>("invitation_look", hashToken(given.token));
     if (invitation?.state !== "open") throw new Problem(410, GONE[invitation?.state ?? "unknown"]!);
@@ -141,7 +118,7 @@ export function joinRoutes(database: Database): Router {
   });
 
   router.post("/join", async (request, response) => {
-    const given = readBody(joining, request);
+    const given = readBody(api.join.body, request);
     await perAddress(request);
     const invitation = await database.call<Invitation>("invitation_look", hashToken(given.token));
     if (invitation?.state !== "open") throw new Problem(410, GONE[invitation?.state ?? "unknown"]!);

@@ -1,7 +1,7 @@
 /** Signing in and out. */
 import { randomBytes } from "node:crypto";
 import { Router } from "express";
-import { z } from "zod";
+import { api } from "#core/exchange/api";
 import type { Account, Database } from "#server/database/database";
 import { attempt, succeeded, type Limit } from "#server/http/limits";
 import { Problem, readBody } from "#server/http/problem";
@@ -9,15 +9,6 @@ import { requireCoach } from "#server/identity/coach";
 import { factorHolds } from "#server/identity/factor";
 import { isRight } from "#server/identity/password";
 import type { SessionStore } from "#server/identity/session-store";
-
-const credentials = z.strictObject({
-  email: z.email("an e-mail address").max(200),
-  password: z.string().min(1, "a password is needed").max(200),
-  code: z
-    .string()
-    .regex(/^\d{6}$/, "six digits")
-    .optional(),
-});
 
 export interface DemoSignIn {
   email: string;
@@ -47,7 +38,7 @@ export function signInRoutes(
 
   router.post("/session", async (request, response) => {
     // a form that cannot be right is no guess
-    const { email, password, code } = readBody(credentials, request);
+    const { email, password, code } = readBody(api.signIn.body, request);
     const limits = guessLimits(email, request.ip ?? "", attempts);
     await attempt(database, limits);
     const account = await database.call<Account>("sign_in", email);

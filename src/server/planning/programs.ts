@@ -2,7 +2,8 @@
  * Programs as their operations and a document; edits of different things are merged, of the same thing refused with
  * both values.
  */
-import { upgradeProgram } from "#core/exchange/upgrade";
+import { CURRENT_EDITION } from "#core/edition/edition";
+import { upgrade } from "#core/exchange/upgrade";
 import { touches } from "#core/planning/edit";
 import { mergeEdits, readEdits } from "#core/planning/merge";
 import { type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/planning/program";
@@ -28,7 +29,7 @@ export async function findProgram(
     [practiceId, id],
   );
   if (!row) throw notFound("program");
-  return { program: upgradeProgram<Program>(row.document), version: row.version };
+  return { program: upgrade<Program>("program", row.document), version: row.version };
 }
 
 /** a client's program: made with the client, so that reading never makes one */
@@ -38,12 +39,13 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
     [practiceId, clientId],
   );
   if (!row) throw notFound("program");
-  return { program: upgradeProgram<Program>(row.document), version: row.version };
+  return { program: upgrade<Program>("program", row.document), version: row.version };
 }
 
 export const firstProgram = (newId: () => string, clientId: string, days: number): Program => ({
   format: "gryn-program",
-  version: 3,
+  version: 4,
+  edition: CURRENT_EDITION.id,
   id: newId(),
   clientId,
   name: "First block",

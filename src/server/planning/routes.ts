@@ -1,10 +1,10 @@
 import { Router } from "express";
-import { z } from "zod";
+import { api } from "#core/exchange/api";
 import { programJsonSchema } from "#core/exchange/files";
 import { auditLook, writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/routes";
 import type { Database } from "#server/database/database";
-import { readBody, readId, revision } from "#server/http/problem";
+import { readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { appendEdits, findProgram, programOfClient } from "#server/planning/programs";
 
@@ -23,11 +23,10 @@ export function planningRoutes(database: Database): Router {
     );
   });
 
-  const batch = z.strictObject({ base: revision, edits: z.array(z.unknown()).min(1).max(100) });
   router.post("/programs/:id/edits", async (request, response) => {
     const coach = coachOf(request);
     const id = readId(request, "id", "program");
-    const { base, edits } = readBody(batch, request);
+    const { base, edits } = readBody(api.sendEdits.body, request);
     response.json(await database.withPractice(coach.practiceId, (tx) => appendEdits(tx, coach, id, base, edits)));
   });
 

@@ -5,16 +5,16 @@
  */
 import { Router, type Request, type RequestHandler } from "express";
 import { z } from "zod";
+import { api } from "#core/exchange/api";
 import {
   entrySchema,
   reportSchema,
-  sentBatchSchema,
   type Entry,
   type ItemAnswer,
   type LogBatch,
   type Report,
 } from "#core/training/entry";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
 import { findClient } from "#server/clients/routes";
 import type { Database, LinkState, Transaction } from "#server/database/database";
 import { attempt } from "#server/http/limits";
@@ -75,9 +75,8 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
   };
   router.use(fromThePage);
 
-  const opening = z.strictObject({ token: z.string().min(20).max(100) });
   router.post("/open", async (request, response) => {
-    const { token } = readBody(opening, request);
+    const { token } = readBody(api.openFloor.body, request);
     await attempt(database, [{ key: `open link ${request.ip}`, most: 300 }]);
     const link = await linkOf(token, true);
     const who = whoOf(link.clientId);
@@ -97,13 +96,15 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
       await database.withPractice(practiceId, async (tx) => {
         const client = await findClient(tx, practiceId, clientId);
         const log = await readLog(tx, practiceId, clientId, HISTORY_DAYS);
+        const handOver = await newestHandOver(tx, practiceId, clientId);
+        const { method } = handOver ? editionOf(handOver.snapshot) : CURRENT_EDITION;
         return {
           who: whoOf(clientId),
           now: new Date().toISOString(),
           firstName: client.name.split(" ")[0],
-          handOver: await newestHandOver(tx, practiceId, clientId),
+          handOver,
           history: await readHistory(tx, practiceId, clientId, log),
-          rules: { repsFormula: DEFAULT_METHOD.repsFormula },
+          rules: { repsFormula: method.repsFormula },
         };
       }),
     );
@@ -134,7 +135,7 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
 
 /** each item by itself; what cannot be read is named with its reason */
 function readSent(body: unknown): LogBatch & { refused: ItemAnswer[] } {
-  const sent = sentBatchSchema.safeParse(body);
+  const sent = api.floorLog.body.safeParse(body);
   if (!sent.success)
     throw new Problem(
       400,

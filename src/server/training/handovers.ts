@@ -1,14 +1,15 @@
 /** Handing over: an immutable numbered snapshot, and the link through which a client sees the newest one. */
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
-import { z } from "zod";
+import { api } from "#core/exchange/api";
+import { upgrade } from "#core/exchange/upgrade";
 import type { Program } from "#core/planning/program";
 import type { Snapshot } from "#core/training/handover";
 import { snapshotSchema } from "#core/training/handover";
 import { writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/routes";
 import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
-import { Problem, readBody, readId, revision } from "#server/http/problem";
+import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { hashToken, newToken } from "#server/identity/people";
 import { findProgram } from "#server/planning/programs";
@@ -31,13 +32,12 @@ interface HandOverRow {
   snapshot: Snapshot;
 }
 
-/** a snapshot of an earlier version gets what has come since, as far as it can be told */
 const toHandOver = (r: HandOverRow): HandOver => ({
   id: r.id,
   number: r.number,
   programVersion: r.program_version,
   at: r.at.toISOString(),
-  snapshot: snapshotSchema.parse(r.snapshot),
+  snapshot: snapshotSchema.parse(upgrade("handOver", r.snapshot)),
 });
 
 export const LINK_DAYS = 120;
@@ -106,13 +106,12 @@ export async function makeLink(tx: Transaction, clientId: string, token = newTok
 export function handOverRoutes(database: Database, work: Work): Router {
   const router = Router();
   const bounds = boundsOf(database, work);
-  const order = z.strictObject({ version: revision });
 
   router.post("/programs/:id/hand-overs", async (request, response) => {
     const coach = coachOf(request);
     const { practiceId } = coach;
     const id = readId(request, "id", "program");
-    const { version } = readBody(order, request);
+    const { version } = readBody(api.makeHandOver.body, request);
     const { program, client } = await database.withPractice(practiceId, (tx) =>
       readyToHandOver(tx, practiceId, id, version),
     );

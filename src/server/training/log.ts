@@ -1,5 +1,6 @@
 /** The log as kept: every revision of every entry, never refused because the plan moved on. */
 import { createHash } from "node:crypto";
+import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { withinBounds } from "#core/training/clock";
 import type { Entry, LogBatch, Report } from "#core/training/entry";
 import { type Bound, type History } from "#core/training/progression";
@@ -13,9 +14,10 @@ export interface Log {
   twice: string[];
 }
 
-interface Row<T> {
+interface Row {
   id: string;
-  body: T;
+  body: unknown;
+  format: number;
   received_at: Date;
   handed_at: Date | null;
   versions: number;
@@ -23,27 +25,25 @@ interface Row<T> {
 
 /** newest revision of each, as the phone dated it where that can be */
 const newestOf = (table: "entry" | "report") => `
-  select distinct on (e.id) e.id, e.body, e.received_at, h.at as handed_at,
+  select distinct on (e.id) e.id, e.body, e.format, e.received_at, h.at as handed_at,
     (select count(*)::int from ${table} x where x.practice_id = e.practice_id and x.id = e.id and x.revision = e.revision) as versions
   from ${table} e left join hand_over h on h.practice_id = e.practice_id and h.id = (e.body->>'handOverId')::uuid
   where e.practice_id = $1 and e.client_id = $2 and e.received_at > now() - make_interval(days => $3)
   order by e.id, e.revision desc, e.received_at desc, e.digest`;
 
-const UNSTRUCK = { voided: false, confirmed: false, by: null };
-
 /** @param days of the log by when they arrived */
 export async function readLog(tx: Transaction, practiceId: string, clientId: string, days: number): Promise<Log> {
   const read = async <T extends Entry | Report>(table: "entry" | "report") => {
-    const rows = await tx.query<Row<T>>(newestOf(table), [practiceId, clientId, days]);
+    const rows = await tx.query<Row>(newestOf(table), [practiceId, clientId, days]);
     const list = rows
-      .map((r) => withinBounds(r.body, r.received_at, r.handed_at))
+      .map((r) => withinBounds(upgrade<T>(table, r.body, r.format), r.received_at, r.handed_at))
       .sort((a, b) => a.at.localeCompare(b.at));
     return { list, twice: rows.filter((r) => r.versions > 1).map((r) => r.id) };
   };
   const entries = await read<Entry>("entry");
   const reports = await read<Report>("report");
   return {
-    entries: entries.list.map((e) => ({ ...UNSTRUCK, ...e })),
+    entries: entries.list,
     reports: reports.list,
     twice: [...entries.twice, ...reports.twice],
   };
@@ -106,11 +106,12 @@ export async function writeLog(tx: Transaction, practiceId: string, clientId: st
       local_date: item.localDate,
       at: new Date(item.at).toISOString(),
       body: item,
+      format: VERSIONS[table],
     }));
     await tx.query(
-      `insert into ${table} (practice_id, client_id, id, revision, digest, prescription_id, local_date, at, body)
-       select $1, $2, r.id, r.revision, r.digest, r.prescription_id, r.local_date, r.at, r.body
-       from jsonb_to_recordset($3::jsonb) as r (id uuid, revision int, digest text, prescription_id uuid, local_date date, at timestamptz, body jsonb)
+      `insert into ${table} (practice_id, client_id, id, revision, digest, prescription_id, local_date, at, body, format)
+       select $1, $2, r.id, r.revision, r.digest, r.prescription_id, r.local_date, r.at, r.body, r.format
+       from jsonb_to_recordset($3::jsonb) as r (id uuid, revision int, digest text, prescription_id uuid, local_date date, at timestamptz, body jsonb, format int)
        order by r.id, r.revision, r.digest
        on conflict do nothing`,
       [practiceId, clientId, JSON.stringify(rows)],

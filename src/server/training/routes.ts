@@ -1,22 +1,20 @@
 import { Router } from "express";
 import Papa from "papaparse";
-import { z } from "zod";
+import { ALL_DAYS, api, type Ruling } from "#core/exchange/api";
+import { upgrade } from "#core/exchange/upgrade";
 import { logRows } from "#core/exchange/files";
 import { prescriptionsOf } from "#core/planning/edit";
 import { entrySchema, type Entry } from "#core/training/entry";
 import { auditLook, writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/routes";
 import type { Database, Transaction } from "#server/database/database";
-import { notFound, Problem, readBody, readId, readShape, revision } from "#server/http/problem";
+import { notFound, Problem, readBody, readId, readShape } from "#server/http/problem";
 import { coachOf, type Coach } from "#server/identity/coach";
 import { programOfClient } from "#server/planning/programs";
 import { boundsOf } from "#server/training/bounds";
 import { HISTORY_DAYS } from "#core/training/progression";
 import { logMark, readHistory, readLog, writeLog } from "#server/training/log";
 import type { Work } from "#server/work/work";
-
-/** days of log in an export: all of it */
-const EVERYTHING = 36_500;
 
 /** names of all prescriptions ever handed over or planned, so that a deleted exercise stays readable in the log */
 async function prescriptionNames(tx: Transaction, practiceId: string, clientId: string): Promise<Map<string, string>> {
@@ -32,17 +30,6 @@ async function prescriptionNames(tx: Transaction, practiceId: string, clientId: 
   return names;
 }
 
-/** what a coach may do to a logged set: a revision of its own, with who and when */
-const ruling = z.discriminatedUnion("act", [
-  z.strictObject({ act: z.enum(["void", "restore", "confirm"]), id: z.uuid(), revision }),
-  z.strictObject({
-    act: z.literal("correct"),
-    id: z.uuid(),
-    revision,
-    parts: entrySchema.shape.parts,
-    reserve: entrySchema.shape.reserve,
-  }),
-]);
 const RULED = {
   void: "struck a set",
   restore: "restored a set",
@@ -50,17 +37,17 @@ const RULED = {
   correct: "corrected a set",
 } as const;
 
-async function rule(tx: Transaction, coach: Coach, clientId: string, given: z.infer<typeof ruling>): Promise<Entry> {
+async function rule(tx: Transaction, coach: Coach, clientId: string, given: Ruling): Promise<Entry> {
   // two coaches at once: one after the other
   await tx.query("select 1 from client where practice_id = $1 and id = $2 for update", [coach.practiceId, clientId]);
-  const [row] = await tx.query<{ body: Entry }>(
-    "select body from entry where practice_id = $1 and client_id = $2 and id = $3 order by revision desc, received_at desc limit 1",
+  const [row] = await tx.query<{ body: unknown; format: number }>(
+    "select body, format from entry where practice_id = $1 and client_id = $2 and id = $3 order by revision desc, received_at desc limit 1",
     [coach.practiceId, clientId, given.id],
   );
   if (!row) throw notFound("set");
-  if (row.body.revision !== given.revision)
+  const before = entrySchema.parse(upgrade("entry", row.body, row.format));
+  if (before.revision !== given.revision)
     throw new Problem(409, "This set has been corrected since. Look at it again.");
-  const before = entrySchema.parse(row.body);
   const change =
     given.act === "correct"
       ? { parts: given.parts, reserve: given.reserve, confirmed: true }
@@ -77,12 +64,11 @@ export function trainingRoutes(database: Database, work: Work): Router {
   const router = Router();
   const bounds = boundsOf(database, work);
 
-  const asked = z.object({ days: z.coerce.number().int().min(1).max(EVERYTHING).default(HISTORY_DAYS) });
   router.get("/clients/:id/log", async (request, response) => {
     const coach = coachOf(request);
     const { practiceId } = coach;
     const id = readId(request, "id", "client");
-    const { days } = readShape(asked, request.query);
+    const { days = HISTORY_DAYS } = readShape(api.log.query, request.query);
     const answer = await database.withPractice(practiceId, async (tx) => {
       await findClient(tx, practiceId, id);
       await auditLook(tx, coach, "saw log", id);
@@ -106,7 +92,7 @@ export function trainingRoutes(database: Database, work: Work): Router {
   router.post("/clients/:id/log", async (request, response) => {
     const coach = coachOf(request);
     const id = readId(request, "id", "client");
-    const given = readBody(ruling, request);
+    const given = readBody(api.rule.body, request);
     const entry = await database.withPractice(coach.practiceId, (tx) => rule(tx, coach, id, given));
     bounds.later(coach.practiceId, id);
     response.json({ entry });
@@ -118,7 +104,7 @@ export function trainingRoutes(database: Database, work: Work): Router {
     const id = readId(request, "id", "client");
     const csv = await database.withPractice(practiceId, async (tx) => {
       await findClient(tx, practiceId, id);
-      const log = await readLog(tx, practiceId, id, EVERYTHING);
+      const log = await readLog(tx, practiceId, id, ALL_DAYS);
       await writeAudit(tx, coach, "exported log", id);
       // escapeFormulae: a note that begins with = must not run in a spreadsheet
       return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id)), {

@@ -1,9 +1,16 @@
 /** What worker threads do for the server: the engine's part of a request. */
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { findExercise } from "#core/exercises/library";
+import { resolveSetup } from "#core/exercises/setup";
+import { surveySetups } from "#core/mechanics/survey";
 import type { Program } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
 import { plausibleLoads, type Line } from "#core/training/plausible";
 import { buildSnapshot } from "#core/training/snapshot";
+
+interface SetupAsk {
+  exerciseId: string;
+  values: Readonly<Record<string, number>>;
+}
 
 export interface Body {
   stature: number;
@@ -12,12 +19,19 @@ export interface Body {
 
 export type Task =
   | { kind: "snapshot"; program: Program; version: number; body: Body }
+  | { kind: "survey"; body: Body; setups: SetupAsk[] }
   | { kind: "plausible"; body: Body; lines: Line[]; entries: Entry[]; since: number };
 
 export function run(task: Task): unknown {
   switch (task.kind) {
     case "snapshot":
-      return buildSnapshot(task.program, task.version, task.body, DEFAULT_METHOD);
+      return buildSnapshot(task.program, task.version, task.body);
+    case "survey":
+      return surveySetups(
+        task.setups.map((s) => resolveSetup(findExercise(s.exerciseId)!, s.values)),
+        task.body,
+        0,
+      );
     case "plausible":
       return plausibleLoads(task.body, task.lines, task.entries, task.since);
   }

@@ -4,6 +4,7 @@
 import { fileURLToPath } from "node:url";
 import { Piscina } from "piscina";
 import type { Program } from "#core/planning/program";
+import type { Survey } from "#core/mechanics/survey";
 import type { Entry } from "#core/training/entry";
 import type { Snapshot } from "#core/training/handover";
 import type { Line } from "#core/training/plausible";
@@ -12,6 +13,12 @@ import type { Body, Task } from "#server/work/tasks";
 
 export interface Work {
   snapshot(program: Program, version: number, body: Body): Promise<Snapshot>;
+  /** @param signal ends the thread that works on it */
+  survey(
+    body: Body,
+    setups: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[],
+    signal?: AbortSignal,
+  ): Promise<Survey>;
   plausible(
     body: Body,
     lines: readonly Line[],
@@ -30,13 +37,22 @@ export function startWork(threads = 2, kept = 0): Work {
   const start = () =>
     new Piscina({ filename: WORKER, minThreads: kept, maxThreads: Math.max(threads, kept), idleTimeout: IDLE });
   let pool: Piscina | null = kept > 0 ? start() : null;
-  const run = async <T>(task: Task): Promise<T> => {
+  const run = async <T>(task: Task, signal?: AbortSignal): Promise<T> => {
     pool ??= start();
-    return (await pool.run(task)) as T;
+    return (await pool.run(task, signal ? { signal } : {})) as T;
   };
   return {
     snapshot: (program, version, { stature, mass }) =>
       run<Snapshot>({ kind: "snapshot", program, version, body: { stature, mass } }),
+    survey: ({ stature, mass }, setups, signal) =>
+      run<Survey>(
+        {
+          kind: "survey",
+          body: { stature, mass },
+          setups: setups.map(({ exerciseId, values }) => ({ exerciseId, values })),
+        },
+        signal,
+      ),
     plausible: (body, lines, entries, since) =>
       run<Record<string, Bound>>({
         kind: "plausible",

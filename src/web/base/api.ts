@@ -1,4 +1,7 @@
-/** Everything the pages ask of the server, through one query layer. */
+/**
+ * Everything the pages ask of the server, through one query layer. Endpoints go by the contract's own names, and every
+ * answer is read with its schema, which comes along with the first answer and not before the first view.
+ */
 import {
   createApi,
   fetchBaseQuery,
@@ -6,48 +9,8 @@ import {
   type FetchArgs,
   type FetchBaseQueryError,
 } from "@reduxjs/toolkit/query/react";
-import type { Client, ClientInput, ClientSummary } from "#core/clients/client";
-import type { RefusedEdit, StoredProgram } from "#core/planning/program";
-import type { Part } from "#core/training/entry";
-import type { Snapshot } from "#core/training/handover";
-import type { History } from "#core/training/progression";
-
-export type Role = "head" | "coach";
-
-export interface SessionAnswer {
-  coach: { name: string; role: Role } | null;
-  csrf?: string;
-  /** where the demo practice may be opened in one click */
-  demo?: { email: string; password: string } | null;
-}
-
-export interface AccountAnswer {
-  name: string;
-  role: Role;
-  email: string;
-  factor: boolean;
-  sessions: { id: string; startedAt: string; seenAt: string; device: string; current: boolean }[];
-}
-
-export interface PeopleAnswer {
-  practice: string;
-  people: { id: string; name: string; email: string; role: Role; factor: boolean; since: string }[];
-  invitations: { id: string; role: Role; by: string; expiresAt: string }[];
-}
-
-export interface AuditRow {
-  id: string;
-  at: string;
-  actor: string;
-  action: string;
-  clientId: string | null;
-  client: string | null;
-}
-
-/** what a coach says of a logged set */
-export type Ruling =
-  | { act: "void" | "restore" | "confirm"; id: string; revision: number }
-  | { act: "correct"; id: string; revision: number; parts: Part[]; reserve: number | null };
+import type { ClientInput } from "#core/clients/client";
+import type { Answer, ApiName, Body, Endpoint, Role, Ruling } from "#core/exchange/api";
 
 export interface Failure {
   /** 0: no connection */
@@ -85,73 +48,72 @@ export function toFailure(error: FetchBaseQueryError | undefined | unknown): Fai
   };
 }
 
+const UNREADABLE = "The server's answer is not what this page expects: Gryn may have been updated. Reload the page.";
+
 const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (args, api, extra) => {
+  const contract = import("#core/exchange/api");
+  contract.catch(() => undefined);
   const result = await base(args, api, extra);
-  const session = result.data as SessionAnswer | undefined;
-  if (session?.csrf) csrf = session.csrf;
+  // an unchanged log has no body
+  if (result.error || result.meta?.response?.status === 304) return result;
+  try {
+    const { answer }: Endpoint = (await contract).api[api.endpoint as ApiName];
+    const read = "file" in answer ? null : answer.safeParse(result.data);
+    if (read && !read.success) return { error: { status: 502, data: { error: UNREADABLE } } };
+  } catch {
+    // the schemas did not come: the same as an answer that did not
+    return { error: { status: "FETCH_ERROR", error: "away" } };
+  }
+  const { csrf: token } = result.data as { csrf?: string };
+  if (token) csrf = token;
   return result;
 };
 
-export interface HandOverAnswer {
-  handOver: { id: string; number: number; programVersion: number; at: string; snapshot: Snapshot } | null;
-  links: { createdAt: string; expiresAt: string; openedAt: string | null; revokedAt: string | null }[];
-}
-
-export interface LogAnswer extends History {
-  /** ids of what two phones corrected at once */
-  twice: string[];
-  names: Record<string, string>;
-}
-
-/** days of log asked for; the usual ones unless the coach wants all */
-export const ALL_DAYS = 36_500;
-
-const marks = new Map<string, { mark: string; log: LogAnswer }>();
+const marks = new Map<string, { mark: string; log: Answer<"log"> }>();
 
 export const api = createApi({
   reducerPath: "api",
   baseQuery: query,
   tagTypes: ["session", "clients", "client", "handOver", "log", "program", "people", "account", "audit"],
   endpoints: (build) => ({
-    session: build.query<SessionAnswer, void>({ query: () => "/session", providesTags: ["session"] }),
-    signIn: build.mutation<SessionAnswer, { email: string; password: string; code?: string }>({
+    session: build.query<Answer<"session">, void>({ query: () => "/session", providesTags: ["session"] }),
+    signIn: build.mutation<Answer<"signIn">, Body<"signIn">>({
       query: (body) => ({ url: "/session", method: "POST", body }),
       async onQueryStarted(_arg, { dispatch, queryFulfilled }) {
         const { data } = await queryFulfilled.catch(() => ({ data: null }));
         if (data) dispatch(api.util.upsertQueryData("session", undefined, data));
       },
     }),
-    signOut: build.mutation<SessionAnswer, void>({ query: () => ({ url: "/session", method: "DELETE" }) }),
-    clients: build.query<{ clients: ClientSummary[] }, void>({ query: () => "/clients", providesTags: ["clients"] }),
-    client: build.query<{ client: Client }, string>({
+    signOut: build.mutation<Answer<"signOut">, void>({ query: () => ({ url: "/session", method: "DELETE" }) }),
+    clients: build.query<Answer<"clients">, void>({ query: () => "/clients", providesTags: ["clients"] }),
+    client: build.query<Answer<"client">, string>({
       query: (id) => `/clients/${id}`,
       providesTags: (_r, _e, id) => [{ type: "client", id }],
     }),
-    eraseClient: build.mutation<object, { id: string; name: string }>({
+    eraseClient: build.mutation<Answer<"eraseClient">, { id: string; name: string }>({
       query: ({ id, name }) => ({ url: `/clients/${id}`, method: "DELETE", body: { name } }),
       invalidatesTags: (r) => (r ? ["clients"] : []),
     }),
-    saveClient: build.mutation<{ client: Client }, { id: string; revision: number; client: ClientInput }>({
+    saveClient: build.mutation<Answer<"saveClient">, { id: string; revision: number; client: ClientInput }>({
       query: ({ id, ...body }) => ({ url: `/clients/${id}`, method: "PUT", body }),
       invalidatesTags: (r, _e, { id }) => (r ? ["clients", { type: "client", id }] : []),
     }),
-    makeClient: build.mutation<{ client: Client }, { id: string; client: ClientInput }>({
+    makeClient: build.mutation<Answer<"makeClient">, Body<"makeClient">>({
       query: (body) => ({ url: "/clients", method: "POST", body }),
       invalidatesTags: (r) => (r ? ["clients"] : []),
     }),
-    program: build.query<StoredProgram, string>({
+    program: build.query<Answer<"program">, string>({
       query: (clientId) => `/clients/${clientId}/program`,
       providesTags: (_r, _e, id) => [{ type: "program", id }],
     }),
-    sendEdits: build.mutation<
-      StoredProgram & { refused: RefusedEdit[] },
-      { programId: string; base: number; edits: unknown[] }
-    >({ query: ({ programId, ...body }) => ({ url: `/programs/${programId}/edits`, method: "POST", body }) }),
-    handOver: build.query<HandOverAnswer, string>({
+    sendEdits: build.mutation<Answer<"sendEdits">, Body<"sendEdits"> & { programId: string }>({
+      query: ({ programId, ...body }) => ({ url: `/programs/${programId}/edits`, method: "POST", body }),
+    }),
+    handOver: build.query<Answer<"handOver">, string>({
       query: (clientId) => `/clients/${clientId}/hand-over`,
       providesTags: ["handOver"],
     }),
-    makeHandOver: build.mutation<HandOverAnswer, { programId: string; version: number }>({
+    makeHandOver: build.mutation<Answer<"makeHandOver">, { programId: string; version: number }>({
       query: ({ programId, version }) => ({
         url: `/programs/${programId}/hand-overs`,
         method: "POST",
@@ -159,16 +121,16 @@ export const api = createApi({
       }),
       invalidatesTags: (r) => (r ? ["handOver"] : []),
     }),
-    makeLink: build.mutation<{ path: string }, string>({
+    makeLink: build.mutation<Answer<"makeLink">, string>({
       query: (clientId) => ({ url: `/clients/${clientId}/link`, method: "POST", body: {} }),
       invalidatesTags: ["handOver"],
     }),
-    revokeLink: build.mutation<object, string>({
+    revokeLink: build.mutation<Answer<"revokeLink">, string>({
       query: (clientId) => ({ url: `/clients/${clientId}/link`, method: "DELETE", body: {} }),
       invalidatesTags: ["handOver"],
     }),
     /** asked for again and again: an unchanged log is not sent twice */
-    log: build.query<LogAnswer, { clientId: string; days?: number }>({
+    log: build.query<Answer<"log">, { clientId: string; days?: number }>({
       queryFn: async ({ clientId, days }, _api, _extra, ask) => {
         const url = `/clients/${clientId}/log${days ? `?days=${days}` : ""}`;
         const known = marks.get(url);
@@ -181,66 +143,70 @@ export const api = createApi({
         if (r.error) return { error: r.error };
         const response = (r.meta as { response?: Response } | undefined)?.response;
         if (response?.status === 304 && known) return { data: known.log };
-        const log = r.data as LogAnswer;
+        const log = r.data as Answer<"log">;
         const mark = response?.headers.get("etag");
         if (mark) marks.set(url, { mark, log });
         return { data: log };
       },
       providesTags: ["log"],
     }),
-    rule: build.mutation<object, { clientId: string; ruling: Ruling }>({
+    rule: build.mutation<Answer<"rule">, { clientId: string; ruling: Ruling }>({
       query: ({ clientId, ruling }) => ({ url: `/clients/${clientId}/log`, method: "POST", body: ruling }),
       invalidatesTags: ["log"],
     }),
-    account: build.query<AccountAnswer, void>({ query: () => "/account", providesTags: ["account"] }),
-    changePassword: build.mutation<{ ended: number }, { password: string; next: string }>({
+    account: build.query<Answer<"account">, void>({ query: () => "/account", providesTags: ["account"] }),
+    changePassword: build.mutation<Answer<"changePassword">, Body<"changePassword">>({
       query: (body) => ({ url: "/account/password", method: "PUT", body }),
       invalidatesTags: ["account"],
     }),
-    endSession: build.mutation<{ ended: number }, string | null>({
-      query: (id) => ({ url: `/account/sessions${id ? `/${id}` : ""}`, method: "DELETE", body: {} }),
+    endSession: build.mutation<Answer<"endSession">, string>({
+      query: (id) => ({ url: `/account/sessions/${id}`, method: "DELETE", body: {} }),
       invalidatesTags: ["account"],
     }),
-    beginFactor: build.mutation<{ secret: string; uri: string }, { password: string }>({
+    endSessions: build.mutation<Answer<"endSessions">, void>({
+      query: () => ({ url: "/account/sessions", method: "DELETE", body: {} }),
+      invalidatesTags: ["account"],
+    }),
+    beginFactor: build.mutation<Answer<"beginFactor">, Body<"beginFactor">>({
       query: (body) => ({ url: "/account/factor", method: "POST", body }),
     }),
-    confirmFactor: build.mutation<object, { code: string }>({
+    confirmFactor: build.mutation<Answer<"confirmFactor">, Body<"confirmFactor">>({
       query: (body) => ({ url: "/account/factor", method: "PUT", body }),
       invalidatesTags: ["account", "people"],
     }),
-    removeFactor: build.mutation<object, { password: string }>({
+    removeFactor: build.mutation<Answer<"removeFactor">, Body<"removeFactor">>({
       query: (body) => ({ url: "/account/factor", method: "DELETE", body }),
       invalidatesTags: ["account", "people"],
     }),
-    people: build.query<PeopleAnswer, void>({ query: () => "/people", providesTags: ["people"] }),
-    invite: build.mutation<{ path: string }, { role: Role }>({
+    people: build.query<Answer<"people">, void>({ query: () => "/people", providesTags: ["people"] }),
+    invite: build.mutation<Answer<"invite">, Body<"invite">>({
       query: (body) => ({ url: "/invitations", method: "POST", body }),
       invalidatesTags: ["people", "audit"],
     }),
-    withdraw: build.mutation<object, string>({
+    withdraw: build.mutation<Answer<"withdraw">, string>({
       query: (id) => ({ url: `/invitations/${id}`, method: "DELETE", body: {} }),
       invalidatesTags: ["people"],
     }),
-    changeRole: build.mutation<object, { id: string; role: Role }>({
+    changeRole: build.mutation<Answer<"changeRole">, { id: string; role: Role }>({
       query: ({ id, role }) => ({ url: `/people/${id}`, method: "PUT", body: { role } }),
       invalidatesTags: ["people", "audit"],
     }),
-    removePerson: build.mutation<object, string>({
+    removePerson: build.mutation<Answer<"removePerson">, string>({
       query: (id) => ({ url: `/people/${id}`, method: "DELETE", body: {} }),
       invalidatesTags: ["people", "audit"],
     }),
-    resetFactor: build.mutation<object, string>({
+    resetFactor: build.mutation<Answer<"resetFactor">, string>({
       query: (id) => ({ url: `/people/${id}/factor`, method: "DELETE", body: {} }),
       invalidatesTags: ["people", "audit"],
     }),
-    audit: build.query<{ rows: AuditRow[] }, { before?: string; client?: string }>({
+    audit: build.query<Answer<"audit">, { before?: string; client?: string }>({
       query: (params) => ({ url: "/audit", params }),
       providesTags: ["audit"],
     }),
-    lookAtInvitation: build.mutation<{ role: Role; practice: boolean }, { token: string }>({
+    lookAtInvitation: build.mutation<Answer<"lookAtInvitation">, Body<"lookAtInvitation">>({
       query: (body) => ({ url: "/join/look", method: "POST", body }),
     }),
-    join: build.mutation<object, { token: string; name: string; email: string; password: string; practice?: string }>({
+    join: build.mutation<Answer<"join">, Body<"join">>({
       query: (body) => ({ url: "/join", method: "POST", body }),
     }),
   }),

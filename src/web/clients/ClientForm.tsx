@@ -5,7 +5,7 @@ import { clientInput, LOADED, PRIORITIES, UNITS, type Client, type ClientInput, 
 import { muscles } from "#core/anatomy/anatomy";
 import { EQUIPMENT } from "#core/exercises/format";
 import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { startPriorities } from "#core/planning/starts";
 import { equipmentName } from "#core/ranking/rank";
 import { NumberField } from "../base/NumberField";
@@ -13,7 +13,7 @@ import type { Failure } from "../base/api";
 
 /** a new client's priorities follow days and minutes until the coach has touched one */
 const followed = (i: ClientInput, change: Partial<ClientInput>): ClientInput => {
-  const starts = (x: ClientInput) => startPriorities(x.daysPerWeek, x.minutes, DEFAULT_METHOD);
+  const starts = (x: ClientInput) => startPriorities(x.daysPerWeek, x.minutes, CURRENT_EDITION.method);
   const next = { ...i, ...change };
   const untouched = JSON.stringify(i.priorities) === JSON.stringify(starts(i));
   return untouched ? { ...next, priorities: starts(next) } : next;

@@ -3,7 +3,7 @@ import { useRef } from "react";
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
 import type { ClientInput, ClientSummary } from "#core/clients/client";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { startPriorities } from "#core/planning/starts";
 import { api, toFailure } from "../base/api";
 import { newId } from "../../page/newId";
@@ -24,7 +24,7 @@ const blank: ClientInput = {
   unit: "kg",
   units: {},
   equipment: ["dumbbell", "bench"],
-  priorities: startPriorities(DAYS, MINUTES, DEFAULT_METHOD),
+  priorities: startPriorities(DAYS, MINUTES, CURRENT_EDITION.method),
   joints: [],
   cleared: false,
   note: "",

@@ -1,7 +1,8 @@
 /** One's own account: password, second factor, where one is signed in. */
 import { App, Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
-import { api, toFailure, type AccountAnswer } from "../base/api";
+import type { Answer } from "#core/exchange/api";
+import { api, toFailure } from "../base/api";
 import { Failed, Loading } from "../base/states";
 import { momentText } from "../../page/locale";
 
@@ -31,8 +32,9 @@ function device(agent: string): string {
   return system ? `${browser} on ${system}` : browser;
 }
 
-function Sessions({ sessions }: { sessions: AccountAnswer["sessions"] }) {
+function Sessions({ sessions }: { sessions: Answer<"account">["sessions"] }) {
   const [end] = api.useEndSessionMutation();
+  const [endOthers] = api.useEndSessionsMutation();
   return (
     <>
       <h2>Where you are signed in</h2>
@@ -66,7 +68,7 @@ function Sessions({ sessions }: { sessions: AccountAnswer["sessions"] }) {
       </table>
       {sessions.length > 1 && (
         <div className="actions">
-          <Button onClick={() => void end(null)}>End all others</Button>
+          <Button onClick={() => void endOthers()}>End all others</Button>
         </div>
       )}
       <p className="small quiet">A session ends after 12 hours without use, and after 7 days always.</p>

@@ -1,6 +1,7 @@
 import { App, Button, Dropdown, Input, Modal } from "antd";
 import { useState } from "react";
-import { api, toFailure, type PeopleAnswer, type Role } from "../base/api";
+import type { Answer, Role } from "#core/exchange/api";
+import { api, toFailure } from "../base/api";
 import { Failed, Loading } from "../base/states";
 import { momentText } from "../../page/locale";
 
@@ -89,7 +90,7 @@ export function People({ head }: { head: boolean }) {
   );
 }
 
-function Row({ p, head }: { p: PeopleAnswer["people"][number]; head: boolean }) {
+function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean }) {
   const [changeRole] = api.useChangeRoleMutation();
   const [remove] = api.useRemovePersonMutation();
   const [resetFactor] = api.useResetFactorMutation();

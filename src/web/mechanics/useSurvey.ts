@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { bodyOf as roundedBody } from "#core/clients/client";
 import { library } from "#core/exercises/library";
 import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
@@ -15,7 +16,7 @@ export const librarySetups: SetupAsk[] = library.flatMap((e) =>
 );
 
 export const bodyOf = (client: { stature: number; mass: number } | null | undefined): Body =>
-  client ? { stature: Math.round(client.stature * 100) / 100, mass: Math.round(client.mass) } : DEFAULT_BODY;
+  client ? roundedBody(client) : DEFAULT_BODY;
 
 /** setups in one ask: few enough that the page can say how far it is */
 const CHUNK = 13;

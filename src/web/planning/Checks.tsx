@@ -1,18 +1,17 @@
 import { Button } from "antd";
 import { useState } from "react";
-import type { CheckLine } from "#core/planning/check";
+import { checkId, type Check, type CheckState } from "#core/planning/check";
+import { checkText, fixText } from "#core/planning/check-words";
 import type { Operation } from "#core/planning/program";
 
 const SIGN = { problem: "■", look: "◆", pass: "✓" } as const;
 const WORD = { problem: "Problem", look: "Look", pass: "Pass" } as const;
 const ORDER = { problem: 0, look: 1, pass: 2 } as const;
 
-export function Checks({ lines, onFix }: { lines: CheckLine[]; onFix: (operations: Operation[]) => void }) {
+export function Checks({ checks, onFix }: { checks: Check[]; onFix: (operations: Operation[]) => void }) {
   const [passes, setPasses] = useState(false);
-  const count = (v: CheckLine["verdict"]) => lines.filter((l) => l.verdict === v).length;
-  const shown = [...lines]
-    .sort((a, b) => ORDER[a.verdict] - ORDER[b.verdict])
-    .filter((l) => passes || l.verdict !== "pass");
+  const count = (state: CheckState) => checks.filter((c) => c.state === state).length;
+  const shown = [...checks].sort((a, b) => ORDER[a.state] - ORDER[b.state]).filter((c) => passes || c.state !== "pass");
   return (
     <aside className="sheet checks" aria-label="Checks">
       <h2>Checks</h2>
@@ -28,29 +27,8 @@ export function Checks({ lines, onFix }: { lines: CheckLine[]; onFix: (operation
         </button>
       </p>
       <ul>
-        {shown.map((l) => (
-          <li key={l.id}>
-            <span className={`verdict ${l.verdict}`}>
-              <span aria-hidden>{SIGN[l.verdict]}</span> {WORD[l.verdict]}
-            </span>
-            <div>
-              <strong>{l.title}</strong>
-              <div className="number">
-                {l.number} <span className="quiet">/ {l.limit}</span>
-              </div>
-              {l.verdict !== "pass" && <div className="quiet">{l.reason}</div>}
-              {l.fixes.map((f) => (
-                <Button
-                  key={f.label}
-                  size="small"
-                  style={{ margin: "4px 6px 0 0", whiteSpace: "normal", height: "auto", textAlign: "left" }}
-                  onClick={() => onFix(f.operations)}
-                >
-                  {f.label}
-                </Button>
-              ))}
-            </div>
-          </li>
+        {shown.map((c) => (
+          <Line key={checkId(c)} check={c} onFix={onFix} />
         ))}
         {shown.length === 0 && (
           <li>
@@ -60,5 +38,33 @@ export function Checks({ lines, onFix }: { lines: CheckLine[]; onFix: (operation
         )}
       </ul>
     </aside>
+  );
+}
+
+function Line({ check, onFix }: { check: Check; onFix: (operations: Operation[]) => void }) {
+  const text = checkText(check);
+  return (
+    <li>
+      <span className={`verdict ${check.state}`}>
+        <span aria-hidden>{SIGN[check.state]}</span> {WORD[check.state]}
+      </span>
+      <div>
+        <strong>{text.title}</strong>
+        <div className="number">
+          {text.number} <span className="quiet">/ {text.limit}</span>
+        </div>
+        {check.state !== "pass" && <div className="quiet">{text.reason}</div>}
+        {check.fixes.map((f) => (
+          <Button
+            key={fixText(f)}
+            size="small"
+            style={{ margin: "4px 6px 0 0", whiteSpace: "normal", height: "auto", textAlign: "left" }}
+            onClick={() => onFix(f.operations)}
+          >
+            {fixText(f)}
+          </Button>
+        ))}
+      </div>
+    </li>
   );
 }

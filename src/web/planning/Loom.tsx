@@ -12,7 +12,7 @@ import { heads, muscles } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { bandOf, doseTotal, effortCredit, marginalWorth, type Dose, type WeekDose } from "#core/planning/dose";
 import { blockMinutes, dayMinutes } from "#core/planning/minutes";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { useEdition } from "../base/edition";
 import { placeOf } from "#core/planning/edit";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 import { lengthColour } from "../base/theme";
@@ -33,6 +33,7 @@ interface LoomProps {
 }
 
 export function Loom({ program, client, dose, dayId, selected, onDay, onPick, edit }: LoomProps) {
+  const { method } = useEdition();
   const [open, setOpen] = useState<ReadonlySet<string>>(() => new Set(["triceps", "biceps"]));
   const toggle = (id: string) => setOpen((o) => new Set(o.has(id) ? [...o].filter((x) => x !== id) : [...o, id]));
 
@@ -131,7 +132,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
           </DayCell>
         ))}
         <td>
-          <Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, DEFAULT_METHOD)} />
+          <Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, method)} />
         </td>
       </tr>,
       ...(shown
@@ -183,7 +184,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
               <span className="visually-hidden">Muscle</span>
             </th>
             {program.days.map((d) => {
-              const minutes = dayMinutes(d, DEFAULT_METHOD);
+              const minutes = dayMinutes(d, method);
               const scale = Math.max(client.minutes * 1.25, minutes);
               return (
                 <th scope="col" key={d.id}>
@@ -194,7 +195,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
                     </span>
                     <span className="strip" aria-hidden>
                       {d.blocks.length > 0 && (
-                        <i className="warm" style={{ width: `${(100 * DEFAULT_METHOD.warmUpMinutes) / scale}%` }} />
+                        <i className="warm" style={{ width: `${(100 * method.warmUpMinutes) / scale}%` }} />
                       )}
                       {d.blocks.map((b) => {
                         const m = blockMinutes(b);
@@ -304,6 +305,7 @@ function DayCell({ id, dayId, children }: { id: string; dayId: string; children?
 }
 
 function Margin({ dose, band }: { dose: Dose; band: ReturnType<typeof bandOf> }) {
+  const { method } = useEdition();
   const sets = doseTotal(dose);
   const scale = Math.max(1, (band?.high ?? 10) * 1.25, sets);
   const percent = (x: number) => `${(100 * x) / scale}%`;
@@ -325,7 +327,7 @@ function Margin({ dose, band }: { dose: Dose; band: ReturnType<typeof bandOf> })
         ) : (
           <span className="quiet">no priority set</span>
         )}{" "}
-        <span className="quiet">+{Math.round(100 * marginalWorth(sets, DEFAULT_METHOD))} %</span>
+        <span className="quiet">+{Math.round(100 * marginalWorth(sets, method))} %</span>
       </span>
     </div>
   );

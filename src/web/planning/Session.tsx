@@ -17,8 +17,8 @@ import {
 import { repSeconds } from "#core/planning/minutes";
 import { expectedLoad } from "#core/training/client-strength";
 import { windowTop, inKg } from "#core/training/progression";
-import { DEFAULT_METHOD } from "#core/planning/method";
 import { newId } from "../../page/newId";
+import { useEdition } from "../base/edition";
 import { withClient } from "../base/open-client";
 import { Alternatives } from "./Alternatives";
 import { Swap } from "./Swap";
@@ -117,6 +117,7 @@ interface LineProps extends Omit<SessionProps, "selected"> {
 }
 
 function Line({ p, block, index, first, day, days, client, edit, selected, onSelect, strength }: LineProps) {
+  const { method } = useEdition();
   const [reason, setReason] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [swapping, setSwapping] = useState(false);
@@ -143,13 +144,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
   const bench = `/bench/${p.exerciseId}?${new URLSearchParams(Object.entries(p.values).map(([k, v]) => [k, String(v)]))}`;
   const suggested =
     (p.load && p.load.value > 0) || p.bodyLoad > 0
-      ? windowTop(
-          p.reps.low,
-          p.reserves[0]!,
-          (p.load ? inKg(p.load) : 0) + p.bodyLoad,
-          inKg(p.loadStep),
-          DEFAULT_METHOD,
-        )
+      ? windowTop(p.reps.low, p.reserves[0]!, (p.load ? inKg(p.load) : 0) + p.bodyLoad, inKg(p.loadStep), method)
       : null;
   const belief = strength?.of(p);
   const expected = belief ? expectedLoad(belief, p.reps, p.reserves[0]!) : null;

@@ -2,22 +2,24 @@
 import { Button, Modal } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
+import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
-import { DEFAULT_METHOD } from "#core/planning/method";
 import type { Prescription } from "#core/planning/program";
 import { swapped } from "#core/planning/swap";
+import { becauseText } from "#core/ranking/because";
 import type { RankedRow } from "#core/ranking/rank";
 import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
+import { useEdition } from "../base/edition";
 import { Loading } from "../base/states";
 import { Grain } from "../base/Grain";
-import { exercises, useCandidates } from "./candidates";
+import { useCandidates } from "./candidates";
 
 const SHOWN = 7;
 
 /** the differences a coach would name, largest first */
 function against(row: RankedRow, own: RankedRow | undefined, head: string): string {
-  if (!own) return row.because;
+  if (!own) return becauseText(row.because);
   const [m, o] = [row.row.view.heads[head]!, own.row.view.heads[head]!];
   const lines: [number, string][] = [
     [m.loadedLength - o.loadedLength, `loaded length ${fixed(o.loadedLength, 2)} to ${fixed(m.loadedLength, 2)}`],
@@ -56,8 +58,9 @@ export function Swap({
   onSwap: (next: Prescription) => void;
   onClose: () => void;
 }) {
+  const { method } = useEdition();
   const { head, rows, own, survey, progress } = useCandidates(p, client);
-  const swap = (r: RankedRow) => survey && onSwap(swapped(p, r, survey, client, DEFAULT_METHOD, exercises, newId()));
+  const swap = (r: RankedRow) => survey && onSwap(swapped(p, r, survey, client, method, exercises, newId()));
   return (
     <Modal open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
       <p className="small quiet" style={{ marginBottom: 8 }}>

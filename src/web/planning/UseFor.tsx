@@ -5,15 +5,15 @@
 import { App, Button, Modal, Select } from "antd";
 import { useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
+import { exercises } from "#core/exercises/library";
 import { unitFor } from "#core/clients/client";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import { isSore } from "#core/planning/swap";
 import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { newId } from "../../page/newId";
 import { useClient, useOpenClient } from "../base/open-client";
-import { exercises } from "./candidates";
 import { usePlan } from "./usePlan";
 
 export interface UseForHandle {
@@ -52,12 +52,13 @@ export function UseFor({
   const [queued, setQueued] = useState<RankedRow | null>(null);
   const { message } = App.useApp();
   const client = useClient(target);
+  const { method } = program ? editionOf(program) : CURRENT_EDITION;
 
   const put = (r: RankedRow, dayId: string) => {
     const day = program?.days.find((d) => d.id === dayId);
     if (!client || !day) return;
     const { exercise, row: setup } = r;
-    const prescription = prescribe(exercise, setup.values, setup.view, DEFAULT_METHOD, {
+    const prescription = prescribe(exercise, setup.values, setup.view, method, {
       id: newId(),
       modelVersion: survey.modelVersion,
       unit: unitFor(client, exercise.equipment),

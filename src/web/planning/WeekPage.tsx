@@ -4,11 +4,12 @@ import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Client } from "#core/clients/client";
 import type { Survey } from "#core/mechanics/survey";
+import { exercises } from "#core/exercises/library";
 import { checkWeek, type SwapFor } from "#core/planning/check";
 import { weekDose } from "#core/planning/dose";
-import { DEFAULT_METHOD } from "#core/planning/method";
 import { swapped, swapsFor } from "#core/planning/swap";
-import { DEFAULT_SCHOOL } from "#core/ranking/schools";
+import { CURRENT_EDITION, editionOf, type Edition } from "#core/edition/edition";
+import { EditionContext } from "../base/edition";
 import { api, toFailure } from "../base/api";
 import { useOpenClient } from "../base/open-client";
 import { isTyping } from "../base/keys";
@@ -16,7 +17,6 @@ import { Empty, Failed, Loading } from "../base/states";
 import { ImportButton } from "../exchange/ImportButton";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 import { newId } from "../../page/newId";
-import { exercises } from "./candidates";
 import { Checks } from "./Checks";
 import { DayMenu } from "./DayMenu";
 import { ConflictChoice } from "./ConflictChoice";
@@ -31,20 +31,18 @@ import { usePlan } from "./usePlan";
 const NOBODY = bodyOf(null);
 
 /** the best other setup for what a line was chosen for, as one click */
-function useSwapFor(client: Client | null, survey: Survey | null): SwapFor {
+function useSwapFor(client: Client | null, survey: Survey | null, edition: Edition): SwapFor {
   return useMemo(
     () => (p) => {
       const planned = survey?.rows.find((r) => r.setupKey === p.setupKey);
       if (!client || !survey || !planned || p.locked) return null;
-      const [best] = swapsFor(p, planned, survey, client, DEFAULT_SCHOOL, exercises).rows;
+      const [best] = swapsFor(p, planned, survey, client, edition, exercises).rows;
       if (!best) return null;
-      const prescription = swapped(p, best, survey, client, DEFAULT_METHOD, exercises, newId());
-      return {
-        label: `Swap for ${prescription.name}`,
-        operations: [{ kind: "swap", prescriptionId: p.id, prescription }],
-      };
+      const prescription = swapped(p, best, survey, client, edition.method, exercises, newId());
+      const operations = [{ kind: "swap", prescriptionId: p.id, prescription } as const];
+      return { kind: "swap", name: prescription.name, head: prescription.target ?? "", operations };
     },
-    [client, survey],
+    [client, survey, edition],
   );
 }
 
@@ -84,11 +82,12 @@ export default function WeekPage() {
     useMemo(() => (client ? bodyOf(client) : NOBODY), [client]),
     undefined,
   );
-  const swapFor = useSwapFor(client, survey);
+  const edition = program ? editionOf(program) : CURRENT_EDITION;
+  const swapFor = useSwapFor(client, survey, edition);
   const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
-  const lines = useMemo(
-    () => (program && dose && client ? checkWeek(program, client, DEFAULT_METHOD, exercises, dose, swapFor) : []),
-    [program, dose, client, swapFor],
+  const checks = useMemo(
+    () => (program && dose && client ? checkWeek(program, client, edition.method, exercises, dose, swapFor) : []),
+    [program, dose, client, edition, swapFor],
   );
 
   useEffect(() => {
@@ -125,7 +124,7 @@ export default function WeekPage() {
       day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] },
     });
   return (
-    <>
+    <EditionContext value={edition}>
       <div className="week-line">
         <h1>
           {client.name}, {program.name.toLowerCase()}
@@ -202,8 +201,8 @@ export default function WeekPage() {
             />
           )}
         </div>
-        <Checks lines={lines} onFix={(operations) => edit(...operations)} />
+        <Checks checks={checks} onFix={(operations) => edit(...operations)} />
       </div>
-    </>
+    </EditionContext>
   );
 }

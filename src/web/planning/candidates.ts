@@ -1,15 +1,13 @@
 /** What else a client could do in the place of a planned exercise, by the mechanics of that client's body. */
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
-import { library } from "#core/exercises/library";
+import { exercises } from "#core/exercises/library";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import type { Prescription } from "#core/planning/program";
 import { headOfLine, swapsFor, type Swaps } from "#core/planning/swap";
-import { DEFAULT_SCHOOL } from "#core/ranking/schools";
+import { useEdition } from "../base/edition";
 import { askSurvey } from "../mechanics/analyst";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
-
-export const exercises = new Map(library.map((e) => [e.id, e]));
 
 export interface Candidates extends Swaps {
   survey: Survey | null;
@@ -36,6 +34,7 @@ function usePlanned(p: Prescription, client: Client, survey: Survey | null): Sur
 }
 
 export function useCandidates(p: Prescription, client: Client): Candidates {
+  const edition = useEdition();
   const { survey, progress } = useSurvey(
     useMemo(() => bodyOf(client), [client]),
     headOfLine(p) ?? undefined,
@@ -44,9 +43,9 @@ export function useCandidates(p: Prescription, client: Client): Candidates {
   const swaps = useMemo(
     () =>
       survey && planned
-        ? swapsFor(p, planned, survey, client, DEFAULT_SCHOOL, exercises)
+        ? swapsFor(p, planned, survey, client, edition, exercises)
         : { head: headOfLine(p), own: undefined, rows: [] },
-    [survey, planned, p, client],
+    [survey, planned, p, client, edition],
   );
   return { ...swaps, survey: planned ? survey : null, progress };
 }

@@ -4,7 +4,9 @@ import { useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
-import { CRITERIA, criteria as criteriaInfo, DEFAULT_SCHOOL } from "#core/ranking/schools";
+import { CRITERIA } from "#core/edition/schools";
+import { becauseText } from "#core/ranking/because";
+import { useEdition } from "../base/edition";
 import { withClient } from "../base/open-client";
 import { isTyping, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
@@ -114,7 +116,7 @@ export function RankedList({
                     <div className="name">{setupName(r.exercise, r.row.values)}</div>
                     <div className="small quiet">
                       {r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}
-                      {kept(r.because)}
+                      {kept(becauseText(r.because))}
                     </div>
                   </td>
                   <td>
@@ -168,6 +170,8 @@ export function RankedList({
 }
 
 function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBench: () => void }) {
+  const { criteria, school } = useEdition();
+  const { weights } = school;
   const m = row.row.view.heads[headId]!;
   const percent = (x: number) => `${Math.round(100 * x)} %`;
   return (
@@ -209,10 +213,10 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
         )}
       </div>
       <div className="criteria" role="table" aria-label="Criteria">
-        {CRITERIA.filter((id) => (DEFAULT_SCHOOL.weights[id] ?? 0) > 0)
-          .sort((a, b) => DEFAULT_SCHOOL.weights[b]! - DEFAULT_SCHOOL.weights[a]!)
+        {CRITERIA.filter((id) => (weights[id] ?? 0) > 0)
+          .sort((a, b) => weights[b]! - weights[a]!)
           .map((id) => {
-            const info = criteriaInfo.find((c) => c.id === id)!;
+            const info = criteria.find((c) => c.id === id)!;
             return (
               <div key={id} role="row" style={{ display: "contents" }}>
                 <span role="rowheader" title={info.about}>
@@ -225,7 +229,7 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
                   {percent(row.criteria[id])}
                 </span>
                 <span className="quiet small" role="cell">
-                  weight {DEFAULT_SCHOOL.weights[id]}, {info.source}
+                  weight {weights[id]}, {info.source}
                 </span>
               </div>
             );

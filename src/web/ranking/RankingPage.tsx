@@ -4,21 +4,21 @@ import { Fragment, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { findHead, muscles, REGIONS } from "#core/anatomy/anatomy";
 import { EQUIPMENT, type Joint } from "#core/exercises/format";
-import { library } from "#core/exercises/library";
+import { exercises } from "#core/exercises/library";
 import { equipmentName, headGroups, rankHead } from "#core/ranking/rank";
-import { DEFAULT_SCHOOL } from "#core/ranking/schools";
+import { useEdition } from "../base/edition";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 import { RankedList } from "./RankedList";
 
-const exercises = new Map(library.map((e) => [e.id, e]));
 const NO_JOINTS: Joint[] = [];
 
 export default function RankingPage() {
   const { head = "triceps-long" } = useParams();
   const [params, setParams] = useSearchParams();
   const { client, clientId } = useOpenClient();
+  const edition = useEdition();
   const body = useMemo(() => bodyOf(client), [client]);
   const [showOut, setShowOut] = useState(true);
   const chosen = params.get("equipment");
@@ -30,8 +30,8 @@ export default function RankingPage() {
   const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
   const { survey, error, progress } = useSurvey(body, group?.id);
   const rows = useMemo(
-    () => (survey && group ? rankHead(survey, group.id, DEFAULT_SCHOOL, exercises, { equipment, joints }) : null),
-    [survey, group, equipment, joints],
+    () => (survey && group ? rankHead(survey, group.id, edition, exercises, { equipment, joints }) : null),
+    [survey, group, edition, equipment, joints],
   );
   if (!group) return <Navigate to="/ranking/triceps-long" replace />;
   const info = findHead(group.id)!;
@@ -102,7 +102,7 @@ export default function RankingPage() {
             </p>
           </div>
           <p className="small quiet" style={{ maxWidth: 330, textAlign: "right" }}>
-            School: <strong title={DEFAULT_SCHOOL.about}>{DEFAULT_SCHOOL.name}</strong>, for{" "}
+            School: <strong title={edition.school.about}>{edition.school.name}</strong>, for{" "}
             {client
               ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg)`
               : "the default body (175 cm, 75 kg, male-derived)"}

@@ -3,7 +3,7 @@ import { App, Button, Popover } from "antd";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { prescriptionsOf } from "#core/planning/edit";
-import { DEFAULT_METHOD } from "#core/planning/method";
+import { editionOf } from "#core/edition/edition";
 import type { Load, Prescription } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
 import { expectedLoad, type LoadBelief } from "#core/training/client-strength";
@@ -19,7 +19,8 @@ import {
   type Exposure,
   type Target,
 } from "#core/training/progression";
-import { ALL_DAYS, api, toFailure, type LogAnswer, type Ruling } from "../base/api";
+import { ALL_DAYS, type Answer, type Ruling } from "#core/exchange/api";
+import { api, toFailure } from "../base/api";
 import { JOINT_NAMES } from "#core/exercises/joints";
 import { useOpenClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
@@ -123,7 +124,7 @@ export default function LogPage() {
       <div className="log-grid">
         {planned.map((p) => {
           const exposures = exposuresOf(p.id, log.entries, log.reports);
-          const t = targetFor(p, log, DEFAULT_METHOD);
+          const t = targetFor(p, log, editionOf(program).method);
           const belief = strength?.of(p) ?? null;
           const same =
             JSON.stringify([t.load ?? p.load, t.reps, t.rest ?? p.rest, t.tempo ?? p.tempo]) ===
@@ -208,7 +209,7 @@ const kg = (v: number) => plain(v < 20 ? Math.round(2 * v) / 2 : Math.round(v));
 
 interface ExposuresProps {
   list: Exposure[];
-  log: LogAnswer;
+  log: Answer<"log">;
   bound: Bound | undefined;
   rule: (ruling: Ruling) => Promise<void>;
 }

@@ -2,9 +2,11 @@ import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups, type SurveyRow } from "#core/mechanics/survey";
 import { bodyLoadOf, loadingOf } from "#core/planning/loading";
-import { DEFAULT_METHOD as method } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescribe } from "#core/planning/prescribe";
 import { id } from "../../support/programs";
+
+const { method } = CURRENT_EDITION;
 
 const MASS = 75;
 const body = { stature: 1.75, mass: MASS };

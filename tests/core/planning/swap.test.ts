@@ -1,17 +1,18 @@
-import { findExercise, library } from "#core/exercises/library";
+import { exercises, findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
-import { checkWeek } from "#core/planning/check";
+import { checkId, checkWeek } from "#core/planning/check";
+import { fixText } from "#core/planning/check-words";
 import { applyOperation, prescriptionsOf } from "#core/planning/edit";
-import { DEFAULT_METHOD as method } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import type { Prescription } from "#core/planning/program";
 import { headOfLine, likeness, swapped, swapsFor } from "#core/planning/swap";
 import { isFor } from "#core/ranking/rank";
-import { DEFAULT_SCHOOL } from "#core/ranking/schools";
 import { clientOf, id, programOf } from "../../support/programs";
 
-const exercises = new Map(library.map((e) => [e.id, e]));
+const { method } = CURRENT_EDITION;
+
 const body = { stature: 1.7, mass: 70 };
 const survey = surveySetups(
   library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values))),
@@ -40,7 +41,7 @@ const swaps = (exerciseId: string, client: Parameters<typeof swapsFor>[3] = ever
     survey.rows.find((r) => r.exerciseId === exerciseId),
     survey,
     client,
-    DEFAULT_SCHOOL,
+    CURRENT_EDITION,
     exercises,
   );
 const families = (exerciseId: string, client?: Parameters<typeof swapsFor>[3], target?: string) =>
@@ -107,7 +108,7 @@ test("sets, effort, rest, note and what it is for stay; load and reps are the ne
     note: "kept",
     load: { value: 30, unit: "kg" as const, meaning: "stack" as const },
   };
-  const [best] = swapsFor(p, rowOf("cable-pushdown"), survey, everything, DEFAULT_SCHOOL, exercises).rows;
+  const [best] = swapsFor(p, rowOf("cable-pushdown"), survey, everything, CURRENT_EDITION, exercises).rows;
   const next = swapped(p, best!, survey, { ...clientOf(), id: id(3), revision: 1 }, method, exercises, id(9));
   expect(next).toMatchObject({
     id: id(9),
@@ -124,10 +125,12 @@ test("the check's first fix for a joint or missing kit is the swap, and it mends
   const client = clientOf({ joints: [{ joint: "elbow", side: "right", note: "sore" }] });
   const program = programOf([[line("lying-barbell-extension", "triceps-long")]]);
   const swapFor = (p: Prescription) => {
-    const [best] = swapsFor(p, rowOf(p.exerciseId), survey, client, DEFAULT_SCHOOL, exercises).rows;
+    const [best] = swapsFor(p, rowOf(p.exerciseId), survey, client, CURRENT_EDITION, exercises).rows;
     return best
       ? {
-          label: "Swap",
+          kind: "swap" as const,
+          name: best.exercise.name,
+          head: "triceps-long",
           operations: [
             {
               kind: "swap" as const,
@@ -139,8 +142,9 @@ test("the check's first fix for a joint or missing kit is the swap, and it mends
       : null;
   };
   const lines = (p: typeof program) => checkWeek(p, client, method, exercises, undefined, swapFor);
-  const found = lines(program).find((l) => l.id.startsWith("joint-"))!;
-  expect(found.fixes.map((f) => f.label)).toEqual(["Swap", "Take it off Day 1"]);
+  const found = lines(program).find((c) => checkId(c).startsWith("joint "))!;
+  expect(found.fixes.map((f) => f.kind)).toEqual(["swap", "take off"]);
+  expect(fixText(found.fixes[1]!)).toBe(`Take ${program.days[0]!.blocks[0]!.prescriptions[0]!.name} off Day 1`);
   const mended = applyOperation(program, found.fixes[0]!.operations[0]!);
   if (!("program" in mended)) throw new Error("not mended");
   expect(prescriptionsOf(mended.program)[0]!.target).toBe("triceps-long");
@@ -155,8 +159,8 @@ test("the check's first fix for a joint or missing kit is the swap, and it mends
     exercises,
     undefined,
     swapFor,
-  ).find((l) => l.id.startsWith("equipment-"))!;
-  expect(away.fixes[0]!.label).toBe("Swap");
+  ).find((c) => checkId(c).startsWith("equipment "))!;
+  expect(away.fixes[0]!.kind).toBe("swap");
 });
 
 test("likeness is a direction: of itself 1, of the opposite -1, of nothing 0", () => {

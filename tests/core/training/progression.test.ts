@@ -1,4 +1,4 @@
-import { DEFAULT_METHOD as method } from "#core/planning/method";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
 import type { Entry, Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
@@ -14,6 +14,8 @@ import {
 } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";
 import { id, prescriptionOf } from "../../support/programs";
+
+const { method } = CURRENT_EDITION;
 
 /** with the reasons in words */
 const said = (t: Target) => ({ ...t, reasons: t.reasons.map(reasonText) });

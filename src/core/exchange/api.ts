@@ -1,0 +1,566 @@
+/**
+ * The one contract of the API: every request and answer by name, for the server, the coach's pages, the client's page
+ * and the description at /api/openapi.json. Answers are data only; what a refused request says is `failureSchema`.
+ */
+import { z } from "zod";
+import { clientInput } from "#core/clients/client";
+import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
+import { loadSchema, programSchema } from "#core/planning/program";
+import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
+import { snapshotSchema } from "#core/training/handover";
+
+/** largest whole number a column keeps */
+export const LARGEST = 2_147_483_647;
+/** days of log in an export: all of it */
+export const ALL_DAYS = 36_500;
+
+const text = (most: number, need = "is needed") =>
+  z.string().trim().min(1, need).max(most, `at most ${most} characters`);
+const moment = z.string().meta({ description: "a moment, ISO 8601" });
+const revision = z.int().min(0).max(LARGEST, "too large");
+const role = z.enum(["head", "coach"]);
+export type Role = z.infer<typeof role>;
+const token = z.string().min(20).max(100);
+const email = z.email("an e-mail address").max(200);
+const sixDigits = z.string().regex(/^\d{6}$/, "six digits");
+const newPassword = z.string().min(10, "at least 10 characters").max(200, "at most 200 characters");
+const nothing = z.strictObject({});
+const path = z.strictObject({ path: z.string().meta({ description: "of the link; the token stands after #" }) });
+
+/** what a refused request says */
+export const failureSchema = z.looseObject({
+  error: z.string(),
+  fields: z.array(z.strictObject({ path: z.string(), reason: z.string() })).default([]),
+});
+
+const client = clientInput.extend({ id: z.uuid(), revision: z.int() });
+const clientAnswer = z.strictObject({ client });
+const clientSummary = clientInput
+  .pick({ daysPerWeek: true, minutes: true, cleared: true, keepUntil: true, name: true })
+  .extend({ id: z.uuid() });
+
+const sessionAnswer = z.strictObject({
+  coach: z.strictObject({ name: z.string(), role }).nullable(),
+  /** goes with every request that changes something, as x-gryn-csrf */
+  csrf: z.string().optional(),
+  /** where the demo practice may be opened in one click */
+  demo: z.strictObject({ email: z.string(), password: z.string() }).nullable().optional(),
+});
+
+const storedProgram = z.strictObject({ program: programSchema, version: z.int() });
+const handOver = z.strictObject({
+  id: z.uuid(),
+  number: z.int(),
+  programVersion: z.int(),
+  at: moment,
+  snapshot: snapshotSchema,
+});
+const link = z.strictObject({
+  createdAt: moment,
+  expiresAt: moment,
+  openedAt: moment.nullable(),
+  revokedAt: moment.nullable(),
+});
+
+/** everything a next target follows from beside the prescription */
+const history = z.strictObject({
+  entries: z.array(entrySchema),
+  reports: z.array(reportSchema),
+  handed: z.record(z.string(), z.record(z.string(), loadSchema.nullable())),
+  bounds: z.record(z.string(), z.strictObject({ low: z.number(), high: z.number() })),
+});
+
+/** what a coach may do to a logged set: a revision of its own, with who and when */
+const ruling = z.discriminatedUnion("act", [
+  z.strictObject({ act: z.enum(["void", "restore", "confirm"]), id: z.uuid(), revision }),
+  z.strictObject({
+    act: z.literal("correct"),
+    id: z.uuid(),
+    revision,
+    parts: entrySchema.shape.parts,
+    reserve: entrySchema.shape.reserve,
+  }),
+]);
+export type Ruling = z.infer<typeof ruling>;
+
+const job = z.strictObject({
+  id: z.uuid(),
+  kind: z.enum(JOB_KINDS),
+  state: z.enum(JOB_STATES),
+  progress: z.number().min(0).max(1),
+  /** the best result so far; the whole one when it is done */
+  best: z.unknown(),
+  /** why it failed; null unless it did */
+  error: z.string().nullable(),
+});
+
+export const WHO = ["anyone", "coach", "head coach", "client"] as const;
+
+export interface Endpoint {
+  method: "get" | "post" | "put" | "delete";
+  /** under /api, parameters in braces */
+  path: string;
+  about: string;
+  who: (typeof WHO)[number];
+  query?: z.ZodObject;
+  body?: z.ZodType;
+  /** statuses of success; 200 unless given */
+  status?: readonly number[];
+  /** null: a file or a stream of the kind given */
+  answer: z.ZodType | { file: string };
+}
+
+export const api = {
+  // who is signed in
+  session: {
+    method: "get",
+    path: "/session",
+    who: "anyone",
+    about: "Who is signed in.",
+    answer: sessionAnswer,
+  },
+  signIn: {
+    method: "post",
+    path: "/session",
+    who: "anyone",
+    about: "Signs in.",
+    body: z.strictObject({
+      email,
+      password: z.string().min(1, "a password is needed").max(200),
+      code: sixDigits.optional(),
+    }),
+    answer: sessionAnswer,
+  },
+  signOut: { method: "delete", path: "/session", who: "coach", about: "Signs out.", answer: sessionAnswer },
+  lookAtInvitation: {
+    method: "post",
+    path: "/join/look",
+    who: "anyone",
+    about: "What an invitation is for.",
+    body: z.strictObject({ token }),
+    answer: z.strictObject({ role, practice: z.boolean() }),
+  },
+  join: {
+    method: "post",
+    path: "/join",
+    who: "anyone",
+    about: "Makes an account from an invitation.",
+    body: z.strictObject({
+      token,
+      name: text(80, "a name is needed"),
+      email,
+      password: newPassword,
+      practice: text(80, "a name for the practice").optional(),
+    }),
+    status: [201],
+    answer: nothing,
+  },
+
+  // one's own account
+  account: {
+    method: "get",
+    path: "/account",
+    who: "coach",
+    about: "One's own account and its sessions.",
+    answer: z.strictObject({
+      name: z.string(),
+      role,
+      email: z.string(),
+      factor: z.boolean(),
+      sessions: z.array(
+        z.strictObject({
+          id: z.string(),
+          startedAt: moment,
+          seenAt: moment,
+          device: z.string(),
+          current: z.boolean(),
+        }),
+      ),
+    }),
+  },
+  changePassword: {
+    method: "put",
+    path: "/account/password",
+    who: "coach",
+    about: "Changes one's own password and ends one's other sessions.",
+    body: z.strictObject({ password: z.string().min(1, "your password now").max(200), next: newPassword }),
+    answer: z.strictObject({ ended: z.int() }),
+  },
+  endSessions: {
+    method: "delete",
+    path: "/account/sessions",
+    who: "coach",
+    about: "Ends all of one's sessions but this one.",
+    answer: z.strictObject({ ended: z.int() }),
+  },
+  endSession: {
+    method: "delete",
+    path: "/account/sessions/{id}",
+    who: "coach",
+    about: "Ends one session of one's own.",
+    answer: z.strictObject({ ended: z.int() }),
+  },
+  beginFactor: {
+    method: "post",
+    path: "/account/factor",
+    who: "coach",
+    about: "Begins setting up a second factor.",
+    body: z.strictObject({ password: z.string().min(1, "your password").max(200) }),
+    answer: z.strictObject({ secret: z.string(), uri: z.string() }),
+  },
+  confirmFactor: {
+    method: "put",
+    path: "/account/factor",
+    who: "coach",
+    about: "Confirms the second factor with its first six digits.",
+    body: z.strictObject({ code: sixDigits }),
+    answer: z.strictObject({ factor: z.boolean() }),
+  },
+  removeFactor: {
+    method: "delete",
+    path: "/account/factor",
+    who: "coach",
+    about: "Removes one's own second factor.",
+    body: z.strictObject({ password: z.string().min(1, "your password").max(200) }),
+    answer: z.strictObject({ factor: z.boolean() }),
+  },
+
+  // people of the practice
+  people: {
+    method: "get",
+    path: "/people",
+    who: "coach",
+    about: "The people of the practice and open invitations.",
+    answer: z.strictObject({
+      practice: z.string(),
+      people: z.array(
+        z.strictObject({
+          id: z.uuid(),
+          name: z.string(),
+          email: z.string(),
+          role,
+          factor: z.boolean(),
+          since: moment,
+        }),
+      ),
+      invitations: z.array(z.strictObject({ id: z.string(), role, by: z.string(), expiresAt: moment })),
+    }),
+  },
+  invite: {
+    method: "post",
+    path: "/invitations",
+    who: "head coach",
+    about: "Makes a one-time invitation.",
+    body: z.strictObject({ role }),
+    status: [201],
+    answer: path,
+  },
+  withdraw: {
+    method: "delete",
+    path: "/invitations/{id}",
+    who: "head coach",
+    about: "Withdraws an invitation.",
+    answer: nothing,
+  },
+  changeRole: {
+    method: "put",
+    path: "/people/{id}",
+    who: "head coach",
+    about: "Makes somebody a coach or a head coach.",
+    body: z.strictObject({ role }),
+    answer: nothing,
+  },
+  removePerson: {
+    method: "delete",
+    path: "/people/{id}",
+    who: "head coach",
+    about: "Removes somebody from the practice.",
+    answer: nothing,
+  },
+  resetFactor: {
+    method: "delete",
+    path: "/people/{id}/factor",
+    who: "head coach",
+    about: "Removes the second factor of somebody who lost it.",
+    answer: nothing,
+  },
+  audit: {
+    method: "get",
+    path: "/audit",
+    who: "head coach",
+    about: "Who did what, newest first, a hundred at a time.",
+    query: z.object({
+      before: z
+        .string()
+        .regex(/^\d{1,18}$/)
+        .optional(),
+      client: z.uuid().optional(),
+    }),
+    answer: z.strictObject({
+      rows: z.array(
+        z.strictObject({
+          id: z.string(),
+          at: moment,
+          actor: z.string(),
+          action: z.string(),
+          clientId: z.string().nullable(),
+          /** null where the client has been erased */
+          client: z.string().nullable(),
+        }),
+      ),
+    }),
+  },
+
+  // clients
+  clients: {
+    method: "get",
+    path: "/clients",
+    who: "coach",
+    about: "The clients of the practice, in the order of their names.",
+    answer: z.strictObject({ clients: z.array(clientSummary) }),
+  },
+  client: { method: "get", path: "/clients/{id}", who: "coach", about: "One client.", answer: clientAnswer },
+  makeClient: {
+    method: "post",
+    path: "/clients",
+    who: "coach",
+    about: "Makes a client under an id of the sender's; the same again is the same client.",
+    body: z.strictObject({ id: z.uuid(), client: clientInput }),
+    status: [200, 201],
+    answer: clientAnswer,
+  },
+  saveClient: {
+    method: "put",
+    path: "/clients/{id}",
+    who: "coach",
+    about: "Changes a client, from the revision that was read.",
+    body: z.strictObject({ revision, client: clientInput }),
+    answer: clientAnswer,
+  },
+  eraseClient: {
+    method: "delete",
+    path: "/clients/{id}",
+    who: "head coach",
+    about: "Erases a client and all that is kept of one; the name is typed as a confirmation.",
+    body: z.strictObject({ name: z.string().max(80) }),
+    answer: nothing,
+  },
+  exportClient: {
+    method: "get",
+    path: "/clients/{id}/export",
+    who: "coach",
+    about: "All that is kept of a client, for the client who asks for it.",
+    answer: { file: "application/json" },
+  },
+
+  // the week
+  program: {
+    method: "get",
+    path: "/clients/{id}/program",
+    who: "coach",
+    about: "A client's program and the number of its edits.",
+    answer: storedProgram,
+  },
+  sendEdits: {
+    method: "post",
+    path: "/programs/{id}/edits",
+    who: "coach",
+    about:
+      "Appends edits made on top of a version; others' edits of other things are merged, of the same thing refused.",
+    body: z.strictObject({ base: revision, edits: z.array(z.unknown()).min(1).max(100) }),
+    answer: storedProgram.extend({
+      refused: z.array(z.strictObject({ editId: z.string(), reason: z.string() })),
+    }),
+  },
+  exportProgram: {
+    method: "get",
+    path: "/programs/{id}/export",
+    who: "coach",
+    about: "A program as a file.",
+    answer: { file: "application/json" },
+  },
+  makeHandOver: {
+    method: "post",
+    path: "/programs/{id}/hand-overs",
+    who: "coach",
+    about: "Hands this version over: an immutable numbered snapshot.",
+    body: z.strictObject({ version: revision }),
+    status: [201],
+    answer: z.strictObject({ handOver }),
+  },
+  handOver: {
+    method: "get",
+    path: "/clients/{id}/hand-over",
+    who: "coach",
+    about: "What a client has in hand, and through which links.",
+    answer: z.strictObject({ handOver: handOver.nullable(), links: z.array(link) }),
+  },
+  makeLink: {
+    method: "post",
+    path: "/clients/{id}/link",
+    who: "coach",
+    about: "Makes a client's link; earlier ones are revoked.",
+    status: [201],
+    answer: path,
+  },
+  revokeLink: {
+    method: "delete",
+    path: "/clients/{id}/link",
+    who: "coach",
+    about: "Revokes a client's links.",
+    answer: nothing,
+  },
+
+  // the log
+  log: {
+    method: "get",
+    path: "/clients/{id}/log",
+    who: "coach",
+    about: "A client's log, with what a next target follows from; 304 where the ETag still holds.",
+    query: z.object({ days: z.coerce.number().int().min(1).max(ALL_DAYS).optional() }),
+    answer: history.extend({
+      /** ids of what two phones corrected at once */
+      twice: z.array(z.string()),
+      /** of prescriptions, by id */
+      names: z.record(z.string(), z.string()),
+    }),
+  },
+  rule: {
+    method: "post",
+    path: "/clients/{id}/log",
+    who: "coach",
+    about: "Strikes, restores, confirms or corrects a logged set: as a new revision.",
+    body: ruling,
+    answer: z.strictObject({ entry: entrySchema }),
+  },
+  exportLog: {
+    method: "get",
+    path: "/clients/{id}/log.csv",
+    who: "coach",
+    about: "A client's log as a table.",
+    answer: { file: "text/csv" },
+  },
+
+  // mechanics
+  startSurvey: {
+    method: "post",
+    path: "/clients/{id}/survey",
+    who: "coach",
+    about: "Starts working out every setup of the library in a client's body, unless that is under way.",
+    status: [202],
+    answer: job,
+  },
+  ranking: {
+    method: "get",
+    path: "/clients/{id}/ranking/{head}",
+    who: "coach",
+    about: "The setups for a head in a client's body, best first, of those that have been worked out.",
+    answer: z.strictObject({
+      modelVersion: z.string(),
+      edition: z.string(),
+      /** setups of the library that have been worked out, of all */
+      known: z.int(),
+      of: z.int(),
+      rows: z.array(
+        z.strictObject({
+          setupKey: z.string(),
+          exerciseId: z.string(),
+          name: z.string(),
+          score: z.number(),
+          place: z.int(),
+          tied: z.boolean(),
+          tier: z.string(),
+          because: z.string(),
+          out: z.string().nullable(),
+        }),
+      ),
+    }),
+  },
+
+  // jobs
+  job: { method: "get", path: "/jobs/{id}", who: "coach", about: "A job of the practice.", answer: job },
+  jobEvents: {
+    method: "get",
+    path: "/jobs/{id}/events",
+    who: "coach",
+    about: "A job's state, progress and best result so far, as server-sent events until it ends.",
+    answer: { file: "text/event-stream" },
+  },
+  cancelJob: { method: "delete", path: "/jobs/{id}", who: "coach", about: "Asks a job to stop.", answer: job },
+
+  // a client's phone
+  openFloor: {
+    method: "post",
+    path: "/floor/open",
+    who: "anyone",
+    about: "Exchanges a link's token for a cookie of that client's own.",
+    body: z.strictObject({ token }),
+    answer: z.strictObject({ who: z.string() }),
+  },
+  floorSession: {
+    method: "get",
+    path: "/floor/session",
+    who: "client",
+    about: "What a phone needs to train without a connection.",
+    answer: z.strictObject({
+      /** the client it is for, as cookies, keys and requests name it */
+      who: z.string(),
+      /** the server's clock */
+      now: moment,
+      firstName: z.string(),
+      handOver: handOver.nullable(),
+      history,
+      rules: z.strictObject({ repsFormula: z.number() }),
+    }),
+  },
+  floorLog: {
+    method: "post",
+    path: "/floor/log",
+    who: "client",
+    about: "Takes logged sets and reports, each by itself, in any order, as often as they come.",
+    body: sentBatchSchema,
+    answer: z.strictObject({
+      items: z.array(
+        z.strictObject({ id: z.string(), revision: z.number(), kept: z.boolean(), reason: z.string().nullable() }),
+      ),
+    }),
+  },
+
+  // about Gryn itself
+  health: {
+    method: "get",
+    path: "/health",
+    who: "anyone",
+    about: "Whether the server and its database answer; 503 where the database does not.",
+    answer: z.strictObject({ status: z.string(), model: z.string() }),
+  },
+  exerciseSchema: {
+    method: "get",
+    path: "/schema/exercise",
+    who: "anyone",
+    about: "The exercise format as a JSON Schema.",
+    answer: z.record(z.string(), z.unknown()),
+  },
+  programSchema: {
+    method: "get",
+    path: "/schema/program",
+    who: "coach",
+    about: "The program format as a JSON Schema.",
+    answer: z.record(z.string(), z.unknown()),
+  },
+  description: {
+    method: "get",
+    path: "/openapi.json",
+    who: "anyone",
+    about: "This description.",
+    answer: z.record(z.string(), z.unknown()),
+  },
+} as const satisfies Record<string, Endpoint>;
+
+export type ApiName = keyof typeof api;
+/** what a request of this name carries */
+export type Body<N extends ApiName> = (typeof api)[N] extends { body: infer B extends z.ZodType } ? z.output<B> : never;
+/** what it answers */
+export type Answer<N extends ApiName> = (typeof api)[N] extends { answer: infer A extends z.ZodType }
+  ? z.output<A>
+  : never;

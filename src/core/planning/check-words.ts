@@ -1,0 +1,166 @@
+/** The words of a check, in one place. */
+import { muscleName } from "#core/anatomy/anatomy";
+import type { Check, Fix } from "#core/planning/check";
+
+export interface CheckText {
+  title: string;
+  number: string;
+  limit: string;
+  reason: string;
+}
+
+const one = (x: number) => (Math.round(x * 10) / 10).toString();
+const setsText = (n: number, kind = "") => `${one(n)} ${kind}${one(n) === "1" ? "set" : "sets"}`;
+const TIGHT = "; minutes are nearly used up on every day, so adding here and the minutes line pull against each other";
+
+function doseReason({ number, limit }: Extract<Check, { kind: "dose" }>): string {
+  const { sets, tight } = number;
+  if (sets < limit.low - 0.05)
+    return `${setsText(limit.low - sets, "effective ")} short of the low end${tight ? TIGHT : ""}.`;
+  if (sets > limit.most) return `Over ${limit.most} sets a week nothing more is gained.`;
+  if (sets > limit.high + 0.05) return `${setsText(sets - limit.high)} above the band; the last ones bring little.`;
+  return "Within the band.";
+}
+
+export function checkText(c: Check): CheckText {
+  switch (c.kind) {
+    case "dose":
+      return {
+        title: `${muscleName(c.subject.muscle)}: weekly dose`,
+        number: `${one(c.number.sets)} sets, ${one(c.number.indirect)} of them indirect`,
+        limit: `${one(c.limit.low)} to ${one(c.limit.high)} sets (${c.limit.priority})`,
+        reason: doseReason(c),
+      };
+    case "session dose":
+      return {
+        title: `${muscleName(c.subject.muscle)}: one session`,
+        number: `${one(c.number)} sets${c.subject.day ? ` on ${c.subject.day.name}` : ""}`,
+        limit: `${c.limit.usual[0]} to ${c.limit.usual[1]}, at most ${c.limit.most}`,
+        reason: "Each further set of one muscle in a session brings less; spread them over the week.",
+      };
+    case "frequency":
+      return {
+        title: `${muscleName(c.subject.muscle)}: days a week`,
+        number: `${c.number} ${c.number === 1 ? "day" : "days"}`,
+        limit: `at least ${c.limit.least} (${c.limit.priority})`,
+        reason: c.state === "pass" ? "Often enough." : "The same sets over more days stay fresher and count more.",
+      };
+    case "minutes": {
+      const over = c.number - c.limit;
+      return {
+        title: `${c.subject.day.name}: minutes`,
+        number: `${c.number} min`,
+        limit: `${c.limit} min`,
+        reason:
+          over > 0
+            ? `${over} min over. Drop a set at the end or pair two exercises; that takes from the dose of their muscles.`
+            : "Fits.",
+      };
+    }
+    case "joint": {
+      const { joint, line } = c.subject;
+      const gentler = c.limit.gentler ? ` Gentler: ${c.limit.gentler}.` : "";
+      return {
+        title: `${line.name}: ${joint}`,
+        number: `strain ${Math.round(c.number * 100)} of 100`,
+        limit: `noted: ${c.limit.note || joint}`,
+        reason: `${c.limit.caution ?? `It asks much of the ${joint}.`}${gentler}`,
+      };
+    }
+    case "equipment":
+      return {
+        title: `${c.subject.line.name}: equipment`,
+        number: `needs ${c.number.join(", ")}`,
+        limit: "not at this client's place",
+        reason: "Choose a setup from the ranking filtered to this client.",
+      };
+    case "tempo":
+      return {
+        title: `${c.subject.line.name}: tempo`,
+        number: `${one(c.number)} s a rep`,
+        limit: `${c.limit[0]} to ${c.limit[1]} s`,
+        reason: "A rep outside this span is either thrown or trains patience.",
+      };
+    case "rest":
+      return {
+        title: `${c.subject.line.name}: rest`,
+        number: `${c.number} s`,
+        limit: `at least ${c.limit} s`,
+        reason: "Too short a rest costs reps in the next set.",
+      };
+    case "effort":
+      return {
+        title: `${c.subject.line.name}: effort`,
+        number: `reserve ${c.number.join(", ")}`,
+        limit: "falls or stays within an exercise",
+        reason: "Effort should rise through an exercise; the last set is the hardest.",
+      };
+    default:
+      return weekText(c);
+  }
+}
+
+type OfTheWeek = Extract<Check, { kind: "redundant" | "long length" | "rep bands" | "order" | "sides" }>;
+
+function weekText(c: OfTheWeek): CheckText {
+  const passes = c.state === "pass";
+  switch (c.kind) {
+    case "redundant":
+      return {
+        title: c.subject.lines.map((l) => l.name).join(" and "),
+        number: `lengths ${c.number.toFixed(2)} apart`,
+        limit: `more than ${c.limit} on one day`,
+        reason:
+          "They load the same heads at the same length on the same day: one of them could cover another length or day.",
+      };
+    case "long length":
+      return {
+        title: `${muscleName(c.subject.muscle)}: long length`,
+        number: `longest loaded length ${c.number.toFixed(2)}`,
+        limit: `at least one from ${c.limit}`,
+        reason: passes
+          ? "A long-loaded choice is there."
+          : "No exercise loads it where it is long; the ranking has some.",
+      };
+    case "rep bands":
+      return {
+        title: `${muscleName(c.subject.muscle)}: rep bands`,
+        number: c.number.join(" and "),
+        limit: "two bands a week",
+        reason: passes ? "Varied." : "All of it stands in one band of repetitions.",
+      };
+    case "order":
+      return {
+        title: `${c.subject.day.name}: order`,
+        number: `${c.subject.late.name} after ${c.subject.before.name}`,
+        limit: "priority first",
+        reason: "What matters more is done when it is fresh.",
+      };
+    case "sides":
+      return {
+        title: "Left and right",
+        number: `${c.number.one} of ${c.number.all} one side at a time`,
+        limit: "at least one",
+        reason: passes ? "The sides can be compared in the log." : "With both sides together a difference never shows.",
+      };
+  }
+}
+
+export function fixText(f: Fix): string {
+  switch (f.kind) {
+    case "add set":
+      return `One more set of ${f.name}`;
+    case "drop set":
+      return `One set less of ${f.name}`;
+    case "turn effort round":
+      return "Turn the order round";
+    case "earlier":
+      return `${f.name} earlier`;
+    case "swap":
+      return `Swap for ${f.name}`;
+    case "take off":
+      return f.day ? `Take ${f.name} off ${f.day}` : `Take ${f.name} off`;
+    case "rest":
+      return `Rest ${f.seconds} s`;
+  }
+}

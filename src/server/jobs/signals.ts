@@ -1,0 +1,71 @@
+/**
+ * Learns from the database that a job has changed, on a connection of its own: LISTEN needs one that stays, which no
+ * pooler in transaction mode gives. Signals are hints; who waits for them looks again from time to time anyway.
+ */
+import { EventEmitter } from "node:events";
+import pg from "pg";
+
+export interface Signals {
+  /** @param id of a job; null for any @returns ends the listening */
+  on(id: string | null, heard: () => void): () => void;
+  close(): Promise<void>;
+}
+
+const CHANNEL = "gryn_job";
+const ANY = "any";
+/** ms between two tries of a connection that was lost */
+const AGAIN = 1000;
+
+/** @param url straight to the database, not through a pooler */
+export function listenForJobs(url: string): Signals {
+  const heard = new EventEmitter();
+  heard.setMaxListeners(0);
+  let connection: pg.Client | null = null;
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  let closed = false;
+
+  const connect = async (): Promise<void> => {
+    const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 3000, keepAlive: true });
+    const lost = () => {
+      if (connection !== client && connection !== null) return;
+      connection = null;
+      client.end().catch(() => undefined);
+      if (closed || timer) return;
+      timer = setTimeout(() => {
+        timer = null;
+        void connect();
+      }, AGAIN);
+      timer.unref();
+    };
+    client.on("error", lost);
+    client.on("end", lost);
+    client.on("notification", ({ payload }) => {
+      heard.emit(payload ?? ANY);
+      heard.emit(ANY);
+    });
+    try {
+      await client.connect();
+      await client.query(`listen ${CHANNEL}`);
+      connection = client;
+      if (closed) await client.end();
+      // whatever was said meanwhile was not heard
+      for (const name of heard.eventNames()) heard.emit(name);
+    } catch {
+      lost();
+    }
+  };
+  void connect();
+
+  return {
+    on(id, listener) {
+      heard.on(id ?? ANY, listener);
+      return () => void heard.off(id ?? ANY, listener);
+    },
+    async close() {
+      closed = true;
+      if (timer) clearTimeout(timer);
+      heard.removeAllListeners();
+      await connection?.end().catch(() => undefined);
+    },
+  };
+}
