@@ -1,6 +1,7 @@
 import { muscles } from "#core/anatomy/anatomy";
 import { setsAtHand, startPriorities } from "#core/planning/starts";
-import { clientInput, unitFor } from "#core/clients/client";
+import { unitFor } from "#core/clients/client";
+import { clientInput } from "#core/clients/schema";
 import { equipmentStep, prescribe } from "#core/planning/prescribe";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescriptionSchema } from "#core/planning/program";

@@ -1,17 +1,18 @@
 /**
- * What the browser tests run against: the real application on a private cluster with the demo practice, and beside it
- * a small control port that takes the database away, brings it back and resets the demo.
+ * What the browser tests run against: the real application, two servers of it on one private cluster with the demo
+ * practice, and beside them a small control port that takes the database away, brings it back and resets the demo.
  */
 import { chmodSync, mkdtempSync, rmSync } from "node:fs";
-import { createServer } from "node:http";
+import { fork } from "node:child_process";
+import { once } from "node:events";
+import { createServer, request } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "vite";
 import { startCluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
-import { DEMO_SIGN_IN, loadDemo, removeDemo } from "#server/demo/demo";
+import { loadDemo, removeDemo } from "#server/demo/demo";
 import { practiceLink } from "#server/identity/first";
-import { serve } from "#server/serve";
 
 const port = Number(process.env.GRYN_E2E_PORT);
 const folder = mkdtempSync(join(tmpdir(), "gryn-e2e-"));
@@ -38,20 +39,35 @@ const control = createServer((request, response) => {
   );
 });
 control.listen(port + 1, "127.0.0.1");
-const serving = await serve({
-  databaseUrl: appUrl,
-  pages: join(folder, "pages"),
-  host: "127.0.0.1",
-  port,
-  sessionSecret: "e2e",
-  signInAttempts: 1000,
-  demo: DEMO_SIGN_IN,
+
+/** two servers on one database, every request to the next one: what only one of them knew would be missed at once */
+const servers = [port + 2, port + 3].map((own) => ({
+  port: own,
+  process: fork("tests/e2e/one-server.ts", [appUrl, join(folder, "pages"), String(own)], {
+    execArgv: ["--import", "tsx"],
+  }),
+}));
+await Promise.all(servers.map((s) => once(s.process, "message")));
+let turn = 0;
+const front = createServer((asked, response) => {
+  const { port: to } = servers[turn++ % servers.length]!;
+  const { method, url, headers } = asked;
+  const onward = request({ host: "127.0.0.1", port: to, method, path: url, headers }, (answer) => {
+    response.writeHead(answer.statusCode!, answer.rawHeaders);
+    answer.pipe(response);
+  });
+  onward.on("error", () => response.destroy());
+  response.on("close", () => onward.destroy());
+  asked.pipe(onward);
 });
-if (serving.port !== port) throw new Error(`port ${port} is taken`);
+front.listen(port, "127.0.0.1");
 
 const end = async () => {
   control.close();
-  await serving.close();
+  front.close();
+  front.closeAllConnections();
+  for (const s of servers) s.process.kill("SIGTERM");
+  await Promise.all(servers.map((s) => s.process.exitCode ?? once(s.process, "exit")));
   await cluster.stop();
   rmSync(folder, { recursive: true, force: true });
   process.exit(0);

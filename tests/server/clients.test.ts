@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
 import request from "supertest";
-import { clientInput } from "#core/clients/client";
+import { clientInput } from "#core/clients/schema";
 import type { Program } from "#core/planning/program";
 import type { Database } from "#server/database/database";
 import { clientOf, prescriptionOf } from "../support/programs";

@@ -2,11 +2,9 @@
  * An edition: everything a practice judges by, as one value that is handed in. What is planned with an edition names
  * it and is judged by it for good; a later edition is a further entry here, and an earlier one is never changed.
  */
-import { contestedSchema, schoolsSchema, type Contested, type Criterion, type School, type Tier } from "./schools";
-import { methodSchema, type Method } from "./method";
-import contestedData from "./contested.json" with { type: "json" };
-import methodData from "./method.json" with { type: "json" };
-import schoolsData from "./schools.json" with { type: "json" };
+import { contested, criteria, method, schools, tiers } from "./files.data";
+import type { Method } from "./method";
+import type { Contested, Criterion, School, Tier } from "./schools";
 
 export interface Edition {
   id: string;
@@ -20,21 +18,10 @@ export interface Edition {
   contested: readonly Contested[];
 }
 
-function first(): Edition {
-  const { schools, criteria, tiers } = schoolsSchema.parse(schoolsData);
-  return {
-    id: "gryn-1",
-    method: methodSchema.parse(methodData),
-    school: schools[0]!,
-    schools,
-    criteria,
-    tiers,
-    contested: contestedSchema.parse(contestedData),
-  };
-}
+const FIRST: Edition = { id: "gryn-1", method, school: schools[0]!, schools, criteria, tiers, contested };
 
 /** oldest first */
-export const editions: readonly Edition[] = [first()];
+export const editions: readonly Edition[] = [FIRST];
 
 /** what new plans are made with */
 export const CURRENT_EDITION: Edition = editions[editions.length - 1]!;

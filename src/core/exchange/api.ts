@@ -3,7 +3,7 @@
  * and the description at /api/openapi.json. Answers are data only; what a refused request says is `failureSchema`.
  */
 import { z } from "zod";
-import { clientInput } from "#core/clients/client";
+import { clientInput } from "#core/clients/schema";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
 import { loadSchema, programSchema } from "#core/planning/program";
 import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";

@@ -6,7 +6,8 @@ import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } f
 import { z } from "zod";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { exerciseFaults } from "#core/exercises/faults";
-import { exerciseSchema, type Exercise } from "#core/exercises/format";
+import { type Exercise } from "#core/exercises/format";
+import { exerciseSchema } from "#core/exercises/schema";
 import { programSchema, type Program } from "#core/planning/program";
 import type { Entry, Report } from "#core/training/entry";
 

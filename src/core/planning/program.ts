@@ -1,5 +1,6 @@
 /** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
 import { z } from "zod";
+import { BLOCKS_MOST, DAYS_MOST } from "./limits";
 
 export const loadSchema = z.strictObject({
   value: z.number().min(0, "not below 0").max(1000, "at most 1000"),
@@ -94,8 +95,6 @@ export type Prescription = z.infer<typeof prescriptionSchema>;
 
 export const blockSchema = z.strictObject({ id: z.uuid(), prescriptions: z.array(prescriptionSchema).min(1).max(2) });
 export type Block = z.infer<typeof blockSchema>;
-export const DAYS_MOST = 7;
-export const BLOCKS_MOST = 20;
 export const daySchema = z.strictObject({
   id: z.uuid(),
   name: z.string().trim().min(1, "a name is needed").max(40, "at most 40 characters"),

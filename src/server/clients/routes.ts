@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
-import { clientInput, type Client, type ClientSummary } from "#core/clients/client";
+import type { Client, ClientSummary } from "#core/clients/client";
+import { clientInput } from "#core/clients/schema";
 import { api } from "#core/exchange/api";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { auditLook, readAudit, writeAudit } from "#server/audit";

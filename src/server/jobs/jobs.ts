@@ -1,4 +1,4 @@
-/** Jobs as rows: asked for, looked at and stopped by a practice, worked on under a lease by whichever server is free. */
+/** Jobs as rows: asked for, looked at and stopped by a practice, worked on under a lease by any server that is free. */
 import type { Answer } from "#core/exchange/api";
 import type { JobKind } from "#core/exchange/job";
 import type { Database, Transaction } from "#server/database/database";

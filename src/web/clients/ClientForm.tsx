@@ -1,7 +1,8 @@
 import { Button, Checkbox, Input, Segmented, Select } from "antd";
 import { useState, type FormEvent, type ReactNode } from "react";
 import { Link } from "react-router";
-import { clientInput, LOADED, PRIORITIES, UNITS, type Client, type ClientInput, type Unit } from "#core/clients/client";
+import { LOADED, PRIORITIES, UNITS, type Client, type ClientInput, type Unit } from "#core/clients/client";
+import { clientInput } from "#core/clients/schema";
 import { muscles } from "#core/anatomy/anatomy";
 import { EQUIPMENT } from "#core/exercises/format";
 import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";

@@ -1,8 +1,9 @@
 /** What a client may ask for: a copy of everything, and to be forgotten. */
-import { App, Button, Input, Modal } from "antd";
+import { Button, Input, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Client } from "#core/clients/client";
+import { message } from "../base/say";
 import { api, toFailure } from "../base/api";
 
 export function ClientRights({ client }: { client: Client }) {
@@ -11,13 +12,12 @@ export function ClientRights({ client }: { client: Client }) {
   const [asking, setAsking] = useState(false);
   const [typed, setTyped] = useState("");
   const navigate = useNavigate();
-  const { message } = App.useApp();
   const head = data?.coach?.role === "head";
   const forget = async () => {
     const r = await erase({ id: client.id, name: typed });
     if (r.error) return;
     setAsking(false);
-    void message.success("Erased. The audit keeps that it was done, under a number that names nobody.", 5);
+    message.success("Erased. The audit keeps that it was done, under a number that names nobody.", 5);
     void navigate("/clients");
   };
   return (

@@ -1,7 +1,8 @@
 /** One's own account: password, second factor, where one is signed in. */
-import { App, Button, Input } from "antd";
+import { Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
 import type { Answer } from "#core/exchange/api";
+import { message } from "../base/say";
 import { api, toFailure } from "../base/api";
 import { Failed, Loading } from "../base/states";
 import { momentText } from "../../page/locale";
@@ -79,7 +80,6 @@ function Sessions({ sessions }: { sessions: Answer<"account">["sessions"] }) {
 function Password() {
   const [change, { isLoading, error }] = api.useChangePasswordMutation();
   const [input, setInput] = useState({ password: "", next: "" });
-  const { message } = App.useApp();
   const failure = error ? toFailure(error) : null;
   const reason = (path: string) => failure?.fields.find((f) => f.path === path)?.reason;
   const submit = async (e: FormEvent) => {
@@ -87,10 +87,7 @@ function Password() {
     const r = await change(input);
     if (r.error) return;
     setInput({ password: "", next: "" });
-    void message.success(
-      `The password is changed.${r.data.ended ? ` ${r.data.ended} other session(s) ended.` : ""}`,
-      4,
-    );
+    message.success(`The password is changed.${r.data.ended ? ` ${r.data.ended} other session(s) ended.` : ""}`, 4);
   };
   const field = (id: "password" | "next", label: string, complete: string) => (
     <div className="field">

@@ -1,6 +1,7 @@
-import { App, Button, Dropdown, Input, Modal } from "antd";
+import { Button, Dropdown, Input, Modal } from "antd";
 import { useState } from "react";
 import type { Answer, Role } from "#core/exchange/api";
+import { message } from "../base/say";
 import { api, toFailure } from "../base/api";
 import { Failed, Loading } from "../base/states";
 import { momentText } from "../../page/locale";
@@ -12,12 +13,11 @@ export function People({ head }: { head: boolean }) {
   const [invite] = api.useInviteMutation();
   const [withdraw] = api.useWithdrawMutation();
   const [link, setLink] = useState<{ role: Role; address: string } | null>(null);
-  const { message } = App.useApp();
   if (error) return <Failed what="The people" reason={toFailure(error).error} again={refetch} />;
   if (!data) return <Loading what="the people" />;
   const ask = async (role: Role) => {
     const r = await invite({ role });
-    if (r.error) return void message.error(toFailure(r.error).error);
+    if (r.error) return message.error(toFailure(r.error).error);
     setLink({ role, address: `${window.location.origin}${r.data.path}` });
   };
   return (
@@ -94,10 +94,10 @@ function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean
   const [changeRole] = api.useChangeRoleMutation();
   const [remove] = api.useRemovePersonMutation();
   const [resetFactor] = api.useResetFactorMutation();
-  const { message, modal } = App.useApp();
+  const [modal, holder] = Modal.useModal();
   const run = async (act: Promise<{ error?: unknown }>) => {
     const { error } = await act;
-    if (error) void message.error(toFailure(error).error, 5);
+    if (error) message.error(toFailure(error).error, 5);
   };
   const menu = [
     {
@@ -134,6 +134,7 @@ function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean
       <td>{ROLE[p.role]}</td>
       <td>{p.factor ? "on" : "off"}</td>
       <td style={{ textAlign: "right" }}>
+        {holder}
         {head && (
           <Dropdown trigger={["click"]} menu={{ items: menu }}>
             <Button size="small" type="text" aria-label={`${p.name}: more`}>

@@ -1,7 +1,8 @@
 /** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
 import { Button, Dropdown, Input, Modal } from "antd";
 import { useState } from "react";
-import { daySchema, DAYS_MOST, type Day, type Operation, type Program } from "#core/planning/program";
+import { DAYS_MOST } from "#core/planning/limits";
+import { daySchema, type Day, type Operation, type Program } from "#core/planning/program";
 import { newId } from "../../page/newId";
 
 /** the same work again, under ids of its own */

@@ -2,8 +2,7 @@
  * "Use for ...": puts a ranked setup on a day of a client's week. It remembers client and day, so that one key
  * repeats it.
  */
-import { App, Button, Modal, Select } from "antd";
-import { useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
+import { lazy, Suspense, useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
 import { exercises } from "#core/exercises/library";
 import { unitFor } from "#core/clients/client";
@@ -13,8 +12,11 @@ import { isSore } from "#core/planning/swap";
 import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { newId } from "../../page/newId";
+import { message } from "../base/say";
 import { useClient, useOpenClient } from "../base/open-client";
 import { usePlan } from "./usePlan";
+
+const UseForDialog = lazy(() => import("./UseForDialog"));
 
 export interface UseForHandle {
   /** asks for client and day */
@@ -50,7 +52,6 @@ export function UseFor({
   const target = clientId ?? picked;
   const { program, edit } = usePlan(target);
   const [queued, setQueued] = useState<RankedRow | null>(null);
-  const { message } = App.useApp();
   const client = useClient(target);
   const { method } = program ? editionOf(program) : CURRENT_EDITION;
 
@@ -70,7 +71,7 @@ export function UseFor({
     edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
     sessionStorage.setItem(KEY, JSON.stringify({ clientId: client.id, dayId }));
     setRow(null);
-    void message.success(
+    message.success(
       <span>
         {prescription.name} is on {day.name} for {client.name}.{" "}
         <Link to={`/clients/${client.id}/week`}>Open the week</Link>
@@ -98,47 +99,17 @@ export function UseFor({
     [target],
   );
 
+  if (row === null) return null;
   return (
-    <Modal open={row !== null} onCancel={() => setRow(null)} footer={null} title="Use for" width={400} destroyOnHidden>
-      <div style={{ display: "grid", gap: 12 }}>
-        {!clientId && (
-          <Select
-            aria-label="Client"
-            value={picked ?? undefined}
-            placeholder="Which client?"
-            onChange={(id: string) => setPicked(id)}
-            options={clients.map((c) => ({ value: c.id, label: c.name }))}
-          />
-        )}
-        {client &&
-          row &&
-          row.exercise.cautions
-            .filter((c) => client.joints.some((j) => j.joint === c.joint))
-            .map((c) => (
-              <p key={c.text} className="notice warn small">
-                {client.name.split(" ")[0]} has a noted {c.joint}: {c.text}
-              </p>
-            ))}
-        {client && program && (
-          <div style={{ display: "grid", gap: 6 }} role="group" aria-label="Day">
-            {program.days.map((d, i) => (
-              <Button
-                key={d.id}
-                block
-                autoFocus={i === 0}
-                style={{ justifyContent: "space-between" }}
-                onClick={() => row && put(row, d.id)}
-              >
-                <span>{d.name}</span>
-                <span className="quiet">
-                  {d.blocks.length} {d.blocks.length === 1 ? "exercise" : "exercises"}
-                </span>
-              </Button>
-            ))}
-          </div>
-        )}
-        {target && !program && <span className="quiet">Reading the week ...</span>}
-      </div>
-    </Modal>
+    <Suspense>
+      <UseForDialog
+        row={row}
+        client={client}
+        program={program}
+        pick={clientId ? null : { clients, picked, onPick: setPicked }}
+        onDay={(dayId) => put(row, dayId)}
+        onClose={() => setRow(null)}
+      />
+    </Suspense>
   );
 }

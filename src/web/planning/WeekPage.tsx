@@ -1,5 +1,5 @@
 /** The week loom: days across, muscles and heads down, each set a grain; the checks answer at once. */
-import { App, Button } from "antd";
+import { Button } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Client } from "#core/clients/client";
@@ -7,8 +7,10 @@ import type { Survey } from "#core/mechanics/survey";
 import { exercises } from "#core/exercises/library";
 import { checkWeek, type SwapFor } from "#core/planning/check";
 import { weekDose } from "#core/planning/dose";
+import type { Operation, Program } from "#core/planning/program";
 import { swapped, swapsFor } from "#core/planning/swap";
 import { CURRENT_EDITION, editionOf, type Edition } from "#core/edition/edition";
+import { message } from "../base/say";
 import { EditionContext } from "../base/edition";
 import { api, toFailure } from "../base/api";
 import { useOpenClient } from "../base/open-client";
@@ -22,6 +24,7 @@ import { DayMenu } from "./DayMenu";
 import { ConflictChoice } from "./ConflictChoice";
 import { HandOverButton } from "./HandOverButton";
 import { Loom } from "./Loom";
+import type { Plan } from "./plans";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
 import { useStrength } from "../mechanics/useStrength";
@@ -46,28 +49,11 @@ function useSwapFor(client: Client | null, survey: Survey | null, edition: Editi
   );
 }
 
-export default function WeekPage() {
-  const { id = "" } = useParams();
-  const { client, unknown } = useOpenClient();
-  const clients = api.useClientsQuery();
-  const { plan, program, failed, edit, undo, redo } = usePlan(client ? id : null);
-  const [dayId, setDayId] = useState<string | null>(null);
-  const [selected, setSelected] = useState<string | null>(null);
-  const { message } = App.useApp();
-  const reason = plan?.save === "waiting" || plan?.save === "conflict" ? null : plan?.reason;
-
-  useEffect(() => {
-    if (reason) void message.warning(reason, 5);
-  }, [reason, message]);
-
+function useUndoKeys(undo: () => void, redo: () => void): void {
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
-      if (
-        !(e.ctrlKey || e.metaKey) ||
-        e.key.toLowerCase() !== "z" ||
-        (e.target instanceof HTMLElement && e.target.closest("input, textarea"))
-      )
-        return;
+      const types = e.target instanceof HTMLElement && e.target.closest("input, textarea");
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || types) return;
       e.preventDefault();
       if (e.shiftKey) redo();
       else undo();
@@ -75,6 +61,45 @@ export default function WeekPage() {
     addEventListener("keydown", go);
     return () => removeEventListener("keydown", go);
   }, [undo, redo]);
+}
+
+/** arrows go from day to day */
+function useDayKeys(program: Program | null, dayId: string | null, onDay: (id: string) => void): void {
+  useEffect(() => {
+    const go = (e: KeyboardEvent) => {
+      if (isTyping(e) || !program || (e.key !== "ArrowLeft" && e.key !== "ArrowRight")) return;
+      const at = program.days.findIndex((d) => d.id === dayId);
+      const next = program.days[Math.max(0, Math.min(program.days.length - 1, at + (e.key === "ArrowRight" ? 1 : -1)))];
+      if (next) onDay(next.id);
+    };
+    addEventListener("keydown", go);
+    return () => removeEventListener("keydown", go);
+  }, [program, dayId, onDay]);
+}
+
+interface WeekLineProps {
+  client: Client;
+  plan: Plan;
+  program: Program;
+  edit: (...operations: Operation[]) => void;
+  undo: () => void;
+  redo: () => void;
+}
+
+export default function WeekPage() {
+  const { id = "" } = useParams();
+  const { client, unknown } = useOpenClient();
+  const clients = api.useClientsQuery();
+  const { plan, program, failed, edit, undo, redo } = usePlan(client ? id : null);
+  const [dayId, setDayId] = useState<string | null>(null);
+  const [selected, setSelected] = useState<string | null>(null);
+  const reason = plan?.save === "waiting" || plan?.save === "conflict" ? null : plan?.reason;
+
+  useEffect(() => {
+    if (reason) message.warning(reason, 5);
+  }, [reason]);
+
+  useUndoKeys(undo, redo);
 
   const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client });
   const strength = useStrength(client, program, log?.entries);
@@ -90,16 +115,7 @@ export default function WeekPage() {
     [program, dose, client, edition, swapFor],
   );
 
-  useEffect(() => {
-    const go = (e: KeyboardEvent) => {
-      if (isTyping(e) || !program || (e.key !== "ArrowLeft" && e.key !== "ArrowRight")) return;
-      const at = program.days.findIndex((d) => d.id === dayId);
-      const next = program.days[Math.max(0, Math.min(program.days.length - 1, at + (e.key === "ArrowRight" ? 1 : -1)))];
-      if (next) setDayId(next.id);
-    };
-    addEventListener("keydown", go);
-    return () => removeEventListener("keydown", go);
-  }, [program, dayId]);
+  useDayKeys(program, dayId, setDayId);
 
   if (clients.isLoading) return <Loading what="the client" />;
   if (clients.isError)
@@ -115,54 +131,10 @@ export default function WeekPage() {
   const day =
     program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
   const empty = program.days.every((d) => d.blocks.length === 0);
-  const trained = program.days.filter((d) => d.blocks.length > 0).length;
-  const short = client.daysPerWeek - program.days.length;
-  const addDay = () =>
-    edit({
-      kind: "add-day",
-      index: program.days.length,
-      day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] },
-    });
   return (
     <EditionContext value={edition}>
-      <div className="week-line">
-        <h1>
-          {client.name}, {program.name.toLowerCase()}
-        </h1>
-        <span className="quiet">
-          {client.daysPerWeek} days of {client.minutes} min
-        </span>
-        <SaveMark plan={plan} />
-        <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
-          <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">
-            Undo
-          </Button>
-          <Button disabled={plan.redo.length === 0} onClick={redo} title="Ctrl Shift Z">
-            Redo
-          </Button>
-          <a
-            className="ant-btn-link"
-            style={{ alignSelf: "center", padding: "0 6px" }}
-            href={`/api/programs/${program.id}/export`}
-            download
-          >
-            Export
-          </a>
-          <ImportButton program={program} edit={edit} />
-          <HandOverButton client={client} plan={plan} />
-        </span>
-      </div>
-      {(short > 0 || trained > client.daysPerWeek) && (
-        <p className="notice small" role="status">
-          {client.name.split(" ")[0]} trains {client.daysPerWeek} days a week; this week has{" "}
-          {short > 0 ? program.days.length : `${trained} with work on them`}.{" "}
-          {short > 0 && (
-            <button type="button" className="plain link" onClick={addDay}>
-              Add a day
-            </button>
-          )}
-        </p>
-      )}
+      <WeekLine client={client} plan={plan} program={program} edit={edit} undo={undo} redo={redo} />
+      <DaysNotice client={client} program={program} edit={edit} />
       {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
       <div className="week">
         <div>
@@ -204,5 +176,62 @@ export default function WeekPage() {
         <Checks checks={checks} onFix={(operations) => edit(...operations)} />
       </div>
     </EditionContext>
+  );
+}
+
+/** where the week has fewer or more days than the client trains */
+function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "program" | "edit">) {
+  const trained = program.days.filter((d) => d.blocks.length > 0).length;
+  const short = client.daysPerWeek > program.days.length;
+  if (!short && trained <= client.daysPerWeek) return null;
+  const add = () =>
+    edit({
+      kind: "add-day",
+      index: program.days.length,
+      day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] },
+    });
+  return (
+    <p className="notice small" role="status">
+      {client.name.split(" ")[0]} trains {client.daysPerWeek} days a week; this week has{" "}
+      {short ? program.days.length : `${trained} with work on them`}.{" "}
+      {short && (
+        <button type="button" className="plain link" onClick={add}>
+          Add a day
+        </button>
+      )}
+    </p>
+  );
+}
+
+/** whose week it is, whether it is saved, and what is done with the whole of it */
+function WeekLine({ client, plan, program, edit, undo, redo }: WeekLineProps) {
+  return (
+    <div className="week-line">
+      <h1>
+        {client.name}, {program.name.toLowerCase()}
+      </h1>
+      <span className="quiet">
+        {client.daysPerWeek} days of {client.minutes} min
+      </span>
+      <SaveMark plan={plan} />
+      <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
+        <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">
+          Undo
+        </Button>
+        <Button disabled={plan.redo.length === 0} onClick={redo} title="Ctrl Shift Z">
+          Redo
+        </Button>
+        <a
+          className="ant-btn-link"
+          style={{ alignSelf: "center", padding: "0 6px" }}
+          href={`/api/programs/${program.id}/export`}
+          download
+        >
+          Export
+        </a>
+        <ImportButton program={program} edit={edit} />
+        <HandOverButton client={client} plan={plan} />
+      </span>
+    </div>
   );
 }

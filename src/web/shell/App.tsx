@@ -1,7 +1,7 @@
 import { ConfigProvider } from "antd";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Provider } from "react-redux";
-import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { BrowserRouter, Navigate, Route, Routes } from "react-router";
 import { MODE_EVENT } from "../base/mode";
 import { Shell } from "./Shell";
 import { store } from "./store";
@@ -17,25 +17,23 @@ const LogPage = lazy(() => import("../training/LogPage"));
 const PracticePage = lazy(() => import("../identity/PracticePage"));
 const JoinPage = lazy(() => import("../identity/JoinPage"));
 
-const router = createBrowserRouter([
-  {
-    path: "/",
-    element: <Shell />,
-    children: [
-      { index: true, element: <Navigate to="/ranking/triceps-long" replace /> },
-      { path: "ranking/:head?", element: <RankingPage /> },
-      { path: "bench/:exercise?", element: <BenchPage /> },
-      { path: "clients", element: <ClientsPage /> },
-      { path: "clients/:id", element: <ClientsPage /> },
-      { path: "clients/:id/week", element: <WeekPage /> },
-      { path: "clients/:id/log", element: <LogPage /> },
-      { path: "method/:page?", element: <MethodPage /> },
-      { path: "practice/:part?", element: <PracticePage /> },
-      { path: "*", element: <NotFound /> },
-    ],
-  },
-  { path: "/join", element: <JoinPage /> },
-]);
+const Places = () => (
+  <Routes>
+    <Route path="/" element={<Shell />}>
+      <Route index element={<Navigate to="/ranking/triceps-long" replace />} />
+      <Route path="ranking/:head?" element={<RankingPage />} />
+      <Route path="bench/:exercise?" element={<BenchPage />} />
+      <Route path="clients" element={<ClientsPage />} />
+      <Route path="clients/:id" element={<ClientsPage />} />
+      <Route path="clients/:id/week" element={<WeekPage />} />
+      <Route path="clients/:id/log" element={<LogPage />} />
+      <Route path="method/:page?" element={<MethodPage />} />
+      <Route path="practice/:part?" element={<PracticePage />} />
+      <Route path="*" element={<NotFound />} />
+    </Route>
+    <Route path="/join" element={<JoinPage />} />
+  </Routes>
+);
 
 type Mode = "light" | "dark";
 const MODE_KEY = "gryn.mode";
@@ -60,7 +58,9 @@ export function App() {
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
       <Provider store={store}>
         <Suspense fallback={<Loading what="Gryn" />}>
-          <RouterProvider router={router} />
+          <BrowserRouter>
+            <Places />
+          </BrowserRouter>
         </Suspense>
       </Provider>
     </ConfigProvider>

@@ -1,6 +1,6 @@
 /** Ctrl K: every head, exercise and client by a few letters of its name. */
 import { Input, Modal } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ClientSummary } from "#core/clients/client";
 import { library } from "#core/exercises/library";
@@ -29,23 +29,16 @@ function match(name: string, query: string): number | null {
   return 100 + at;
 }
 
-export function Palette({ clientId, clients }: { clientId: string | null; clients: readonly ClientSummary[] }) {
-  const [open, setOpen] = useState(false);
+interface PaletteProps {
+  clientId: string | null;
+  clients: readonly ClientSummary[];
+  onClose: () => void;
+}
+
+export default function Palette({ clientId, clients, onClose }: PaletteProps) {
   const [query, setQuery] = useState("");
   const [picked, setPicked] = useState(0);
   const navigate = useNavigate();
-
-  useEffect(() => {
-    const key = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "k") return;
-      e.preventDefault();
-      setQuery("");
-      setPicked(0);
-      setOpen((o) => !o);
-    };
-    addEventListener("keydown", key);
-    return () => removeEventListener("keydown", key);
-  }, []);
 
   const all = useMemo(
     (): Entry[] => [
@@ -78,20 +71,11 @@ export function Palette({ clientId, clients }: { clientId: string | null; client
     .map((x) => x.e);
   const go = (entry: Entry | undefined) => {
     if (!entry) return;
-    setOpen(false);
+    onClose();
     void navigate(entry.to);
   };
   return (
-    <Modal
-      open={open}
-      onCancel={() => setOpen(false)}
-      footer={null}
-      closable={false}
-      title={null}
-      width={520}
-      destroyOnHidden
-      aria-label="Go anywhere"
-    >
+    <Modal open onCancel={onClose} footer={null} closable={false} title={null} width={520} aria-label="Go anywhere">
       <Input
         autoFocus
         size="large"

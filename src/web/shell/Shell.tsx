@@ -1,41 +1,52 @@
-/** The band over every place, and who is signed in. */
-import { App as AntApp, Button, Dropdown, Modal, Select } from "antd";
-import { Suspense, useEffect, useState } from "react";
+/** The band over every place, and who is signed in. What few open comes when it is opened. */
+import { Button, Select } from "antd";
+import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
-import SignInPage from "../identity/SignInPage";
-import type { Role } from "#core/exchange/api";
 import { api, toFailure } from "../base/api";
-import { isTyping, KEYS, KEYS_OFF, singleKeysOn } from "../base/keys";
+import { isTyping, singleKeysOn } from "../base/keys";
 import { Mark } from "../base/Mark";
-import { MODE_EVENT } from "../base/mode";
 import { clientIdInAddress, useOpenClient, withClient } from "../base/open-client";
-import { Palette } from "./Palette";
+import { onFirstWord } from "../base/say";
 import { Failed, Loading } from "../base/states";
+
+const SignInPage = lazy(() => import("../identity/SignInPage"));
+const AccountMenu = lazy(() => import("./AccountMenu"));
+const Keys = lazy(() => import("./Keys"));
+const Palette = lazy(() => import("./Palette"));
+const Words = lazy(() => import("./Words"));
 
 export function Shell() {
   const { data, isLoading, isError, error, refetch } = api.useSessionQuery();
   if (isLoading) return <Loading what="Gryn" />;
   if (isError) return <Failed what="The session" reason={toFailure(error).error} again={refetch} />;
-  if (!data?.coach) return <SignInPage />;
-  // inside the router, so that links in messages work
-  return (
-    <AntApp style={{ height: "100%" }}>
-      <Desk coach={data.coach} />
-    </AntApp>
-  );
+  if (!data?.coach)
+    return (
+      <Suspense fallback={<Loading what="Gryn" />}>
+        <SignInPage />
+      </Suspense>
+    );
+  return <Desk name={data.coach.name} />;
 }
 
-function Desk({ coach }: { coach: { name: string; role: Role } }) {
+/** what opens over every place: one at a time */
+type Over = "keys" | "palette" | null;
+
+function Desk({ name }: { name: string }) {
   const { clientId, clients, open } = useOpenClient();
-  const [signOut] = api.useSignOutMutation();
-  const [help, setHelp] = useState(false);
-  const [keysOn, setKeysOn] = useState(singleKeysOn);
+  const [over, setOver] = useState<Over>(null);
+  const [said, setSaid] = useState(false);
   const navigate = useNavigate();
   const location = useLocation();
   const inClient = location.pathname.startsWith("/clients/");
+  useEffect(() => onFirstWord(() => setSaid(true)), []);
 
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
+      if ((e.ctrlKey || e.metaKey) && e.key.toLowerCase() === "k") {
+        e.preventDefault();
+        setOver((o) => (o === "palette" ? null : "palette"));
+        return;
+      }
       if (isTyping(e) || !singleKeysOn()) return;
       const clientId = clientIdInAddress();
       const to = {
@@ -46,21 +57,18 @@ function Desk({ coach }: { coach: { name: string; role: Role } }) {
         w: clientId && `/clients/${clientId}/week`,
         l: clientId && `/clients/${clientId}/log`,
       }[e.key];
-      if (e.key === "?") setHelp(true);
+      if (e.key === "?") setOver("keys");
       else if (to) void navigate(to);
     };
     addEventListener("keydown", go);
     return () => removeEventListener("keydown", go);
   }, [navigate]);
 
-  const leave = async () => {
-    await signOut();
-    window.location.assign("/");
-  };
   const pick = (id: string | undefined) => {
     if (inClient && id) void navigate(location.pathname.replace(/^\/clients\/[^/]+/, `/clients/${id}`));
     else open(id ?? null);
   };
+  const close = () => setOver(null);
 
   return (
     <div className="shell">
@@ -97,20 +105,9 @@ function Desk({ coach }: { coach: { name: string; role: Role } }) {
             onChange={pick}
             options={clients.map((c) => ({ value: c.id, label: c.name }))}
           />
-          <Dropdown
-            trigger={["click"]}
-            menu={{
-              items: [
-                { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },
-                { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
-                { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
-                { key: "keys", label: "Keys", onClick: () => setHelp(true) },
-                { key: "out", label: "Sign out", onClick: () => void leave() },
-              ],
-            }}
-          >
-            <Button type="text">{coach.name}</Button>
-          </Dropdown>
+          <Suspense fallback={<Button type="text">{name}</Button>}>
+            <AccountMenu name={name} onKeys={() => setOver("keys")} />
+          </Suspense>
         </div>
       </header>
       <main className="page" id="page">
@@ -118,30 +115,11 @@ function Desk({ coach }: { coach: { name: string; role: Role } }) {
           <Outlet />
         </Suspense>
       </main>
-      <Palette clientId={clientId} clients={clients} />
-      <Modal open={help} onCancel={() => setHelp(false)} footer={null} title="Keys" width={440}>
-        <dl className="facts" style={{ gridTemplateColumns: "auto 1fr", gap: "6px 16px" }}>
-          {KEYS.map(([key, what]) => (
-            <div key={key} style={{ display: "contents" }}>
-              <dt>
-                <kbd>{key}</kbd>
-              </dt>
-              <dd style={{ textAlign: "left", fontWeight: 400 }}>{what}</dd>
-            </div>
-          ))}
-        </dl>
-        <label style={{ display: "flex", gap: 8, marginTop: 14 }}>
-          <input
-            type="checkbox"
-            checked={keysOn}
-            onChange={(e) => {
-              localStorage.setItem(KEYS_OFF, e.target.checked ? "0" : "1");
-              setKeysOn(e.target.checked);
-            }}
-          />
-          Single-letter keys are on
-        </label>
-      </Modal>
+      <Suspense>
+        {over === "palette" && <Palette clientId={clientId} clients={clients} onClose={close} />}
+        {over === "keys" && <Keys onClose={close} />}
+        {said && <Words />}
+      </Suspense>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 /** The log, and what follows from it: each exercise's last sessions beside its next target and the reason. */
-import { App, Button, Popover } from "antd";
+import { Button, Popover } from "antd";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { prescriptionsOf } from "#core/planning/edit";
@@ -20,6 +20,7 @@ import {
   type Target,
 } from "#core/training/progression";
 import { ALL_DAYS, type Answer, type Ruling } from "#core/exchange/api";
+import { message } from "../base/say";
 import { api, toFailure } from "../base/api";
 import { JOINT_NAMES } from "#core/exercises/joints";
 import { useOpenClient } from "../base/open-client";
@@ -71,7 +72,6 @@ export default function LogPage() {
     { skip: !client, refetchOnMountOrArgChange: true, pollingInterval: 10_000, skipPollingIfUnfocused: true },
   );
   const [sendRuling] = api.useRuleMutation();
-  const { message } = App.useApp();
   const strength = useStrength(client, program, log?.entries);
   if (unknown)
     return (
@@ -94,11 +94,11 @@ export default function LogPage() {
         ...(t.tempo ? { tempo: t.tempo } : {}),
       },
     });
-    void message.success(`${p.name}: the next target is in the week. Hand it over when the week is ready.`, 4);
+    message.success(`${p.name}: the next target is in the week. Hand it over when the week is ready.`, 4);
   };
   const rule = async (ruling: Ruling) => {
     const r = await sendRuling({ clientId: id, ruling });
-    if (r.error) void message.error(toFailure(r.error).error, 5);
+    if (r.error) message.error(toFailure(r.error).error, 5);
   };
   return (
     <>

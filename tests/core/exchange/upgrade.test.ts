@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { ZodType } from "zod";
-import { clientInput } from "#core/clients/client";
+import { clientInput } from "#core/clients/schema";
 import { upgrade, VERSIONS, type DocumentKind } from "#core/exchange/upgrade";
 import { entrySchema, reportSchema } from "#core/training/entry";
 import { snapshotSchema } from "#core/training/handover";

@@ -1,5 +1,6 @@
 import { findMuscle, REGIONS } from "#core/anatomy/anatomy";
-import { exerciseSchema, FAMILIES } from "#core/exercises/format";
+import { FAMILIES } from "#core/exercises/format";
+import { exerciseSchema } from "#core/exercises/schema";
 import { findExercise, library } from "#core/exercises/library";
 import {
   canonical,

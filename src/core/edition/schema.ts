@@ -1,0 +1,63 @@
+/** The shape of an edition's files. */
+import { z } from "zod";
+import { PRIORITIES } from "#core/clients/client";
+import { CRITERIA } from "./schools";
+
+const span = z.tuple([z.number(), z.number()]);
+export const methodSchema = z.strictObject({
+  format: z.literal("gryn-method"),
+  version: z.literal(2),
+  about: z.string(),
+  bands: z.record(z.enum(PRIORITIES), span),
+  beginnerFactor: z.number(),
+  /** effective sets of a muscle in a week beyond which nothing is added */
+  hardStop: z.number(),
+  /** share of the low end under which a dose is a problem and not only to be looked at */
+  farBelow: z.number(),
+  sessionUsual: span,
+  sessionLimit: z.number(),
+  /** least days a week */
+  frequency: z.record(z.enum(PRIORITIES), z.number()),
+  /** a head with a smaller share of the leading head's activation earns nothing */
+  leastCredit: z.number(),
+  /** effective sets after which the worth of a week has come 63 % of its way */
+  saturation: z.number(),
+  warmUpMinutes: z.number(),
+  /** minutes over the client's own from which on a day is a problem */
+  minutesOver: z.number(),
+  restLeast: z.number(),
+  repSeconds: span,
+  /** reps over which the load of one repetition halves its excess (rep-load relation) */
+  repsFormula: z.number(),
+  /** stated strain of a noted joint: to be looked at, a problem */
+  strain: span,
+  /** two loaded lengths closer than this on one day are the same work twice */
+  lengthsApart: z.number(),
+  /** loaded length from which on a choice loads a muscle long */
+  long: z.number(),
+  /** bands of repetitions, each up to its number */
+  repBands: z.array(z.strictObject({ to: z.number(), name: z.string() })).min(1),
+});
+
+export const schoolsSchema = z.strictObject({
+  format: z.literal("gryn-schools"),
+  version: z.literal(1),
+  schools: z
+    .array(
+      z.strictObject({
+        id: z.string(),
+        name: z.string(),
+        about: z.string(),
+        weights: z.record(z.enum(CRITERIA), z.number().min(0)),
+      }),
+    )
+    .min(1),
+  criteria: z.array(z.strictObject({ id: z.enum(CRITERIA), name: z.string(), source: z.string(), about: z.string() })),
+  /** best first */
+  tiers: z.array(z.strictObject({ id: z.string(), name: z.string(), from: z.number() })).min(1),
+});
+
+/** where measurements speak against what mechanics alone would say: shown apart, with the reason, and not ranked */
+export const contestedSchema = z.array(
+  z.strictObject({ exercise: z.string(), muscle: z.string(), reason: z.string() }),
+);

@@ -1,0 +1,60 @@
+/** For whom and on which day a setup is used. */
+import { Button, Modal, Select } from "antd";
+import type { Client, ClientSummary } from "#core/clients/client";
+import type { Program } from "#core/planning/program";
+import type { RankedRow } from "#core/ranking/rank";
+
+interface UseForDialogProps {
+  row: RankedRow;
+  client: Client | null;
+  /** null while it is read */
+  program: Program | null;
+  /** null where the client is settled by the page */
+  pick: { clients: readonly ClientSummary[]; picked: string | null; onPick: (id: string) => void } | null;
+  onDay: (dayId: string) => void;
+  onClose: () => void;
+}
+
+export default function UseForDialog({ row, client, program, pick, onDay, onClose }: UseForDialogProps) {
+  const noted = row.exercise.cautions.filter((c) => client?.joints.some((j) => j.joint === c.joint));
+  return (
+    <Modal open onCancel={onClose} footer={null} title="Use for" width={400}>
+      <div style={{ display: "grid", gap: 12 }}>
+        {pick && (
+          <Select
+            aria-label="Client"
+            value={pick.picked ?? undefined}
+            placeholder="Which client?"
+            onChange={pick.onPick}
+            options={pick.clients.map((c) => ({ value: c.id, label: c.name }))}
+          />
+        )}
+        {client &&
+          noted.map((c) => (
+            <p key={c.text} className="notice warn small">
+              {client.name.split(" ")[0]} has a noted {c.joint}: {c.text}
+            </p>
+          ))}
+        {client && program && (
+          <div style={{ display: "grid", gap: 6 }} role="group" aria-label="Day">
+            {program.days.map((d, i) => (
+              <Button
+                key={d.id}
+                block
+                autoFocus={i === 0}
+                style={{ justifyContent: "space-between" }}
+                onClick={() => onDay(d.id)}
+              >
+                <span>{d.name}</span>
+                <span className="quiet">
+                  {d.blocks.length} {d.blocks.length === 1 ? "exercise" : "exercises"}
+                </span>
+              </Button>
+            ))}
+          </div>
+        )}
+        {(pick === null || pick.picked) && !program && <span className="quiet">Reading the week ...</span>}
+      </div>
+    </Modal>
+  );
+}
