@@ -27,6 +27,13 @@ const floor = (own) => ({
 export default tseslint.config(
   { ignores: ["node_modules", "dist", ".gryn", "test-results", "playwright-report"] },
   ...tseslint.configs.recommended,
+  ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ["src/**/*.{ts,tsx}"] })),
+  {
+    files: ["src/**/*.{ts,tsx}"],
+    languageOptions: { parserOptions: { project: "./tsconfig.json", tsconfigRootDir: import.meta.dirname } },
+    // a function may keep a promise that it has nothing to wait for
+    rules: { "@typescript-eslint/require-await": "off" },
+  },
   floor("server"),
   floor("web"),
   floor("floor"),

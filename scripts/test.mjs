@@ -1,6 +1,6 @@
 // npm test on a fresh machine: packages, the browser, types, lint, unit tests, server tests on a private PostgreSQL,
 // the real interface in Debian's Chromium. The last line is "N passed, N failed". Plain JavaScript, since it installs.
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { availableParallelism } from "node:os";
 import { ensurePackages } from "./packages.mjs";
@@ -85,10 +85,25 @@ function browser() {
   if (!ok && stats.unexpected === 0) failed++;
 }
 
-const types = (...args) => run("types", process.execPath, ["node_modules/typescript/bin/tsc", "--noEmit", ...args]);
-count(types());
-count(types("-p", "tsconfig.core.json"));
-count(run("lint and the dependence rule", process.execPath, ["node_modules/eslint/bin/eslint.js", "."]));
+/** side by side, each with its words when it has ended */
+const check = (title, program, ...args) =>
+  new Promise((resolve) => {
+    const child = spawn(process.execPath, [program, ...args], { env: { ...process.env, NODE_NO_WARNINGS: "1" } });
+    let words = "";
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (part) => (words += part));
+    child.on("close", (code) => {
+      console.log(`\n== ${title}\n${words.trim()}`);
+      count(code === 0);
+      resolve();
+    });
+  });
+
+await Promise.all([
+  check("types", "node_modules/typescript/bin/tsc", "--noEmit").then(() =>
+    check("types of the core", "node_modules/typescript/bin/tsc", "--noEmit", "-p", "tsconfig.core.json"),
+  ),
+  check("lint and the dependence rule", "node_modules/eslint/bin/eslint.js", "."),
+]);
 jest("core");
 jest("server");
 browser();

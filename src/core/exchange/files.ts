@@ -106,7 +106,7 @@ export function readExerciseFile(text: string): ReadExerciseResult {
     format: "gryn-exercise",
     version: 1,
     upgrade: (d) => d,
-    schema: exerciseSchema as unknown as z.ZodType<Exercise>,
+    schema: exerciseSchema,
   });
   if ("errors" in read) return read;
   const errors = exerciseFaults(read.value).map((f) => ({

@@ -99,7 +99,7 @@ export function upgrade<T = unknown>(kind: DocumentKind, document: unknown, vers
   const inside = version === undefined;
   let at = inside ? current.version : version;
   while (typeof at === "number" && at < VERSIONS[kind]) {
-    const step = (KINDS[kind] as Steps)[at];
+    const step = KINDS[kind][at];
     if (!step) break;
     current = step(current);
     at += 1;

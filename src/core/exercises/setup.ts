@@ -126,7 +126,7 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
   };
   const place = (p: readonly [Binding, Binding, Binding]): Vec3 => [num(p[0]), num(p[1]), num(p[2])];
   const angles = (given: Exercise["stance"]["angles"]): Angles =>
-    Object.fromEntries(Object.entries(given).map(([c, b]) => [c, num(b!)]));
+    Object.fromEntries(Object.entries(given).map(([c, b]) => [c, num(b)]));
   const { stance, path, loads, chains } = exercise;
   return {
     exercise,

@@ -8,7 +8,7 @@ import type { Setup } from "#core/exercises/setup";
 import type { Block } from "#core/mechanics/chains";
 import { spineOf, wristWatch, type Demand, type Spine } from "#core/mechanics/demands";
 import { frameRecorder, type Frames } from "#core/mechanics/frames";
-import { addContacts, applyLoads, cablesThroughTrunk, GRAVITY, makeForces, placeLoads } from "#core/mechanics/loads";
+import { addContacts, applyLoads, cablesThroughTrunk, GRAVITY, placeLoads } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
 import { applyPose, PostureError, type Pose } from "#core/mechanics/posture";
@@ -30,7 +30,7 @@ import {
   type HeadSeries,
   type Recording,
 } from "#core/mechanics/recording";
-import { scratchState, updateHeads } from "#core/mechanics/state";
+import { updateHeads } from "#core/mechanics/state";
 import {
   actionsOf,
   addActions,
@@ -41,6 +41,7 @@ import {
   type ActionSums,
   type TurningJoint,
 } from "#core/mechanics/turning";
+import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
 import { tabulate } from "#core/mechanics/vector";
 
 export const DEFAULT_SAMPLES = 41;
@@ -105,8 +106,6 @@ export interface AnalyseOptions {
   /** record what each head does about each joint that turns */
   actions?: boolean;
 }
-
-const forces = makeForces();
 
 /** the largest load of every sample, and where and by which chain it is least */
 interface Strength {
@@ -213,12 +212,20 @@ interface Walk {
 const isOneSided = (setup: Setup) => setup.exercise.sides === "one";
 
 /** poses every sample, places the loads, and leaves what they ask and what the heads can give */
-function walk(model: Model, setup: Setup, poses: readonly Pose[], side: Side, drawn: boolean): Walk {
+function walk(
+  model: Model,
+  setup: Setup,
+  poses: readonly Pose[],
+  side: Side,
+  drawn: boolean,
+  workspace: Workspace,
+): Walk {
   const samples = poses.length;
-  const state = scratchState(model);
+  const { forces } = workspace;
+  const state = freshState(workspace);
   applyPose(model, state, setup, poses[0]!, side);
   const loads = placeLoads(model, state, setup, side);
-  const problems = problemsOf(model, setup, side, samples);
+  const problems = problemsOf(model, setup, side, samples, workspace.problems);
   const solved = problems.flatMap((p) => p.block.heads);
   const told = (h: number) => model.heads[h]!.side === side || (isOneSided(setup) && model.heads[h]!.chain === "spine");
   const recording = recordingOf(model, solved.filter(told), samples, drawn);
@@ -345,17 +352,25 @@ function effectsOf(
 /** the same where it cannot be held */
 const NO_EFFECTS = { rawLoad: 0, limiters: [], demands: [], spine: null, engagedMass: 0, actions: {}, residual: 0 };
 
-/** @throws RangeError for a point or coordinate the model does not have; a pose that cannot be is told in `warnings` */
-export function analyse(model: Model, setup: Setup, options: AnalyseOptions = {}): Analysis {
+/**
+ * @param workspace where it works; the model's own unless given
+ * @throws RangeError for a point or coordinate the model does not have; a pose that cannot be is told in `warnings`
+ */
+export function analyse(
+  model: Model,
+  setup: Setup,
+  options: AnalyseOptions = {},
+  workspace: Workspace = workspaceOf(model),
+): Analysis {
   const { samples = DEFAULT_SAMPLES, side = "right", frames: drawn = false, actions = false } = options;
   let poses: Pose[];
   try {
-    poses = samplePath(model, setup, samples, side);
+    poses = samplePath(model, setup, samples, side, workspace);
   } catch (e) {
     if (e instanceof RangeError || e instanceof PostureError) return impossible(model, setup, samples, e.message);
     throw e;
   }
-  const w = walk(model, setup, poses, side, drawn);
+  const w = walk(model, setup, poses, side, drawn, workspace);
   const strength = strengthOf(model, w.problems, samples);
   const warnings = faultsOf(w, strength);
   const feasible = warnings.length === 0;

@@ -24,7 +24,7 @@ export function makeCurve(points: readonly (readonly [number, number])[], xScale
   points.forEach(([px, py], i) => {
     x[i] = px * xScale;
     y[i] = py;
-    if (i > 0 && x[i]! <= x[i - 1]!) throw new RangeError("the points of a curve must ascend");
+    if (i > 0 && x[i] <= x[i - 1]!) throw new RangeError("the points of a curve must ascend");
   });
   const d = slopes(x, y);
   const pieces = new Float64Array(WIDTH * (n - 1));

@@ -6,7 +6,8 @@ import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
 import type { Setup } from "#core/exercises/setup";
 import { setCoordinate, setRhythm, type Model, type Side } from "#core/mechanics/model";
 import { angleOf, applyPose, balance, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
-import { readPoint, scratchState, type State } from "#core/mechanics/state";
+import { readPoint, type State } from "#core/mechanics/state";
+import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
 import {
   add,
   apply,
@@ -58,8 +59,14 @@ function travel(a: Pose, da: Vec3, b: Pose, db: Vec3): number {
  * @returns `samples` poses from the start of lifting to its end, in the working side's convention
  * @throws RangeError when a hand target lies far outside the arm's reach; PostureError when nothing balances it
  */
-export function samplePath(model: Model, setup: Setup, samples: number, side: Side = "right"): Pose[] {
-  const dense = densePath(model, setup, side);
+export function samplePath(
+  model: Model,
+  setup: Setup,
+  samples: number,
+  side: Side = "right",
+  workspace: Workspace = workspaceOf(model),
+): Pose[] {
+  const dense = densePath(model, setup, side, workspace);
   const at = new Float64Array(dense.length);
   let last = direction(dense[0]!);
   for (let i = 1; i < dense.length; i++) {
@@ -87,7 +94,7 @@ function poses(count: number): Pose[] {
   return Array.from({ length: count }, (_, i) => all.subarray(i * size, (i + 1) * size));
 }
 
-function densePath(model: Model, setup: Setup, side: Side): Pose[] {
+function densePath(model: Model, setup: Setup, side: Side, workspace: Workspace): Pose[] {
   const { keys, on } = setup;
   const balanced = setup.exercise.balance !== undefined || on === "hands-and-feet";
   const solved = keys[0]!.hand !== null || balanced || on === "shoulders-and-feet";
@@ -106,7 +113,7 @@ function densePath(model: Model, setup: Setup, side: Side): Pose[] {
     });
     return out;
   }
-  const state = scratchState(model);
+  const state = freshState(workspace);
   const feet = on === "shoulders-and-feet" ? standAtEnd(model, state, setup, posed[posed.length - 1]!, side) : null;
   out.forEach((pose, n) => {
     const k = Math.max(0, Math.ceil(n / pieces) - 1);
@@ -119,7 +126,7 @@ function densePath(model: Model, setup: Setup, side: Side): Pose[] {
         state.q,
         setup,
         pose,
-        scale(add(scale(keys[k]!.hand!, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size),
+        scale(add(scale(keys[k]!.hand, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size),
         previous,
       );
     if (previous && setup.exercise.balance)

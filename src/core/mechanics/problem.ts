@@ -93,14 +93,20 @@ function newLayout(model: Model, block: Block): Layout {
   return { block, stages, whole, activation, basis: makeBasis(rows.length, columns) };
 }
 
-const layouts = new WeakMap<Model, WeakMap<Exercise, Map<string, Layout[]>>>();
+/** where the problems of one analysis stand, used again by the next */
+export interface ProblemRoom {
+  /** by exercise: a caller varies setups of few exercises, and a layout is worth keeping */
+  readonly layouts: WeakMap<Exercise, Map<string, Layout[]>>;
+  /** as many as the largest analysis so far took */
+  numbers: Float64Array;
+}
+
+export const makeProblemRoom = (): ProblemRoom => ({ layouts: new WeakMap(), numbers: new Float64Array(0) });
 
 /** what a setup may change of an exercise's layout: what carries the body, and which joints its keys name */
-function layoutOf(model: Model, setup: Setup, side: Side): Layout[] {
-  let ofModel = layouts.get(model);
-  if (!ofModel) layouts.set(model, (ofModel = new WeakMap()));
-  let known = ofModel.get(setup.exercise);
-  if (!known) ofModel.set(setup.exercise, (known = new Map()));
+function layoutOf(model: Model, setup: Setup, side: Side, { layouts }: ProblemRoom): Layout[] {
+  let known = layouts.get(setup.exercise);
+  if (!known) layouts.set(setup.exercise, (known = new Map<string, Layout[]>()));
   // every pose of the path may name a joint, also one that the first does not
   const driven = new Set(setup.keys.flatMap((k) => Object.keys(k.angles)));
   const key = `${side} ${setup.on} ${[...driven].sort().join()}`;
@@ -109,20 +115,18 @@ function layoutOf(model: Model, setup: Setup, side: Side): Layout[] {
   return layout;
 }
 
-/** room for the numbers of one analysis, used again by the next: analyses never overlap and keep nothing of it */
-let room = new Float64Array(0);
-
 /**
  * The problems to solve, fresh: nothing of an earlier analysis is left in them, so that the answer never depends on it.
- * Their numbers are good until the next call.
+ * Their numbers are good until the room's next call.
  */
-export function problemsOf(model: Model, setup: Setup, side: Side, samples: number): Problem[] {
-  const all = layoutOf(model, setup, side);
+export function problemsOf(model: Model, setup: Setup, side: Side, samples: number, room: ProblemRoom): Problem[] {
+  const all = layoutOf(model, setup, side, room);
   const size = all.reduce((sum, { block }) => sum + samples * block.rows.length * (block.columns + 3), 0);
-  if (room.length < size) room = new Float64Array(size);
-  else room.fill(0, 0, size);
+  if (room.numbers.length < size) room.numbers = new Float64Array(size);
+  const { numbers } = room;
+  numbers.fill(0, 0, size);
   let at = 0;
-  const take = (n: number) => room.subarray(at, (at += n));
+  const take = (n: number) => numbers.subarray(at, (at += n));
   return all.map((layout) => {
     const { rows, columns } = layout.block;
     const m = rows.length;

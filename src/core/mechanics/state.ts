@@ -6,7 +6,7 @@
 import { curveAt } from "#core/mechanics/curve";
 import { FORCE_GRID, type Model, type ModelHead } from "#core/mechanics/model";
 import type { Vec3 } from "#core/mechanics/vector";
-import { cylinderLength, P, Q, tautLength, U } from "#core/mechanics/wrapping";
+import { cylinderLength, makeTaut, tautLength, type Taut } from "#core/mechanics/wrapping";
 
 export interface State {
   /** joint coordinates: rad, and m for root.x, root.y and root.z */
@@ -33,6 +33,8 @@ export interface State {
   readonly axes: Float64Array;
   /** heads x freedoms: moment arm, m */
   readonly arms: Float64Array;
+  /** the string that is being drawn taut */
+  readonly taut: Taut;
 }
 
 export function createState(model: Model): State {
@@ -53,25 +55,18 @@ export function createState(model: Model): State {
     passive: new Float64Array(h),
     axes: new Float64Array(3 * model.freedoms.length),
     arms: new Float64Array(h * model.freedoms.length),
+    taut: makeTaut(),
   };
 }
 
-const scratch = new WeakMap<Model, State>();
-
-/**
- * The model's own state, as good as a new one (nothing of an earlier pose is read before it is worked out again), for
- * one computation at a time: it is good until the next call.
- */
-export function scratchState(model: Model): State {
-  let state = scratch.get(model);
-  if (!state) scratch.set(model, (state = createState(model)));
+/** as good as new: nothing of an earlier pose is read before it is worked out again */
+export function resetState(state: State): void {
   state.q.fill(0);
   state.o.fill(0);
   state.placed.fill(NaN);
   state.changedAt.fill(0);
   state.headAt.fill(-1);
   state.pose = 0;
-  return state;
 }
 
 const J = new Float64Array(9);
@@ -231,6 +226,7 @@ function updateHead(model: Model, state: State, head: ModelHead, h: number): voi
   for (let k = 0; k < head.freedoms.length; k++) arms[base + head.freedoms[k]!] = 0;
   const path = head.path;
   if (path) {
+    const { P, Q, U } = state.taut;
     const c = 3 * path.centre;
     for (let k = 0; k + 1 < path.points.length; k++) {
       const near = path.segments[k]!;
@@ -240,8 +236,17 @@ function updateHead(model: Model, state: State, head: ModelHead, h: number): voi
       const onCylinder = path.cylinder > 0 && near !== far;
       const end = onCylinder ? Q : P;
       extent += onCylinder
-        ? cylinderLength(state.R, path.axisOf, o[c]!, o[c + 1]!, o[c + 2]!, path.cylinder, path.cylinderSide)
-        : tautLength(o[c]!, o[c + 1]!, o[c + 2]!, path.sphere);
+        ? cylinderLength(
+            state.taut,
+            state.R,
+            path.axisOf,
+            o[c]!,
+            o[c + 1]!,
+            o[c + 2]!,
+            path.cylinder,
+            path.cylinderSide,
+          )
+        : tautLength(state.taut, o[c]!, o[c + 1]!, o[c + 2]!, path.sphere);
       const crossed = path.crossed[k]!;
       for (let n = 0; n < crossed.length; n++) {
         const f = crossed[n]!;

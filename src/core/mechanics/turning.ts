@@ -93,7 +93,7 @@ export type ActionSums = Map<number, Map<number, number>>;
 export function addActions(actions: ActionSums, p: Problem, n: number, column: number, shown: number): void {
   const { rows, columns } = p.block;
   let sums = actions.get(shown);
-  if (!sums) actions.set(shown, (sums = new Map()));
+  if (!sums) actions.set(shown, (sums = new Map<number, number>()));
   for (let r = 0; r < rows.length; r++) {
     const torque = p.activation[column]! * p.A[(n * rows.length + r) * columns + column]!;
     if (torque !== 0) sums.set(rows[r]!, (sums.get(rows[r]!) ?? 0) + torque);

@@ -1,18 +1,23 @@
 /** Strings drawn taut around a sphere or a cylinder: how long, and which way they pull. */
 
-/** the two ends, m, set before a call */
-export const P = new Float64Array(3);
-export const Q = new Float64Array(3);
-/**
- * direction of the taut string, near to far, at the end whose force is read: P on a sphere, which moves with the far
- * side; Q on a cylinder, which stays with the near one
- */
-export const U = new Float64Array(3);
+/** a string between two ends */
+export interface Taut {
+  /** the two ends, m, set before a call */
+  readonly P: Float64Array;
+  readonly Q: Float64Array;
+  /**
+   * direction of the taut string, near to far, at the end whose force is read: P on a sphere, which moves with the far
+   * side; Q on a cylinder, which stays with the near one
+   */
+  readonly U: Float64Array;
+}
+
+export const makeTaut = (): Taut => ({ P: new Float64Array(3), Q: new Float64Array(3), U: new Float64Array(3) });
 
 /**
  * Length from P to Q, around a sphere at (cx, cy, cz) if the straight line would cut it; sets U, the direction at P.
  */
-export function tautLength(cx: number, cy: number, cz: number, radius: number): number {
+export function tautLength({ P, Q, U }: Taut, cx: number, cy: number, cz: number, radius: number): number {
   const px = P[0]! - cx;
   const py = P[1]! - cy;
   const pz = P[2]! - cz;
@@ -70,6 +75,7 @@ export function tautLength(cx: number, cy: number, cz: number, radius: number): 
  * plane across the axis it is two tangents and an arc, along the axis it rises evenly.
  */
 export function cylinderLength(
+  { P, Q, U }: Taut,
   R: Float64Array,
   axisOf: number,
   cx: number,

@@ -127,8 +127,11 @@ export function checkId({ kind, subject }: Check): string {
 }
 
 const named = ({ id, name }: Named): Named => ({ id, name });
-const change = (prescriptionId: string, to: Partial<Prescription>): Operation =>
-  ({ kind: "change", prescriptionId, change: to }) as Operation;
+const change = (prescriptionId: string, to: Partial<Prescription>): Operation => ({
+  kind: "change",
+  prescriptionId,
+  change: to,
+});
 const linesOf = (program: Program): { day: Day; p: Prescription }[] =>
   program.days.flatMap((day) => day.blocks.flatMap((b) => b.prescriptions.map((p) => ({ day, p }))));
 

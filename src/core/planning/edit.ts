@@ -179,7 +179,7 @@ const HANDLERS: Handlers = {
       program: replace(program, operation.prescriptionId, {
         ...place.prescription,
         ...operation.change,
-      } as Prescription),
+      }),
       inverse: [{ kind: "change", prescriptionId: operation.prescriptionId, change: before }],
     };
   },

@@ -130,7 +130,7 @@ export function openDatabase(url: string, poolSize = 10): Database {
     },
     async call<T>(name: string, ...values: readonly unknown[]) {
       const text = `select gryn.${name}(${values.map((_, i) => `$${i + 1}`).join(", ")}) as value`;
-      return ((await pool.query(text, [...values])).rows[0]?.value ?? null) as T | null;
+      return (await pool.query<{ value: T | null }>(text, [...values])).rows[0]?.value ?? null;
     },
     async alive() {
       try {
@@ -141,7 +141,9 @@ export function openDatabase(url: string, poolSize = 10): Database {
       }
     },
     async assertBoundRole() {
-      const { rows } = await pool.query("select rolsuper, rolbypassrls from pg_roles where rolname = current_user");
+      const { rows } = await pool.query<{ rolsuper: boolean; rolbypassrls: boolean }>(
+        "select rolsuper, rolbypassrls from pg_roles where rolname = current_user",
+      );
       if (!rows[0] || rows[0].rolsuper || rows[0].rolbypassrls)
         throw new Error(
           "Gryn will not serve with a database role that can bypass row-level security. Give the app a role of its own (see docs/deployment.md).",

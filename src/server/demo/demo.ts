@@ -418,11 +418,11 @@ export const othersInDemo = (ownerUrl: string): Promise<number> =>
     ownerUrl,
     async (owner) =>
       (
-        await owner.query(
+        await owner.query<{ n: number }>(
           "select count(*)::int as n from client where practice_id = $1 and not (id = any($2::uuid[]))",
           [DEMO_PRACTICE, clients.map((c) => demoId(c.key))],
         )
-      ).rows[0].n as number,
+      ).rows[0]!.n,
   );
 
 /** true when there is no practice at all yet */

@@ -9,9 +9,7 @@ const securityOf = ({ who }: Endpoint) => OFFICE[who === "head coach" ? "coach" 
 function operationOf(name: string, e: Endpoint) {
   const parameters = [...e.path.matchAll(/\{(\w+)\}/g)].map(([, p]) => [p!, p === "head" ? z.string() : z.uuid()]);
   const answer =
-    "file" in e.answer
-      ? { [e.answer.file]: { schema: z.string() } }
-      : { "application/json": { schema: e.answer as z.ZodType } };
+    "file" in e.answer ? { [e.answer.file]: { schema: z.string() } } : { "application/json": { schema: e.answer } };
   const success = Object.fromEntries((e.status ?? [200]).map((s) => [s, { description: e.about, content: answer }]));
   return {
     operationId: name,

@@ -116,7 +116,10 @@ export function problemHandler(log: Logger): ErrorRequestHandler {
     // class 22: a value that no column can hold; 23: one that contradicts what is there
     if (/^22/.test(code)) return answer(400, "Some of this cannot be saved: a value is outside what can be kept.");
     if (/^23/.test(code)) return answer(409, "Some of this contradicts what is there already. Reload and look again.");
-    log.error({ err: error, method: request.method, route: request.route?.path }, "request failed");
+    log.error(
+      { err: error, method: request.method, route: (request.route as { path?: string } | undefined)?.path },
+      "request failed",
+    );
     answer(500, "Something went wrong on the server. It has been written to its log.");
   };
 }

@@ -36,10 +36,10 @@ export class SessionStore extends session.Store {
   }
 
   override set(sid: string, data: session.SessionData, done?: (error?: unknown) => void): void {
-    this.database.call("session_write", hashSession(sid), dataOf(data)).then(() => done?.(), done);
+    void this.database.call("session_write", hashSession(sid), dataOf(data)).then(() => done?.(), done);
   }
 
   override destroy(sid: string, done?: (error?: unknown) => void): void {
-    this.database.call("session_end", hashSession(sid)).then(() => done?.(), done);
+    void this.database.call("session_end", hashSession(sid)).then(() => done?.(), done);
   }
 }

@@ -53,14 +53,18 @@ export function signInRoutes(
         });
     }
     await succeeded(database, limits);
-    await new Promise<void>((resolve, reject) => request.session.regenerate((e) => (e ? reject(e) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      request.session.regenerate((e: Error | null) => (e ? reject(e) : resolve())),
+    );
     request.session.csrf = randomBytes(24).toString("base64url");
     await store.start(request.sessionID, account.id, request.session, (request.get("user-agent") ?? "").slice(0, 160));
     response.json({ coach: { name: account.name, role: account.role }, csrf: request.session.csrf });
   });
 
   router.delete("/session", requireCoach, async (request, response) => {
-    await new Promise<void>((resolve, reject) => request.session.destroy((e) => (e ? reject(e) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      request.session.destroy((e: Error | null) => (e ? reject(e) : resolve())),
+    );
     response.clearCookie("gryn").json({ coach: null });
   });
   return router;

@@ -12,7 +12,7 @@ export interface Handling {
   /** aborted when the job is to stop: cancelled, or taken by another */
   signal: AbortSignal;
   /** @param progress 0 to 1 @param best the best result so far */
-  tell(progress: number, best?: unknown): Promise<void>;
+  tell: (progress: number, best?: unknown) => Promise<void>;
 }
 
 /** @returns the result @throws what made it fail */

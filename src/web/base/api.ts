@@ -8,6 +8,7 @@ import {
   type BaseQueryFn,
   type FetchArgs,
   type FetchBaseQueryError,
+  type FetchBaseQueryMeta,
 } from "@reduxjs/toolkit/query/react";
 import type { ClientInput } from "#core/clients/client";
 import type { Answer, ApiName, Body, Endpoint, Role, Ruling } from "#core/exchange/api";
@@ -29,7 +30,7 @@ const base = fetchBaseQuery({
   },
 });
 
-export function toFailure(error: FetchBaseQueryError | undefined | unknown): Failure {
+export function toFailure(error: unknown): Failure {
   const e = error as FetchBaseQueryError | undefined;
   if (!e || typeof e.status !== "number")
     return {
@@ -50,7 +51,11 @@ export function toFailure(error: FetchBaseQueryError | undefined | unknown): Fai
 
 const UNREADABLE = "The server's answer is not what this page expects: Gryn may have been updated. Reload the page.";
 
-const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (args, api, extra) => {
+const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, object, FetchBaseQueryMeta> = async (
+  args,
+  api,
+  extra,
+) => {
   const contract = import("#core/exchange/api");
   contract.catch(() => undefined);
   const result = await base(args, api, extra);
@@ -81,7 +86,7 @@ export const api = createApi({
       query: (body) => ({ url: "/session", method: "POST", body }),
       async onQueryStarted(_arg, { dispatch, queryFulfilled }) {
         const { data } = await queryFulfilled.catch(() => ({ data: null }));
-        if (data) dispatch(api.util.upsertQueryData("session", undefined, data));
+        if (data) void dispatch(api.util.upsertQueryData("session", undefined, data));
       },
     }),
     signOut: build.mutation<Answer<"signOut">, void>({ query: () => ({ url: "/session", method: "DELETE" }) }),
@@ -141,7 +146,7 @@ export const api = createApi({
           validateStatus: (x) => x.ok || x.status === 304,
         });
         if (r.error) return { error: r.error };
-        const response = (r.meta as { response?: Response } | undefined)?.response;
+        const response = r.meta?.response;
         if (response?.status === 304 && known) return { data: known.log };
         const log = r.data as Answer<"log">;
         const mark = response?.headers.get("etag");

@@ -32,7 +32,7 @@ export const Empty = ({ title, children }: { title: string; children?: ReactNode
   </div>
 );
 
-export const Failed = ({ what, reason, again }: { what: string; reason: string; again?: () => void }) => (
+export const Failed = ({ what, reason, again }: { what: string; reason: string; again?: () => unknown }) => (
   <div className="empty" role="alert">
     <h2>{what} could not be read</h2>
     <p className="quiet">{reason}</p>

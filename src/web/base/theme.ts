@@ -128,7 +128,7 @@ export function antdTheme(mode: "light" | "dark", still: boolean): ThemeConfig {
 
 export function applyPalette(mode: "light" | "dark"): void {
   const root = document.documentElement;
-  for (const [name, value] of Object.entries(palettes[mode]))
+  for (const [name, value] of Object.entries<string>({ ...palettes[mode] }))
     root.style.setProperty(`--${name === "onSignal" ? "on-signal" : name}`, value);
   root.style.setProperty("--text-font", TEXT_FONT);
   root.style.setProperty("--heading-font", HEADING_FONT);

@@ -85,7 +85,7 @@ export function Parameters({ exercise, onExercise, headId, heads, onHead, values
               min={p.min}
               max={p.max}
               step={p.step}
-              value={values[p.id]!}
+              value={values[p.id]}
               tooltip={{ formatter: null }}
               onChange={(v) => onValue(p, v)}
             />

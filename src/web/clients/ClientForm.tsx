@@ -134,7 +134,7 @@ export function ClientForm({
         <Segmented
           id="client-unit"
           value={input.unit}
-          onChange={(v) => setInput((i) => ({ ...i, unit: v as Unit, units: {} }))}
+          onChange={(v) => setInput((i) => ({ ...i, unit: v, units: {} }))}
           options={[...UNITS]}
         />,
       )}
@@ -175,7 +175,7 @@ export function ClientForm({
         </legend>
         <Checkbox.Group
           value={input.equipment}
-          onChange={(v) => set("equipment", v as ClientInput["equipment"])}
+          onChange={(v) => set("equipment", v)}
           options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))}
         />
       </fieldset>

@@ -47,7 +47,7 @@ function ask(body: AskBody, lane: Lane, signal?: AbortSignal): Promise<Answer> {
       workerOf(lane).postMessage({ id, kind: "drop" } satisfies Ask);
       reject(new DOMException("dropped", "AbortError"));
     });
-    workerOf(lane).postMessage({ ...body, id } as Ask);
+    workerOf(lane).postMessage({ ...body, id });
   });
 }
 

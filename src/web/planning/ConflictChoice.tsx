@@ -7,12 +7,12 @@ const show = (v: unknown): string =>
   v === null || v === undefined
     ? "taken away"
     : typeof v === "object"
-      ? Object.entries(v as object)
+      ? Object.entries(v)
           .map(([k, x]) =>
             Array.isArray(v) ? String(x) : `${k} ${typeof x === "object" ? JSON.stringify(x) : String(x)}`,
           )
           .join(", ")
-      : String(v);
+      : `${v as string | number | boolean}`;
 const FIELD: Record<string, string> = {
   reps: "reps",
   reserves: "reserve of the sets",

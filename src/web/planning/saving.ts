@@ -94,11 +94,12 @@ listen({
     planActions.received,
     planActions.saveFailed,
   ),
-  effect: (action, { getState, dispatch }) => {
+  effect: (action, listening) => {
     const { clientId } = (action as unknown as { payload: { clientId: string } }).payload;
-    const plan = getState().plans.byClient[clientId];
+    const plan = listening.getState().plans.byClient[clientId];
     if (!plan) return;
     keep(plan);
-    if (plan.pending.length && plan.save === "saving") void send(clientId, getState, dispatch);
+    if (plan.pending.length && plan.save === "saving")
+      void send(clientId, () => listening.getState(), listening.dispatch);
   },
 });

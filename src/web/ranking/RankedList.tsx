@@ -214,7 +214,7 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
       </div>
       <div className="criteria" role="table" aria-label="Criteria">
         {CRITERIA.filter((id) => (weights[id] ?? 0) > 0)
-          .sort((a, b) => weights[b]! - weights[a]!)
+          .sort((a, b) => weights[b] - weights[a])
           .map((id) => {
             const info = criteria.find((c) => c.id === id)!;
             return (

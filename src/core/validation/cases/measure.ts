@@ -32,7 +32,7 @@ export function run(
   change?: { name: string; apply: (s: Setup) => Setup },
 ): Analysis {
   let known = kept.get(model);
-  if (!known) kept.set(model, (known = new Map()));
+  if (!known) kept.set(model, (known = new Map<string, Analysis>()));
   const setup = resolveSetup(findExercise(id)!, values);
   const key = `${setup.key} ${change?.name ?? ""}`;
   let a = known.get(key);
