@@ -8,15 +8,17 @@ import exerciseFormat from "../../../docs/method/exercise-format.md?raw";
 import mechanics from "../../../docs/method/mechanics.md?raw";
 import planning from "../../../docs/method/planning.md?raw";
 import ranking from "../../../docs/method/ranking.md?raw";
+import { ApiTable } from "./ApiTable";
 import { TorquePlots } from "./TorquePlots";
 import tables from "../../../docs/method/tables.md?raw";
 
-const PAGES: Record<string, { name: string; text: string }> = {
+const PAGES: Record<string, { name: string; text: string | null }> = {
   mechanics: { name: "Mechanics", text: mechanics },
   ranking: { name: "Ranking", text: ranking },
   planning: { name: "Planning", text: planning },
   tables: { name: "Tables", text: tables },
   "exercise-format": { name: "Exercise format", text: exerciseFormat },
+  interface: { name: "Interface", text: null },
 };
 
 export default function MethodPage() {
@@ -39,21 +41,25 @@ export default function MethodPage() {
       </nav>
       <article className="sheet">
         {page === "tables" && <TorquePlots />}
-        <Markdown
-          remarkPlugins={[remarkGfm]}
-          rehypePlugins={[rehypeSlug]}
-          components={{
-            a: ({ href = "", children }) => <Link to={`/method/${href.replace(/\.md(?=#|$)/, "")}`}>{children}</Link>,
-            table: ({ children }) => (
-              <div className="scroll" tabIndex={0} role="region" aria-label="Table">
-                <table>{children}</table>
-              </div>
-            ),
-          }}
-        >
-          {shown.text}
-        </Markdown>
+        {shown.text === null ? <ApiTable /> : <Text text={shown.text} />}
       </article>
     </div>
   );
 }
+
+const Text = ({ text }: { text: string }) => (
+  <Markdown
+    remarkPlugins={[remarkGfm]}
+    rehypePlugins={[rehypeSlug]}
+    components={{
+      a: ({ href = "", children }) => <Link to={`/method/${href.replace(/\.md(?=#|$)/, "")}`}>{children}</Link>,
+      table: ({ children }) => (
+        <div className="scroll" tabIndex={0} role="region" aria-label="Table">
+          <table>{children}</table>
+        </div>
+      ),
+    }}
+  >
+    {text}
+  </Markdown>
+);
