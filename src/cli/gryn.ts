@@ -19,6 +19,7 @@ import { rankHead } from "#core/ranking/rank";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { becauseText } from "#core/ranking/because";
 import { maximumOf, STRENGTH_RULE } from "#core/training/strength";
+import { compared, summaryOf } from "./summary";
 import { validate } from "#core/validation/validate";
 
 class BadInput extends Error {}
@@ -37,13 +38,17 @@ const OPTIONS = {
   calibrate: { type: "string" },
   head: { type: "string" },
   school: { type: "string" },
+  summary: { type: "boolean" },
 } as const;
-type Options = { [K in keyof typeof OPTIONS]?: K extends "set" ? string[] : K extends "help" ? boolean : string };
+type Options = {
+  [K in keyof typeof OPTIONS]?: K extends "set" ? string[] : K extends "help" | "summary" ? boolean : string;
+};
 
 const USAGE = `Usage: npm run -s gryn -- <command>
   heads
   exercises
-  analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2]
+  analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2] [--summary]
+  compare <id[:parameter=value,...]> <id[:parameter=value,...]> [--height 1.75] [--mass 75] [--samples 41]
   rank --head <id> [--school <id>] [--height ...] [--mass ...] [--bodies 6]
   validate [--bodies 15] [--seed 4]
   export-exercise <exercise id>
@@ -165,6 +170,7 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
         analyse(compileModel(b), setup, { samples }),
       )
     : [];
+  if (o.summary) return summaryOf(model, a);
   const calibrated = o.calibrate === undefined ? null : calibration(o.calibrate, model);
   return {
     exercise: exercise.id,
@@ -211,6 +217,18 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
         }
       : {}),
   };
+}
+
+/** two setups in one body, such as cable-curl and cable-curl:distance=0.5 */
+function compareCommand(first: string | undefined, second: string | undefined, o: Options): unknown {
+  const model = compileModel(bodyOf(o));
+  const samples = numberOf(o, "samples", 41, 5, 401, true);
+  const [a, b] = [first, second].map((text) => {
+    const [id, pairs = ""] = (text ?? bad("Which two? See: gryn help compare")).split(":");
+    const setup = resolveSetup(exerciseOf(id), valuesOf(pairs.split(",").filter(Boolean)));
+    return summaryOf(model, analyse(model, setup, { samples }));
+  });
+  return compared(a!, b!);
 }
 
 function rankCommand(o: Options): unknown {
@@ -299,6 +317,10 @@ function run(argv: string[]): unknown {
   })();
   const [command, name, ...more] = parsed.positionals;
   if (parsed.values.help || command === "help") return new Help(helpFor(command === "help" ? name : command));
+  if (command === "compare") {
+    if (more.length > 1) bad(`"${more[1]}" is too much.\n${USAGE}`);
+    return compareCommand(name, more[0], parsed.values);
+  }
   if (more.length) bad(`"${more[0]}" is too much.\n${USAGE}`);
   switch (command) {
     case "heads":

@@ -160,3 +160,19 @@ test("help is an answer, of all commands or of one, and a reader who has had eno
   );
   expect([status, stderr]).toEqual([0, ""]);
 });
+
+test("a summary lists every head, also the quiet ones, with lengths that are not clipped; two setups stand side by side", () => {
+  const { heads, muscles, capacity } = JSON.parse(gryn("analyse", "incline-dumbbell-curl", "--summary").stdout);
+  const quiet = heads.filter((h: { underThreshold: boolean }) => h.underThreshold);
+  expect(quiet.length).toBeGreaterThan(0);
+  expect(quiet.every((h: { share: number | null }) => h.share === null)).toBe(true);
+  expect(muscles.reduce((s: number, m: { share: number }) => s + m.share, 0)).toBeLessThanOrEqual(1.001);
+  expect(Math.min(...capacity)).toBe(1);
+  const { heads: both, setups } = JSON.parse(
+    gryn("compare", "incline-dumbbell-curl:bench=50", "incline-dumbbell-curl:bench=70", "--samples", "11").stdout,
+  );
+  expect(setups[0]).not.toBe(setups[1]);
+  const long = both.find((h: { id: string }) => h.id === "biceps-long");
+  expect(long.more).toBeCloseTo(long.activation[1] - long.activation[0], 2);
+  expect(gryn("compare", "incline-dumbbell-curl").status).toBe(2);
+});

@@ -26,16 +26,28 @@ export const headSchema = z.strictObject({
   passive: z.number().positive().optional(),
   /** cm^3, where the literature's differs from F0 x optimum length / specific tension */
   volume: z.number().positive().optional(),
-  /** attachment and via points, with what they wrap: the humeral head, or a cylinder through the hips */
+  /**
+   * attachment and via points, with what they wrap: the humeral head (`over`: always over its back and outer side, also
+   * where the other way would be shorter), or a cylinder: through the hips, or where `bar` puts it
+   */
   path: z
     .strictObject({
       points: z.array(placed).min(2),
       sphere: z.number().positive().optional(),
-      cylinder: z.strictObject({ radius: z.number().positive(), side: z.enum(["back", "front"]) }).optional(),
+      over: z.literal("outside").optional(),
+      cylinder: z
+        .strictObject({
+          radius: z.number().positive(),
+          side: z.enum(["back", "front"]),
+          bar: z.strictObject({ segment: z.string(), at: point, axis: point }).optional(),
+        })
+        .optional(),
     })
     .optional(),
   /** tabulated moment arms by joint coordinate: [deg, m] */
   arms: z.record(z.string(), table),
+  /** one of these levers changes with another joint: by this factor of it [deg, factor] */
+  coupled: z.strictObject({ joint: z.string(), by: z.string(), factor: table }).optional(),
   /** how it is drawn, where the path is not a line */
   line: z.array(placed).optional(),
   sameAs: z.string().optional(),
@@ -80,7 +92,16 @@ export const skeletonSchema = z.strictObject({
   ),
   points: z.record(z.string(), placed),
   freedoms: z.array(
-    z.strictObject({ id: z.string(), chain: z.enum(CHAINS), segment: z.string(), frame: z.string(), axis: point }),
+    z.strictObject({
+      id: z.string(),
+      chain: z.enum(CHAINS),
+      segment: z.string(),
+      frame: z.string(),
+      axis: point,
+      /** share of what lies beyond the origin of `centre` that turns with it; the rest is carried with that centre */
+      carry: z.number().min(0).max(1).optional(),
+      centre: z.string().optional(),
+    }),
   ),
   rhythm: z.strictObject({
     about: z.string(),

@@ -5,7 +5,7 @@
  * 70 % of their strength, gives each head's tension over the rep.
  */
 import type { Setup } from "#core/exercises/setup";
-import type { Block } from "#core/mechanics/chains";
+import { heightOf, type Block } from "#core/mechanics/chains";
 import { spineOf, wristWatch, type Demand, type Spine } from "#core/mechanics/demands";
 import { frameRecorder, type Frames } from "#core/mechanics/frames";
 import { addContacts, applyLoads, cablesThroughTrunk, GRAVITY, placeLoads } from "#core/mechanics/loads";
@@ -128,7 +128,7 @@ function strengthOf(model: Model, problems: readonly Problem[], samples: number)
       if (!capacity.feasible) {
         if (reasons.length === 0)
           reasons.push(
-            `At ${percentOf(n, samples)} % of the rep the ${JOINT_WORDS[model.freedoms[p.block.rows[capacity.row]!]!.id] ?? "body"} cannot be held: ${capacity.shortfall.toFixed(1)} Nm short even without a load.`,
+            `At ${percentOf(n, samples)} % of the rep the ${JOINT_WORDS[model.freedoms[p.block.rows[capacity.row] ?? p.block.rows[0]!]!.id] ?? "body"} cannot be held: ${capacity.shortfall.toFixed(1)} Nm short even without a load.`,
           );
         largest[n] = 0;
       } else if (capacity.load < largest[n]!) {
@@ -177,7 +177,7 @@ function shareAll({ model, setup, problems, recording, samples }: Walk, load: nu
  * over a joint may have a longer lever there than the load; it is never told as more than itself.
  */
 function bodyLoadOf(p: Problem, r: number, samples: number, assistance: number, most: number): number {
-  const m = p.block.rows.length;
+  const m = heightOf(p.block);
   let [both, squares] = [0, 0];
   for (let n = 0; n < samples; n++) {
     const unit = p.unit[n * m + r]!;

@@ -1,6 +1,8 @@
 /**
  * The largest load that can be held in a pose:
  *   maximise w   subject to   A a + w u = c,   0 <= a <= 1,   0 <= w <= limit
+ * where the last `bounds` rows are inequalities (A a + w u <= c): what a hand or a foot can push sideways grows with
+ * its own force, and so with the load.
  * u the torque of one unit of load, c what body weight and passive tension leave over. A revised simplex with bounded
  * variables: a handful of rows, one column a head. It starts from the basis of the pose before, which is nearly right,
  * first drives what is out of its bounds back into them, then raises the load. Its duals say how much more strength in
@@ -16,6 +18,8 @@ export interface CapacityProblem {
   /** Nm */
   readonly c: Float64Array;
   readonly limit: number;
+  /** how many of the rows, the last ones, are "at most" instead of "equals" */
+  readonly bounds?: number;
   /** which of several problems that stand behind one another in A and u; the first where it is not said */
   readonly at?: number;
 }
@@ -52,6 +56,8 @@ export interface Basis {
   readonly stop: { travel: number; leave: number; leavesAt: 0 | 1 };
   /** scratch of the inversion */
   readonly order: Int32Array;
+  /** rows that are equations; the logicals of the others may be anything from 0 up */
+  equations: number;
 }
 
 export function makeBasis(rows: number, columns: number): Basis {
@@ -68,6 +74,7 @@ export function makeBasis(rows: number, columns: number): Basis {
     column: new Float64Array(rows),
     stop: { travel: 0, leave: -1, leavesAt: 0 },
     order: new Int32Array(rows),
+    equations: rows,
   };
   resetBasis(basis);
   return basis;
@@ -87,7 +94,7 @@ const NONE = new Float64Array(0);
 
 /** @param basis of an earlier problem of the same size; the answer is the same without it, only later */
 export function largestLoad(p: CapacityProblem, basis?: Basis, elasticities = true): Capacity {
-  return p.freedoms === 1 ? alongOneFreedom(p, elasticities) : bySimplex(p, basis, elasticities);
+  return p.freedoms === 1 && !p.bounds ? alongOneFreedom(p, elasticities) : bySimplex(p, basis, elasticities);
 }
 
 /**
@@ -124,8 +131,9 @@ function alongOneFreedom(
   return { feasible: true, load, elasticity, shortfall: 0, row: 0 };
 }
 
-/** upper bound of a column: heads 1, the load its limit, logicals 0 */
-const upperOf = (heads: number, limit: number, j: number): number => (j < heads ? 1 : j === heads ? limit : 0);
+/** upper bound of a column: heads 1, the load its limit, logicals of equations 0, of other rows none */
+const upperOf = ({ columns: n, equations }: Basis, limit: number, j: number): number =>
+  j < n ? 1 : j === n ? limit : j - n - 1 < equations ? 0 : Infinity;
 const entry = ({ freedoms: m, heads: n, A, u, at = 0 }: CapacityProblem, r: number, j: number): number =>
   j < n ? A[(at * m + r) * n + j]! : j === n ? u[at * m + r]! : j - n - 1 === r ? 1 : 0;
 
@@ -136,6 +144,7 @@ const entry = ({ freedoms: m, heads: n, A, u, at = 0 }: CapacityProblem, r: numb
 export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true): Capacity {
   const { freedoms: m, heads: n, limit } = p;
   const b = given && given.rows === m && given.columns === n ? given : makeBasis(m, n);
+  b.equations = m - (p.bounds ?? 0);
   if (!refresh(b, p)) {
     resetBasis(b);
     refresh(b, p);
@@ -158,10 +167,11 @@ export function bySimplex(p: CapacityProblem, given?: Basis, elasticities = true
  * Into `column` what a change of each basic variable is worth: back into its bounds first, then the load.
  * @returns 1 while something is out of its bounds, 2 after that
  */
-function weigh({ rows: m, columns: n, basic, x, column }: Basis, limit: number): 1 | 2 {
+function weigh(b: Basis, limit: number): 1 | 2 {
+  const { rows: m, columns: n, basic, x, column } = b;
   let out = 0;
   for (let r = 0; r < m; r++) {
-    const over = x[r]! - upperOf(n, limit, basic[r]!);
+    const over = x[r]! - upperOf(b, limit, basic[r]!);
     column[r] = x[r]! < -TOLERANCE ? 1 : over > TOLERANCE ? -1 : 0;
     if (column[r] !== 0) out++;
   }
@@ -190,7 +200,7 @@ function price(b: Basis, { heads: n, A, u, freedoms: m, at = 0 }: CapacityProble
 }
 
 /** the column that brings most; late, the first that brings anything, so that it ends (Bland). -1 where none does */
-function toEnter({ columns: n, status, reduced }: Basis, late: boolean): number {
+function toEnter({ rows: m, columns: n, equations, status, reduced, y }: Basis, late: boolean): number {
   let enter = -1;
   let best = EPS;
   for (let j = 0; j <= n; j++) {
@@ -199,8 +209,16 @@ function toEnter({ columns: n, status, reduced }: Basis, late: boolean): number 
     const gain = s === 0 ? reduced[j]! : -reduced[j]!;
     if (gain <= best) continue;
     enter = j;
-    if (late) break;
+    if (late) return enter;
     best = gain;
+  }
+  // slack of an inequality, priced by its dual
+  for (let r = equations; r < m; r++) {
+    const j = n + 1 + r;
+    if (status[j] === 2 || -y[r]! <= best) continue;
+    enter = j;
+    if (late) return enter;
+    best = -y[r]!;
   }
   return enter;
 }
@@ -217,14 +235,14 @@ function moveWith({ inverse, column }: Basis, p: CapacityProblem, enter: number)
 
 /** into `stop` how far it can go, which row stops it (-1: its own other bound) and at which bound that row leaves */
 function findStop(b: Basis, limit: number, enter: number, direction: 1 | -1, phase: 1 | 2): void {
-  const { rows: m, columns: n, basic, x, column, stop } = b;
-  stop.travel = upperOf(n, limit, enter);
+  const { rows: m, basic, x, column, stop } = b;
+  stop.travel = upperOf(b, limit, enter);
   stop.leave = -1;
   stop.leavesAt = 0;
   for (let r = 0; r < m; r++) {
     const rate = -direction * column[r]!;
     if (Math.abs(rate) < 1e-10) continue;
-    const upper = upperOf(n, limit, basic[r]!);
+    const upper = upperOf(b, limit, basic[r]!);
     const value = x[r]!;
     // what is out of its bounds may come back through the near one, and stops at the far one
     const through = upper > 0 && phase === 1;
@@ -257,14 +275,14 @@ function findStop(b: Basis, limit: number, enter: number, direction: 1 | -1, pha
 
 /** goes as far as `stop` says and exchanges what enters for what leaves; the inverse follows */
 function exchange(b: Basis, limit: number, enter: number, direction: 1 | -1): void {
-  const { rows: m, columns: n, basic, status, inverse, x, column } = b;
+  const { rows: m, basic, status, inverse, x, column } = b;
   const { travel, leave, leavesAt } = b.stop;
   for (let r = 0; r < m; r++) x[r]! -= direction * travel * column[r]!;
   if (leave < 0) {
     status[enter] = status[enter] === 0 ? 1 : 0;
     return;
   }
-  const entering = (status[enter] === 1 ? upperOf(n, limit, enter) : 0) + direction * travel;
+  const entering = (status[enter] === 1 ? upperOf(b, limit, enter) : 0) + direction * travel;
   status[basic[leave]!] = leavesAt;
   basic[leave] = enter;
   status[enter] = 2;
@@ -287,7 +305,7 @@ function answerOf(b: Basis, p: CapacityProblem, elasticities: boolean): Capacity
   let row = 0;
   let most = 0;
   for (let r = 0; r < m; r++) {
-    const miss = Math.max(0, -x[r]!, x[r]! - upperOf(n, limit, basic[r]!));
+    const miss = Math.max(0, -x[r]!, x[r]! - upperOf(b, limit, basic[r]!));
     if (miss <= 1e-6) continue;
     shortfall += miss;
     if (miss > most && basic[r]! > n) {

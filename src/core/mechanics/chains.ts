@@ -4,7 +4,7 @@
  */
 import { skeleton, type Chain } from "#core/anatomy/anatomy";
 import type { Setup } from "#core/exercises/setup";
-import type { Model, Side } from "#core/mechanics/model";
+import { sided, type Model, type Side } from "#core/mechanics/model";
 import type { State } from "#core/mechanics/state";
 import { RAD } from "#core/mechanics/vector";
 
@@ -34,7 +34,20 @@ export interface Block {
     beyond: number;
     sign: number;
   }[];
+  /**
+   * what hands and feet do beside carrying the load, each as two columns, one each way, and an inequality that bounds
+   * them (a row behind those of the freedoms): a force across the body at a point, within a share of the force there,
+   * or an arm that settles by a few degrees about an axis of a segment
+   */
+  readonly pushes: readonly Push[];
 }
+
+type Push = { readonly column: number } & (
+  { readonly point: string } | { readonly axis: number; readonly joint: number; readonly turns: Uint8Array }
+);
+
+/** rows of a block's load problem: its freedoms, and one inequality a push */
+export const heightOf = (block: Block): number => block.rows.length + block.pushes.length;
 
 const GIRDLE = new Set(["protraction", "girdleElevation", "scapula"]);
 const SHOULDER = new Set(["shoulderFlexion", "shoulderAbduction", "shoulderRotation"]);
@@ -61,11 +74,71 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
   return true;
 }
 
+/** stances in which both feet stand on something that does not give way sideways */
+const ON_FEET: readonly string[] = ["feet", "shoulders-and-feet", "hands-and-feet"];
+
+const standsOnTwoFeet = ({ on, exercise }: Setup): boolean =>
+  ON_FEET.includes(on) || (exercise.sides === "both" && exercise.loads.some((l) => FOOT.has(l.at)));
+const FOOT: ReadonlySet<string> = new Set(["midfoot", "ball"]);
+
+/** where a chain ends in something that both sides hold or stand on: it can be pushed apart or together */
+function pushesOf(setup: Setup, chain: Chain): string[] {
+  const { on, exercise } = setup;
+  if (chain === "arm") {
+    const joined = exercise.grip === "bar" || on === "hands" || on === "hands-and-feet";
+    return joined && exercise.sides === "both" ? ["grip"] : [];
+  }
+  if (chain !== "leg" || !standsOnTwoFeet(setup)) return [];
+  return [on === "hands-and-feet" ? "toe" : setup.raisesHeel ? "ball" : "midfoot"];
+}
+
+/**
+ * Segments about whose y the upper arm settles: a free handle is held where it is least work, and a path that does not
+ * turn the arm about its shaft or about the upright leaves both open.
+ */
+function settlesAbout({ exercise, keys }: Setup, chain: Chain): string[] {
+  if (chain !== "arm" || exercise.grip === "bar" || !exercise.loads.some((l) => l.at === "grip")) return [];
+  const open = (id: "twist" | "plane") => !isDriven({ keys } as Setup, id);
+  return [...(open("twist") ? ["humerus"] : []), ...(open("plane") ? ["trunk"] : [])];
+}
+
+/**
+ * Soft torque about a freedom: what capsules and small stabilisers are taken to do where nothing else is asked of them.
+ * None where the path turns that joint itself, and none about the hip where two feet can push apart instead.
+ */
+function softOf(setup: Setup, id: string): number {
+  const torque = skeleton.passive.soft[id] ?? 0;
+  if (isDriven(setup, id)) return 0;
+  if ((id === "hipAbduction" || id === "hipRotation") && standsOnTwoFeet(setup)) return 0;
+  return torque;
+}
+
+/** Nm with which a seat carries a thigh that lies on it: what presses it down needs no muscle */
+const SEAT = 150;
+
+/** deg over the rep from which on the path turns a joint */
+const DRIVEN = 5;
+function isDriven({ keys }: Setup, id: string): boolean {
+  const angles = keys.map((k) => (k.angles as Readonly<Record<string, number>>)[id] ?? 0);
+  return Math.max(...angles) - Math.min(...angles) > DRIVEN;
+}
+
+/** an exercise whose point is to turn the arm about its shaft: there the soft torque would do the work */
+const turnsTheArm = ({ keys }: Setup): boolean => {
+  const span = (id: "twist" | "elevation") => {
+    const angles = keys.map((k) => k.angles[id] ?? 0);
+    return Math.max(...angles) - Math.min(...angles);
+  };
+  return span("twist") > 25 && span("elevation") < 25;
+};
+
 /** one column before it has its place: the rows it acts on, and the head or passive torque it stands for */
 type Column = { readonly rows: readonly number[] } & (
   | { readonly head: number }
   | { readonly torque: number; readonly shaft: number }
   | { readonly torque: number; readonly coordinate: number; readonly beyond: number; readonly sign: number }
+  | { readonly push: string; readonly way: 1 | -1 }
+  | { readonly axis: number; readonly joint: number; readonly way: 1 | -1 }
 );
 
 /** the problems to solve; symmetric exercises solve the right side for both */
@@ -85,10 +158,15 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
           : [],
       ),
       ...rows.flatMap((f, row): Column[] => {
-        const torque = skeleton.passive.soft[idOf(f)];
+        const torque = softOf(setup, idOf(f));
         return torque ? [torque, -torque].map((t) => ({ rows: [row], torque: t, shaft: -1 })) : [];
       }),
-      ...(shoulder.length > 0
+      ...rows.flatMap((f, row): Column[] =>
+        setup.on === "seat" && idOf(f) === "hipFlexion" && !isDriven(setup, "hipFlexion")
+          ? [{ rows: [row], torque: SEAT, shaft: -1 }]
+          : [],
+      ),
+      ...(shoulder.length > 0 && !turnsTheArm(setup)
         ? [1, -1].map((sign): Column => ({
             rows: shoulder,
             torque: sign * skeleton.passive.soft.twist!,
@@ -111,6 +189,14 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
         ),
       ),
     ];
+    for (const push of pushesOf(setup, chain))
+      for (const way of [1, -1] as const) all.push({ push, way, rows: rows.map((_, r) => r) });
+    for (const axis of settlesAbout(setup, chain).map((id) =>
+      model.segmentIndex.get(id === "trunk" ? id : `${id}.${side}`)!,
+    ))
+      for (const way of [1, -1] as const)
+        if (shoulder.length)
+          all.push({ axis, joint: model.segmentIndex.get(`humerus.${side}`)!, way, rows: rows.map((_, r) => r) });
     const onLimb = (c: Column) => limb.length === 0 || c.rows.some((r) => r < limb.length);
     const columns = [...all.filter(onLimb), ...all.filter((c) => !onLimb(c))];
     return {
@@ -128,6 +214,12 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
         "shaft" in c ? [{ ...c, row: c.shaft < 0 ? c.rows[0]! : -1, column }] : [],
       ),
       stops: columns.flatMap((c, column) => ("beyond" in c ? [{ ...c, row: c.rows[0]!, column }] : [])),
+      pushes: columns.flatMap((c, column): Push[] => {
+        if (!("way" in c) || c.way < 0) return [];
+        if ("push" in c) return [{ column, point: sided(c.push, side) }];
+        const turns = model.freedoms.find((f) => f.segment === c.joint)!.moved;
+        return [{ column, axis: c.axis, joint: c.joint, turns }];
+      }),
     };
   });
 }

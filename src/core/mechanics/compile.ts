@@ -9,6 +9,7 @@ import {
   sided,
   SIDES,
   type Body,
+  type Cylinder,
   type Freedom,
   type HeadPath,
   type HeadTable,
@@ -20,7 +21,7 @@ import {
 import { fibreForce } from "#core/mechanics/muscle";
 import { reachableRange } from "#core/mechanics/reach";
 import { createState, updateState } from "#core/mechanics/state";
-import { RAD, type Vec3 } from "#core/mechanics/vector";
+import { cross, dot, RAD, scale as scaleBy, sub, unit, type Vec3 } from "#core/mechanics/vector";
 
 const SPECIFIC_TENSION = 6e5;
 const ROOT = ["root.x", "root.y", "root.z", "root.pitch", "root.roll", "root.turn"] as const;
@@ -98,6 +99,8 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
         axis: mirrorAxis(f.axis, side),
         moved: Uint8Array.from(segments, (_, i) => (descendsFrom(i, segment) ? 1 : 0)),
         coordinate: joint.kind === "hinge" ? joint.coordinates[0]! : -1,
+        carry: f.carry ?? 1,
+        centre: f.centre ? segmentOf(f.centre, side) : segment,
       });
     }
   const freedomOf = (id: string, side: Side) =>
@@ -125,16 +128,28 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
       const fitted = calibrationOf(h.muscle);
       const scaled = h.maxForce * Math.pow(massScale, 2 / 3);
       const maxForce = scaled * fitted.strength * (vary?.strength[h.id] ?? 1);
-      const cosPennation = Math.cos(h.pennation * RAD);
+      const sinPennation = Math.sin(h.pennation * RAD);
       const [active, passive] =
-        forceTables.get(h.id) ?? forceTable((h.tendonSlack * size) / optimumLength, cosPennation, h.passive ?? 1);
+        forceTables.get(h.id) ?? forceTable((h.tendonSlack * size) / optimumLength, sinPennation, h.passive ?? 1);
       forceTables.set(h.id, [active, passive]);
       const tables = Object.entries(h.arms).map(([joint, rows]): HeadTable => {
         const freedom = freedomOf(joint, side);
         const name = freedom >= 0 && freedoms[freedom]!.side === null ? joint : sided(joint, side);
         const sign = side === "left" && ODD.has(joint) ? -1 : 1;
         const curve = makeCurve(rows.map(([deg, m]) => [deg * RAD, m * size * arm] as const));
-        return { coordinate: coordinate(name), freedom, curve, zero: curveIntegral(curve, 0), sign };
+        const by = h.coupled?.joint === joint ? h.coupled : null;
+        return {
+          coordinate: coordinate(name),
+          freedom,
+          curve,
+          zero: curveIntegral(curve, 0),
+          sign,
+          by: by && {
+            coordinate: coordinate(sided(by.by, side)),
+            freedom: freedomOf(by.by, side),
+            factor: makeCurve(by.factor.map(([deg, f]) => [deg * RAD, f] as const)),
+          },
+        };
       });
       const path = h.path ? compilePath(h.path, side) : null;
       const turned = [
@@ -152,7 +167,7 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
         chain: freedoms[turned[0]!]!.chain,
         maxForce,
         optimumLength,
-        cosPennation,
+        sinPennation,
         volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (scaled * optimumLength) / SPECIFIC_TENSION,
         referenceLength: h.referenceLength + fitted.referenceLength + (vary?.referenceLength[h.id] ?? 0),
         referenceExtent: 0,
@@ -167,6 +182,11 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
 
       function compilePath(p: NonNullable<typeof h.path>, side: Side): HeadPath {
         const at = p.points.map((q) => segmentOf(q.segment, side));
+        // a muscle that also passes joints of another chain becomes longer with them and turns none of them: chains are
+        // solved apart
+        const last = at[at.length - 1]!;
+        const { chain } =
+          freedoms.findLast((f) => f.moved[last] && f.segment === last) ?? freedoms.findLast((f) => f.moved[last])!;
         const far = new Set(["humerus", "thigh"]);
         return {
           segments: at,
@@ -177,16 +197,47 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
             ),
           ),
           sphere: (p.sphere ?? 0) * size * arm,
-          cylinder: (p.cylinder?.radius ?? 0) * size * arm,
-          cylinderSide: p.cylinder?.side === "front" ? -1 : 1,
-          centre: segmentOf(p.cylinder ? "thigh" : "humerus", side),
-          axisOf: segmentOf("pelvis", side),
+          over: p.over ? segmentOf("trunk", side) : -1,
+          turn: side === "left" ? -1 : 1,
+          centre: segmentOf("humerus", side),
+          cylinder: p.cylinder ? cylinderOf(p.cylinder, side, size * arm) : null,
           crossed: at
             .slice(1)
             .map((to, k) =>
-              to === at[k] ? [] : freedoms.flatMap((f, i) => (f.moved[to] && !f.moved[at[k]!] ? [i] : [])),
+              to === at[k]
+                ? []
+                : freedoms.flatMap((f, i) => (f.moved[to] && !f.moved[at[k]!] && f.chain === chain ? [i] : [])),
             ),
         };
+      }
+
+      /** a bar of its own, or the axis through the hips */
+      function cylinderOf(
+        c: {
+          radius: number;
+          side: "back" | "front";
+          bar?: { segment: string; at: number[]; axis: number[] } | undefined;
+        },
+        side: Side,
+        scale: number,
+      ): Cylinder {
+        const away: Vec3 = c.side === "back" ? [1, 0, 0] : [-1, 0, 0];
+        if (!c.bar) {
+          const hip = segments[segmentOf("hip-bent", side)]!;
+          const frame = [away, [0, 1, 0], [0, 0, 1]] as const;
+          return { radius: c.radius * scale, segment: segmentOf("pelvis", side), at: hip.origin, frame };
+        }
+        const axis = unit(mirrorPoint(c.bar.axis, side));
+        const e0 = unit(sub(away, scaleBy(axis, dot(away, axis))));
+        // the near end is on the inner side
+        const inner: Vec3 = side === "left" ? [0, 0, 1] : [0, 0, -1];
+        const across = cross(axis, e0);
+        const e1 = dot(across, inner) < 0 ? scaleBy(across, -1) : across;
+        const at = mirrorPoint(
+          c.bar.at.map((v) => v * size),
+          side,
+        );
+        return { radius: c.radius * scale, segment: segmentOf(c.bar.segment, side), at, frame: [e0, e1, axis] };
       }
     }),
   );
@@ -231,13 +282,13 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
 /** active and passive force over F0 on the grid of l */
 function forceTable(
   slackOverOptimum: number,
-  cosPennation: number,
+  sinPennation: number,
   passiveScale: number,
 ): [Float64Array, Float64Array] {
   const [active, passive] = [new Float64Array(FORCE_GRID.count), new Float64Array(FORCE_GRID.count)];
   const force = { active: 0, passive: 0 };
   for (let i = 0; i < FORCE_GRID.count; i++) {
-    fibreForce(FORCE_GRID.from + i * FORCE_GRID.step, slackOverOptimum, cosPennation, force, passiveScale);
+    fibreForce(FORCE_GRID.from + i * FORCE_GRID.step, slackOverOptimum, sinPennation, force, passiveScale);
     active[i] = force.active;
     passive[i] = force.passive;
   }

@@ -89,6 +89,17 @@ export function curveValue(c: Curve, t: number): number {
   return found[0]!;
 }
 
+/** slope at t; 0 beyond the ends */
+export function curveSlope({ x, pieces }: Curve, t: number): number {
+  const last = x.length - 1;
+  if (t <= x[0]! || t >= x[last]!) return 0;
+  let i = 0;
+  while (t > x[i + 1]!) i++;
+  const k = WIDTH * i;
+  const u = (t - x[i]!) / pieces[k]!;
+  return (pieces[k + 2]! + u * (2 * pieces[k + 3]! + u * 3 * pieces[k + 4]!)) / pieces[k]!;
+}
+
 /** integral from the first knot to t (negative before it) */
 export function curveIntegral(c: Curve, t: number): number {
   curveAt(c, t, found);

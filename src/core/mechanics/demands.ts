@@ -1,5 +1,6 @@
 /** What a setup asks of the wrist, the grip and the spine beside the muscles it is for. */
 import type { Setup } from "#core/exercises/setup";
+import { heightOf } from "#core/mechanics/chains";
 import { GRAVITY, torquesOf, type Forces } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
 import type { Problem } from "#core/mechanics/problem";
@@ -30,7 +31,7 @@ export function spineOf(
 ): Spine | null {
   const w = problems.find((x) => x.block.chain === "spine");
   if (!w) return null;
-  const m = w.block.rows.length;
+  const m = heightOf(w.block);
   const r = w.block.rows.findIndex((f) => model.freedoms[f]!.id === "lumbarFlexion");
   let [moment, perKg, compression] = [0, 0, 0];
   const weight = model.body.mass * GRAVITY;

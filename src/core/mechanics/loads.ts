@@ -301,7 +301,10 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
     case "hands":
       return pair("grip");
     case "thighs":
-      return pair("thigh-front");
+      // a pad under the upper thighs and a roller behind the ankles, or a bench under all of the thigh
+      return setup.exercise.supports.includes("thigh-pad")
+        ? apart(both("thigh-pad"), both("calf-pad"), 0)
+        : pair("thigh-front");
     case "shanks":
       return pair("knee-front");
     case "one-foot":
@@ -320,21 +323,25 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
 /** moment of all forces on the far side of freedom f, about its axis: fixed Nm, and Nm for each kg of the load */
 export function torquesOf(model: Model, state: State, f: Forces, freedom: number, out: Float64Array): void {
   const { axes, o } = state;
-  const { moved, segment } = model.freedoms[freedom]!;
+  const { moved, segment, carry, centre } = model.freedoms[freedom]!;
   const ax = axes[3 * freedom]!;
   const ay = axes[3 * freedom + 1]!;
   const az = axes[3 * freedom + 2]!;
   const ox = o[3 * segment]!;
   const oy = o[3 * segment + 1]!;
   const oz = o[3 * segment + 2]!;
+  const hx = (1 - carry) * o[3 * centre]!;
+  const hy = (1 - carry) * o[3 * centre + 1]!;
+  const hz = (1 - carry) * o[3 * centre + 2]!;
   let fixed = 0;
   let unit = 0;
   for (let n = 0; n < f.count; n++) {
     if (!moved[f.segment[n]!]) continue;
     const k = 3 * n;
-    const rx = f.point[k]! - ox;
-    const ry = f.point[k + 1]! - oy;
-    const rz = f.point[k + 2]! - oz;
+    // what is only carried moves as its centre does
+    const rx = carry * f.point[k]! + hx - ox;
+    const ry = carry * f.point[k + 1]! + hy - oy;
+    const rz = carry * f.point[k + 2]! + hz - oz;
     // axis . (r x F) = F . (axis x r)
     const cx = ay * rz - az * ry;
     const cy = az * rx - ax * rz;
@@ -343,16 +350,12 @@ export function torquesOf(model: Model, state: State, f: Forces, freedom: number
       cx * f.fixed[k]! +
       cy * f.fixed[k + 1]! +
       cz * f.fixed[k + 2]! +
-      ax * f.fixedCouple[k]! +
-      ay * f.fixedCouple[k + 1]! +
-      az * f.fixedCouple[k + 2]!;
+      carry * (ax * f.fixedCouple[k]! + ay * f.fixedCouple[k + 1]! + az * f.fixedCouple[k + 2]!);
     unit +=
       cx * f.unit[k]! +
       cy * f.unit[k + 1]! +
       cz * f.unit[k + 2]! +
-      ax * f.unitCouple[k]! +
-      ay * f.unitCouple[k + 1]! +
-      az * f.unitCouple[k + 2]!;
+      carry * (ax * f.unitCouple[k]! + ay * f.unitCouple[k + 1]! + az * f.unitCouple[k + 2]!);
   }
   out[0] = fixed;
   out[1] = unit;

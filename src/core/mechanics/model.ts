@@ -8,7 +8,7 @@ import type { Curve } from "#core/mechanics/curve";
 import { RAD, type Vec3 } from "#core/mechanics/vector";
 
 /** Changes with every change to anatomy data or equations: part of every cache key and of every stored result. */
-export const MODEL_VERSION = "body-2";
+export const MODEL_VERSION = "body-3";
 
 export type Side = "right" | "left";
 export const SIDES: readonly Side[] = ["right", "left"];
@@ -58,6 +58,12 @@ export interface Freedom {
   readonly moved: Uint8Array;
   /** the joint coordinate it turns with, -1 for the shoulder's Cartesian axes */
   readonly coordinate: number;
+  /**
+   * how much of what lies beyond `centre` (a segment's origin) turns with it: 1 all of it, rigidly; 0 none, it is only
+   * carried along with the centre
+   */
+  readonly carry: number;
+  readonly centre: number;
 }
 
 export interface ModelHead {
@@ -69,8 +75,8 @@ export interface ModelHead {
   readonly maxForce: number;
   /** m */
   readonly optimumLength: number;
-  /** cosine of the pennation angle */
-  readonly cosPennation: number;
+  /** sine of the pennation angle at optimum: the thickness of the muscle over the optimum length, which stays */
+  readonly sinPennation: number;
   /** m^3: F0 x optimum length / specific tension (0.6 MPa), or the literature's */
   readonly volume: number;
   readonly referenceLength: number;
@@ -96,14 +102,27 @@ export interface HeadPath {
   readonly points: readonly Vec3[];
   /** radius about the humeral head, 0 where nothing is wrapped */
   readonly sphere: number;
-  /** radius about the hips' axis, 0 where nothing is wrapped; side +1 behind, -1 in front */
-  readonly cylinder: number;
-  readonly cylinderSide: number;
-  /** segment whose origin is the wrapped body's centre, and the one whose z is the cylinder's axis */
+  /** segment whose frame says where behind and outside are, for a string that always passes there; -1: shortest way */
+  readonly over: number;
+  /** +1, and -1 on the left: which way is outside */
+  readonly turn: number;
+  /** segment whose origin is the sphere's centre */
   readonly centre: number;
-  readonly axisOf: number;
+  readonly cylinder: Cylinder | null;
   /** for each piece between two points the freedoms it crosses */
   readonly crossed: readonly (readonly number[])[];
+}
+
+/** a round bar that a string passes */
+export interface Cylinder {
+  readonly radius: number;
+  /**
+   * the segment it belongs to, a point of its axis there, and its frame there: away from the string, towards the near
+   * end, along the axis
+   */
+  readonly segment: number;
+  readonly at: Vec3;
+  readonly frame: readonly [Vec3, Vec3, Vec3];
 }
 
 export interface HeadTable {
@@ -113,6 +132,8 @@ export interface HeadTable {
   readonly zero: number;
   /** -1 where a coordinate of the middle of the body means the opposite on the left */
   readonly sign: number;
+  /** a factor that another joint puts on it */
+  readonly by: { readonly coordinate: number; readonly freedom: number; readonly factor: Curve } | null;
 }
 
 export interface Model {

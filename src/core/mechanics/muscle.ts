@@ -36,6 +36,18 @@ export function passiveForceLength(l: number): number {
 /** tendon strain carrying `force` (over F0): quadratic toe, Zajac 1989 (recalled) */
 const tendonStrain = (force: number): number => STRAIN_AT_F0 * Math.sqrt(force < 0 ? 0 : force);
 
+/**
+ * Fibre length over optimum after the muscle has become longer by `change` (over optimum) along the tendon. The muscle
+ * keeps its thickness, so its fibres turn as they shorten and change less than the muscle does (Zajac 1989; Scott and
+ * Winter 1991, recalled): (l cos)^2 = l^2 - s^2.
+ * @param reference fibre length before, over optimum @param sin of the pennation angle at optimum
+ */
+export function fibreLength(reference: number, change: number, sin: number): number {
+  if (sin === 0) return Math.max(0, reference + change);
+  const along = Math.sqrt(Math.max(0, reference * reference - sin * sin)) + change;
+  return along > 0 ? Math.sqrt(along * along + sin * sin) : sin;
+}
+
 export interface FibreForce {
   /** active force at full activation, over F0, along the tendon */
   active: number;
@@ -47,29 +59,32 @@ export interface FibreForce {
  * Forces of a head whose fibre would be `l` long with the tendon unloaded: the tendon's stretch is solved at
  * a = 0 and at a = 1; between them force is taken linear in activation, so that load problems stay linear.
  * @param slackOverOptimum tendon slack length over optimum fibre length
- * @param cosPennation cosine of the pennation angle (held constant)
+ * @param sinPennation sine of the pennation angle at optimum
  * @param passiveScale passive force of this head over the common curve
  */
 export function fibreForce(
   l: number,
   slackOverOptimum: number,
-  cosPennation: number,
+  sinPennation: number,
   out: FibreForce,
   passiveScale = 1,
 ): void {
-  const k = slackOverOptimum / cosPennation;
-  const passive = solve(l, k, 0, passiveScale);
-  const full = solve(l, k, 1, passiveScale);
-  out.passive = passive * cosPennation;
-  out.active = Math.max(0, full - passive) * cosPennation;
+  const passive = solve(l, slackOverOptimum, sinPennation, 0, passiveScale);
+  const full = solve(l, slackOverOptimum, sinPennation, 1, passiveScale);
+  out.passive = passive;
+  out.active = Math.max(0, full - passive);
 }
 
 /**
- * force f with f = a fl(l - x) + fp(l - x), x = k strain(f): false position with the Illinois step on a decreasing
- * residual
+ * force f along the tendon with f = (a fl(l') + fp(l')) cos', l' the fibre after the tendon has stretched by x = k
+ * strain(f): false position with the Illinois step on a decreasing residual
  */
-function solve(l: number, k: number, activation: number, passiveScale: number): number {
-  const force = (x: number) => activation * activeForceLength(l - x) + passiveScale * passiveForceLength(l - x);
+function solve(l: number, k: number, sin: number, activation: number, passiveScale: number): number {
+  const force = (x: number) => {
+    const now = fibreLength(l, -x, sin);
+    const cos = sin === 0 ? 1 : Math.sqrt(Math.max(0, 1 - (sin / now) ** 2));
+    return cos * (activation * activeForceLength(now) + passiveScale * passiveForceLength(now));
+  };
   const left = (x: number) => force(x) - (x / (k * STRAIN_AT_F0)) ** 2;
   let [lo, atLo] = [0, force(0)];
   if (atLo < 1e-9) return atLo;

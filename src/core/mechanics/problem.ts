@@ -12,7 +12,8 @@ import {
   type Capacity,
   type CapacityProblem,
 } from "#core/mechanics/capacity";
-import { blocksOf, fillColumns, type Block } from "#core/mechanics/chains";
+import { blocksOf, fillColumns, heightOf, type Block } from "#core/mechanics/chains";
+import { fillPushes } from "#core/mechanics/pushes";
 import { torquesOf, type Forces } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
 import { shareLoad, type SharingProblem } from "#core/mechanics/sharing";
@@ -26,6 +27,7 @@ const PER_EFFORT = 1 / EFFORT;
 export const LOAD_LIMIT = 3000;
 /** weight of what is not muscle in the sharing, cm^3: used before muscles are */
 const PASSIVE_VOLUME = 4;
+const PUSH_VOLUME = 100;
 /** Nm that the staged sharing may leave over before all freedoms are shared at once */
 const UNMET = 1e-3;
 /** iterations after which a stage is given up */
@@ -38,6 +40,9 @@ interface Stage {
   readonly column: number;
   readonly problem: SharingProblem & { from: number };
   readonly y: Float64Array;
+  /** the multipliers of the sample before, and how many samples there were: the next start is read off both */
+  readonly before: Float64Array;
+  seen: number;
   readonly a: Float64Array;
 }
 
@@ -50,6 +55,8 @@ interface Layout {
   /** activation of each column, as the last sharing left it */
   readonly activation: Float64Array;
   readonly basis: Basis;
+  /** the columns of the pushes at full strength, while they are scaled to a load */
+  readonly kept: Float64Array;
 }
 
 export interface Problem extends Layout {
@@ -66,6 +73,8 @@ export interface Problem extends Layout {
 function newLayout(model: Model, block: Block): Layout {
   const activation = new Float64Array(block.columns);
   const volume = Float64Array.from(block.head, (h) => (h >= 0 ? model.heads[h]!.volume * 1e6 : PASSIVE_VOLUME));
+  // dear, so that a push is used where the load needs it and not to spare a muscle
+  for (const { column } of block.pushes) volume[column] = volume[column + 1] = PUSH_VOLUME;
   const stage = (row: number, rows: number, column: number, columns: number): Stage => ({
     row,
     column,
@@ -79,6 +88,8 @@ function newLayout(model: Model, block: Block): Layout {
       V: volume.subarray(column, column + columns),
     },
     y: new Float64Array(rows),
+    before: new Float64Array(rows),
+    seen: 0,
     a: activation.subarray(column, column + columns),
   });
   const { rows, limbRows, columns, limbColumns } = block;
@@ -90,7 +101,14 @@ function newLayout(model: Model, block: Block): Layout {
           stage(limbRows, rows.length - limbRows, limbColumns, columns - limbColumns),
         ]
       : [whole];
-  return { block, stages, whole, activation, basis: makeBasis(rows.length, columns) };
+  return {
+    block,
+    stages,
+    whole,
+    activation,
+    basis: makeBasis(heightOf(block), columns),
+    kept: new Float64Array(rows.length * block.pushes.length),
+  };
 }
 
 /** where the problems of one analysis stand, used again by the next */
@@ -121,20 +139,21 @@ function layoutOf(model: Model, setup: Setup, side: Side, { layouts }: ProblemRo
  */
 export function problemsOf(model: Model, setup: Setup, side: Side, samples: number, room: ProblemRoom): Problem[] {
   const all = layoutOf(model, setup, side, room);
-  const size = all.reduce((sum, { block }) => sum + samples * block.rows.length * (block.columns + 3), 0);
+  const size = all.reduce((sum, { block }) => sum + samples * heightOf(block) * (block.columns + 3), 0);
   if (room.numbers.length < size) room.numbers = new Float64Array(size);
   const { numbers } = room;
   numbers.fill(0, 0, size);
   let at = 0;
   const take = (n: number) => numbers.subarray(at, (at += n));
   return all.map((layout) => {
-    const { rows, columns } = layout.block;
-    const m = rows.length;
+    const { columns, pushes } = layout.block;
+    const m = heightOf(layout.block);
     resetBasis(layout.basis);
     const A = take(samples * m * columns);
     const unit = take(samples * m);
     for (const stage of [...layout.stages, layout.whole]) {
       stage.y.fill(0);
+      stage.seen = 0;
       stage.problem.A = A;
     }
     return {
@@ -143,7 +162,16 @@ export function problemsOf(model: Model, setup: Setup, side: Side, samples: numb
       fixed: take(samples * m),
       unit,
       passive: take(samples * m),
-      capacity: { freedoms: m, heads: columns, A, u: unit, c: new Float64Array(m), limit: LOAD_LIMIT, at: 0 },
+      capacity: {
+        freedoms: m,
+        heads: columns,
+        A,
+        u: unit,
+        c: new Float64Array(m),
+        limit: LOAD_LIMIT,
+        bounds: pushes.length,
+        at: 0,
+      },
     };
   });
 }
@@ -156,19 +184,20 @@ const torque = new Float64Array(2);
  */
 export function fillSample(p: Problem, model: Model, state: State, forces: Forces, n: number, least: number): void {
   const { rows, columns } = p.block;
-  const m = rows.length;
+  const m = heightOf(p.block);
   fillColumns(model, state, p.block, p.A, n * m * columns, p.passive, n * m);
-  for (let r = 0; r < m; r++) {
+  for (let r = 0; r < rows.length; r++) {
     torquesOf(model, state, forces, rows[r]!, torque);
     p.fixed[n * m + r] = torque[0]! + least * torque[1]!;
     p.unit[n * m + r] = torque[1]!;
   }
+  fillPushes(model, state, p, forces, n, least, LOAD_LIMIT);
 }
 
 /** the largest load of sample n, kg over the least */
 export function largestAt(p: Problem, n: number, elasticities = false): Capacity {
   const { capacity } = p;
-  const m = p.block.rows.length;
+  const m = heightOf(p.block);
   capacity.at = n;
   for (let r = 0; r < m; r++) capacity.c[r] = -(p.fixed[n * m + r]! + p.passive[n * m + r]!);
   return largestLoad(capacity, p.basis, elasticities);
@@ -178,29 +207,56 @@ export function largestAt(p: Problem, n: number, elasticities = false): Capacity
  * Shares the torques of one stage of sample n; returns the largest torque left over, Nm.
  * @param met columns before this one that pull already, at their activations
  */
-function shareStage(
-  p: Problem,
-  { row, column, problem, y, a }: Stage,
-  n: number,
-  load: number,
-  met: number,
-  most?: number,
-): number {
+function shareStage(p: Problem, stage: Stage, n: number, load: number, met: number, most?: number): number {
+  const { row, column, problem, y, before, a } = stage;
   const { A, activation } = p;
-  const { rows, columns } = p.block;
+  const { columns } = p.block;
+  const m = heightOf(p.block);
+  for (let i = 0; i < y.length; i++) {
+    const now = y[i]!;
+    if (stage.seen > 1) y[i] = 2 * now - before[i]!;
+    before[i] = now;
+  }
+  stage.seen++;
   for (let i = 0; i < problem.freedoms; i++) {
-    const r = n * rows.length + row + i;
+    const r = n * m + row + i;
     let held = 0;
     for (let j = 0, k = r * columns; j < met; j++, k++) held += A[k]! * activation[j]!;
     // the columns pull with 1 / EFFORT of what they show: asked of them is EFFORT of the torque
     problem.b[i] = -EFFORT * (p.fixed[r]! + load * p.unit[r]! + p.passive[r]!) - held;
   }
-  problem.from = (n * rows.length + row) * columns + column;
+  problem.from = (n * m + row) * columns + column;
   return shareLoad(problem, y, a, most).residual * PER_EFFORT;
 }
 
 /** shares sample n at this load: activations in the problem's `activation`; returns the largest torque left over, Nm */
 export function shareAt(p: Problem, n: number, load: number): number {
+  // what hands and feet push sideways with at this load, asked for like a muscle of that strength
+  scalePushes(p, n, load, true);
+  const left = shareStages(p, n, load);
+  scalePushes(p, n, load, false);
+  return left;
+}
+
+/** makes the columns of the pushes those of this load, and back; at the load's share of the largest, at EFFORT */
+function scalePushes({ block, A, fixed, unit, kept }: Problem, n: number, load: number, down: boolean): void {
+  const { rows, columns, pushes } = block;
+  const m = heightOf(block);
+  for (let k = 0; k < pushes.length; k++) {
+    const r0 = n * m + rows.length + k;
+    const scale = -EFFORT * (fixed[r0]! + load * unit[r0]!);
+    for (let r = 0; r < rows.length; r++) {
+      const at = (n * m + r) * columns + pushes[k]!.column;
+      const place = k * rows.length + r;
+      if (down) kept[place] = A[at]!;
+      const v = down ? kept[place]! * scale : kept[place]!;
+      A[at] = v;
+      A[at + 1] = -v;
+    }
+  }
+}
+
+function shareStages(p: Problem, n: number, load: number): number {
   const [first, second] = p.stages;
   if (!second) return shareStage(p, first!, n, load, 0);
   // where the blade cannot be held with what the limb leaves it, it is seen soon
@@ -213,6 +269,6 @@ export function shareAt(p: Problem, n: number, load: number): number {
  * sample
  */
 export function askedOf(p: Problem, r: number, samples: number, load: (n: number) => number): Float64Array {
-  const m = p.block.rows.length;
+  const m = heightOf(p.block);
   return tabulate(samples, (n) => -(p.fixed[n * m + r]! + load(n) * p.unit[n * m + r]!));
 }

@@ -3,8 +3,9 @@
  * tenth of its force. A length is a sum of its path and its tabulated joints, so that each is sampled alone and summed.
  */
 import { skeleton } from "#core/anatomy/anatomy";
-import { curveIntegral } from "#core/mechanics/curve";
+import { curveIntegral, curveValue } from "#core/mechanics/curve";
 import { FORCE_GRID, setCoordinate, setRhythm, type Model, type ModelHead } from "#core/mechanics/model";
+import { fibreLength } from "#core/mechanics/muscle";
 import { createState, updatePose, updateHeads } from "#core/mechanics/state";
 import { RAD } from "#core/mechanics/vector";
 
@@ -60,13 +61,15 @@ export function reachableRange(model: Model): [number, number][] {
       const values = reach.values[name];
       if (!values) throw new RangeError(`reach says nothing about ${name}`);
       lengths = values.flatMap((v) => {
-        const change = curveIntegral(t.curve, v * RAD) - t.zero;
-        return lengths.map((l) => l - t.sign * change);
+        const change = t.sign * (curveIntegral(t.curve, v * RAD) - t.zero);
+        if (!t.by) return lengths.map((l) => l - change);
+        const { factor, coordinate } = t.by;
+        const others = reach.values[model.coordinates[coordinate]!.replace(/\.right$/, "")]!;
+        return others.flatMap((o) => lengths.map((l) => l - curveValue(factor, o * RAD) * change));
       });
     }
-    const l = Float64Array.from(
-      lengths,
-      (e) => head.referenceLength + e / (head.optimumLength * head.cosPennation),
+    const l = Float64Array.from(lengths, (e) =>
+      fibreLength(head.referenceLength, e / head.optimumLength, head.sinPennation),
     ).filter(
       (v) =>
         (head.active[

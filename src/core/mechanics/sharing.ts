@@ -1,11 +1,21 @@
 /**
  * Load sharing: which heads pull how hard so that every torque is met.
- *   minimise sum V a^2   subject to   A a = b,   0 <= a <= 1
+ *   minimise sum V (e a^2 + a^3)   subject to   A a = b,   0 <= a <= 1
  * with V the muscle volume. Weighting by volume makes the answer the same however a head is divided into parts
- * (tested); plain a^2 does not. Solved through its dual: for given multipliers y the best activation is
- * a = clip(A'y / 2V), so A a(y) = b is a monotone, piecewise linear system of as many equations as freedoms, met by
- * a damped Newton iteration. Works for any number of freedoms; y is kept between samples as a warm start.
+ * (tested); plain a^2 does not. The third power is where the endurance of a held contraction stands (about 1 / a^3,
+ * Crowninshield and Brand 1981, recalled): it spreads work more evenly than the second; e keeps the curvature of the
+ * dual finite at rest. Solved through that dual: for given multipliers y the best activation follows from each head's
+ * pull alone, so A a(y) = b is a monotone system of as many equations as freedoms, met by a damped Newton iteration.
+ * Works for any number of freedoms; y is kept between samples as a warm start.
  */
+const E = 0.05;
+/** pull over V at which a head is fully active: the slope of its cost there */
+const FULL = 2 * E + 3;
+/** activation at a pull of p over V: where the cost's slope 2 e a + 3 a^2 is p */
+export const activationAt = (p: number): number => (p <= 0 ? 0 : p >= FULL ? 1 : (Math.sqrt(E * E + 3 * p) - E) / 3);
+/** what a head costs at activation a, over V */
+export const costAt = (a: number): number => a * a * (E + a);
+
 export interface SharingProblem {
   readonly freedoms: number;
   readonly heads: number;
@@ -23,7 +33,7 @@ export interface SharingProblem {
 }
 
 /** Nm */
-const TOLERANCE = 1e-8;
+const TOLERANCE = 1e-6;
 
 export interface SharingResult {
   /** largest unmet torque, Nm */
@@ -84,8 +94,7 @@ function respond(
 ): number {
   for (let i = 0; i < n; i++) {
     const v = pull[i]!;
-    const w = 2 * V[i]!;
-    a[i] = v <= 0 ? 0 : v >= w ? 1 : v / w;
+    a[i] = v <= 0 ? 0 : activationAt(v / V[i]!);
   }
   let residual = 0;
   for (let f = 0; f < m; f++) {
@@ -103,13 +112,14 @@ function support(V: Float64Array, n: number, pull: Float64Array, turn: Float64Ar
   let sum = 0;
   for (let i = 0; i < n; i++) {
     const v = pull[i]! + t * turn[i]!;
-    const w = 2 * V[i]!;
-    if (v > 0) sum += v >= w ? v - w / 2 : (v * v) / (2 * w);
+    if (v <= 0) continue;
+    const a = activationAt(v / V[i]!);
+    sum += v * a - V[i]! * costAt(a);
   }
   return sum;
 }
 
-/** curvature of the dual: A A' over the heads that answer to a change of y, each over 2V; returns its trace */
+/** curvature of the dual: A A' over the heads that answer to a change of y, each by how fast; returns its trace */
 function curvature(
   { freedoms: m, heads: n, A, from = 0, stride = n, V }: SharingProblem,
   pull: Float64Array,
@@ -121,13 +131,14 @@ function curvature(
   for (let i = 0; i < n; i++) {
     const t = pull[i]!;
     // heads at rest with no pull yet (t = 0) count where the residual would recruit them
-    if (t >= 2 * V[i]! || t < 0) continue;
+    if (t >= FULL * V[i]! || t < 0) continue;
     if (t === 0) {
       let more = 0;
       for (let f = 0; f < m; f++) more += A[from + f * stride + i]! * g[f]!;
       if (more <= 0) continue;
     }
-    const root = Math.sqrt(2 * V[i]!);
+    // da/dp = 1 / (2 V sqrt(e^2 + 3 p / V)); at rest damped, or the first step would be far too bold
+    const root = Math.sqrt(2 * V[i]! * (t === 0 ? 1 : Math.sqrt(E * E + (3 * t) / V[i]!)));
     for (let f = 0; f < m; f++) scaled[f * n + count] = A[from + f * stride + i]! / root;
     count++;
   }

@@ -3,7 +3,8 @@
  * nothing is allocated in the hot path. Lengths are a potential L(q); every moment arm here is minus its derivative
  * with respect to a freedom's angle (checked numerically in the tests).
  */
-import { curveAt } from "#core/mechanics/curve";
+import { curveAt, curveSlope, curveValue } from "#core/mechanics/curve";
+import { fibreLength } from "#core/mechanics/muscle";
 import { FORCE_GRID, type Model, type ModelHead } from "#core/mechanics/model";
 import type { Vec3 } from "#core/mechanics/vector";
 import { cylinderLength, makeTaut, tautLength, type Taut } from "#core/mechanics/wrapping";
@@ -209,8 +210,11 @@ export const readPoint = (state: State, segment: number, at: Vec3): Vec3 => {
   return [out[0]!, out[1]!, out[2]!];
 };
 
-/** a tabulated moment arm and its integral */
+/** a tabulated moment arm and its integral; a point of a cylinder's axis */
 const T = new Float64Array(2);
+const C = new Float64Array(3);
+/** direction of the outside of a shoulder */
+const OUT = new Float64Array(3);
 /** length, forces and moment arms of one head; nothing to do where no joint it crosses has moved since */
 function updateHead(model: Model, state: State, head: ModelHead, h: number): void {
   const { changedAt, headAt } = state;
@@ -226,49 +230,69 @@ function updateHead(model: Model, state: State, head: ModelHead, h: number): voi
   for (let k = 0; k < head.freedoms.length; k++) arms[base + head.freedoms[k]!] = 0;
   const path = head.path;
   if (path) {
-    const { P, Q, U } = state.taut;
+    const { taut, R } = state;
+    const { P, Q, U, V } = taut;
+    const { cylinder } = path;
     const c = 3 * path.centre;
+    if (path.over >= 0) {
+      // behind and to the side of the trunk
+      const b = 9 * path.over;
+      for (let r = 0; r < 3; r++) OUT[r] = path.turn * R[b + 3 * r + 2]! - R[b + 3 * r]!;
+    }
+    if (cylinder) worldPoint(state, cylinder.segment, cylinder.at, C);
     for (let k = 0; k + 1 < path.points.length; k++) {
       const near = path.segments[k]!;
       const far = path.segments[k + 1]!;
       worldPoint(state, near, path.points[k]!, P);
       worldPoint(state, far, path.points[k + 1]!, Q);
-      const onCylinder = path.cylinder > 0 && near !== far;
-      const end = onCylinder ? Q : P;
+      const onCylinder = cylinder !== null && near !== far;
       extent += onCylinder
-        ? cylinderLength(
-            state.taut,
-            state.R,
-            path.axisOf,
-            o[c]!,
-            o[c + 1]!,
-            o[c + 2]!,
-            path.cylinder,
-            path.cylinderSide,
-          )
-        : tautLength(state.taut, o[c]!, o[c + 1]!, o[c + 2]!, path.sphere);
+        ? cylinderLength(taut, R, cylinder.segment, C[0]!, C[1]!, C[2]!, cylinder.frame, cylinder.radius)
+        : tautLength(taut, o[c]!, o[c + 1]!, o[c + 2]!, path.sphere, path.over >= 0 ? OUT : null);
       const crossed = path.crossed[k]!;
       for (let n = 0; n < crossed.length; n++) {
         const f = crossed[n]!;
         const wx = axes[3 * f]!;
         const wy = axes[3 * f + 1]!;
         const wz = axes[3 * f + 2]!;
-        const j = 3 * model.freedoms[f]!.segment;
-        const rx = end[0]! - o[j]!;
-        const ry = end[1]! - o[j + 1]!;
-        const rz = end[2]! - o[j + 2]!;
-        arms[base + f]! -= U[0]! * (wy * rz - wz * ry) + U[1]! * (wz * rx - wx * rz) + U[2]! * (wx * ry - wy * rx);
+        const { segment, carry, centre, moved } = model.freedoms[f]!;
+        // the force is read at the end that the wrapped body does not go with
+        const atQ = onCylinder && moved[cylinder.segment] === 0;
+        const end = atQ ? Q : P;
+        const D = atQ ? V : U;
+        const j = 3 * segment;
+        const i = 3 * centre;
+        let rx = end[0]! - o[j]!;
+        let ry = end[1]! - o[j + 1]!;
+        let rz = end[2]! - o[j + 2]!;
+        if (carry < 1) {
+          // what is only carried moves as its centre does
+          rx += (1 - carry) * (o[i]! - end[0]!);
+          ry += (1 - carry) * (o[i + 1]! - end[1]!);
+          rz += (1 - carry) * (o[i + 2]! - end[2]!);
+        }
+        arms[base + f]! -= D[0]! * (wy * rz - wz * ry) + D[1]! * (wz * rx - wx * rz) + D[2]! * (wx * ry - wy * rx);
       }
     }
   }
   for (let k = 0; k < head.tables.length; k++) {
     const t = head.tables[k]!;
     curveAt(t.curve, q[t.coordinate]!, T);
-    extent -= t.sign * (T[1]! - t.zero);
+    const turned = t.sign * (T[1]! - t.zero);
+    if (t.by) {
+      // one potential: the factor of one joint times what the other has taken up
+      const angle = q[t.by.coordinate]!;
+      const factor = curveValue(t.by.factor, angle);
+      extent -= factor * turned;
+      arms[base + t.freedom]! += factor * t.sign * T[0]!;
+      arms[base + t.by.freedom]! += curveSlope(t.by.factor, angle) * turned;
+      continue;
+    }
+    extent -= turned;
     if (t.freedom >= 0) arms[base + t.freedom]! += t.sign * T[0]!;
   }
   state.extent[h] = extent;
-  const l = head.referenceLength + (extent - head.referenceExtent) / (head.optimumLength * head.cosPennation);
+  const l = fibreLength(head.referenceLength, (extent - head.referenceExtent) / head.optimumLength, head.sinPennation);
   state.length[h] = l;
   const x = Math.max(0, Math.min(FORCE_GRID.count - 1.000001, (l - FORCE_GRID.from) / FORCE_GRID.step));
   const i = Math.floor(x);

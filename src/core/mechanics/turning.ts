@@ -1,6 +1,6 @@
 /** Which joints turn in a rep, which of them it is drawn by, and what each head does about them. */
 import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
-import { isGirdle } from "#core/mechanics/chains";
+import { heightOf, isGirdle } from "#core/mechanics/chains";
 import type { Model, Side } from "#core/mechanics/model";
 import type { Pose } from "#core/mechanics/posture";
 import type { Problem } from "#core/mechanics/problem";
@@ -95,7 +95,7 @@ export function addActions(actions: ActionSums, p: Problem, n: number, column: n
   let sums = actions.get(shown);
   if (!sums) actions.set(shown, (sums = new Map<number, number>()));
   for (let r = 0; r < rows.length; r++) {
-    const torque = p.activation[column]! * p.A[(n * rows.length + r) * columns + column]!;
+    const torque = p.activation[column]! * p.A[(n * heightOf(p.block) + r) * columns + column]!;
     if (torque !== 0) sums.set(rows[r]!, (sums.get(rows[r]!) ?? 0) + torque);
   }
 }

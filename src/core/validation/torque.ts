@@ -4,6 +4,7 @@
  */
 import { z } from "zod";
 import { FORCE_GRID, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
+import { fibreLength } from "#core/mechanics/muscle";
 import { createState, updateState } from "#core/mechanics/state";
 import data from "./torque-curves.json" with { type: "json" };
 
@@ -39,7 +40,10 @@ export interface Lever {
   /** m, in the curve's direction */
   arm: number;
   maxForce: number;
-  length: number;
+  /** fibre length in the reference posture and the muscle's change since, over optimum */
+  reference: number;
+  change: number;
+  sin: number;
   active: Float64Array;
 }
 
@@ -64,7 +68,17 @@ export function curvePoints(model: Model, curve: TorqueCurve): CurvePoint[] {
     const levers = model.heads.flatMap((h, i): Lever[] => {
       const arm = curve.sign * state.arms[i * nf + freedom]!;
       return arm > 0 && (h.side === "right" || h.chain === "spine")
-        ? [{ muscle: h.muscle, arm, maxForce: h.maxForce, length: state.length[i]!, active: h.active }]
+        ? [
+            {
+              muscle: h.muscle,
+              arm,
+              maxForce: h.maxForce,
+              reference: h.referenceLength,
+              change: (state.extent[i]! - h.referenceExtent) / h.optimumLength,
+              sin: h.sinPennation,
+              active: h.active,
+            },
+          ]
         : [];
     });
     return { angle, published, levers };
@@ -81,10 +95,8 @@ export function torqueOf(
   let sum = 0;
   for (const l of levers) {
     const { strength, referenceLength } = change(l.muscle);
-    const x = Math.max(
-      0,
-      Math.min(FORCE_GRID.count - 1.000001, (l.length + referenceLength - FORCE_GRID.from) / FORCE_GRID.step),
-    );
+    const length = fibreLength(l.reference + referenceLength, l.change, l.sin);
+    const x = Math.max(0, Math.min(FORCE_GRID.count - 1.000001, (length - FORCE_GRID.from) / FORCE_GRID.step));
     const i = Math.floor(x);
     sum += l.arm * l.maxForce * strength * (l.active[i]! + (x - i) * (l.active[i + 1]! - l.active[i]!));
   }

@@ -23,8 +23,8 @@ describe("problems read where they stand", () => {
         inside,
       );
       const second = shareLoad({ freedoms: m, heads: n, A: part, b, V }, new Float64Array(m), alone);
-      expect(first.residual).toBeLessThan(1e-8);
-      expect(second.residual).toBeLessThan(1e-8);
+      expect(first.residual).toBeLessThan(1e-6);
+      expect(second.residual).toBeLessThan(1e-6);
       expect(inside).toEqual(alone);
     }
   });
@@ -39,7 +39,7 @@ describe("problems read where they stand", () => {
     expect(shareLoad({ freedoms: m, heads: n, A, b, V }, y, a).iterations).toBeGreaterThan(0);
     const warm = shareLoad({ freedoms: m, heads: n, A, b, V }, y, again);
     expect(warm.iterations).toBeLessThanOrEqual(1);
-    again.forEach((v, i) => expect(v).toBeCloseTo(a[i]!, 8));
+    again.forEach((v, i) => expect(v).toBeCloseTo(a[i]!, 6));
   });
 
   test.each([1, 3])("the largest load of one of several problems behind one another, %d freedoms", (m) => {

@@ -93,7 +93,7 @@ test("what loads the spine is what stands or hinges under a load", () => {
 
 test("rest and reserve follow: a squat no longer rests like a curl", () => {
   expect(made("back-squat")).toMatchObject({ rest: 180, reserves: [3, 2, 2], reps: { low: 6 } });
-  expect(made("seated-cable-row")).toMatchObject({ rest: 150, reserves: [3, 2, 1] });
+  expect(made("chest-supported-row")).toMatchObject({ rest: 150, reserves: [3, 2, 1] });
   expect(made("standing-dumbbell-curl")).toMatchObject({ rest: 90, reserves: [2, 1, 1] });
 });
 

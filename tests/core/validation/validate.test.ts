@@ -7,14 +7,16 @@ const result = validate(0);
 
 test("the model stands where docs say it stands: rows in band, torques, invariants, lifts, statements", () => {
   const { summary } = result;
-  expect([summary.rows, summary.heldOut]).toEqual([133, 46]);
-  expect(summary.inBand).toBeGreaterThanOrEqual(123);
-  expect(summary.heldOutInBand).toBeGreaterThanOrEqual(37);
-  expect(summary.torqueFit).toBeLessThan(0.145);
-  expect(summary.torqueLeftOut).toBeLessThan(0.175);
+  expect(summary.rows).toBeGreaterThanOrEqual(150);
+  expect(summary.heldOut).toBeGreaterThanOrEqual(summary.rows / 3);
+  expect(summary.inBand / summary.rows).toBeGreaterThanOrEqual(0.95);
+  expect(summary.heldOutInBand / summary.heldOut).toBeGreaterThanOrEqual(0.9);
+  expect(summary.torqueFit).toBeLessThan(0.13);
+  expect(summary.torqueLeftOut).toBeLessThan(0.145);
   expect(summary.invariants).toEqual({ checked: 7, holding: 7 });
-  expect(summary.lifts.near / summary.lifts.compared).toBeGreaterThanOrEqual(19 / 22);
-  expect(summary.cases).toEqual({ agrees: 49, contradicts: 12, undecided: 5 });
+  expect(summary.lifts.near / summary.lifts.compared).toBeGreaterThanOrEqual(17 / 22);
+  expect(summary.cases).toEqual({ agrees: 50, contradicts: 11, undecided: 5 });
+  expect(summary.activity.met / summary.activity.of).toBeGreaterThanOrEqual(0.925);
 });
 
 test("never used is never used: rows and curves left out come with another use than the fitted", () => {

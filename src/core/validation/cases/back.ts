@@ -269,9 +269,9 @@ export const backCases: readonly Case[] = [
     id: "C48",
     statement:
       "A rope lets the hands pass the hips in a straight-arm pulldown: farther behind, a shorter lat, less of the rest.",
-    verdict: "contradicts",
+    verdict: "agrees",
     because:
-      "Past the hip the lat is shorter, that is so; but there it loses its lever, and the rear deltoid and the triceps' long head take more of the work, not less.",
+      "Past the hip the lat is shorter, and coming over the side of the ribs it keeps enough of its lever there that the rest does a little less. (With a line over the blade, as in earlier models, it lost the lever and the rest did more.)",
     judge(model) {
       const [past, front] = [run(model, "one-arm-straight-arm-pulldown"), run(model, "straight-arm-pulldown")];
       const rest = (a: typeof past) => 1 - share(a, ...LATS, "teres-major");
