@@ -226,7 +226,7 @@ function compareCommand(first: string | undefined, second: string | undefined, o
   const [a, b] = [first, second].map((text) => {
     const [id, pairs = ""] = (text ?? bad("Which two? See: gryn help compare")).split(":");
     const setup = resolveSetup(exerciseOf(id), valuesOf(pairs.split(",").filter(Boolean)));
-    return summaryOf(model, analyse(model, setup, { samples }));
+    return summaryOf(model, analyse(model, setup, { samples, frames: true }));
   });
   return compared(a!, b!);
 }

@@ -40,6 +40,8 @@ export interface Summary {
   limiters: Analysis["limiters"];
   /** largest load of each pose over the least */
   capacity: number[];
+  /** from which load on, in kg, the body would tip, slide or lift off in this pose */
+  support: Analysis["support"];
 }
 
 export function summaryOf(model: Model, a: Analysis): Summary {
@@ -75,6 +77,7 @@ export function summaryOf(model: Model, a: Analysis): Summary {
       .sort((p, q) => q.share - p.share),
     limiters: a.limiters,
     capacity: Array.from(a.strength, round),
+    support: a.support.map(({ kind, from }) => ({ kind, from: round(from) })),
   };
 }
 

@@ -42,6 +42,7 @@ import {
   type TurningJoint,
 } from "#core/mechanics/turning";
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
+import { supportWatch, type Support } from "#core/mechanics/support";
 import { tabulate } from "#core/mechanics/vector";
 
 export const DEFAULT_SAMPLES = 41;
@@ -95,6 +96,8 @@ export interface Analysis {
   actions: Record<string, Record<string, number>>;
   /** largest unbalanced torque of any chain, Nm */
   residual: number;
+  /** what carries the body, from which load on; where frames are asked for */
+  support: Support[];
   frames: Frames | null;
 }
 
@@ -199,6 +202,7 @@ interface Walk {
   readonly recording: Recording;
   readonly wrist: ReturnType<typeof wristWatch>;
   readonly recorder: ReturnType<typeof frameRecorder> | null;
+  readonly support: ReturnType<typeof supportWatch> | null;
   /** kg taken off the body by an assistance, as a load that is always there */
   readonly assistance: number;
   /** rad, the least and the most of every coordinate */
@@ -240,6 +244,7 @@ function walk(
     problems,
     recording,
     wrist: wristWatch(model, setup, side, samples),
+    support: drawn ? supportWatch(model, setup, side) : null,
     recorder: drawn ? frameRecorder(model, samples, loads, shown) : null,
     assistance: -setup.exercise.assistable * model.body.mass,
     low: new Float64Array(state.q.length).fill(Infinity),
@@ -251,6 +256,7 @@ function walk(
     widen(w, state.q);
     for (let k = 0; k < solved.length; k++) updateHeads(model, state, solved[k]!, solved[k]! + 1);
     const pull = applyLoads(model, state, loads, n / (samples - 1), forces);
+    w.support?.look(state, forces);
     addContacts(model, state, setup, side, forces);
     recordHeads(recording, model, state, n, drawn);
     for (const p of problems) fillSample(p, model, state, forces, n, w.assistance);
@@ -387,6 +393,7 @@ export function analyse(
     ...effects,
     heads: isOneSided(setup) ? busierSide(series) : [...series],
     turns,
+    support: w.support?.told() ?? [],
     frames: w.recorder?.frames() ?? null,
   };
 }
@@ -416,6 +423,7 @@ function impossible(model: Model, setup: Setup, samples: number, reason: string)
     turns: [],
     actions: {},
     residual: 0,
+    support: [],
     frames: null,
   };
 }

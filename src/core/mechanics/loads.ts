@@ -170,7 +170,7 @@ function distanceBetween(a: Vec3, b: Vec3, c: Vec3, d: Vec3): number {
 }
 
 /** totals of force and of moment about the world's origin */
-function total(f: Forces, force: Float64Array, out: Float64Array): void {
+export function totalOf(f: Forces, force: Float64Array, out: Float64Array): void {
   out.fill(0);
   for (let n = 0; n < f.count; n++) {
     const k = 3 * n;
@@ -203,8 +203,8 @@ type Part = readonly [total: Float64Array, force: Float64Array, couple: Float64A
 export function addContacts(model: Model, state: State, setup: Setup, side: Side, f: Forces): void {
   const { on } = setup;
   if (on === "seat" || on === "bench") return;
-  total(f, f.fixed, TF);
-  total(f, f.unit, TU);
+  totalOf(f, f.fixed, TF);
+  totalOf(f, f.unit, TU);
   const parts: readonly Part[] = [
     [TF, f.fixed, f.fixedCouple],
     [TU, f.unit, f.unitCouple],

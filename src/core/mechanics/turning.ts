@@ -128,7 +128,7 @@ export const JOINT_WORDS: Readonly<Record<string, string>> = {
   scapula: "shoulder blade",
   shoulderFlexion: "shoulder",
   shoulderAbduction: "shoulder",
-  shoulderRotation: "shoulder's rotation",
+  shoulderRotation: "shoulder, across or back",
   elbow: "elbow",
   forearm: "forearm's rotation",
   wristFlexion: "wrist",

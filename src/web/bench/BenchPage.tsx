@@ -126,7 +126,12 @@ export default function BenchPage() {
               values={values}
               onValue={setValue}
             />
-            <Facts analysis={analysis} headId={headId} spread={spread} />
+            <Facts
+              analysis={analysis}
+              headId={headId}
+              spread={spread}
+              usual={{ load: exercise.stated.usualLoad, meaning: exercise.stated.loadMeaning }}
+            />
             <div className="actions" style={{ marginTop: 0 }}>
               <Button
                 size="small"

@@ -1,6 +1,7 @@
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { Fragment } from "react";
 import type { Analysis } from "#core/mechanics/analyse";
+import type { SupportKind } from "#core/mechanics/support";
 import { JOINT_WORDS } from "#core/mechanics/turning";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { Term } from "../base/Term";
@@ -43,7 +44,42 @@ const METRICS: readonly { name: string; at: string; value: (m: HeadMetrics) => n
     },
   ];
 
-export function Facts({ analysis, headId, spread }: { analysis: Analysis; headId: string; spread: Spread | null }) {
+/** kg over the usual load up to which it is worth saying what would give way under the body */
+const WORTH_SAYING = 2;
+const MEND: Record<SupportKind, string> = {
+  "tips forwards": "lean back, stagger the feet or hold on with a hand",
+  "tips backwards": "lean in or stagger the feet",
+  "tips sideways": "widen the feet or hold on with the other hand",
+  slides: "stagger the feet or stand where shoes grip",
+  "lifts off": "a pad over the thighs keeps the seat",
+};
+
+/** what carries the body gives way before the muscles may */
+function Stands({ analysis, usual, unit }: { analysis: Analysis; usual: number; unit: string }) {
+  const said = analysis.support.filter((s) => s.from < WORTH_SAYING * usual).sort((a, b) => a.from - b.from);
+  if (said.length === 0) return null;
+  return (
+    <p className="small quiet">
+      {said.map((s, i) => (
+        <Fragment key={s.kind}>
+          {i === 0 ? "The body " : "; it "}
+          <Term at="support">{s.kind}</Term> from about {Math.round(s.from)} kg {unit}: {MEND[s.kind]}
+        </Fragment>
+      ))}
+      .
+    </p>
+  );
+}
+
+interface FactsProps {
+  analysis: Analysis;
+  headId: string;
+  spread: Spread | null;
+  /** the exercise's usual load and what it means */
+  usual: { load: number; meaning: string };
+}
+
+export function Facts({ analysis, headId, spread, usual }: FactsProps) {
   const m = metricsOf(analysis, headId);
   if (!m) return null;
   const beside = Object.entries(analysis.torques)
@@ -103,6 +139,7 @@ export function Facts({ analysis, headId, spread }: { analysis: Analysis; headId
           </>
         )}
       </dl>
+      <Stands analysis={analysis} usual={usual.load} unit={usual.meaning} />
     </>
   );
 }

@@ -1,0 +1,87 @@
+/**
+ * What carries the body as a quantity to report, not a limit: from which load on the body would tip over an edge of its
+ * feet, slide, or lift off its seat, if it kept its pose. Real kilograms: weight, geometry and friction do not scale
+ * with strength. People lean, stagger their feet or hold on.
+ */
+import type { Setup } from "#core/exercises/setup";
+import { totalOf, type Forces } from "#core/mechanics/loads";
+import { sided, type Model, type Side } from "#core/mechanics/model";
+import { worldPoint, type State } from "#core/mechanics/state";
+
+export const SUPPORT_KINDS = ["tips forwards", "tips backwards", "tips sideways", "slides", "lifts off"] as const;
+export type SupportKind = (typeof SUPPORT_KINDS)[number];
+
+export interface Support {
+  kind: SupportKind;
+  /** kg of the load, the least over the rep */
+  from: number;
+}
+
+/** horizontal over vertical force at which a shoe slides on a gym's floor (recalled: 0.5 to 0.8) */
+const FRICTION = 0.6;
+
+/** feet that stand in a stance; none where something else carries */
+const FEET: Partial<Record<Setup["on"], (side: Side) => Side[]>> = {
+  feet: () => ["right", "left"],
+  "one-foot": (side) => [side],
+  "other-foot": (side) => [side === "right" ? "left" : "right"],
+};
+
+/** the load at which a + b w = 0 is passed from the stable (positive) side; infinity where it never is */
+const passes = (a: number, b: number): number => (a > 0 && b < 0 ? -a / b : Infinity);
+
+export function supportWatch(model: Model, setup: Setup, side: Side) {
+  const least = new Map<SupportKind, number>();
+  const note = (kind: SupportKind, w: number) => {
+    if (w < (least.get(kind) ?? Infinity)) least.set(kind, w);
+  };
+  const feet = FEET[setup.on]?.(side) ?? [];
+  const soles = feet.flatMap((s) =>
+    (setup.raisesHeel ? ["ball", "toe"] : ["heel", "toe"]).map((p) => model.points.get(sided(p, s))!),
+  );
+  const fixed = new Float64Array(6);
+  const unit = new Float64Array(6);
+  const at = new Float64Array(3);
+  return {
+    /** @param forces weights and loads, before what carries them is added */
+    look(state: State, forces: Forces) {
+      totalOf(forces, forces.fixed, fixed);
+      totalOf(forces, forces.unit, unit);
+      if (setup.on === "seat" || setup.on === "bench") note("lifts off", passes(-fixed[1]!, -unit[1]!));
+      if (soles.length === 0) return;
+      const [xs, zs]: [number[], number[]] = [[], []];
+      let floor = 0;
+      for (const p of soles) {
+        worldPoint(state, p.segment, p.at, at);
+        xs.push(at[0]!);
+        zs.push(at[2]!);
+        floor += at[1]! / soles.length;
+      }
+      // moment about an edge along z or along x, in the level of the floor
+      const aboutZ = (t: Float64Array, x: number) => t[5]! - x * t[1]! + floor * t[0]!;
+      const aboutX = (t: Float64Array, z: number) => t[3]! + z * t[1]! - floor * t[2]!;
+      const [toe, heel, right, left] = [Math.max(...xs), Math.min(...xs), Math.max(...zs), Math.min(...zs)];
+      note("tips forwards", passes(aboutZ(fixed, toe), aboutZ(unit, toe)));
+      note("tips backwards", passes(-aboutZ(fixed, heel), -aboutZ(unit, heel)));
+      if (setup.exercise.sides === "one") {
+        note("tips sideways", passes(-aboutX(fixed, right), -aboutX(unit, right)));
+        note("tips sideways", passes(aboutX(fixed, left), aboutX(unit, left)));
+      }
+      note("slides", slides(fixed, unit));
+    },
+    told: (): Support[] => [...least].flatMap(([kind, from]) => (Number.isFinite(from) ? [{ kind, from }] : [])),
+  };
+}
+
+/** the least load at which the horizontal force is the friction: a quadratic in w */
+function slides(f: Float64Array, u: Float64Array): number {
+  const k = FRICTION * FRICTION;
+  const a = u[0]! ** 2 + u[2]! ** 2 - k * u[1]! ** 2;
+  const b = 2 * (f[0]! * u[0]! + f[2]! * u[2]! - k * f[1]! * u[1]!);
+  const c = f[0]! ** 2 + f[2]! ** 2 - k * f[1]! ** 2;
+  if (Math.abs(a) < 1e-12) return b > 0 && c < 0 ? -c / b : Infinity;
+  const root = b * b - 4 * a * c;
+  if (root < 0) return Infinity;
+  const roots = [(-b - Math.sqrt(root)) / (2 * a), (-b + Math.sqrt(root)) / (2 * a)].filter((w) => w > 0);
+  return Math.min(Infinity, ...roots);
+}
