@@ -191,6 +191,21 @@ const HANDLERS: Handlers = {
       inverse: [{ kind: "swap", prescriptionId: operation.prescription.id, prescription: place.prescription }],
     };
   },
+  recompute(program, { prescriptionId, pinned }) {
+    const place = placeOf(program, prescriptionId);
+    if (!place) return { refused: GONE };
+    const { modelVersion, exerciseVersion, setupKey, credits, bodyLoad } = place.prescription;
+    return {
+      program: replace(program, prescriptionId, { ...place.prescription, ...pinned }),
+      inverse: [
+        {
+          kind: "recompute",
+          prescriptionId,
+          pinned: { modelVersion, exerciseVersion, setupKey, credits, bodyLoad },
+        },
+      ],
+    };
+  },
   pair(program, operation) {
     const day = program.days.find((d) => d.blocks.some((b) => b.id === operation.blockId));
     const [one, other] = [
@@ -300,6 +315,8 @@ export function touches(operation: Operation, program: Program): string[] {
       ];
     case "change":
       return Object.keys(operation.change).map((field) => `${operation.prescriptionId}/${field}`);
+    case "recompute":
+      return [`${operation.prescriptionId}/pinned`];
     case "swap":
       return [operation.prescriptionId, operation.prescription.id];
     case "pair":
@@ -314,6 +331,17 @@ export function touches(operation: Operation, program: Program): string[] {
       ];
       return [`${one}/pair`, `${other}/pair`, ...within.flatMap((p) => [`${p.id}/place`, `${p.id}/pair`])];
     }
+    case "rename-program":
+      return ["program/name"];
+    default:
+      return touchesOfDay(operation, program);
+  }
+}
+
+type OfADay = Extract<Operation, { kind: "rename-day" | "date-day" | "add-day" | "remove-day" | "move-day" }>;
+
+function touchesOfDay(operation: OfADay, program: Program): string[] {
+  switch (operation.kind) {
     case "rename-day":
       return [`${operation.dayId}/name`];
     case "date-day":
@@ -326,8 +354,6 @@ export function touches(operation: Operation, program: Program): string[] {
     }
     case "move-day":
       return [`${operation.dayId}/order`, `${DAYS}/order`];
-    case "rename-program":
-      return ["program/name"];
   }
 }
 

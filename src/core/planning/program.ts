@@ -93,6 +93,16 @@ export const prescriptionSchema = z.strictObject({
 });
 export type Prescription = z.infer<typeof prescriptionSchema>;
 
+/** what a line takes from the mechanics when it is planned */
+export const pinnedSchema = prescriptionSchema.pick({
+  modelVersion: true,
+  exerciseVersion: true,
+  setupKey: true,
+  credits: true,
+  bodyLoad: true,
+});
+export type Pinned = z.infer<typeof pinnedSchema>;
+
 export const blockSchema = z.strictObject({ id: z.uuid(), prescriptions: z.array(prescriptionSchema).min(1).max(2) });
 export type Block = z.infer<typeof blockSchema>;
 export const daySchema = z.strictObject({
@@ -137,6 +147,7 @@ export const operationSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("move"), prescriptionId: z.uuid(), dayId: z.uuid(), index }),
   z.strictObject({ kind: z.literal("change"), prescriptionId: z.uuid(), change: changeSchema }),
   z.strictObject({ kind: z.literal("swap"), prescriptionId: z.uuid(), prescription: prescriptionSchema }),
+  z.strictObject({ kind: z.literal("recompute"), prescriptionId: z.uuid(), pinned: pinnedSchema }),
   z.strictObject({ kind: z.literal("pair"), blockId: z.uuid(), withBlockId: z.uuid() }),
   z.strictObject({
     kind: z.literal("unpair"),

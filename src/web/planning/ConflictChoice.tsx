@@ -14,6 +14,7 @@ const show = (v: unknown): string =>
           .join(", ")
       : `${v as string | number | boolean}`;
 const FIELD: Record<string, string> = {
+  pinned: "numbers of the mechanics",
   reps: "reps",
   reserves: "reserve of the sets",
   rest: "rest",

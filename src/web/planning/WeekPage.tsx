@@ -25,6 +25,7 @@ import { ConflictChoice } from "./ConflictChoice";
 import { HandOverButton } from "./HandOverButton";
 import { Loom } from "./Loom";
 import type { Plan } from "./plans";
+import { Recompute } from "./Recompute";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
 import { useStrength } from "../mechanics/useStrength";
@@ -135,6 +136,7 @@ export default function WeekPage() {
     <EditionContext value={edition}>
       <WeekLine client={client} plan={plan} program={program} edit={edit} undo={undo} redo={redo} />
       <DaysNotice client={client} program={program} edit={edit} />
+      <Recompute program={program} client={client} edit={edit} />
       {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
       <div className="week">
         <div>

@@ -1,0 +1,95 @@
+/** A week planned with an earlier model: its numbers stay, and what the present one says can be seen and taken. */
+import { Button, Modal } from "antd";
+import { useState } from "react";
+import { muscleName } from "#core/anatomy/anatomy";
+import type { Client } from "#core/clients/client";
+import { exercises } from "#core/exercises/library";
+import { MODEL_VERSION } from "#core/mechanics/model";
+import type { Operation, Program } from "#core/planning/program";
+import { doseChanges, pinnedBy, plannedBefore } from "#core/planning/recompute";
+import { fixed } from "../../page/locale";
+import { useEdition } from "../base/edition";
+import { message } from "../base/say";
+import { askSurvey } from "../mechanics/analyst";
+import { bodyOf } from "../mechanics/useSurvey";
+
+interface RecomputeProps {
+  program: Program;
+  client: Client;
+  edit: (...operations: Operation[]) => void;
+}
+
+const SHOWN = 8;
+
+export function Recompute({ program, client, edit }: RecomputeProps) {
+  const { method } = useEdition();
+  const [operations, setOperations] = useState<Operation[] | null>(null);
+  const [busy, setBusy] = useState(false);
+  const before = plannedBefore(program, MODEL_VERSION).filter((p) => exercises.has(p.exerciseId));
+  if (before.length === 0) return null;
+  const ask = async () => {
+    setBusy(true);
+    try {
+      const asked = before.map(({ exerciseId, values }) => ({ exerciseId, values }));
+      const { modelVersion, rows } = await askSurvey(asked, bodyOf(client), 0);
+      setOperations(
+        before.flatMap((p, i): Operation[] => {
+          const row = rows[i];
+          const exercise = exercises.get(p.exerciseId);
+          if (!row?.view.feasible || !exercise) return [];
+          const pinned = pinnedBy(modelVersion, p, exercise, row.view, method, client.mass);
+          return [{ kind: "recompute", prescriptionId: p.id, pinned }];
+        }),
+      );
+    } catch {
+      message.error("The mechanics could not be asked just now. Nothing has changed.");
+    }
+    setBusy(false);
+  };
+  const changes = operations ? doseChanges(program, operations) : [];
+  const take = () => {
+    edit(...(operations ?? []));
+    setOperations(null);
+  };
+  const models = [...new Set(before.map((p) => p.modelVersion))].join(" and ");
+  return (
+    <p className="notice small" role="status">
+      {before.length === 1 ? "One line was" : `${before.length} lines were`} planned with {models}, and their numbers
+      stay as they are. This Gryn has {MODEL_VERSION}.{" "}
+      <button type="button" className="plain link" disabled={busy} onClick={() => void ask()}>
+        {busy ? "Asking ..." : "See what it would change"}
+      </button>
+      <Modal
+        open={operations !== null}
+        onCancel={() => setOperations(null)}
+        title={`What ${MODEL_VERSION} would change`}
+        width={460}
+        footer={[
+          <Button key="keep" onClick={() => setOperations(null)}>
+            Keep the numbers
+          </Button>,
+          <Button key="take" type="primary" onClick={take}>
+            Take the new ones
+          </Button>,
+        ]}
+      >
+        <p className="small quiet">
+          Effective sets a week. Loads, reps and the log stay; what was handed over stays as it was handed over. One
+          undo takes it back.
+        </p>
+        {changes.length === 0 && <p>No muscle's dose changes by a tenth of a set.</p>}
+        <dl className="facts">
+          {changes.slice(0, SHOWN).map((c) => (
+            <div key={c.muscle} style={{ display: "contents" }}>
+              <dt>{muscleName(c.muscle)}</dt>
+              <dd>
+                {fixed(c.from, 1)} to {fixed(c.to, 1)}
+              </dd>
+            </div>
+          ))}
+        </dl>
+        {changes.length > SHOWN && <p className="small quiet">and {changes.length - SHOWN} more, by less</p>}
+      </Modal>
+    </p>
+  );
+}
