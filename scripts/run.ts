@@ -136,6 +136,7 @@ async function serveAll(running: Running, port: number, ownerUrl: string | null,
   const serving = running.add(
     await serve({
       databaseUrl: appUrl,
+      directUrl: env.GRYN_DIRECT_DATABASE_URL ?? appUrl,
       pages: act === "dev" ? null : resolve("dist"),
       host,
       port,

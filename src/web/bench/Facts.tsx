@@ -63,7 +63,7 @@ function Stands({ analysis, usual, unit }: { analysis: Analysis; usual: number; 
       {said.map((s, i) => (
         <Fragment key={s.kind}>
           {i === 0 ? "The body " : "; it "}
-          <Term at="support">{s.kind}</Term> from about {Math.round(s.from)} kg {unit}: {MEND[s.kind]}
+          <Term at="support">{s.kind}</Term> from about {Math.round(s.from)} kg ({unit}): {MEND[s.kind]}
         </Fragment>
       ))}
       .

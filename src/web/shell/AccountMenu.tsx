@@ -1,14 +1,18 @@
 import { Button, Dropdown } from "antd";
+import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../base/api";
 import { MODE_EVENT } from "../base/mode";
 
 export interface AccountMenuProps {
   name: string;
+  /** somebody asked for it before it was there */
+  asked: boolean;
   onKeys: () => void;
 }
 
-export default function AccountMenu({ name, onKeys }: AccountMenuProps) {
+export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
+  const [open, setOpen] = useState(asked);
   const [signOut] = api.useSignOutMutation();
   const navigate = useNavigate();
   const leave = async () => {
@@ -18,6 +22,8 @@ export default function AccountMenu({ name, onKeys }: AccountMenuProps) {
   return (
     <Dropdown
       trigger={["click"]}
+      open={open}
+      onOpenChange={setOpen}
       menu={{
         items: [
           { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },

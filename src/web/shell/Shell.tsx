@@ -35,6 +35,7 @@ function Desk({ name }: { name: string }) {
   const { clientId, clients, open } = useOpenClient();
   const [over, setOver] = useState<Over>(null);
   const [said, setSaid] = useState(false);
+  const [menuAsked, setMenuAsked] = useState(false);
   const navigate = useNavigate();
   const location = useLocation();
   const inClient = location.pathname.startsWith("/clients/");
@@ -105,8 +106,14 @@ function Desk({ name }: { name: string }) {
             onChange={pick}
             options={clients.map((c) => ({ value: c.id, label: c.name }))}
           />
-          <Suspense fallback={<Button type="text">{name}</Button>}>
-            <AccountMenu name={name} onKeys={() => setOver("keys")} />
+          <Suspense
+            fallback={
+              <Button type="text" onClick={() => setMenuAsked(true)}>
+                {name}
+              </Button>
+            }
+          >
+            <AccountMenu name={name} asked={menuAsked} onKeys={() => setOver("keys")} />
           </Suspense>
         </div>
       </header>
