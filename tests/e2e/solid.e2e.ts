@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { spawnSync } from "node:child_process";
 import { build } from "esbuild";
 import { readFileSync, writeFileSync } from "node:fs";
@@ -120,6 +121,42 @@ test("a program file: a bad one changes nothing and says where, a good one is sh
   await expect(page.getByLabel(`${OVERHEAD}: rest`)).toHaveValue("90");
   await give("good.json", text);
   await expect(dialog).toContainText("There is nothing to change");
+});
+
+test("a line planned with an earlier model keeps its numbers until the new ones are taken, and one undo brings them back", async ({
+  page,
+}, info) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Export", exact: true }).click();
+  const file = JSON.parse(readFileSync(await (await download).path(), "utf8"));
+  const line = file.days[0].blocks[0].prescriptions[0];
+  line.id = randomUUID();
+  line.modelVersion = "body-2";
+  for (const credit of Object.values<{ share: number }>(line.credits)) credit.share /= 2;
+  const path = info.outputPath("older.json");
+  writeFileSync(path, JSON.stringify(file));
+  await page.getByLabel("Program file").setInputFiles(path);
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: "Take it in" }).click();
+  await saved(page);
+  const notice = page.getByText(/One line was planned with body-2/);
+  await expect(notice).toBeVisible();
+  await page.getByRole("button", { name: "See what it would change" }).click();
+  await expect(dialog).toContainText("What body-3 would change");
+  await expect(dialog).toContainText("Triceps");
+  await dialog.getByRole("button", { name: "Keep the numbers" }).click();
+  await expect(notice).toBeVisible();
+  await page.getByRole("button", { name: "See what it would change" }).click();
+  await dialog.getByRole("button", { name: "Take the new ones" }).click();
+  await expect(notice).toHaveCount(0);
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(notice).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(notice).toHaveCount(0);
+  await saved(page);
 });
 
 test("a reload without network reopens the session; everything is sent once when it is back", async ({

@@ -58,7 +58,8 @@ export function App() {
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
       <Provider store={store}>
         <Suspense fallback={<Loading what="Gryn" />}>
-          <BrowserRouter>
+          {/* no transitions: what a click leads to stands at once, and the next click is never the old place's */}
+          <BrowserRouter useTransitions={false}>
             <Places />
           </BrowserRouter>
         </Suspense>
