@@ -178,7 +178,10 @@ test("the bench answers a moved parameter, and names the difference to a pinned 
   await expect(figure).toHaveAttribute("aria-label", hardest!);
 
   // the pulley is dragged in the drawing
-  await page.evaluate(() => scrollTo(0, 0));
+  await page
+    .locator("circle.pulley")
+    .first()
+    .evaluate((e) => e.scrollIntoView({ block: "center" }));
   const pulley = (await page.locator("circle.pulley").first().boundingBox())!;
   await page.mouse.move(pulley.x + 8, pulley.y + 8);
   await page.mouse.down();
