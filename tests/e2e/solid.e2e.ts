@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { spawnSync } from "node:child_process";
+import type { Page } from "@playwright/test";
 import { build } from "esbuild";
 import { readFileSync, writeFileSync } from "node:fs";
 import { control, expect, handOver, openClient, openPhone, saved, signIn, test } from "./hands";
@@ -7,6 +8,12 @@ import { control, expect, handOver, openClient, openPhone, saved, signIn, test }
 test.beforeEach(async () => void (await control("reset")));
 
 const OVERHEAD = "Overhead cable extension, pulley below the shoulder";
+/** the open week as a file */
+async function exported(page: Page): Promise<string> {
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "Export", exact: true }).click();
+  return readFileSync(await (await download).path(), "utf8");
+}
 const setsOn = (name: string) => new RegExp(`^${name}, \\d sets`);
 
 test("the loom by keys: sets, place, day, lock and off, with undo for each", async ({ page }) => {
@@ -83,9 +90,7 @@ test("a program file: a bad one changes nothing and says where, a good one is sh
 }, info) => {
   await signIn(page);
   await openClient(page, "Maja", "Week");
-  const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Export", exact: true }).click();
-  const text = readFileSync(await (await download).path(), "utf8");
+  const text = await exported(page);
   const give = async (name: string, content: string) => {
     const path = info.outputPath(name);
     writeFileSync(path, content);
@@ -128,9 +133,7 @@ test("a line planned with an earlier model keeps its numbers until the new ones 
 }, info) => {
   await signIn(page);
   await openClient(page, "Maja", "Week");
-  const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Export", exact: true }).click();
-  const file = JSON.parse(readFileSync(await (await download).path(), "utf8"));
+  const file = JSON.parse(await exported(page));
   const line = file.days[0].blocks[0].prescriptions[0];
   line.id = randomUUID();
   line.modelVersion = "body-2";

@@ -180,6 +180,25 @@ test("a worker that is killed hard: the job is taken up within 10 s by another, 
   }
 }, 60_000);
 
+test("a job at work says that it lives, and wakes nobody by it", async () => {
+  const { id } = await ask(one!, client!, "quiet");
+  let heard = 0;
+  const unhear = signals().on(id, () => (heard += 1));
+  let go = () => undefined as void;
+  const held = new Promise<void>((resolve) => (go = resolve));
+  run(async () => {
+    await held;
+    return "found";
+  });
+  await until(one!, id, "running");
+  await pause(3000);
+  // taken, and nothing since: signs of life that called each other up would be hundreds by now
+  expect(heard).toBeLessThanOrEqual(3);
+  go();
+  await until(one!, id, "done");
+  unhear();
+});
+
 test("the database gone in the middle costs nothing but time", async () => {
   const { id } = await ask(one!, client!, "cut");
   let tries = 0;

@@ -3,9 +3,9 @@ import { z } from "zod";
 import { library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import type { Database } from "#server/database/database";
-import type { Handler } from "#server/jobs/runner";
+import { Interrupted, type Handler } from "#server/jobs/runner";
 import { keepMechanics, readMechanics } from "#server/mechanics/cache";
-import type { Work } from "#server/work/work";
+import { isThreadGone, type Work } from "#server/work/work";
 
 /** setups between two signs of progress */
 const CHUNK = 12;
@@ -29,7 +29,9 @@ export const surveyHandler =
     let done = known.size;
     for (let i = 0; i < missing.length; i += CHUNK) {
       const part = missing.slice(i, i + CHUNK);
-      const { rows } = await work.survey(body, part, signal);
+      const { rows } = await work.survey(body, part, signal).catch((error: unknown) => {
+        throw isThreadGone(error) && !signal.aborted ? new Interrupted("the engine's thread ended") : error;
+      });
       await database.withPractice(job.practiceId, (tx) => keepMechanics(tx, whose, rows));
       done += part.length;
       await tell(done / keys.length, { setups: done });

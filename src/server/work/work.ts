@@ -28,6 +28,10 @@ export interface Work {
   close(): Promise<void>;
 }
 
+/** the thread died, which says nothing about the task */
+export const isThreadGone = (error: unknown): boolean =>
+  error instanceof Error && /worker (exited|thread)|terminat/i.test(error.message);
+
 const WORKER = fileURLToPath(new URL("./worker.mjs", import.meta.url));
 /** ms without a task after which a worker ends */
 const IDLE = 60_000;

@@ -76,8 +76,11 @@ begin
   perform pg_notify('gryn_job', new.id::text);
   return null;
 end $$;
-create trigger job_changed after insert or update of state, progress, best, cancel_requested on job
-  for each row execute function gryn.job_changed();
+create trigger job_made after insert on job for each row execute function gryn.job_changed();
+-- a sign of life alone changes nothing that anybody waits for
+create trigger job_changed after update on job for each row
+  when ((old.state, old.progress, old.best, old.cancel_requested) is distinct from (new.state, new.progress, new.best, new.cancel_requested))
+  execute function gryn.job_changed();
 
 -- the next job for a worker: the oldest that waits, or whose worker has not been heard of, of a practice that has not as
 -- many at work as it may. One that has worn out its tries fails.
