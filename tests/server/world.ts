@@ -1,4 +1,4 @@
-/** A practice of its own for each test file, on the shared cluster, behind the real application. */
+/** A practice of its own for each test file, on the database of its worker, behind the real application. */
 import { randomUUID } from "node:crypto";
 import pg from "pg";
 import { pino } from "pino";
@@ -13,8 +13,9 @@ import { startWork, type Work } from "#server/work/work";
 import type { ClientInput } from "#core/clients/client";
 import { clientOf } from "../support/programs";
 
-export const OWNER_URL = () => process.env.GRYN_TEST_OWNER_URL!;
-export const APP_URL = () => process.env.GRYN_TEST_APP_URL!;
+const ofThisWorker = (url: string) => `${url}_${process.env.JEST_WORKER_ID}`;
+export const OWNER_URL = () => ofThisWorker(process.env.GRYN_TEST_OWNER_URL!);
+export const APP_URL = () => ofThisWorker(process.env.GRYN_TEST_APP_URL!);
 
 export interface Person {
   practiceId: string;

@@ -3,7 +3,7 @@
  * joins arm, spine and leg, so that the largest load of the body is the least of the chains' largest loads, exactly.
  */
 import { skeleton, type Chain } from "#core/anatomy/anatomy";
-import type { Setup } from "#core/exercises/setup";
+import type { Angles, Setup } from "#core/exercises/setup";
 import { sided, type Model, type Side } from "#core/mechanics/model";
 import type { State } from "#core/mechanics/state";
 import { RAD } from "#core/mechanics/vector";
@@ -98,7 +98,7 @@ function pushesOf(setup: Setup, chain: Chain): string[] {
  */
 function settlesAbout({ exercise, keys }: Setup, chain: Chain): string[] {
   if (chain !== "arm" || exercise.grip === "bar" || !exercise.loads.some((l) => l.at === "grip")) return [];
-  const open = (id: "twist" | "plane") => !isDriven({ keys } as Setup, id);
+  const open = (id: "twist" | "plane") => !isDriven(keys, id);
   return [...(open("twist") ? ["humerus"] : []), ...(open("plane") ? ["trunk"] : [])];
 }
 
@@ -108,7 +108,7 @@ function settlesAbout({ exercise, keys }: Setup, chain: Chain): string[] {
  */
 function softOf(setup: Setup, id: string): number {
   const torque = skeleton.passive.soft[id] ?? 0;
-  if (isDriven(setup, id)) return 0;
+  if (isDriven(setup.keys, id as keyof Angles)) return 0;
   if ((id === "hipAbduction" || id === "hipRotation") && standsOnTwoFeet(setup)) return 0;
   return torque;
 }
@@ -118,19 +118,16 @@ const SEAT = 150;
 
 /** deg over the rep from which on the path turns a joint */
 const DRIVEN = 5;
-function isDriven({ keys }: Setup, id: string): boolean {
-  const angles = keys.map((k) => (k.angles as Readonly<Record<string, number>>)[id] ?? 0);
-  return Math.max(...angles) - Math.min(...angles) > DRIVEN;
-}
+const isDriven = (keys: Setup["keys"], id: keyof Angles): boolean => spanOf(keys, id) > DRIVEN;
 
 /** an exercise whose point is to turn the arm about its shaft: there the soft torque would do the work */
-const turnsTheArm = ({ keys }: Setup): boolean => {
-  const span = (id: "twist" | "elevation") => {
-    const angles = keys.map((k) => k.angles[id] ?? 0);
-    return Math.max(...angles) - Math.min(...angles);
-  };
-  return span("twist") > 25 && span("elevation") < 25;
-};
+const turnsTheArm = ({ keys }: Setup): boolean => spanOf(keys, "twist") > 25 && spanOf(keys, "elevation") < 25;
+
+/** deg that the keys of a path go over in a pose coordinate */
+function spanOf(keys: Setup["keys"], id: keyof Angles): number {
+  const angles = keys.map((k) => k.angles[id] ?? 0);
+  return Math.max(...angles) - Math.min(...angles);
+}
 
 /** one column before it has its place: the rows it acts on, and the head or passive torque it stands for */
 type Column = { readonly rows: readonly number[] } & (
@@ -162,7 +159,7 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
         return torque ? [torque, -torque].map((t) => ({ rows: [row], torque: t, shaft: -1 })) : [];
       }),
       ...rows.flatMap((f, row): Column[] =>
-        setup.on === "seat" && idOf(f) === "hipFlexion" && !isDriven(setup, "hipFlexion")
+        setup.on === "seat" && idOf(f) === "hipFlexion" && !isDriven(setup.keys, "hipFlexion")
           ? [{ rows: [row], torque: SEAT, shaft: -1 }]
           : [],
       ),
