@@ -9,7 +9,7 @@ import { findHead, heads, headTitle } from "#core/anatomy/anatomy";
 import { exerciseJsonSchema, readExerciseFile } from "#core/exchange/files";
 import type { Exercise } from "#core/exercises/format";
 import { exercises, findExercise, library } from "#core/exercises/library";
-import { resolveSetup, setupName, SetupError, type Values } from "#core/exercises/setup";
+import { resolveSetup, setupName, SetupError, type Setup, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { DEFAULT_BODY, type Body, type Model } from "#core/mechanics/model";
@@ -18,7 +18,15 @@ import { variedBodies } from "#core/mechanics/variation";
 import { rankHead } from "#core/ranking/rank";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { becauseText } from "#core/ranking/because";
-import { maximumOf, STRENGTH_RULE } from "#core/training/strength";
+import { chosenSet } from "#core/training/chosen-load";
+import {
+  clientStrength,
+  expectedLoad,
+  ownBody,
+  type ClientStrength,
+  type LiftedSet,
+} from "#core/training/client-strength";
+import { STRENGTH_RULE } from "#core/training/strength";
 import { compared, summaryOf } from "./summary";
 import { validate } from "#core/validation/validate";
 
@@ -35,21 +43,29 @@ const OPTIONS = {
   samples: { type: "string" },
   bodies: { type: "string" },
   seed: { type: "string" },
-  calibrate: { type: "string" },
+  calibrate: { type: "string", multiple: true },
+  kg: { type: "string" },
+  reserve: { type: "string" },
+  reps: { type: "string" },
   head: { type: "string" },
   school: { type: "string" },
   summary: { type: "boolean" },
 } as const;
 type Options = {
-  [K in keyof typeof OPTIONS]?: K extends "set" ? string[] : K extends "help" | "summary" ? boolean : string;
+  [K in keyof typeof OPTIONS]?: K extends "set" | "calibrate"
+    ? string[]
+    : K extends "help" | "summary"
+      ? boolean
+      : string;
 };
 
 const USAGE = `Usage: npm run -s gryn -- <command>
   heads
   exercises
-  analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2] [--summary]
+  analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2 ...] [--kg 60 [--reserve 2]] [--summary]
   compare <id[:parameter=value,...]> <id[:parameter=value,...]> [--height 1.75] [--mass 75] [--samples 41]
   rank --head <id> [--school <id>] [--height ...] [--mass ...] [--bodies 6]
+  loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]
   validate [--bodies 15] [--seed 4]
   export-exercise <exercise id>
   schema
@@ -142,18 +158,78 @@ function spreadOf(
   return out;
 }
 
-/** one logged set, such as back-squat:depth=100=60x8@2: what this body's strength is over the model's */
-function calibration(text: string, model: Model): { exercise: string; factor: number; rule: string } {
-  const [, id, given, load, reps, reserve] =
-    /^([a-z-]+)(?::(.*))?=([\d.]+)x(\d+)@(\d+)$/.exec(text) ??
-    bad(`--calibrate wants id[:parameter=value,...]=LOADxREPS@RESERVE, not "${text}".`);
-  const exercise = exerciseOf(id);
-  const a = analyse(model, resolveSetup(exercise, valuesOf(given ? given.split(",") : [])));
-  if (!a.feasible || !(a.rawLoad > 0)) return bad(`${id} cannot be lifted in this body: ${a.warnings.join(" ")}`);
+/** logged sets, such as back-squat:depth=100=60x8@2 */
+const liftsOf = (texts: readonly string[]): LiftedSet[] =>
+  texts.map((text) => {
+    const [, id, given, load, reps, reserve] =
+      /^([a-z-]+)(?::(.*))?=([\d.]+)x(\d+)@(\d+)$/.exec(text) ??
+      bad(`--calibrate wants id[:parameter=value,...]=LOADxREPS@RESERVE, not "${text}".`);
+    const { values } = resolveSetup(exerciseOf(id), valuesOf(given ? given.split(",") : []));
+    return { exerciseId: id!, values, kg: Number(load), reps: Number(reps), reserve: Number(reserve) };
+  });
+
+/** what the lifts say of this body's strength and of these setups; null where none was given */
+function strengthFrom(o: Options, body: Body, wanted: readonly Setup[]): ClientStrength | null {
+  const lifts = liftsOf(o.calibrate ?? []);
+  if (lifts.length === 0) return null;
+  const told = clientStrength(
+    body,
+    lifts,
+    wanted.map((w) => ({ exerciseId: w.exercise.id, values: w.values })),
+  );
+  return told.lifts > 0
+    ? told
+    : bad("None of these sets can be lifted in this body: nothing is known of its strength.");
+}
+
+const groupsOf = ({ groups }: ClientStrength) =>
+  Object.fromEntries(groups.filter((g) => g.told).map((g) => [g.group, { factor: g.factor, spread: g.spread }]));
+
+/** a set at a chosen load, in this body's own strengths */
+function chosenOf(o: Options, model: Model, setup: Setup) {
+  if (o.kg === undefined) return {};
+  const load = { kg: numberOf(o, "kg", 0, -300, 1000), reserve: numberOf(o, "reserve", 0, 0, 10, true) };
+  const set = chosenSet(model, setup, load);
+  if (!set) return { chosen: { ...load, possible: false } };
+  const { analysis, reps, strength, maximum } = set;
   return {
-    exercise: id!,
-    factor: maximumOf(Number(load), Number(reps), Number(reserve)) / a.rawLoad,
+    chosen: {
+      ...load,
+      reps,
+      strength,
+      maximum,
+      stuckFrom: analysis.stuckFrom,
+      spine: analysis.spine,
+      engagedMass: analysis.engagedMass,
+      demands: analysis.demands,
+      activation: Object.fromEntries(analysis.heads.map((h) => [h.id, list(h.activation)])),
+    },
+  };
+}
+
+/** what is expected of every setup of the library */
+function loadsCommand(o: Options): unknown {
+  const body = bodyOf(o);
+  const [, low, high] = /^(\d+)(?:-(\d+))?$/.exec(o.reps ?? "8-12") ?? bad(`--reps wants 8 or 8-12, not "${o.reps}".`);
+  const reps = { low: Number(low), high: Number(high ?? low) };
+  if (reps.low < 1 || reps.high < reps.low) bad(`--reps wants 8 or 8-12, not "${o.reps}".`);
+  const reserve = numberOf(o, "reserve", 2, 0, 10, true);
+  const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
+  const told = strengthFrom(o, body, setups) ?? bad("Which sets? Give at least one --calibrate.");
+  return {
     rule: STRENGTH_RULE,
+    lifts: told.lifts,
+    groups: groupsOf(told),
+    reps,
+    reserve,
+    loads: told.loads.map((l, i) => ({
+      setup: l.key,
+      unit: `kg ${setups[i]!.exercise.stated.loadMeaning}`,
+      maximum: l.maximum,
+      spread: l.spread,
+      expected: expectedLoad(l, reps, reserve),
+      weakLinks: l.weakLinks,
+    })),
   };
 }
 
@@ -161,24 +237,25 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
   const exercise = exerciseOf(name);
   const setup = resolveSetup(exercise, valuesOf(o.set ?? []));
   const samples = numberOf(o, "samples", 41, 5, 401, true);
-  const body = bodyOf(o);
+  const given = bodyOf(o);
+  const told = strengthFrom(o, given, [setup]);
+  const body = told ? ownBody(given, told) : given;
   const model = compileModel(body);
   const a = analyse(model, setup, { samples, frames: true });
   const bodies = numberOf(o, "bodies", 0, 0, 64, true);
   const varied = bodies
-    ? variedBodies(body, bodies, numberOf(o, "seed", 1, 0, 1e9, true)).map((b) =>
+    ? variedBodies(given, bodies, numberOf(o, "seed", 1, 0, 1e9, true)).map((b) =>
         analyse(compileModel(b), setup, { samples }),
       )
     : [];
   if (o.summary) return summaryOf(model, a);
-  const calibrated = o.calibrate === undefined ? null : calibration(o.calibrate, model);
   return {
     exercise: exercise.id,
     setup: setup.key,
     name: setupName(exercise, setup.values),
     values: setup.values,
     modelVersion: a.modelVersion,
-    body,
+    body: given,
     feasible: a.feasible,
     warnings: a.warnings,
     samples: { s: list(a.s), joints: lists(a.joints) },
@@ -207,15 +284,19 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
     ...(bodies
       ? { spread: { bodies, feasible: varied.filter((v) => v.feasible).length, heads: spreadOf(varied) } }
       : {}),
-    ...(calibrated
+    ...(told
       ? {
           calibrated: {
-            ...calibrated,
-            largestLoad: a.feasible ? a.rawLoad * calibrated.factor : null,
+            rule: STRENGTH_RULE,
+            lifts: told.lifts,
+            groups: groupsOf(told),
+            largestLoad: a.feasible ? a.rawLoad : null,
+            spread: told.loads[0]?.spread ?? null,
             unit: `kg ${exercise.stated.loadMeaning}`,
           },
         }
       : {}),
+    ...chosenOf(o, model, setup),
   };
 }
 
@@ -329,6 +410,8 @@ function run(argv: string[]): unknown {
       return exercisesCommand();
     case "analyse":
       return analyseCommand(name, parsed.values);
+    case "loads":
+      return loadsCommand(parsed.values);
     case "rank":
       return rankCommand(parsed.values);
     case "validate":

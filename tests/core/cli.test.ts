@@ -58,7 +58,7 @@ test("an analysis says everything it should, and an exported definition gives th
 test("varied bodies give a spread, a logged set gives kilograms", () => {
   const a: {
     spread: { bodies: number; heads: Record<string, { loadedLength: { low: number; median: number; high: number } }> };
-    calibrated: { largestLoad: number; factor: number };
+    calibrated: { largestLoad: number; lifts: number };
   } = gryn(
     "analyse",
     "standing-dumbbell-curl",
@@ -73,6 +73,37 @@ test("varied bodies give a spread, a logged set gives kilograms", () => {
   expect(a.spread.bodies).toBe(4);
   expect([low <= median, median <= high, low < high]).toEqual([true, true, true]);
   expect(a.calibrated.largestLoad).toBeGreaterThan(5);
+  expect(a.calibrated.lifts).toBe(1);
+});
+
+test("a chosen load is told in the strengths that the lifts tell of, and a load is expected of every setup", () => {
+  const lift = "standing-dumbbell-curl=12x10@2";
+  const { chosen }: { chosen: { reps: number; strength: number; stuckFrom: number | null; maximum: number } } = gryn(
+    "analyse",
+    "standing-dumbbell-curl",
+    "--calibrate",
+    lift,
+    "--kg",
+    "12",
+    "--reserve",
+    "2",
+  ).json();
+  // the belief stays a little behind one lift
+  expect(chosen.reps).toBeGreaterThanOrEqual(7);
+  expect(chosen.reps).toBeLessThanOrEqual(11);
+  expect(chosen.strength).toBeCloseTo((12 / chosen.maximum) * (1 + 2 / 30), 9);
+  expect(chosen.stuckFrom).toBeNull();
+  const { loads }: { loads: { setup: string; maximum: number | null; expected: { likely: number } | null }[] } = gryn(
+    "loads",
+    "--calibrate",
+    lift,
+    "--reps",
+    "8-12",
+  ).json();
+  expect(loads.length).toBeGreaterThan(100);
+  const own = loads.find((l) => l.setup.startsWith("standing-dumbbell-curl@"))!;
+  expect(own.maximum).toBeCloseTo(chosen.maximum, 9);
+  expect(own.expected!.likely).toBeCloseTo(chosen.maximum / 1.4, 9);
 });
 
 test("a ranking has places, criteria and reasons", () => {
@@ -121,6 +152,8 @@ describe("wrong input ends with 2, a reason on stderr and nothing on stdout", ()
     ["text for a number", ["analyse", "back-squat", "--samples", "many"], /--samples wants a whole number/],
     ["a body of no person", ["analyse", "back-squat", "--mass=-70"], /--mass wants a number/],
     ["a wrong calibration", ["analyse", "back-squat", "--calibrate", "heavy"], /--calibrate wants/],
+    ["loads from nothing", ["loads"], /Which sets/],
+    ["a load that is no number", ["analyse", "back-squat", "--kg", "heavy"], /--kg wants a number/],
     ["an unknown option", ["heads", "--loud"], /loud/],
     ["a missing file", ["analyse", "nowhere.json"], /no file nowhere.json/],
   ] as [string, string[], RegExp][])("%s", (_what, args, reason) => {

@@ -1,9 +1,9 @@
 /** The anatomy the models are compiled from: data, nothing computed. */
-import { calibration, heads, muscles as listed, skeleton } from "./files.data";
+import { calibration, heads, limits, muscles as listed, skeleton } from "./files.data";
 import type { Head, Muscle } from "./schema";
 import { REGIONS } from "./terms";
 
-export { calibration, heads, skeleton };
+export { calibration, heads, limits, skeleton };
 export { CHAINS, REGIONS, type Chain, type Region } from "./terms";
 export type { Head, Muscle, Skeleton } from "./schema";
 

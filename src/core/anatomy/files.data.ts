@@ -3,6 +3,7 @@
  * (vite.config.ts).
  */
 import calibrationData from "./calibration.json" with { type: "json" };
+import limitsData from "./limits.json" with { type: "json" };
 import armData from "./muscles/arm.json" with { type: "json" };
 import calfData from "./muscles/calf.json" with { type: "json" };
 import forearmData from "./muscles/forearm.json" with { type: "json" };
@@ -11,7 +12,16 @@ import shoulderData from "./muscles/shoulder.json" with { type: "json" };
 import thighData from "./muscles/thigh.json" with { type: "json" };
 import trunkData from "./muscles/trunk.json" with { type: "json" };
 import skeletonData from "./skeleton.json" with { type: "json" };
-import { calibrationSchema, musclesSchema, skeletonSchema, type Head, type Muscle, type Skeleton } from "./schema";
+import {
+  calibrationSchema,
+  limitsSchema,
+  musclesSchema,
+  skeletonSchema,
+  type Head,
+  type Limits,
+  type Muscle,
+  type Skeleton,
+} from "./schema";
 
 /** what fitting to joint torques has made of each group of muscles */
 export const calibration = calibrationSchema.parse(calibrationData);
@@ -20,5 +30,7 @@ const files = [shoulderData, armData, forearmData, trunkData, hipData, thighData
   musclesSchema.parse(d),
 );
 export const skeleton: Skeleton = skeletonSchema.parse(skeletonData);
+/** how far joints go, by posture */
+export const limits: Limits = limitsSchema.parse(limitsData);
 export const heads: readonly Head[] = files.flatMap((f) => f.heads);
 export const muscles: readonly Muscle[] = files.flatMap((f) => f.muscles);

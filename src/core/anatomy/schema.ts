@@ -125,6 +125,25 @@ export const skeletonSchema = z.strictObject({
 });
 export type Skeleton = z.infer<typeof skeletonSchema>;
 
+const bound = z.union([z.number(), z.array(z.number()), z.array(z.array(z.number()))]);
+export const limitsSchema = z.strictObject({
+  format: z.literal("gryn-limits"),
+  version: z.literal(1),
+  about: z.string(),
+  tolerance: z.number().nonnegative(),
+  limits: z.array(
+    z.strictObject({
+      coordinate: z.string(),
+      words: z.tuple([z.string(), z.string()]),
+      /** one or two other coordinates and where the tables stand, ascending */
+      by: z.record(z.string(), z.array(z.number()).min(2)).optional(),
+      low: bound,
+      high: bound,
+    }),
+  ),
+});
+export type Limits = z.infer<typeof limitsSchema>;
+
 export const calibrationSchema = z.strictObject({
   format: z.literal("gryn-calibration"),
   version: z.literal(1),

@@ -67,7 +67,7 @@ const history = z.strictObject({
   entries: z.array(entrySchema),
   reports: z.array(reportSchema),
   handed: z.record(z.string(), z.record(z.string(), loadSchema.nullable())),
-  bounds: z.record(z.string(), z.strictObject({ low: z.number(), high: z.number() })),
+  bounds: z.record(z.string(), z.strictObject({ low: z.number(), high: z.number(), body: z.number().optional() })),
 });
 
 /** what a coach may do to a logged set: a revision of its own, with who and when */

@@ -8,6 +8,7 @@ import type { Setup } from "#core/exercises/setup";
 import { heightOf, type Block } from "#core/mechanics/chains";
 import { spineOf, wristWatch, type Demand, type Spine } from "#core/mechanics/demands";
 import { frameRecorder, type Frames } from "#core/mechanics/frames";
+import { limitWatch } from "#core/mechanics/limits";
 import { addContacts, applyLoads, cablesThroughTrunk, GRAVITY, placeLoads } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
@@ -20,6 +21,7 @@ import {
   LOAD_LIMIT,
   problemsOf,
   shareAt,
+  tire,
   type Problem,
 } from "#core/mechanics/problem";
 import {
@@ -96,6 +98,8 @@ export interface Analysis {
   actions: Record<string, Record<string, number>>;
   /** largest unbalanced torque of any chain, Nm */
   residual: number;
+  /** s from which a chosen load cannot be held any more; null where it can, or none was chosen */
+  stuckFrom: number | null;
   /** what carries the body, from which load on; where frames are asked for */
   support: Support[];
   frames: Frames | null;
@@ -108,6 +112,17 @@ export interface AnalyseOptions {
   frames?: boolean;
   /** record what each head does about each joint that turns */
   actions?: boolean;
+  /**
+   * What is asked of the heads, the spine and the wrist at this load in kg (in the load's own meaning) when muscles
+   * have this share of their strength left, 1 when fresh: for a body whose strengths are known. Without it, the load
+   * of the sticking point at `EFFORT` of it. What the body can lift is told fresh in either case.
+   */
+  chosen?: Chosen | null;
+}
+
+export interface Chosen {
+  kg: number;
+  strength: number;
 }
 
 /** the largest load of every sample, and where and by which chain it is least */
@@ -147,16 +162,47 @@ function strengthOf(model: Model, problems: readonly Problem[], samples: number)
 
 const percentOf = (n: number, samples: number) => Math.round((100 * n) / (samples - 1));
 
-/** shares the load of the sticking point at every sample; sums what the summary needs */
-function shareAll({ model, setup, problems, recording, samples }: Walk, load: number, actions: ActionSums | null) {
+/** the load that is shared among the muscles, sample by sample, kg over the least */
+interface Held {
+  readonly load: (n: number) => number;
+  readonly effort: number;
+  /** what is left of a fresh muscle's strength */
+  readonly strength: number;
+  /** sample from which it cannot be held; -1 where it can */
+  readonly stuck: number;
+}
+
+/** the load of the sticking point, or the chosen one with tired muscles; where they cannot hold it, what they can */
+function heldOf({ problems, samples, assistance }: Walk, { largest, at }: Strength, chosen: Chosen | null): Held {
+  if (!chosen) return { load: () => largest[at]!, effort: EFFORT, strength: 1, stuck: -1 };
+  const load = chosen.kg - assistance;
+  if (chosen.strength < 1) for (const p of problems) tire(p, samples, chosen.strength);
+  const most = tabulate(samples, (n) =>
+    problems.reduce((least, p) => {
+      const { feasible, load } = largestAt(p, n);
+      return Math.min(least, feasible ? load : 0);
+    }, LOAD_LIMIT),
+  );
+  return {
+    load: (n) => Math.min(load, most[n]!),
+    effort: 1,
+    strength: chosen.strength,
+    stuck: most.findIndex((m) => m < load * (1 - 1e-9)),
+  };
+}
+
+/** shares the load that is held at every sample; sums what the summary needs */
+function shareAll({ model, setup, problems, recording, samples }: Walk, held: Held, actions: ActionSums | null) {
   const { series, slot, active, shown } = recording;
+  const { effort, strength } = held;
   const trunkSides = isOneSided(setup) ? 1 : 2;
   let residual = 0;
   let engaged = 0;
   const spine = new Float64Array(samples);
-  for (let n = 0; n < samples; n++)
+  for (let n = 0; n < samples; n++) {
+    const asked = { load: held.load(n), effort };
     for (const p of problems) {
-      residual = Math.max(residual, shareAt(p, n, load));
+      residual = Math.max(residual, shareAt(p, n, asked));
       const { head: heads, columns, chain } = p.block;
       for (let j = 0; j < columns; j++) {
         const a = p.activation[j]!;
@@ -164,14 +210,15 @@ function shareAll({ model, setup, problems, recording, samples }: Walk, load: nu
         if (a === 0 || h < 0 || slot[h]! < 0) continue;
         const k = slot[h]!;
         const head = model.heads[h]!;
-        const force = a * active[n * shown.length + k]!;
-        if (chain === "spine") spine[n]! += (trunkSides * force) / EFFORT;
+        const force = strength * a * active[n * shown.length + k]!;
+        if (chain === "spine") spine[n]! += (trunkSides * force) / effort;
         if (actions) addActions(actions, p, n, j, k);
         series[k]!.activation[n] = a;
         series[k]!.force[n] = force / head.maxForce;
-        engaged += (a * head.volume) / samples;
+        engaged += (strength * a * head.volume) / samples;
       }
     }
+  }
   return { residual, engaged, spine };
 }
 
@@ -201,6 +248,7 @@ interface Walk {
   readonly problems: readonly Problem[];
   readonly recording: Recording;
   readonly wrist: ReturnType<typeof wristWatch>;
+  readonly limits: ReturnType<typeof limitWatch>;
   readonly recorder: ReturnType<typeof frameRecorder> | null;
   readonly support: ReturnType<typeof supportWatch> | null;
   /** kg taken off the body by an assistance, as a load that is always there */
@@ -244,6 +292,7 @@ function walk(
     problems,
     recording,
     wrist: wristWatch(model, setup, side, samples),
+    limits: limitWatch(model, side),
     support: drawn ? supportWatch(model, setup, side) : null,
     recorder: drawn ? frameRecorder(model, samples, loads, shown) : null,
     assistance: -setup.exercise.assistable * model.body.mass,
@@ -254,6 +303,7 @@ function walk(
   for (let n = 0; n < samples; n++) {
     applyPose(model, state, setup, poses[n]!, side);
     widen(w, state.q);
+    w.limits.look(state.q);
     for (let k = 0; k < solved.length; k++) updateHeads(model, state, solved[k]!, solved[k]! + 1);
     const pull = applyLoads(model, state, loads, n / (samples - 1), forces);
     w.support?.look(state, forces);
@@ -275,8 +325,8 @@ function widen({ low, high }: Walk, q: Float64Array): void {
 }
 
 /** why it cannot be lifted as it stands; empty when it can */
-function faultsOf({ setup, samples, pierced }: Walk, { reasons, largest, at }: Strength): string[] {
-  const faults = [...reasons];
+function faultsOf({ setup, samples, pierced, limits }: Walk, { reasons, largest, at }: Strength): string[] {
+  const faults = [...limits.told(), ...reasons];
   if (pierced > 0)
     faults.push(
       `The cable runs through the trunk in ${Math.round((100 * pierced) / samples)} % of the rep: move its fixed end.`,
@@ -332,23 +382,27 @@ function curvesOf(w: Walk, { largest, at }: Strength, held: number) {
   };
 }
 
-/** what the load of the sticking point does to the body that holds it */
+/** what the load that is held does to the body that holds it */
 function effectsOf(
   w: Walk,
-  { largest, at, limiting }: Strength,
+  strength: Strength,
   { s, freedom, turns }: { s: Float64Array; freedom: number; turns: readonly TurningJoint[] },
-  withActions: boolean,
+  { actions: withActions = false, chosen = null }: AnalyseOptions,
 ) {
   const { model, samples, problems, recording, wrist, assistance } = w;
-  const least = largest[at]!;
+  const { largest, at, limiting } = strength;
+  const limiters = limiting ? limitersOf(model, limiting.block, largestAt(limiting, at, true).elasticity, freedom) : [];
   const sums: ActionSums | null = withActions ? new Map() : null;
-  const { residual, engaged, spine } = shareAll(w, least, sums);
+  const held = heldOf(w, strength, chosen);
+  const { residual, engaged, spine } = shareAll(w, held, sums);
   measureHeads(model, recording, samples, largest);
+  const most = tabulate(samples, held.load).reduce((a, b) => Math.max(a, b), 0);
   return {
-    rawLoad: least + assistance,
-    limiters: limiting ? limitersOf(model, limiting.block, largestAt(limiting, at, true).elasticity, freedom) : [],
-    demands: wrist ? wrist.demands(least + assistance, s, model.body.mass * GRAVITY) : [],
-    spine: spineOf(model, problems, samples, least, spine),
+    rawLoad: largest[at]! + assistance,
+    limiters,
+    stuckFrom: held.stuck < 0 ? null : s[held.stuck]!,
+    demands: wrist ? wrist.demands(most + assistance, s, model.body.mass * GRAVITY) : [],
+    spine: spineOf(model, problems, samples, most, spine),
     engagedMass: engaged / (model.heads.reduce((sum, h) => sum + h.volume, 0) / 2),
     actions: sums ? actionsOf(model, recording.series, sums, turns, samples) : {},
     residual,
@@ -356,7 +410,16 @@ function effectsOf(
 }
 
 /** the same where it cannot be held */
-const NO_EFFECTS = { rawLoad: 0, limiters: [], demands: [], spine: null, engagedMass: 0, actions: {}, residual: 0 };
+const NO_EFFECTS = {
+  rawLoad: 0,
+  limiters: [],
+  stuckFrom: null,
+  demands: [],
+  spine: null,
+  engagedMass: 0,
+  actions: {},
+  residual: 0,
+};
 
 /**
  * @param workspace where it works; the model's own unless given
@@ -368,7 +431,7 @@ export function analyse(
   options: AnalyseOptions = {},
   workspace: Workspace = workspaceOf(model),
 ): Analysis {
-  const { samples = DEFAULT_SAMPLES, side = "right", frames: drawn = false, actions = false } = options;
+  const { samples = DEFAULT_SAMPLES, side = "right", frames: drawn = false } = options;
   let poses: Pose[];
   try {
     poses = samplePath(model, setup, samples, side, workspace);
@@ -382,7 +445,7 @@ export function analyse(
   const feasible = warnings.length === 0;
   const { curves, freedom } = curvesOf(w, strength, feasible ? strength.largest[strength.at]! : 1);
   const turns = turningJoints(model, w.low, w.high, side);
-  const effects = feasible ? effectsOf(w, strength, { s: curves.s, freedom, turns }, actions) : NO_EFFECTS;
+  const effects = feasible ? effectsOf(w, strength, { s: curves.s, freedom, turns }, options) : NO_EFFECTS;
   const { series } = w.recording;
   return {
     modelVersion: model.version,
@@ -408,21 +471,15 @@ function impossible(model: Model, setup: Setup, samples: number, reason: string)
     s: tabulate(samples, (i) => i / (samples - 1)),
     joints: {},
     heads: [],
-    rawLoad: 0,
     strength: none,
     main: "",
     resistance: none,
     capacity: none,
     torques: {},
     sticking: { from: 0, to: 0, at: 0 },
-    limiters: [],
-    demands: [],
-    spine: null,
-    engagedMass: 0,
+    ...NO_EFFECTS,
     bodyLoad: 0,
     turns: [],
-    actions: {},
-    residual: 0,
     support: [],
     frames: null,
   };

@@ -22,7 +22,6 @@ import { tabulate } from "#core/mechanics/vector";
 
 /** the set is looked at when every strength is this much of its maximum */
 export const EFFORT = 0.7;
-const PER_EFFORT = 1 / EFFORT;
 /** kg at each point of the load; beyond it a pose counts as not limiting */
 export const LOAD_LIMIT = 3000;
 /** weight of what is not muscle in the sharing, cm^3: used before muscles are */
@@ -203,11 +202,29 @@ export function largestAt(p: Problem, n: number, elasticities = false): Capacity
   return largestLoad(capacity, p.basis, elasticities);
 }
 
+/** muscles with this share of their strength left, at every sample: for a last rep */
+export function tire(p: Problem, samples: number, strength: number): void {
+  const { rows, columns, head } = p.block;
+  const m = heightOf(p.block);
+  for (let n = 0; n < samples; n++)
+    for (let r = 0; r < rows.length; r++) {
+      const from = (n * m + r) * columns;
+      for (let j = 0; j < columns; j++) if (head[j]! >= 0) p.A[from + j]! *= strength;
+    }
+}
+
+/** a load to be shared: kg over the least, and the share of its torque that is asked for */
+export interface Asked {
+  readonly load: number;
+  readonly effort: number;
+}
+
 /**
  * Shares the torques of one stage of sample n; returns the largest torque left over, Nm.
  * @param met columns before this one that pull already, at their activations
  */
-function shareStage(p: Problem, stage: Stage, n: number, load: number, met: number, most?: number): number {
+function shareStage(p: Problem, stage: Stage, n: number, asked: Asked, met: number, most?: number): number {
+  const { load, effort } = asked;
   const { row, column, problem, y, before, a } = stage;
   const { A, activation } = p;
   const { columns } = p.block;
@@ -222,29 +239,29 @@ function shareStage(p: Problem, stage: Stage, n: number, load: number, met: numb
     const r = n * m + row + i;
     let held = 0;
     for (let j = 0, k = r * columns; j < met; j++, k++) held += A[k]! * activation[j]!;
-    // the columns pull with 1 / EFFORT of what they show: asked of them is EFFORT of the torque
-    problem.b[i] = -EFFORT * (p.fixed[r]! + load * p.unit[r]! + p.passive[r]!) - held;
+    // the columns pull with 1 / effort of what they show: asked of them is so much of the torque
+    problem.b[i] = -effort * (p.fixed[r]! + load * p.unit[r]! + p.passive[r]!) - held;
   }
   problem.from = (n * m + row) * columns + column;
-  return shareLoad(problem, y, a, most).residual * PER_EFFORT;
+  return shareLoad(problem, y, a, most).residual / effort;
 }
 
 /** shares sample n at this load: activations in the problem's `activation`; returns the largest torque left over, Nm */
-export function shareAt(p: Problem, n: number, load: number): number {
+export function shareAt(p: Problem, n: number, asked: Asked): number {
   // what hands and feet push sideways with at this load, asked for like a muscle of that strength
-  scalePushes(p, n, load, true);
-  const left = shareStages(p, n, load);
-  scalePushes(p, n, load, false);
+  scalePushes(p, n, asked, true);
+  const left = shareStages(p, n, asked);
+  scalePushes(p, n, asked, false);
   return left;
 }
 
-/** makes the columns of the pushes those of this load, and back; at the load's share of the largest, at EFFORT */
-function scalePushes({ block, A, fixed, unit, kept }: Problem, n: number, load: number, down: boolean): void {
+/** makes the columns of the pushes those of this load, and back; at the load's share of the largest, at its effort */
+function scalePushes({ block, A, fixed, unit, kept }: Problem, n: number, asked: Asked, down: boolean): void {
   const { rows, columns, pushes } = block;
   const m = heightOf(block);
   for (let k = 0; k < pushes.length; k++) {
     const r0 = n * m + rows.length + k;
-    const scale = -EFFORT * (fixed[r0]! + load * unit[r0]!);
+    const scale = -asked.effort * (fixed[r0]! + asked.load * unit[r0]!);
     for (let r = 0; r < rows.length; r++) {
       const at = (n * m + r) * columns + pushes[k]!.column;
       const place = k * rows.length + r;
@@ -256,12 +273,15 @@ function scalePushes({ block, A, fixed, unit, kept }: Problem, n: number, load: 
   }
 }
 
-function shareStages(p: Problem, n: number, load: number): number {
+function shareStages(p: Problem, n: number, asked: Asked): number {
   const [first, second] = p.stages;
-  if (!second) return shareStage(p, first!, n, load, 0);
+  if (!second) return shareStage(p, first!, n, asked, 0);
   // where the blade cannot be held with what the limb leaves it, it is seen soon
-  const unmet = Math.max(shareStage(p, first!, n, load, 0, SOON), shareStage(p, second, n, load, second.column, SOON));
-  return unmet <= UNMET ? unmet : shareStage(p, p.whole, n, load, 0);
+  const unmet = Math.max(
+    shareStage(p, first!, n, asked, 0, SOON),
+    shareStage(p, second, n, asked, second.column, SOON),
+  );
+  return unmet <= UNMET ? unmet : shareStage(p, p.whole, n, asked, 0);
 }
 
 /**

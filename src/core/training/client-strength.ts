@@ -10,6 +10,7 @@ import { resolveSetup } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
+import { bodyLoadOf } from "#core/planning/loading";
 import { loadFor, maximumOf } from "#core/training/strength";
 
 /** what was lifted, in the load's own meaning (per hand, total, stack, added) */
@@ -34,8 +35,14 @@ export interface GroupStrength {
 
 export interface LoadBelief {
   key: string;
-  /** kg once, in the load's own meaning; null where the mechanics cannot lift it */
+  /**
+   * kg once, in the load's own meaning; below 0 where it takes help to lift the body; null where the mechanics cannot
+   * lift it
+   */
   maximum: number | null;
+  /** kg of the load that the lifted body weighs */
+  body: number;
+  /** standard deviation of the logarithm of all that is lifted, load and body */
   spread: number;
   /** muscles that end the set and that it is not for, with their part in ending it */
   weakLinks: { muscle: string; part: number }[];
@@ -54,7 +61,7 @@ const PRIOR = { together: 0.6, apart: 0.2 };
 const DAY = 0.1;
 const MODEL = 0.15;
 const ROUNDS = 4;
-/** under this the body's own weight is nearly all of the load and a ratio says nothing, kg */
+/** kg of load and body under which a ratio says nothing */
 const LEAST_LOAD = 1;
 const WEAK = 0.25;
 
@@ -65,22 +72,21 @@ const setupOf = (s: { exerciseId: string; values: Readonly<Record<string, number
   return exercise ? resolveSetup(exercise, s.values) : null;
 };
 
-function modelWith(body: Body, log: Float64Array): Model {
+/** a body of this size in which each group is so many times as strong as the model's */
+function strongAs(body: Body, factor: (group: number) => number): Body {
   const strength: Record<string, number> = {};
-  for (const h of heads) strength[h.id] = Math.exp(log[groupIndex.get(h.muscle) ?? -1] ?? 0);
-  return compileModel({
-    ...body,
-    variation: { strength, referenceLength: {}, fibreLength: {}, momentArm: {}, limbs: {} },
-  });
-}
-
-function elasticities(a: Analysis): Float64Array {
-  const e = new Float64Array(names.length);
-  for (const l of a.limiters) {
-    const g = groupIndex.get(l.muscle);
-    if (g !== undefined) e[g]! += l.elasticity;
+  for (const h of heads) {
+    const group = groupIndex.get(h.muscle);
+    strength[h.id] = group === undefined ? 1 : factor(group);
   }
-  return e;
+  return { ...body, variation: { strength, referenceLength: {}, fibreLength: {}, momentArm: {}, limbs: {} } };
+}
+const modelWith = (body: Body, log: Float64Array): Model => compileModel(strongAs(body, (g) => Math.exp(log[g]!)));
+
+/** the client's own body: their size, and what their sets say of their strength */
+export function ownBody(body: Body, { groups }: Pick<ClientStrength, "groups">): Body {
+  const factors = new Map(groups.map((g) => [g.group, g.factor]));
+  return strongAs(body, (g) => factors.get(names[g]!) ?? 1);
 }
 
 /** variance of a linear reading e of the belief P, and P e */
@@ -95,16 +101,33 @@ function reading(P: Float64Array, e: Float64Array): { variance: number; Pe: Floa
   return { variance, Pe };
 }
 
-/** the best set of each setup: the largest load of a single rep it stands for */
-function bestLifts(sets: readonly LiftedSet[]) {
-  const best = new Map<string, { setup: NonNullable<ReturnType<typeof setupOf>>; maximum: number }>();
+/** the sets of each setup */
+function bySetup(sets: readonly LiftedSet[]) {
+  const all = new Map<string, { setup: NonNullable<ReturnType<typeof setupOf>>; sets: LiftedSet[] }>();
   for (const s of sets) {
     const setup = setupOf(s);
-    if (!setup || !(s.kg > 0) || s.reps < 1) continue;
-    const maximum = maximumOf(s.kg, s.reps, s.reserve);
-    if (maximum > (best.get(setup.key)?.maximum ?? 0)) best.set(setup.key, { setup, maximum });
+    if (!setup || s.reps < 1) continue;
+    const known = all.get(setup.key);
+    if (known) known.sets.push(s);
+    else all.set(setup.key, { setup, sets: [s] });
   }
-  return [...best.values()];
+  return [...all.values()];
+}
+
+/** what is lifted in a setup, load and body: kg once in this model, and how much of it is the body */
+function liftOf(model: Model, a: Analysis): { all: number; body: number } | null {
+  const body = bodyLoadOf(a, model.body.mass);
+  return a.feasible && a.rawLoad + body >= LEAST_LOAD ? { all: a.rawLoad + body, body } : null;
+}
+
+/** d ln (load and body) / d ln strength of a group: a load is told in elasticities of its own */
+function elasticities(a: Analysis, { all, body }: { all: number; body: number }): Float64Array {
+  const e = new Float64Array(names.length);
+  for (const l of a.limiters) {
+    const g = groupIndex.get(l.muscle);
+    if (g !== undefined) e[g]! += (l.elasticity * (all - body)) / all;
+  }
+  return e;
 }
 
 /**
@@ -117,7 +140,7 @@ export function clientStrength(
   wanted: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[],
 ): ClientStrength {
   const n = names.length;
-  const lifts = bestLifts(sets);
+  const lifts = bySetup(sets);
   const prior = Float64Array.from(
     { length: n * n },
     (_, k) => PRIOR.together ** 2 + (k % (n + 1) === 0 ? PRIOR.apart ** 2 : 0),
@@ -127,12 +150,15 @@ export function clientStrength(
   let used = 0;
   for (let round = 0; round < ROUNDS && lifts.length > 0; round++) {
     const model = modelWith(body, mean);
-    const readings = lifts.flatMap(({ setup, maximum }) => {
+    const readings = lifts.flatMap(({ setup, sets }) => {
       const a = analyse(model, setup);
-      if (!a.feasible || a.rawLoad < LEAST_LOAD) return [];
-      const e = elasticities(a);
-      // ln maximum = ln raw(mean) + e (x - mean): what is left to be told by x itself
-      return [{ e, z: Math.log(maximum / a.rawLoad) + e.reduce((s, v, g) => s + v * mean[g]!, 0) }];
+      const lift = liftOf(model, a);
+      // the largest load of a single rep that a set stands for
+      const best = lift ? Math.max(...sets.map((s) => maximumOf(s.kg + lift.body, s.reps, s.reserve))) : 0;
+      if (!lift || best <= 0) return [];
+      const e = elasticities(a, lift);
+      // ln maximum = ln all(mean) + e (x - mean): what is left to be told by x itself
+      return [{ e, z: Math.log(best / lift.all) + e.reduce((s, v, g) => s + v * mean[g]!, 0) }];
     });
     used = readings.length;
     const next = new Float64Array(n);
@@ -169,18 +195,17 @@ export function clientStrength(
       const weakLinks = a.limiters
         .filter((l) => !setup.exercise.targets.includes(l.muscle) && l.elasticity / all >= WEAK)
         .map((l) => ({ muscle: l.muscle, part: l.elasticity / all }));
-      if (!a.feasible || a.rawLoad < LEAST_LOAD) return [{ key: setup.key, maximum: null, spread: 0, weakLinks }];
-      return [
-        {
-          key: setup.key,
-          maximum: a.rawLoad,
-          spread: Math.sqrt(reading(P, elasticities(a)).variance + MODEL ** 2),
-          weakLinks,
-        },
-      ];
+      const lift = liftOf(model, a);
+      if (!lift) return [{ key: setup.key, maximum: null, body: 0, spread: 0, weakLinks }];
+      const spread = Math.sqrt(reading(P, elasticities(a, lift)).variance + MODEL ** 2);
+      return [{ key: setup.key, maximum: a.rawLoad, body: lift.body, spread, weakLinks }];
     }),
   };
 }
+
+/** kg once, so many spreads of the belief off */
+export const maximumAt = ({ maximum, body, spread }: LoadBelief, spreads: number): number =>
+  ((maximum ?? 0) + body) * Math.exp(spreads * spread) - body;
 
 /** kg to expect for so many reps with so much in reserve, two thirds of the time; null where nothing is known */
 export function expectedLoad(
@@ -188,16 +213,22 @@ export function expectedLoad(
   reps: { low: number; high: number },
   reserve: number,
 ): { low: number; likely: number; high: number } | null {
-  if (belief.maximum === null) return null;
-  const at = (r: number, sign: number) => loadFor(belief.maximum! * Math.exp(sign * belief.spread), r, reserve);
+  const { maximum, body } = belief;
+  if (maximum === null) return null;
+  const at = (r: number, spreads: number) => loadFor(maximumAt(belief, spreads) + body, r, reserve) - body;
   return { low: at(reps.high, -1), likely: at((reps.low + reps.high) / 2, 0), high: at(reps.low, 1) };
 }
 
-/** a load that cannot well be: outside three spreads of what is expected; usually the unit or what the number means */
+/** spreads of the belief beyond which a load cannot well be */
+export const UNLIKELY = 3;
+
+/** a load that cannot well be: outside of what is expected; usually the unit or what the number means */
 export function isUnlikely(belief: LoadBelief, kg: number, reps: number, reserve: number): boolean {
+  const { maximum, body, spread } = belief;
+  const lifted = kg + body;
   return (
-    belief.maximum !== null &&
+    maximum !== null &&
     kg > 0 &&
-    Math.abs(Math.log(maximumOf(kg, reps, reserve) / belief.maximum)) > 3 * belief.spread
+    Math.abs(Math.log(maximumOf(lifted, reps, reserve) / (maximum + body))) > UNLIKELY * spread
   );
 }

@@ -3,16 +3,13 @@
  * question.
  */
 import type { Body } from "#core/mechanics/model";
-import { clientStrength, type LiftedSet } from "#core/training/client-strength";
+import { clientStrength, maximumAt, UNLIKELY, type LiftedSet } from "#core/training/client-strength";
 import type { Prescription } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
 import { countedReps, inKg, loadOf, type Bound } from "#core/training/progression";
 
 /** days of log that tell of today's strength */
 export const STRENGTH_DAYS = 56;
-/** spreads of the belief; with nothing but other muscles known it is wide, and flags only what is absurd */
-const SPREADS = 3;
-
 export type Line = Pick<Prescription, "id" | "exerciseId" | "values">;
 
 /** logged sets with a load, a reserve and full reps, as lifts of their setups */
@@ -44,11 +41,9 @@ export function plausibleLoads(
     const [belief] = others.length
       ? clientStrength(body, others, [{ exerciseId: p.exerciseId, values: p.values }]).loads
       : [];
-    if (belief?.maximum)
-      out[p.id] = {
-        low: belief.maximum * Math.exp(-SPREADS * belief.spread),
-        high: belief.maximum * Math.exp(SPREADS * belief.spread),
-      };
+    // with nothing but other muscles known the belief is wide, and flags only what is absurd
+    if (belief && belief.maximum !== null)
+      out[p.id] = { low: maximumAt(belief, -UNLIKELY), high: maximumAt(belief, UNLIKELY), body: belief.body };
   }
   return out;
 }

@@ -88,6 +88,8 @@ export interface Exposure {
 export interface Bound {
   low: number;
   high: number;
+  /** kg of the load that the lifted body weighs; none unless given */
+  body?: number | undefined;
 }
 
 /** everything a next target follows from beside the prescription; the same on the phone and at the desk */
@@ -134,7 +136,8 @@ export const loadOf = (entry: Entry): Load | null => entry.parts.find((p) => p.l
 export function isFlagged(entry: Entry, bound: Bound | undefined): boolean {
   const load = loadOf(entry);
   if (!bound || !load || load.value === 0 || entry.confirmed || entry.voided || entry.instead) return false;
-  const once = maximumOf(inKg(load), countedReps(entry), entry.reserve ?? 2);
+  const body = bound.body ?? 0;
+  const once = maximumOf(inKg(load) + body, countedReps(entry), entry.reserve ?? 2) - body;
   return once < bound.low || once > bound.high;
 }
 

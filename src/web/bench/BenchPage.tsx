@@ -11,6 +11,7 @@ import type { HeadSeries } from "#core/mechanics/recording";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { bodyOf } from "../mechanics/useSurvey";
+import { ChosenLoad } from "./ChosenLoad";
 import { CurvePlots } from "./CurvePlots";
 import { Differences, Facts, inWords } from "./Facts";
 import { FigureSheet } from "./FigureSheet";
@@ -132,6 +133,7 @@ export default function BenchPage() {
               spread={spread}
               usual={{ load: exercise.stated.usualLoad, meaning: exercise.stated.loadMeaning }}
             />
+            {client && <ChosenLoad key={exercise.id} client={client} exercise={exercise} values={values} />}
             <div className="actions" style={{ marginTop: 0 }}>
               <Button
                 size="small"

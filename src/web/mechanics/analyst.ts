@@ -2,6 +2,7 @@
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
+import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
 import type { ClientStrength, LiftedSet } from "#core/training/client-strength";
 import type { Answer, Ask, SetupAsk } from "./messages";
 
@@ -84,4 +85,16 @@ export async function askStrength(
   const a = await ask({ kind: "strength", body, sets, setups }, "background", signal);
   if (a.kind !== "strength") throw new Error("unexpected answer");
   return a.strength;
+}
+
+/** @param body of the client's own strengths @returns null where nothing can be told */
+export async function askChosen(
+  setup: SetupAsk,
+  body: Body,
+  load: ChosenLoad,
+  signal: AbortSignal,
+): Promise<ChosenSet | null> {
+  const a = await ask({ kind: "chosen", setup, body, load }, "live", signal);
+  if (a.kind !== "chosen") throw new Error("unexpected answer");
+  return a.set;
 }

@@ -2,6 +2,7 @@
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
+import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
 import type { ClientStrength, LiftedSet } from "#core/training/client-strength";
 
 export interface SetupAsk {
@@ -13,10 +14,12 @@ export type Ask =
   | { id: number; kind: "analyse"; setup: SetupAsk; body: Body; samples?: number }
   | { id: number; kind: "survey"; setups: SetupAsk[]; body: Body; bodies: number }
   | { id: number; kind: "strength"; body: Body; sets: LiftedSet[]; setups: SetupAsk[] }
+  | { id: number; kind: "chosen"; setup: SetupAsk; body: Body; load: ChosenLoad }
   | { id: number; kind: "drop" };
 
 export type Answer =
   | { id: number; kind: "analysis"; analysis: Analysis }
   | { id: number; kind: "survey"; survey: Survey }
   | { id: number; kind: "strength"; strength: ClientStrength }
+  | { id: number; kind: "chosen"; set: ChosenSet | null }
   | { id: number; kind: "failed"; reason: string };

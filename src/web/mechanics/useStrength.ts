@@ -1,30 +1,36 @@
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { prescriptionsOf } from "#core/planning/edit";
-import type { Prescription, Program } from "#core/planning/program";
+import type { Program } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
 import type { ClientStrength, LiftedSet, LoadBelief } from "#core/training/client-strength";
 import { liftedSets, STRENGTH_DAYS } from "#core/training/plausible";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { askStrength } from "./analyst";
+import type { SetupAsk } from "./messages";
 import { bodyOf } from "./useSurvey";
 
-const keyOf = (p: Prescription): string | null => {
+const keyOf = (p: SetupAsk): string | null => {
   const exercise = findExercise(p.exerciseId);
   return exercise ? resolveSetup(exercise, p.values).key : null;
 };
+const asSetup = ({ exerciseId, values }: SetupAsk): SetupAsk => ({ exerciseId, values });
 
 export interface Strength {
   all: ClientStrength;
-  of: (p: Prescription) => LoadBelief | null;
+  of: (p: SetupAsk) => LoadBelief | null;
 }
 
-/** null while there is nothing logged or the worker is not done */
+/**
+ * null while there is nothing logged or the worker is not done
+ * @param wanted setups whose loads are asked for; those of the program unless given
+ */
 export function useStrength(
   client: Client | null,
   program: Program | null | undefined,
   entries: readonly Entry[] | undefined,
+  wanted?: readonly SetupAsk[],
 ): Strength | null {
   const asked = useMemo(() => {
     if (!client || !program || !entries) return null;
@@ -34,10 +40,10 @@ export function useStrength(
       ? JSON.stringify({
           body: bodyOf(client),
           sets,
-          setups: planned.map((p) => ({ exerciseId: p.exerciseId, values: p.values })),
+          setups: (wanted ?? planned).map(asSetup),
         })
       : null;
-  }, [client, program, entries]);
+  }, [client, program, entries, wanted]);
   const [known, setKnown] = useState<{ asked: string; all: ClientStrength } | null>(null);
   useEffect(() => {
     if (!asked) return;

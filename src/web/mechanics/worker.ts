@@ -6,6 +6,7 @@ import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
+import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
 import type { Answer, Ask, SetupAsk } from "./messages";
 
@@ -42,6 +43,8 @@ function answer(ask: Ask): Answer | null {
       };
     if (ask.kind === "strength")
       return { id: ask.id, kind: "strength", strength: clientStrength(ask.body, ask.sets, ask.setups) };
+    if (ask.kind === "chosen")
+      return { id: ask.id, kind: "chosen", set: chosenSet(modelFor(ask.body), setupFor(ask.setup), ask.load) };
     return { id: ask.id, kind: "survey", survey: surveySetups(ask.setups.map(setupFor), ask.body, ask.bodies) };
   } catch (error) {
     return { id: ask.id, kind: "failed", reason: error instanceof Error ? error.message : String(error) };

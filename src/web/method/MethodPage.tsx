@@ -5,6 +5,7 @@ import { Link, Navigate, NavLink, useLocation, useParams } from "react-router";
 import rehypeSlug from "rehype-slug";
 import remarkGfm from "remark-gfm";
 import exerciseFormat from "../../../docs/method/exercise-format.md?raw";
+import limiters from "../../../docs/method/limiters.md?raw";
 import mechanics from "../../../docs/method/mechanics.md?raw";
 import planning from "../../../docs/method/planning.md?raw";
 import ranking from "../../../docs/method/ranking.md?raw";
@@ -16,6 +17,7 @@ const PAGES: Record<string, { name: string; text: string | null }> = {
   mechanics: { name: "Mechanics", text: mechanics },
   ranking: { name: "Ranking", text: ranking },
   planning: { name: "Planning", text: planning },
+  limiters: { name: "Limiters", text: limiters },
   tables: { name: "Tables", text: tables },
   "exercise-format": { name: "Exercise format", text: exerciseFormat },
   interface: { name: "Interface", text: null },

@@ -315,9 +315,9 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
           <div className="small quiet">
             {p.loadStep.meaning}, by {plain(p.loadStep.value)}
           </div>
-          {expected && (
+          {expected && expected.high > 0 && (
             <div className="small quiet" title="From the strength that this client's logged sets tell of">
-              expect {plain(Math.round(expected.low))}–{plain(Math.round(expected.high))} kg
+              expect {plain(Math.max(0, Math.round(expected.low)))}–{plain(Math.round(expected.high))} kg
             </div>
           )}
         </td>

@@ -6,12 +6,14 @@ import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { CRITERIA } from "#core/edition/schools";
 import { becauseText } from "#core/ranking/because";
+import { expectedLoad, type LoadBelief } from "#core/training/client-strength";
+import type { Strength } from "../mechanics/useStrength";
 import { useEdition } from "../base/edition";
 import { withClient } from "../base/open-client";
 import { isTyping, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
-import { fixed } from "../../page/locale";
+import { fixed, plain } from "../../page/locale";
 
 const benchAddress = (row: RankedRow, headId: string, clientId: string | null) => {
   const q = new URLSearchParams(Object.entries(row.row.values).map(([k, v]) => [k, String(v)]));
@@ -27,11 +29,13 @@ export function RankedList({
   headId,
   clientId,
   survey,
+  strength,
 }: {
   rows: RankedRow[];
   headId: string;
   clientId: string | null;
   survey: Survey;
+  strength: Strength | null;
 }) {
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
@@ -155,6 +159,7 @@ export function RankedList({
                       <Detail
                         row={r}
                         headId={headId}
+                        belief={strength?.of({ exerciseId: r.exercise.id, values: r.row.values }) ?? null}
                         toBench={() => void navigate(benchAddress(r, headId, clientId))}
                       />
                     </td>
@@ -169,11 +174,23 @@ export function RankedList({
   );
 }
 
-function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBench: () => void }) {
+/** what a load is expected for */
+const REPS = { low: 8, high: 12 };
+const RESERVE = 2;
+
+interface DetailProps {
+  row: RankedRow;
+  headId: string;
+  belief: LoadBelief | null;
+  toBench: () => void;
+}
+
+function Detail({ row, headId, belief, toBench }: DetailProps) {
   const { criteria, school } = useEdition();
   const { weights } = school;
   const m = row.row.view.heads[headId]!;
   const percent = (x: number) => `${Math.round(100 * x)} %`;
+  const expected = belief && expectedLoad(belief, REPS, RESERVE);
   return (
     <div className="detail">
       <div>
@@ -194,6 +211,17 @@ function Detail({ row, headId, toBench }: { row: RankedRow; headId: string; toBe
           <dd>
             {percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep
           </dd>
+          {expected && expected.likely > 0 && (
+            <>
+              <dt>
+                Load for {REPS.low} to {REPS.high} reps, {RESERVE} in reserve
+              </dt>
+              <dd>
+                about {plain(Math.round(expected.likely))} ({plain(Math.max(0, Math.round(expected.low)))} to{" "}
+                {plain(Math.round(expected.high))}) kg {row.exercise.stated.loadMeaning}
+              </dd>
+            </>
+          )}
         </dl>
         <div className="actions">
           <Button size="small" onClick={toBench}>

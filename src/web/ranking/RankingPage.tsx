@@ -9,7 +9,8 @@ import { equipmentName, headGroups, rankHead } from "#core/ranking/rank";
 import { useEdition } from "../base/edition";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
-import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { useOwnStrength } from "../training/useOwnStrength";
+import { bodyOf, librarySetups, useSurvey } from "../mechanics/useSurvey";
 import { RankedList } from "./RankedList";
 
 const NO_JOINTS: Joint[] = [];
@@ -33,6 +34,7 @@ export default function RankingPage() {
     () => (survey && group ? rankHead(survey, group.id, edition, exercises, { equipment, joints }) : null),
     [survey, group, edition, equipment, joints],
   );
+  const strength = useOwnStrength(client, librarySetups);
   if (!group) return <Navigate to="/ranking/triceps-long" replace />;
   const info = findHead(group.id)!;
   const setEquipment = (list: string[]) => setParams((p) => (p.set("equipment", list.join(",")), p), { replace: true });
@@ -119,6 +121,7 @@ export default function RankingPage() {
             rows={showOut ? rows : rows.filter((r) => !r.out)}
             clientId={clientId}
             survey={survey!}
+            strength={strength}
           />
         )}
       </section>

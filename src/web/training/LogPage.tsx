@@ -197,11 +197,11 @@ export default function LogPage() {
 /** the load to expect from this client's strength */
 function Belief({ belief, p }: { belief: LoadBelief; p: Prescription }) {
   const expected = expectedLoad(belief, p.reps, p.reserves[p.reserves.length - 1]!);
-  if (!expected) return null;
+  if (!expected || expected.likely <= 0) return null;
   return (
     <p className="small quiet">
-      Expected from this client's strength: {kg(expected.likely)} kg {p.loadStep.meaning} ({kg(expected.low)}–
-      {kg(expected.high)}).
+      Expected from this client's strength: {kg(expected.likely)} kg {p.loadStep.meaning} (
+      {kg(Math.max(0, expected.low))}–{kg(expected.high)}).
     </p>
   );
 }

@@ -1,0 +1,105 @@
+/** Which joints of a pose are beyond what people reach in that posture: the limits are data (anatomy/limits.json). */
+import { limits } from "#core/anatomy/anatomy";
+import { sided, type Model, type Side } from "#core/mechanics/model";
+import { RAD } from "#core/mechanics/vector";
+
+type Table = number | readonly (number | readonly number[])[];
+
+/** where v stands among ascending places: the place before it, and the share of the way to the next */
+function place(places: readonly number[], v: number): [number, number] {
+  const last = places.length - 1;
+  if (v <= places[0]!) return [0, 0];
+  if (v >= places[last]!) return [last - 1, 1];
+  let i = 0;
+  while (v > places[i + 1]!) i++;
+  return [i, (v - places[i]!) / (places[i + 1]! - places[i]!)];
+}
+
+/** a table over no, one or two coordinates, straight in between */
+function read(table: Table, places: readonly (readonly number[])[], at: readonly number[], depth = 0): number {
+  if (typeof table === "number") return table;
+  const [i, u] = place(places[depth]!, at[depth]!);
+  const of = (k: number) => read(table[k] as Table, places, at, depth + 1);
+  return u === 0 ? of(i) : u === 1 ? of(i + 1) : (1 - u) * of(i) + u * of(i + 1);
+}
+
+interface Limit {
+  words: readonly [string, string];
+  joint: string;
+  coordinate: number;
+  by: readonly number[];
+  places: readonly (readonly number[])[];
+  low: Table;
+  high: Table;
+}
+
+const JOINT: Readonly<Record<string, string>> = {
+  elbow: "elbow",
+  forearm: "forearm",
+  wristFlexion: "wrist",
+  wristDeviation: "wrist",
+  protraction: "shoulder blade",
+  knee: "knee",
+  ankle: "ankle",
+  hipFlexion: "hip",
+  hipAbduction: "hip",
+  hipRotation: "hip",
+  lumbarFlexion: "low back",
+  lumbarBend: "low back",
+  lumbarRotation: "low back",
+  elevation: "arm",
+  twist: "arm",
+};
+
+function limitsOf(model: Model, side: Side): Limit[] {
+  const index = (name: string) => model.coordinateIndex.get(name) ?? model.coordinateIndex.get(sided(name, side))!;
+  return limits.limits.map((l) => ({
+    words: l.words,
+    joint: JOINT[l.coordinate] ?? l.coordinate,
+    coordinate: index(l.coordinate),
+    by: Object.keys(l.by ?? {}).map(index),
+    places: Object.values(l.by ?? {}),
+    low: l.low,
+    high: l.high,
+  }));
+}
+
+const known = new WeakMap<ReadonlyMap<string, number>, Record<Side, Limit[]>>();
+
+/** the limits of the working side; those of the middle of the body are the same both ways */
+export function limitWatch(model: Model, side: Side) {
+  let both = known.get(model.coordinateIndex);
+  if (!both)
+    known.set(model.coordinateIndex, (both = { right: limitsOf(model, "right"), left: limitsOf(model, "left") }));
+  const all = both[side];
+  /** by limit, deg beyond it: the most, and which way */
+  const most = new Float64Array(all.length);
+  const high = new Uint8Array(all.length);
+  const bound = new Float64Array(all.length);
+  const at: number[] = [];
+  return {
+    look(q: Float64Array): void {
+      for (let k = 0; k < all.length; k++) {
+        const { coordinate, by, places, low: lows, high: highs } = all[k]!;
+        const v = q[coordinate]! / RAD;
+        for (let i = 0; i < by.length; i++) at[i] = q[by[i]!]! / RAD;
+        const low = read(lows, places, at);
+        const top = read(highs, places, at);
+        const beyond = Math.max(low - v, v - top);
+        if (beyond <= most[k]!) continue;
+        most[k] = beyond;
+        high[k] = v > top ? 1 : 0;
+        bound[k] = v > top ? top : low;
+      }
+    },
+    /** in words; empty where every pose can be taken */
+    told: (): string[] =>
+      all.flatMap(({ joint, words }, k) =>
+        most[k]! > limits.tolerance
+          ? [
+              `In this pose the ${joint} would be ${words[high[k]!]} ${Math.round(most[k]!)}° further than it goes there (to about ${Math.round(bound[k]!)}°).`,
+            ]
+          : [],
+      ),
+  };
+}

@@ -1,0 +1,109 @@
+/** A chosen load with reps in reserve on the bench, in the client's own strengths. */
+import { Select } from "antd";
+import { useEffect, useMemo, useState } from "react";
+import type { Client } from "#core/clients/client";
+import type { Exercise } from "#core/exercises/format";
+import type { Values } from "#core/exercises/setup";
+import type { ChosenSet } from "#core/training/chosen-load";
+import { ownBody, expectedLoad } from "#core/training/client-strength";
+import { Term } from "../base/Term";
+import { NumberField } from "../base/NumberField";
+import { askChosen } from "../mechanics/analyst";
+import type { Strength } from "../mechanics/useStrength";
+import { useOwnStrength } from "../training/useOwnStrength";
+import { bodyOf } from "../mechanics/useSurvey";
+import { fixed, plain } from "../../page/locale";
+
+const RESERVES = [0, 1, 2, 3, 4, 5];
+const MOST = 600;
+
+function useChosen(
+  client: Client,
+  strength: Strength | null,
+  setup: { exerciseId: string; values: Values },
+  load: { kg: number; reserve: number } | null,
+): ChosenSet | null | undefined {
+  const key = strength && load ? JSON.stringify([setup, load, ownBody(bodyOf(client), strength.all)]) : null;
+  const [told, setTold] = useState<{ key: string; set: ChosenSet | null } | null>(null);
+  useEffect(() => {
+    if (!key) return;
+    const stop = new AbortController();
+    const [s, l, body] = JSON.parse(key) as [typeof setup, { kg: number; reserve: number }, ReturnType<typeof ownBody>];
+    askChosen(s, body, l, stop.signal).then(
+      (set) => setTold({ key, set }),
+      () => undefined,
+    );
+    return () => stop.abort();
+  }, [key]);
+  return key === null ? undefined : told?.key === key ? told.set : undefined;
+}
+
+const percent = (x: number) => `${Math.round(100 * x)} %`;
+
+interface ChosenLoadProps {
+  client: Client;
+  exercise: Exercise;
+  values: Values;
+}
+
+export function ChosenLoad({ client, exercise, values }: ChosenLoadProps) {
+  const setup = useMemo(() => ({ exerciseId: exercise.id, values }), [exercise, values]);
+  const wanted = useMemo(() => [setup], [setup]);
+  const strength = useOwnStrength(client, wanted);
+  const [typed, setTyped] = useState<number | null>(null);
+  const [reserve, setReserve] = useState(2);
+  const belief = strength?.of(setup) ?? null;
+  const likely = belief && expectedLoad(belief, { low: 8, high: 12 }, reserve)?.likely;
+  const step = exercise.stated.loadStep || 1;
+  const kg = typed ?? (likely ? Math.round(likely / step) * step : null);
+  const set = useChosen(client, strength, setup, kg === null ? null : { kg, reserve });
+  const name = client.name.split(" ")[0];
+  return (
+    <section aria-label="A chosen load" className="chosen-load">
+      <div className="field inline">
+        <Term at="chosen-load">At</Term>
+        <NumberField
+          aria-label={`Load, kg ${exercise.stated.loadMeaning}`}
+          size="small"
+          min={-MOST}
+          max={MOST}
+          step={step}
+          value={kg}
+          onChange={setTyped}
+          style={{ width: 76 }}
+        />
+        <span>kg {exercise.stated.loadMeaning}, with</span>
+        <Select
+          aria-label="Reps in reserve"
+          size="small"
+          value={reserve}
+          onChange={setReserve}
+          options={RESERVES.map((n) => ({ value: n, label: String(n) }))}
+        />
+        <span>in reserve</span>
+      </div>
+      {!strength && (
+        <p className="small quiet">
+          Once sets of {name} are logged, this says what a load would do in their strengths.
+        </p>
+      )}
+      {strength && set === null && <p className="small">Nothing can be said of this load here.</p>}
+      {set && <Told set={set} name={name!} />}
+    </section>
+  );
+}
+
+function Told({ set: { analysis, reps, strength, maximum }, name }: { set: ChosenSet; name: string }) {
+  const { stuckFrom, spine } = analysis;
+  return (
+    <p className="small" aria-live="polite">
+      {reps > 0
+        ? `About ${reps} ${reps === 1 ? "rep" : "reps"}; in the last, muscles have ${percent(strength)} of their fresh strength.`
+        : stuckFrom !== null
+          ? `Too much for ${name}: stuck from ${percent(stuckFrom)} of the rep. About ${plain(Math.round(maximum * 2) / 2)} kg once.`
+          : "Not one rep with so much in reserve."}{" "}
+      {spine && `Low back: ${Math.round(spine.moment)} Nm, ${fixed(spine.compression, 1)} body weights. `}
+      Engaged: {percent(analysis.engagedMass)} of all muscle.
+    </p>
+  );
+}
