@@ -20,8 +20,11 @@ export interface Edition {
 
 const FIRST: Edition = { id: "gryn-1", method, school: schools[0]!, schools, criteria, tiers, contested };
 
+/** holding earns nothing any more, a helper at most half, and groups of heads carry the bands instead of muscles */
+const SECOND: Edition = { ...FIRST, id: "gryn-2" };
+
 /** oldest first */
-export const editions: readonly Edition[] = [FIRST];
+export const editions: readonly Edition[] = [FIRST, SECOND];
 
 /** what new plans are made with */
 export const CURRENT_EDITION: Edition = editions[editions.length - 1]!;

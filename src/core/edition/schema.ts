@@ -1,14 +1,17 @@
 /** The shape of an edition's files. */
 import { z } from "zod";
 import { PRIORITIES } from "#core/clients/client";
+import { COUNTINGS } from "./method";
 import { CRITERIA } from "./schools";
 
 const span = z.tuple([z.number(), z.number()]);
 export const methodSchema = z.strictObject({
   format: z.literal("gryn-method"),
-  version: z.literal(2),
+  version: z.literal(3),
   about: z.string(),
-  bands: z.record(z.enum(PRIORITIES), span),
+  /** how a set is credited to a group that it is not for; each way has bands of its own, since its counts differ */
+  counting: z.enum(COUNTINGS),
+  bands: z.record(z.enum(COUNTINGS), z.record(z.enum(PRIORITIES), span)),
   beginnerFactor: z.number(),
   /** effective sets of a muscle in a week beyond which nothing is added */
   hardStop: z.number(),
@@ -18,10 +21,19 @@ export const methodSchema = z.strictObject({
   sessionLimit: z.number(),
   /** least days a week */
   frequency: z.record(z.enum(PRIORITIES), z.number()),
+  /** effective sets from which on a day counts; for a beginner */
+  daySets: span,
+  /** share of the low end that has to be direct, and the sets beyond which nobody asks for more */
+  directShare: z.record(z.enum(PRIORITIES), z.number()),
+  directMost: z.record(z.enum(PRIORITIES), z.number()),
+  /** spine points of one day, of two days running, of a week */
+  spine: z.strictObject({ day: z.number(), running: z.number(), week: z.number() }),
   /** a head with a smaller share of the leading head's activation earns nothing */
   leastCredit: z.number(),
   /** effective sets after which the worth of a week has come 63 % of its way */
   saturation: z.number(),
+  /** the same for a beginner */
+  beginnerSaturation: z.number(),
   warmUpMinutes: z.number(),
   /** minutes over the client's own from which on a day is a problem */
   minutesOver: z.number(),

@@ -78,6 +78,46 @@ const report: Steps = {
 const client: Steps = {
   // 2 knows units of single pieces of equipment, consent, and how long it is kept
   1: (document) => ({ units: {}, consent: null, keepUntil: null, ...document }),
+  // 3 has priorities by group of heads instead of by muscle; two muscles of one group: the higher one
+  2: (document) => {
+    const priorities: Record<string, unknown> = {};
+    const rank = ["maintain", "hold", "grow", "specialise"];
+    for (const [muscle, priority] of Object.entries((document.priorities ?? {}) as Record<string, string>))
+      for (const group of GROUPS_OF[muscle] ?? [])
+        if (rank.indexOf(priority) > rank.indexOf(String(priorities[group]))) priorities[group] = priority;
+    return { ...document, priorities };
+  },
+};
+
+/** groups that a muscle's priority went to when groups came */
+const GROUPS_OF: Readonly<Record<string, readonly string[]>> = {
+  pectoralis: ["chest"],
+  latissimus: ["lats"],
+  "teres-major": ["lats"],
+  trapezius: ["upper-back"],
+  rhomboids: ["upper-back"],
+  deltoid: ["side-delts", "rear-delts"],
+  biceps: ["biceps"],
+  triceps: ["triceps"],
+  brachialis: ["elbow-flexors"],
+  brachioradialis: ["elbow-flexors"],
+  "wrist-flexors": ["forearms"],
+  "wrist-extensors": ["forearms"],
+  quadriceps: ["quads"],
+  hamstrings: ["hamstrings"],
+  "gluteus-maximus": ["glutes"],
+  "gluteus-medius": ["abductors"],
+  "gluteus-minimus": ["abductors"],
+  adductors: ["adductors"],
+  gastrocnemius: ["calves"],
+  soleus: ["calves"],
+  "tibialis-anterior": ["shins"],
+  "rectus-abdominis": ["abs"],
+  obliques: ["obliques"],
+  erectors: ["low-back"],
+  "quadratus-lumborum": ["low-back"],
+  iliopsoas: ["hip-flexors"],
+  cuff: ["cuff"],
 };
 
 const KINDS = { program, handOver, entry, report, client } satisfies Record<string, Steps>;

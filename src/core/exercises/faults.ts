@@ -31,6 +31,10 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
     elbowTowards: exercise.elbowTowards,
   }))
     if (!parameters.has(binding.parameter)) fault(path, `there is no parameter called ${binding.parameter}`);
+  exercise.aims?.forEach((h, i) => {
+    const muscle = findHead(h)?.muscle;
+    if (!muscle || !exercise.targets.includes(muscle)) fault(["aims", i], `there is no head called ${h} in its targets`);
+  });
   exercise.targets.forEach(
     (t, i) => muscles.some((m) => m.id === t) || fault(["targets", i], `there is no muscle called ${t}`),
   );

@@ -82,6 +82,8 @@ export const exerciseSchema = z
     sides: z.enum(["both", "one"]),
     /** muscles it is chosen for */
     targets: z.array(z.string()).min(1),
+    /** heads of its targets that it is for, where it is not for all of them: a side raise among the deltoids */
+    aims: z.array(z.string()).min(1).optional(),
     parameters: z.array(parameterSchema).max(5),
     stance: z.strictObject({
       on: z.enum(BASES),

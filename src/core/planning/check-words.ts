@@ -1,5 +1,5 @@
 /** The words of a check, in one place. */
-import { muscleName } from "#core/anatomy/anatomy";
+import { groupName } from "#core/planning/groups";
 import type { Check, Fix } from "#core/planning/check";
 
 export interface CheckText {
@@ -26,21 +26,38 @@ export function checkText(c: Check): CheckText {
   switch (c.kind) {
     case "dose":
       return {
-        title: `${muscleName(c.subject.muscle)}: weekly dose`,
+        title: `${groupName(c.subject.group)}: weekly dose`,
         number: `${one(c.number.sets)} sets, ${one(c.number.indirect)} of them indirect`,
         limit: `${one(c.limit.low)} to ${one(c.limit.high)} sets (${c.limit.priority})`,
         reason: doseReason(c),
       };
+    case "ceiling":
+      return {
+        title: `${groupName(c.subject.group)}: along with others`,
+        number: `${one(c.number.sets)} sets, ${one(c.number.indirect)} of them indirect`,
+        limit: `about ${one(c.limit)} sets`,
+        reason: "Nobody asked for it, and it gets much from what is done for others.",
+      };
+    case "direct":
+      return {
+        title: `${groupName(c.subject.group)}: its own sets`,
+        number: `${one(c.number)} direct`,
+        limit: `at least ${one(c.limit)}`,
+        reason:
+          c.state === "pass"
+            ? "Enough that end by it."
+            : "It gets most as a helper, and a helper is not what ends a set.",
+      };
     case "session dose":
       return {
-        title: `${muscleName(c.subject.muscle)}: one session`,
+        title: `${groupName(c.subject.group)}: one session`,
         number: `${one(c.number)} sets${c.subject.day ? ` on ${c.subject.day.name}` : ""}`,
         limit: `${c.limit.usual[0]} to ${c.limit.usual[1]}, at most ${c.limit.most}`,
         reason: "Each further set of one muscle in a session brings less; spread them over the week.",
       };
     case "frequency":
       return {
-        title: `${muscleName(c.subject.muscle)}: days a week`,
+        title: `${groupName(c.subject.group)}: days a week`,
         number: `${c.number} ${c.number === 1 ? "day" : "days"}`,
         limit: `at least ${c.limit.least} (${c.limit.priority})`,
         reason: c.state === "pass" ? "Often enough." : "The same sets over more days stay fresher and count more.",
@@ -115,7 +132,7 @@ function weekText(c: OfTheWeek): CheckText {
       };
     case "long length":
       return {
-        title: `${muscleName(c.subject.muscle)}: long length`,
+        title: `${groupName(c.subject.group)}: long length`,
         number: `longest loaded length ${c.number.toFixed(2)}`,
         limit: `at least one from ${c.limit}`,
         reason: passes
@@ -124,7 +141,7 @@ function weekText(c: OfTheWeek): CheckText {
       };
     case "rep bands":
       return {
-        title: `${muscleName(c.subject.muscle)}: rep bands`,
+        title: `${groupName(c.subject.group)}: rep bands`,
         number: c.number.join(" and "),
         limit: "two bands a week",
         reason: passes ? "Varied." : "All of it stands in one band of repetitions.",

@@ -2,12 +2,12 @@
  * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
  * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
  */
-import { findHead, muscles } from "#core/anatomy/anatomy";
 import type { ClientInput, Priority } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise, Joint } from "#core/exercises/format";
-import { bandOf, doseTotal, weekDose, type WeekDose } from "#core/planning/dose";
+import { doseTotal, weekDose, type WeekDose } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
+import { bandOf, groupOf, groups } from "#core/planning/groups";
 import { dayMinutes, repSeconds } from "#core/planning/minutes";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 
@@ -36,8 +36,8 @@ interface Judged<Kind extends string, Subject, Value, Limit> {
   fixes: Fix[];
 }
 
-interface OfMuscle {
-  muscle: string;
+interface OfGroup {
+  group: string;
 }
 interface OfDay {
   day: Named;
@@ -49,7 +49,7 @@ interface OfLine {
 export type Check =
   | Judged<
       "dose",
-      OfMuscle,
+      OfGroup,
       {
         /** effective sets, s of them indirect; `tight` where every day is nearly full */
         sets: number;
@@ -58,8 +58,10 @@ export type Check =
       },
       { low: number; high: number; most: number; priority: Priority }
     >
-  | Judged<"session dose", OfMuscle & { day: Named | null }, number, { usual: readonly [number, number]; most: number }>
-  | Judged<"frequency", OfMuscle, number, { least: number; priority: Priority }>
+  | Judged<"ceiling", OfGroup, { sets: number; indirect: number }, number>
+  | Judged<"direct", OfGroup, /** effective sets that are its own */ number, number>
+  | Judged<"session dose", OfGroup & { day: Named | null }, number, { usual: readonly [number, number]; most: number }>
+  | Judged<"frequency", OfGroup, number, { least: number; priority: Priority }>
   | Judged<"minutes", OfDay, number, number>
   | Judged<
       "joint",
@@ -72,8 +74,8 @@ export type Check =
   | Judged<"rest", OfLine, /** s */ number, number>
   | Judged<"effort", OfLine, /** reserve of each set */ number[], null>
   | Judged<"redundant", { lines: [Named, Named] }, /** lengths apart */ number, number>
-  | Judged<"long length", OfMuscle, /** longest loaded length */ number, number>
-  | Judged<"rep bands", OfMuscle, /** names of the bands used */ string[], number>
+  | Judged<"long length", OfGroup, /** longest loaded length */ number, number>
+  | Judged<"rep bands", OfGroup, /** names of the bands used */ string[], number>
   | Judged<"order", OfDay & { late: Named; before: Named }, null, null>
   | Judged<"sides", Record<string, never>, { one: number; all: number }, number>;
 
@@ -105,6 +107,7 @@ export function checkWeek(
   const week: Week = { program, client, method, exercises, dose, swapFor };
   return [
     weeklyDose,
+    directSets,
     sessionDose,
     frequency,
     minutes,
@@ -121,8 +124,8 @@ export function checkWeek(
 
 /** the same from one look to the next, for keys of a list */
 export function checkId({ kind, subject }: Check): string {
-  const s = subject as Partial<OfMuscle & OfDay & OfLine & { joint: string; lines: Named[] }>;
-  const ids = [s.muscle, s.day?.id, s.line?.id, s.joint, ...(s.lines ?? []).map((l) => l.id)];
+  const s = subject as Partial<OfGroup & OfDay & OfLine & { joint: string; lines: Named[] }>;
+  const ids = [s.group, s.day?.id, s.line?.id, s.joint, ...(s.lines ?? []).map((l) => l.id)];
   return [kind, ...ids.filter((x) => x !== undefined)].join(" ");
 }
 
@@ -135,10 +138,10 @@ const change = (prescriptionId: string, to: Partial<Prescription>): Operation =>
 const linesOf = (program: Program): { day: Day; p: Prescription }[] =>
   program.days.flatMap((day) => day.blocks.flatMap((b) => b.prescriptions.map((p) => ({ day, p }))));
 
-/** the prescription with most direct credit for a muscle, where one more set would do most */
-function shortest(program: Program, muscle: string): Prescription | undefined {
+/** the prescription with fewest sets that is for a group, where one more set would do most */
+function shortest(program: Program, group: string): Prescription | undefined {
   const list = prescriptionsOf(program).filter(
-    (p) => !p.locked && Object.entries(p.credits).some(([id, c]) => c.direct && findHead(id)?.muscle === muscle),
+    (p) => !p.locked && Object.entries(p.credits).some(([id, c]) => c.direct && groupOf(id)?.id === group),
   );
   return list.sort((a, b) => a.reserves.length - b.reserves.length)[0];
 }
@@ -151,11 +154,11 @@ function oneMore(p: Prescription | undefined): Fix[] {
 
 function weeklyDose({ program, client, method, dose }: Week): Check[] {
   const tight = program.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
-  return muscles.flatMap((m): Check[] => {
+  return groups.flatMap((m): Check[] => {
     const band = bandOf(m.id, client, method);
-    if (!band) return [];
-    const d = dose.muscles[m.id]!;
+    const d = dose.groups[m.id]!;
     const sets = doseTotal(d);
+    if (!band) return m.ceiling && sets > m.ceiling + 0.05 ? [tooMuch(m.id, sets, d.indirect, m.ceiling)] : [];
     const short = sets < band.low - 0.05;
     const state = short
       ? sets < band.low * method.farBelow
@@ -169,7 +172,7 @@ function weeklyDose({ program, client, method, dose }: Week): Check[] {
     return [
       {
         kind: "dose",
-        subject: { muscle: m.id },
+        subject: { group: m.id },
         number: { sets, indirect: d.indirect, tight },
         limit: { ...band, most: method.hardStop },
         state,
@@ -179,15 +182,40 @@ function weeklyDose({ program, client, method, dose }: Week): Check[] {
   });
 }
 
+/** a group nobody asked for that gets more than is good for it, as a helper of others */
+const tooMuch = (group: string, sets: number, indirect: number, ceiling: number): Check => ({
+  kind: "ceiling",
+  subject: { group },
+  number: { sets, indirect },
+  limit: ceiling,
+  state: "look",
+  fixes: [],
+});
+
+/** a group that is only helped along does not end its sets: some have to be its own */
+function directSets({ program, client, method, dose }: Week): Check[] {
+  if (program.days.every((d) => d.blocks.length === 0)) return [];
+  return groups.flatMap((m): Check[] => {
+    const band = bandOf(m.id, client, method);
+    if (!band) return [];
+    const least = Math.min(band.low * method.directShare[band.priority], method.directMost[band.priority]);
+    if (least <= 0) return [];
+    const { direct } = dose.groups[m.id]!;
+    const state = direct >= least - 0.05 ? "pass" : "look";
+    const fixes = state === "pass" ? [] : oneMore(shortest(program, m.id));
+    return [{ kind: "direct", subject: { group: m.id }, number: direct, limit: least, state, fixes }];
+  });
+}
+
 function sessionDose({ program, method, dose }: Week): Check[] {
-  return muscles.flatMap((m): Check[] => {
-    const peak = dose.muscles[m.id]!.peakDay;
+  return groups.flatMap((m): Check[] => {
+    const peak = dose.groups[m.id]!.peakDay;
     if (peak <= method.sessionUsual[1] + 0.05) return [];
-    const day = program.days.find((_, i) => doseOn(m.id, i, dose) >= peak - 1e-9);
+    const day = program.days.find((_, i) => dose.groups[m.id]!.byDay[i]! >= peak - 1e-9);
     return [
       {
         kind: "session dose",
-        subject: { muscle: m.id, day: day ? named(day) : null },
+        subject: { group: m.id, day: day ? named(day) : null },
         number: peak,
         limit: { usual: method.sessionUsual, most: method.sessionLimit },
         state: peak > method.sessionLimit ? "problem" : "look",
@@ -197,22 +225,18 @@ function sessionDose({ program, method, dose }: Week): Check[] {
   });
 }
 
-function doseOn(muscle: string, day: number, dose: WeekDose): number {
-  const own = Object.entries(dose.byDay).filter(([id]) => findHead(id)?.muscle === muscle);
-  return Math.max(0, ...own.map(([, days]) => days[day] ?? 0));
-}
-
 function frequency({ program, client, method, dose }: Week): Check[] {
   if (program.days.every((d) => d.blocks.length === 0)) return [];
-  return muscles.flatMap((m): Check[] => {
+  return groups.flatMap((m): Check[] => {
     const priority = client.priorities[m.id];
     if (!priority) return [];
     const least = Math.min(method.frequency[priority], client.daysPerWeek);
-    const { days } = dose.muscles[m.id]!;
+    const counts = method.daySets[client.level === "beginner" ? 1 : 0];
+    const days = dose.groups[m.id]!.byDay.filter((d) => d >= counts - 0.05).length;
     return [
       {
         kind: "frequency",
-        subject: { muscle: m.id },
+        subject: { group: m.id },
         number: days,
         limit: { least, priority },
         state: days >= least ? "pass" : "look",
@@ -301,17 +325,16 @@ function sets({ program, method }: Week): Check[] {
   });
 }
 
-/** the muscle an exercise gives most direct credit to, and the head of it that leads */
-export function leadOf(p: Pick<Prescription, "credits">): { head: string; muscle: string } | null {
+/** the head an exercise gives most direct credit to, and its group; none where it is for what rides along */
+export function leadOf(p: Pick<Prescription, "credits">): { head: string; group: string } | null {
   const [lead] = Object.entries(p.credits)
-    .filter(([, c]) => c.direct)
+    .filter(([id, c]) => c.direct && groupOf(id))
     .sort(([, a], [, b]) => b.share - a.share);
-  const muscle = lead && findHead(lead[0])?.muscle;
-  return lead && muscle ? { head: lead[0], muscle } : null;
+  return lead ? { head: lead[0], group: groupOf(lead[0])!.id } : null;
 }
 
 /**
- * on one day, two exercises for the same muscle that load it at the same length and cross no other joint differently
+ * on one day, two exercises for the same group that load it at the same length and cross no other joint differently
  */
 function redundancy({ program, method }: Week): Check[] {
   return program.days.flatMap((d) => {
@@ -340,21 +363,19 @@ function redundancy({ program, method }: Week): Check[] {
   });
 }
 
-/** every muscle that should grow has a choice that loads it long */
+/** every group that should grow has a choice that loads it long */
 function longLengths({ program, client, method }: Week): Check[] {
-  return muscles.flatMap((m): Check[] => {
+  return groups.flatMap((m): Check[] => {
     const priority = client.priorities[m.id];
-    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
+    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === m.id);
     if ((priority !== "grow" && priority !== "specialise") || own.length === 0) return [];
     const longest = Math.max(
       ...own.flatMap((p) =>
-        Object.entries(p.credits).flatMap(([h, c]) =>
-          c.direct && findHead(h)?.muscle === m.id ? [c.length ?? 0] : [],
-        ),
+        Object.entries(p.credits).flatMap(([h, c]) => (c.direct && groupOf(h)?.id === m.id ? [c.length ?? 0] : [])),
       ),
     );
     const state = longest >= method.long ? "pass" : "look";
-    return [{ kind: "long length", subject: { muscle: m.id }, number: longest, limit: method.long, state, fixes: [] }];
+    return [{ kind: "long length", subject: { group: m.id }, number: longest, limit: method.long, state, fixes: [] }];
   });
 }
 
@@ -362,12 +383,12 @@ function longLengths({ program, client, method }: Week): Check[] {
 function repBands({ program, client, method }: Week): Check[] {
   const bandOfReps = ({ reps }: Prescription) =>
     (method.repBands.find(({ to }) => (reps.low + reps.high) / 2 < to) ?? method.repBands.at(-1)!).name;
-  return muscles.flatMap((m): Check[] => {
-    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.muscle === m.id);
+  return groups.flatMap((m): Check[] => {
+    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === m.id);
     if (!client.priorities[m.id] || own.length < 2) return [];
     const bands = [...new Set(own.map(bandOfReps))];
     const state = bands.length > 1 ? "pass" : "look";
-    return [{ kind: "rep bands", subject: { muscle: m.id }, number: bands, limit: 2, state, fixes: [] }];
+    return [{ kind: "rep bands", subject: { group: m.id }, number: bands, limit: 2, state, fixes: [] }];
   });
 }
 
@@ -379,7 +400,7 @@ function order({ program, client }: Week): Check[] {
     const rank = (i: number) =>
       Math.min(
         3,
-        ...d.blocks[i]!.prescriptions.map((p) => RANK[client.priorities[leadOf(p)?.muscle ?? ""] ?? "maintain"]),
+        ...d.blocks[i]!.prescriptions.map((p) => RANK[client.priorities[leadOf(p)?.group ?? ""] ?? "maintain"]),
       );
     const at = d.blocks.findIndex((_, i) => i > 0 && rank(i) < rank(i - 1));
     if (at < 0) return [];

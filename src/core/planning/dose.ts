@@ -1,11 +1,14 @@
 /**
- * Effective sets: what a week gives each head and muscle, directly and indirectly. Handbook of the method:
+ * Effective sets: what a week gives each head and each group of heads, directly and indirectly. Handbook of the method:
  * docs/method/planning.md.
  */
-import { heads, muscles } from "#core/anatomy/anatomy";
-import type { Method } from "#core/edition/method";
-import type { Prescription, Program } from "#core/planning/program";
+import { findHead, heads } from "#core/anatomy/anatomy";
+import type { Counting, Method } from "#core/edition/method";
+import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
+import { groupOf, groups, volumeShares, type Group } from "#core/planning/groups";
+import type { Prescription, Program } from "#core/planning/program";
+import { isFor } from "#core/ranking/rank";
 
 /** credit of one set by its reserve: 1 up to 2 reps in reserve, 0.6 at 4, nothing beyond */
 export function effortCredit(reserve: number): number {
@@ -14,24 +17,86 @@ export function effortCredit(reserve: number): number {
   return 0;
 }
 
+/** what a stated target earns at least, and what a group has to do of the leading one to be a target too */
+const TARGET_LEAST = 0.5;
+const TARGET_PART = 0.6;
+/** what a helper earns, by the way of counting: the most, and what a set that helps at all earns of it */
+const HELPER: Readonly<Record<Counting, { most: number; flat: boolean }>> = {
+  computed: { most: 0.5, flat: false },
+  direct: { most: 0, flat: true },
+  half: { most: 0.5, flat: true },
+  full: { most: 1, flat: true },
+};
+
+/** a trapezius that is named without a shrug means its middle and lower parts, and the other way round */
+const SHRUGS = ["trapezius-upper", "levator-scapulae"];
+const DRAWS = ["trapezius-middle", "trapezius-lower", "rhomboids"];
+const meant = (head: string, family: Exercise["family"]): boolean =>
+  !(family === "shrug" ? DRAWS : SHRUGS).includes(head);
+
 /**
- * counting school "computed": mean activation over the highest among the target's heads; direct where the muscle is a
- * target
+ * What a set of a setup gives each head. A head that the exercise is for: its mean activation over the highest among
+ * those. Any other earns only where it does lifting work (it stands in that head's ranking; one that only holds earns
+ * nothing), over the highest among targets and heads that lift, at most half: it is not what ends the set. Groups of
+ * heads are direct where their best head does at least 0.6 of the leading one's, so that a side raise is not one for
+ * the front of the shoulder.
  */
-export function creditsOf(view: BodyView, targets: readonly string[], leastCredit: number): Prescription["credits"] {
-  const wanted = heads.filter((h) => targets.includes(h.muscle)).map((h) => view.heads[h.id]?.activation ?? 0);
-  const highest = Math.max(0, ...wanted);
+export function creditsOf(
+  view: BodyView,
+  { targets, aims, family }: Pick<Exercise, "targets" | "aims" | "family">,
+  method: Pick<Method, "leastCredit" | "counting">,
+): Prescription["credits"] {
+  const activation = (h: string) => view.heads[h]?.activation ?? 0;
+  const named = heads
+    .filter((h) => aims?.includes(h.id) ?? (targets.includes(h.muscle) && meant(h.id, family)))
+    .map((h) => h.id);
+  const lifting = heads.map((h) => h.id).filter((h) => isFor(view, h));
+  const top = (list: readonly string[]) => Math.max(0, ...list.map(activation));
+  const best = top(named);
+  const partOf = (h: string) => groupOf(h)?.heads.filter((x) => named.includes(x)) ?? [h];
+  // within one muscle, only the parts that lead; a muscle that is named beside another is a target whatever it does
+  const leads = (h: string) =>
+    top(partOf(h)) >= TARGET_PART * top(named.filter((x) => findHead(x)!.muscle === findHead(h)!.muscle));
+  const targeted = new Set(named.filter(leads));
+  const over = Math.max(best, top(lifting));
+  const { most, flat } = HELPER[method.counting];
   const credits: Prescription["credits"] = {};
-  for (const h of heads) {
-    const share = highest > 0 ? Math.min(1, (view.heads[h.id]?.activation ?? 0) / highest) : 0;
-    if (share >= leastCredit)
-      credits[h.id] = {
-        share: Math.round(share * 100) / 100,
-        direct: targets.includes(h.muscle),
-        length: Math.round((view.heads[h.id]?.loadedLength ?? 0) * 100) / 100,
-      };
+  const give = (h: string, share: number, direct: boolean) => {
+    credits[h] = {
+      share: Math.round(Math.min(1, share) * 100) / 100,
+      direct,
+      length: Math.round((view.heads[h]?.loadedLength ?? 0) * 100) / 100,
+    };
+  };
+  for (const { id } of heads) {
+    if (targeted.has(id)) {
+      const first = partOf(id).every((x) => activation(x) <= activation(id));
+      const share = best > 0 ? activation(id) / best : 0;
+      if (flat ? first : share >= method.leastCredit || first)
+        give(id, flat ? 1 : first ? Math.max(TARGET_LEAST, share) : share, true);
+    } else if (lifting.includes(id) && over > 0) {
+      const share = activation(id) / over;
+      if (share >= method.leastCredit && most > 0) give(id, flat ? most : Math.min(most, share), false);
+    }
   }
   return credits;
+}
+
+/**
+ * What a set gives a group: where it is for the group, its best head; else what more than half of its volume gets (the
+ * weighted median), so that one head of several does not count as all of them.
+ */
+export function groupCredit(credits: Prescription["credits"], group: Group): { share: number; direct: boolean } | null {
+  const own = group.heads.flatMap((h) => (credits[h] ? [{ h, ...credits[h] }] : []));
+  const direct = own.filter((c) => c.direct);
+  if (direct.length) return { share: Math.max(...direct.map((c) => c.share)), direct: true };
+  const volumes = volumeShares.get(group.id)!;
+  let volume = 0;
+  for (const c of own.sort((a, b) => b.share - a.share)) {
+    volume += volumes.get(c.h)!;
+    if (volume > 0.5) return { share: c.share, direct: false };
+  }
+  return null;
 }
 
 export interface Dose {
@@ -41,58 +106,50 @@ export interface Dose {
   days: number;
   /** largest sum on one day */
   peakDay: number;
+  /** effective sets a day, and those of them that are direct */
+  byDay: number[];
+  directByDay: number[];
 }
 
 export interface WeekDose {
   heads: Record<string, Dose>;
-  /** volume-weighted mean of a muscle's heads */
-  muscles: Record<string, Dose>;
-  /** effective sets a day: head id to one number a day */
-  byDay: Record<string, number[]>;
+  groups: Record<string, Dose>;
 }
 
-const total = (d: Dose) => d.direct + d.indirect;
-export const doseTotal = total;
+export const doseTotal = (d: Dose): number => d.direct + d.indirect;
+
+const effortOf = (p: Prescription): number => p.reserves.reduce((s, r) => s + effortCredit(r), 0);
 
 export function weekDose(program: Program): WeekDose {
-  const byHead: Record<string, Dose> = {};
-  const byDay: Record<string, number[]> = {};
-  for (const h of heads) {
-    const perDay = program.days.map((day) => {
+  const lines = program.days.map((day) => day.blocks.flatMap((b) => b.prescriptions));
+  const summed = (creditOf: (p: Prescription) => { share: number; direct: boolean } | null | undefined): Dose => {
+    const byDay: number[] = [];
+    const directByDay: number[] = [];
+    for (const day of lines) {
       let [direct, indirect] = [0, 0];
-      for (const b of day.blocks)
-        for (const p of b.prescriptions) {
-          const credit = p.credits[h.id];
-          if (!credit) continue;
-          const sets = p.reserves.reduce((s, r) => s + effortCredit(r), 0) * credit.share;
-          if (credit.direct) direct += sets;
-          else indirect += sets;
-        }
-      return { direct, indirect };
-    });
-    byDay[h.id] = perDay.map((d) => d.direct + d.indirect);
-    byHead[h.id] = {
-      direct: perDay.reduce((s, d) => s + d.direct, 0),
-      indirect: perDay.reduce((s, d) => s + d.indirect, 0),
-      days: byDay[h.id]!.filter((d) => d >= 0.5).length,
-      peakDay: Math.max(0, ...byDay[h.id]!),
+      for (const p of day) {
+        const credit = creditOf(p);
+        if (!credit) continue;
+        if (credit.direct) direct += effortOf(p) * credit.share;
+        else indirect += effortOf(p) * credit.share;
+      }
+      byDay.push(direct + indirect);
+      directByDay.push(direct);
+    }
+    const sum = (list: number[]) => list.reduce((s, x) => s + x, 0);
+    return {
+      direct: sum(directByDay),
+      indirect: sum(byDay) - sum(directByDay),
+      days: byDay.filter((d) => d >= 0.5).length,
+      peakDay: Math.max(0, ...byDay),
+      byDay,
+      directByDay,
     };
-  }
-  const byMuscle: Record<string, Dose> = {};
-  for (const m of muscles) {
-    const own = heads.filter((h) => h.muscle === m.id);
-    const volume = own.reduce((s, h) => s + h.maxForce * h.optimumLength, 0);
-    const mean = (pick: (id: string) => number) =>
-      own.reduce((s, h) => s + (h.maxForce * h.optimumLength * pick(h.id)) / volume, 0);
-    const perDay = program.days.map((_, d) => mean((id) => byDay[id]![d]!));
-    byMuscle[m.id] = {
-      direct: mean((id) => byHead[id]!.direct),
-      indirect: mean((id) => byHead[id]!.indirect),
-      days: perDay.filter((d) => d >= 0.5).length,
-      peakDay: Math.max(0, ...perDay),
-    };
-  }
-  return { heads: byHead, muscles: byMuscle, byDay };
+  };
+  return {
+    heads: Object.fromEntries(heads.map((h) => [h.id, summed((p) => p.credits[h.id])])),
+    groups: Object.fromEntries(groups.map((g) => [g.id, summed((p) => groupCredit(p.credits, g))])),
+  };
 }
 
 /** worth of a weekly dose, 0 to 1: 1 - exp(-sets / saturation); each further set brings less */
@@ -100,15 +157,3 @@ export const worth = (sets: number, method: Method): number => 1 - Math.exp(-set
 
 /** what one more full set would bring, over what the first one brought */
 export const marginalWorth = (sets: number, method: Method): number => Math.exp(-sets / method.saturation);
-
-/** weekly band of a muscle for a client's priority and level; null where the client has none for it */
-export function bandOf(
-  muscle: string,
-  client: { priorities: Record<string, keyof Method["bands"]>; level: "beginner" | "trained" },
-  method: Method,
-): { low: number; high: number; priority: keyof Method["bands"] } | null {
-  const priority = client.priorities[muscle];
-  if (!priority) return null;
-  const factor = client.level === "beginner" ? method.beginnerFactor : 1;
-  return { low: method.bands[priority][0] * factor, high: method.bands[priority][1] * factor, priority };
-}

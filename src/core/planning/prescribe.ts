@@ -74,7 +74,7 @@ export function prescribe(
     modelVersion: options.modelVersion,
     name: setupName(exercise, values),
     target: options.target ?? targetOf(exercise, view),
-    credits: creditsOf(view, exercise.targets, method.leastCredit),
+    credits: creditsOf(view, exercise, method),
     sides: exercise.sides,
     setupSeconds: stated.setupSeconds,
     changeSeconds: stated.changeSeconds,

@@ -2,13 +2,13 @@
  * What a line pins of the mechanics when it is planned stays as it was; a later model may be asked, and says what would
  * change. Nothing changes until a coach takes it.
  */
-import { muscles } from "#core/anatomy/anatomy";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { exerciseVersion, setupKey } from "#core/exercises/setup";
 import type { BodyView } from "#core/mechanics/survey";
 import { creditsOf, doseTotal, weekDose } from "#core/planning/dose";
 import { applyOperation, prescriptionsOf } from "#core/planning/edit";
+import { groups } from "#core/planning/groups";
 import { bodyLoadOf } from "#core/planning/loading";
 import type { Operation, Pinned, Prescription, Program } from "#core/planning/program";
 
@@ -28,18 +28,18 @@ export const pinnedBy = (
   modelVersion,
   exerciseVersion: exerciseVersion(exercise),
   setupKey: setupKey(exercise, p.values),
-  credits: creditsOf(view, exercise.targets, method.leastCredit),
+  credits: creditsOf(view, exercise, method),
   bodyLoad: bodyLoadOf(view, mass),
 });
 
 export interface DoseChange {
-  muscle: string;
+  group: string;
   /** effective sets a week */
   from: number;
   to: number;
 }
 
-/** sets a week by which a muscle's dose has to change to be named */
+/** sets a week by which a group's dose has to change to be named */
 const NAMED = 0.1;
 
 /** what taking all of them would do to the week, largest first */
@@ -48,9 +48,9 @@ export function doseChanges(program: Program, operations: readonly Operation[]):
     const result = applyOperation(now, operation);
     return "program" in result ? result.program : now;
   }, program);
-  const [was, is] = [weekDose(program).muscles, weekDose(after).muscles];
-  return muscles
-    .map((m) => ({ muscle: m.id, from: doseTotal(was[m.id]!), to: doseTotal(is[m.id]!) }))
+  const [was, is] = [weekDose(program).groups, weekDose(after).groups];
+  return groups
+    .map((g) => ({ group: g.id, from: doseTotal(was[g.id]!), to: doseTotal(is[g.id]!) }))
     .filter((c) => Math.abs(c.to - c.from) >= NAMED)
     .sort((a, b) => Math.abs(b.to - b.from) - Math.abs(a.to - a.from));
 }

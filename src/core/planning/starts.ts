@@ -2,17 +2,16 @@
 import { z } from "zod";
 import type { Priority } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
+import { groups } from "#core/planning/groups";
 import data from "./starts.json" with { type: "json" };
 
 const starts = z
   .strictObject({
     format: z.literal("gryn-starts"),
-    version: z.literal(1),
+    version: z.literal(2),
     about: z.string(),
     fewSets: z.number(),
     minutesASet: z.number(),
-    hold: z.array(z.string()),
-    maintain: z.array(z.string()),
   })
   .parse(data);
 
@@ -25,8 +24,7 @@ export function startPriorities(
   method: Pick<Method, "warmUpMinutes">,
 ): Record<string, Priority> {
   const few = setsAtHand(days, minutes, method) < starts.fewSets;
-  return Object.fromEntries([
-    ...starts.hold.map((m) => [m, few ? "maintain" : "hold"] as const),
-    ...starts.maintain.map((m) => [m, "maintain"] as const),
-  ]);
+  return Object.fromEntries(
+    groups.flatMap((g) => (g.start === "none" ? [] : [[g.id, few ? "maintain" : g.start] as const])),
+  );
 }

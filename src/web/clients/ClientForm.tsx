@@ -3,7 +3,7 @@ import { useState, type FormEvent, type ReactNode } from "react";
 import { Link } from "react-router";
 import { LOADED, PRIORITIES, UNITS, type Client, type ClientInput, type Unit } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
-import { muscles } from "#core/anatomy/anatomy";
+import { groups } from "#core/planning/groups";
 import { EQUIPMENT } from "#core/exercises/format";
 import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
 import { CURRENT_EDITION } from "#core/edition/edition";
@@ -181,10 +181,10 @@ export function ClientForm({
       </fieldset>
       <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
         <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
-          Priority of each muscle
+          Priority of each group of muscles
         </legend>
         <div style={{ display: "grid", gridTemplateColumns: "repeat(4, 1fr)", gap: 12 }}>
-          {muscles.map((m) => (
+          {groups.map((m) => (
             <label key={m.id} className="small">
               {m.name}
               <Select
@@ -205,6 +205,9 @@ export function ClientForm({
             </label>
           ))}
         </div>
+        <p className="small quiet">
+          What has none rides along: nothing is planned for it, and it is not checked, but for what is too much.
+        </p>
       </fieldset>
       <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
         <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>

@@ -8,9 +8,10 @@ import {
   type DragEndEvent,
 } from "@dnd-kit/core";
 import { useState, type ReactNode } from "react";
-import { heads, muscles } from "#core/anatomy/anatomy";
+import { findHead } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
-import { bandOf, doseTotal, effortCredit, marginalWorth, type Dose, type WeekDose } from "#core/planning/dose";
+import { doseTotal, effortCredit, groupCredit, marginalWorth, type Dose, type WeekDose } from "#core/planning/dose";
+import { bandOf, groups, type Group } from "#core/planning/groups";
 import { blockMinutes, dayMinutes } from "#core/planning/minutes";
 import { useEdition } from "../base/edition";
 import { placeOf } from "#core/planning/edit";
@@ -69,18 +70,21 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
   // a short way before it counts as a drag, so that a click stays a click
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
-  const cell = (day: Day, headIds: string[]) => (
+  const cell = (
+    day: Day,
+    headIds: readonly string[],
+    creditOf: (p: Prescription) => { share: number; direct: boolean } | null,
+  ) => (
     <div className="cell">
       {day.blocks.flatMap((b) =>
         b.prescriptions.flatMap((p) => {
-          const credits = headIds.map((id) => p.credits[id]).filter((c) => c !== undefined);
-          if (!credits.length) return [];
+          const credit = creditOf(p);
+          if (!credit) return [];
+          const { share, direct } = credit;
           const lead = headIds.reduce(
             (a, id) => ((p.credits[id]?.share ?? 0) > (p.credits[a]?.share ?? 0) ? id : a),
             headIds[0]!,
           );
-          const direct = credits.some((c) => c.direct);
-          const share = credits.reduce((s, c) => s + c.share, 0) / headIds.length;
           return [
             <Exercise
               key={p.id}
@@ -107,8 +111,8 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
     </div>
   );
 
-  const rowsOf = (m: (typeof muscles)[number]): ReactNode => {
-    const own = heads.filter((h) => h.muscle === m.id);
+  const rowsOf = (m: Group): ReactNode => {
+    const own = m.heads.map((h) => findHead(h)!);
     const many = own.length > 1;
     const shown = many && open.has(m.id);
     return [
@@ -124,15 +128,11 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
         </th>
         {program.days.map((d) => (
           <DayCell key={d.id} id={m.id} dayId={d.id}>
-            {!shown &&
-              cell(
-                d,
-                own.map((h) => h.id),
-              )}
+            {!shown && cell(d, m.heads, (p) => groupCredit(p.credits, m))}
           </DayCell>
         ))}
         <td>
-          <Margin dose={dose.muscles[m.id]!} band={bandOf(m.id, client, method)} />
+          <Margin dose={dose.groups[m.id]!} band={bandOf(m.id, client, method)} />
         </td>
       </tr>,
       ...(shown
@@ -141,7 +141,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
               <th scope="row">{h.name}</th>
               {program.days.map((d) => (
                 <DayCell key={d.id} id={h.id} dayId={d.id}>
-                  {cell(d, [h.id])}
+                  {cell(d, [h.id], (p) => p.credits[h.id] ?? null)}
                 </DayCell>
               ))}
               <td className="small quiet number">
@@ -153,10 +153,10 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
         : []),
     ];
   };
-  const planned = muscles.filter((m) => client.priorities[m.id] || dose.muscles[m.id]!.direct > 0.05);
-  const along = muscles
-    .filter((m) => !planned.includes(m) && doseTotal(dose.muscles[m.id]!) >= 0.5)
-    .sort((p, q) => doseTotal(dose.muscles[q.id]!) - doseTotal(dose.muscles[p.id]!));
+  const planned = groups.filter((m) => client.priorities[m.id] || dose.groups[m.id]!.direct > 0.05);
+  const along = groups
+    .filter((m) => !planned.includes(m) && doseTotal(dose.groups[m.id]!) >= 0.5)
+    .sort((p, q) => doseTotal(dose.groups[q.id]!) - doseTotal(dose.groups[p.id]!));
 
   return (
     <DndContext
@@ -170,7 +170,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
       }}
     >
       <table className="loom">
-        <caption className="visually-hidden">The week: days across, muscles and heads down</caption>
+        <caption className="visually-hidden">The week: days across, groups and heads down</caption>
         <colgroup>
           <col style={{ width: 128 }} />
           {program.days.map((d) => (
@@ -181,7 +181,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
         <thead>
           <tr>
             <th scope="col">
-              <span className="visually-hidden">Muscle</span>
+              <span className="visually-hidden">Group</span>
             </th>
             {program.days.map((d) => {
               const minutes = dayMinutes(d, method);
@@ -235,7 +235,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
                 <span className="small quiet">
                   {along
                     .slice(0, 4)
-                    .map((m) => `${m.name.toLowerCase()} ${one(doseTotal(dose.muscles[m.id]!))}`)
+                    .map((m) => `${m.name.toLowerCase()} ${one(doseTotal(dose.groups[m.id]!))}`)
                     .join(", ")}
                   {along.length > 4 ? " ..." : ""}, in effective sets
                 </span>

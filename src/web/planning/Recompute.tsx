@@ -1,9 +1,9 @@
 /** A week planned with an earlier model: its numbers stay, and what the present one says can be seen and taken. */
 import { Button, Modal } from "antd";
 import { useState } from "react";
-import { muscleName } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
+import { groupName } from "#core/planning/groups";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import type { Operation, Program } from "#core/planning/program";
 import { doseChanges, pinnedBy, plannedBefore } from "#core/planning/recompute";
@@ -77,11 +77,11 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
           Effective sets a week. Loads, reps and the log stay; what was handed over stays as it was handed over. One
           undo takes it back.
         </p>
-        {changes.length === 0 && <p>No muscle's dose changes by a tenth of a set.</p>}
+        {changes.length === 0 && <p>No group's dose changes by a tenth of a set.</p>}
         <dl className="facts">
           {changes.slice(0, SHOWN).map((c) => (
-            <div key={c.muscle} style={{ display: "contents" }}>
-              <dt>{muscleName(c.muscle)}</dt>
+            <div key={c.group} style={{ display: "contents" }}>
+              <dt>{groupName(c.group)}</dt>
               <dd>
                 {fixed(c.from, 1)} to {fixed(c.to, 1)}
               </dd>

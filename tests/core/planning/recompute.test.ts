@@ -44,8 +44,8 @@ test("only lines of another model are asked about, and taking the new numbers ch
 test("what it would do is told by muscle before anything is done", () => {
   const operations = recompute(program);
   const changes = doseChanges(program, operations);
-  const triceps = changes.find((c) => c.muscle === "triceps")!;
-  expect(triceps.from).toBeCloseTo(doseTotal(weekDose(program).muscles.triceps!), 9);
+  const triceps = changes.find((c) => c.group === "triceps")!;
+  expect(triceps.from).toBeCloseTo(doseTotal(weekDose(program).groups.triceps!), 9);
   expect(triceps.to).toBeGreaterThan(triceps.from);
   expect(changes.map((c) => Math.abs(c.to - c.from))).toEqual(
     changes.map((c) => Math.abs(c.to - c.from)).sort((a, b) => b - a),

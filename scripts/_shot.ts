@@ -1,0 +1,15 @@
+import { chromium } from "@playwright/test";
+import { demoId, DEMO_SIGN_IN } from "#server/demo/demo";
+const url = "http://127.0.0.1:4190";
+const maja = demoId("maja"), runa = demoId("runa");
+const [,, what, file, extra] = process.argv;
+const b = await chromium.launch({ executablePath: "/usr/bin/chromium", args:["--no-sandbox"] });
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } });
+p.on("pageerror", e => console.log("PAGEERROR", e.message));
+p.on("console", m => m.type()==="error" && console.log("CONSOLE", m.text()));
+await p.context().request.post(`${url}/api/session`, { data: DEMO_SIGN_IN });
+await p.goto(url + what!.replace("MAJA", maja).replace("RUNA", runa));
+await p.waitForTimeout(4000);
+if (extra) await (new Function("p", `return (async()=>{${extra}})()`))(p);
+await p.screenshot({ path: file! });
+await b.close();

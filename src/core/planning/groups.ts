@@ -1,0 +1,47 @@
+/** The groups of heads that are planned for: each has a weekly band by its priority; what is in none rides along. */
+import { heads } from "#core/anatomy/anatomy";
+import type { Priority } from "#core/clients/client";
+import type { Method } from "#core/edition/method";
+import { groups } from "./groups.data";
+
+export { groups };
+
+export type Group = (typeof groups)[number];
+export type Watch = Group["watch"][number];
+
+const byId = new Map(groups.map((g) => [g.id, g]));
+const byHead = new Map(groups.flatMap((g) => g.heads.map((h) => [h, g] as const)));
+
+export const findGroup = (id: string): Group | undefined => byId.get(id);
+export const groupName = (id: string): string => byId.get(id)?.name ?? id;
+/** the group a head belongs to; none where it rides along */
+export const groupOf = (head: string): Group | undefined => byHead.get(head);
+/** those with a line of their own in every week, and those that get one with a priority */
+export const mainGroups = groups.filter((g) => !g.optional);
+
+const volume = new Map(heads.map((h) => [h.id, h.maxForce * h.optimumLength]));
+/** share of each head in the volume of its group */
+export const volumeShares = new Map(
+  groups.map((g) => {
+    const all = g.heads.reduce((s, h) => s + volume.get(h)!, 0);
+    return [g.id, new Map(g.heads.map((h) => [h, volume.get(h)! / all]))] as const;
+  }),
+);
+
+type Planned = { priorities: Record<string, Priority>; level: "beginner" | "trained" };
+
+export interface Band {
+  low: number;
+  high: number;
+  priority: Priority;
+}
+
+/** weekly band of a group for a client's priority and level, in effective sets; null where the client has none for it */
+export function bandOf(group: string, client: Planned, method: Method): Band | null {
+  const priority = client.priorities[group];
+  const scale = byId.get(group)?.scale;
+  if (!priority || scale === undefined) return null;
+  const factor = scale * (client.level === "beginner" ? method.beginnerFactor : 1);
+  const [low, high] = method.bands[method.counting][priority];
+  return { low: low * factor, high: high * factor, priority };
+}
