@@ -1,5 +1,5 @@
 /** What a schema cannot see in an exercise file: names that mean nothing, numbers no body or machine can have. */
-import { muscles, skeleton } from "#core/anatomy/anatomy";
+import { findHead, muscles, skeleton } from "#core/anatomy/anatomy";
 import { type Binding, type Exercise } from "#core/exercises/format";
 import { defaultValues, resolveSetup, SetupError } from "#core/exercises/setup";
 
@@ -33,7 +33,8 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
     if (!parameters.has(binding.parameter)) fault(path, `there is no parameter called ${binding.parameter}`);
   exercise.aims?.forEach((h, i) => {
     const muscle = findHead(h)?.muscle;
-    if (!muscle || !exercise.targets.includes(muscle)) fault(["aims", i], `there is no head called ${h} in its targets`);
+    if (!muscle || !exercise.targets.includes(muscle))
+      fault(["aims", i], `there is no head called ${h} in its targets`);
   });
   exercise.targets.forEach(
     (t, i) => muscles.some((m) => m.id === t) || fault(["targets", i], `there is no muscle called ${t}`),

@@ -36,7 +36,7 @@ export interface Band {
   priority: Priority;
 }
 
-/** weekly band of a group for a client's priority and level, in effective sets; null where the client has none for it */
+/** weekly band of a group for a client, in effective sets; null where the client has no priority for it */
 export function bandOf(group: string, client: Planned, method: Method): Band | null {
   const priority = client.priorities[group];
   const scale = byId.get(group)?.scale;
