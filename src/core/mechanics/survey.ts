@@ -24,6 +24,8 @@ export interface BodyView {
    * compression of the low back in body weights, at the load where the set sticks; 0 where the trunk carries nothing
    */
   compression: number;
+  /** Nm about the low back there */
+  spineMoment: number;
   /** kg of the load that the body itself weighs where it is lifted */
   bodyLoad: number;
   /** largest load over all that is lifted then, body and load: how hard it is without any, for comparing only */
@@ -65,6 +67,7 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     sticking: analysis.sticking,
     turns: analysis.turns,
     compression: analysis.spine?.compression ?? 0,
+    spineMoment: analysis.spine?.moment ?? 0,
     bodyLoad: analysis.bodyLoad,
     ease: analysis.bodyLoad > 0 ? (analysis.rawLoad + analysis.bodyLoad) / analysis.bodyLoad : 0,
     actions: analysis.actions,

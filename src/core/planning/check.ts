@@ -7,7 +7,7 @@ import type { Method } from "#core/edition/method";
 import type { Exercise, Joint } from "#core/exercises/format";
 import { doseTotal, weekDose, type WeekDose } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
-import { bandOf, groupOf, groups } from "#core/planning/groups";
+import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
 import { dayMinutes, repSeconds } from "#core/planning/minutes";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 
@@ -394,15 +394,15 @@ function repBands({ program, client, method }: Week): Check[] {
 
 const RANK = { specialise: 0, grow: 1, hold: 2, maintain: 3 } as const;
 
-/** what matters most comes first */
+/** what should grow comes before what need not, but for large muscles before small ones */
 function order({ program, client }: Week): Check[] {
   return program.days.flatMap((d): Check[] => {
-    const rank = (i: number) =>
-      Math.min(
-        3,
-        ...d.blocks[i]!.prescriptions.map((p) => RANK[client.priorities[leadOf(p)?.group ?? ""] ?? "maintain"]),
-      );
-    const at = d.blocks.findIndex((_, i) => i > 0 && rank(i) < rank(i - 1));
+    const leads = d.blocks.map((b) => b.prescriptions.map((p) => leadOf(p)?.group ?? ""));
+    const rank = (i: number) => Math.min(3, ...leads[i]!.map((g) => RANK[client.priorities[g] ?? "maintain"]));
+    const big = (i: number) => leads[i]!.some((g) => findGroup(g)?.big);
+    const at = d.blocks.findIndex(
+      (_, i) => i > 0 && rank(i) <= RANK.grow && rank(i) < rank(i - 1) && !(big(i - 1) && !big(i)),
+    );
     if (at < 0) return [];
     const [late, before] = [d.blocks[at]!.prescriptions[0]!, d.blocks[at - 1]!.prescriptions[0]!];
     const operations: Operation[] = [{ kind: "move", prescriptionId: late.id, dayId: d.id, index: at - 1 }];

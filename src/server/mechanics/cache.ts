@@ -15,7 +15,8 @@ export interface Whose {
   body: Body;
 }
 
-const samples = String(DEFAULT_SAMPLES);
+/** samples, and the shape of what is kept: rows of an older shape are not read */
+const samples = `${DEFAULT_SAMPLES} samples, shape 2`;
 const bodyKey = ({ stature, mass }: Body) => `${stature.toFixed(2)} ${mass}`;
 
 /** table and the leading columns of its key */

@@ -1,12 +1,12 @@
-/** The week loom: days across, muscles and heads down, each set a grain; the checks answer at once. */
+/** The week loom: days across, groups and heads down, each set a grain; the checks answer at once. */
 import { Button } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Client } from "#core/clients/client";
 import type { Survey } from "#core/mechanics/survey";
 import { exercises } from "#core/exercises/library";
-import { checkWeek, type SwapFor } from "#core/planning/check";
-import { weekDose } from "#core/planning/dose";
+import { checkWeek, type Check, type SwapFor } from "#core/planning/check";
+import { weekDose, type WeekDose } from "#core/planning/dose";
 import type { Operation, Program } from "#core/planning/program";
 import { swapped, swapsFor } from "#core/planning/swap";
 import { CURRENT_EDITION, editionOf, type Edition } from "#core/edition/edition";
@@ -14,7 +14,7 @@ import { message } from "../base/say";
 import { EditionContext } from "../base/edition";
 import { api, toFailure } from "../base/api";
 import { useOpenClient } from "../base/open-client";
-import { isTyping } from "../base/keys";
+import { isTyping, singleKeysOn } from "../base/keys";
 import { Empty, Failed, Loading } from "../base/states";
 import { ImportButton } from "../exchange/ImportButton";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
@@ -28,8 +28,10 @@ import type { Plan } from "./plans";
 import { Recompute } from "./Recompute";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
-import { useStrength } from "../mechanics/useStrength";
+import { useStrength, type Strength } from "../mechanics/useStrength";
 import { usePlan } from "./usePlan";
+import { PlanSheet } from "../solver/PlanSheet";
+import { usePlanner } from "../solver/usePlanner";
 
 /** until a body is known */
 const NOBODY = bodyOf(null);
@@ -78,6 +80,33 @@ function useDayKeys(program: Program | null, dayId: string | null, onDay: (id: s
   }, [program, dayId, onDay]);
 }
 
+/** the planner beside the week, opened by a key too, and the week as it would be while a planned one is looked at */
+function useWriting() {
+  const planner = usePlanner();
+  const [writing, setWriting] = useState(false);
+  useEffect(() => {
+    const go = (e: KeyboardEvent) => {
+      if (isTyping(e) || !singleKeysOn() || e.key !== "w" || e.ctrlKey || e.metaKey || e.altKey) return;
+      e.preventDefault();
+      setWriting(true);
+    };
+    addEventListener("keydown", go);
+    return () => removeEventListener("keydown", go);
+  }, []);
+  return { planner, writing, setWriting, preview: writing ? (planner.planned?.result?.program ?? null) : null };
+}
+
+/** the checks of a week as it is shown */
+function useChecks(program: Program | null, client: Client | null, survey: Survey | null, edition: Edition) {
+  const swapFor = useSwapFor(client, survey, edition);
+  const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
+  const checks = useMemo(
+    () => (program && dose && client ? checkWeek(program, client, edition.method, exercises, dose, swapFor) : []),
+    [program, dose, client, edition, swapFor],
+  );
+  return { dose, checks };
+}
+
 interface WeekLineProps {
   client: Client;
   plan: Plan;
@@ -85,6 +114,7 @@ interface WeekLineProps {
   edit: (...operations: Operation[]) => void;
   undo: () => void;
   redo: () => void;
+  onWrite: () => void;
 }
 
 export default function WeekPage() {
@@ -108,16 +138,12 @@ export default function WeekPage() {
     useMemo(() => (client ? bodyOf(client) : NOBODY), [client]),
     undefined,
   );
+  const { planner, writing, setWriting, preview } = useWriting();
+  const shown = preview ?? program;
   const edition = program ? editionOf(program) : CURRENT_EDITION;
-  const swapFor = useSwapFor(client, survey, edition);
-  const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
-  const checks = useMemo(
-    () => (program && dose && client ? checkWeek(program, client, edition.method, exercises, dose, swapFor) : []),
-    [program, dose, client, edition, swapFor],
-  );
+  const { dose, checks } = useChecks(shown, client, survey, edition);
 
-  useDayKeys(program, dayId, setDayId);
-
+  useDayKeys(shown, dayId, setDayId);
   if (clients.isLoading) return <Loading what="the client" />;
   if (clients.isError)
     return <Failed what="The client" reason={toFailure(clients.error).error} again={clients.refetch} />;
@@ -128,56 +154,120 @@ export default function WeekPage() {
       </Empty>
     );
   if (failed) return <Failed what="The week" reason="The server does not answer just now. It is tried again." />;
-  if (!client || !plan || !program || !dose) return <Loading what="the week" />;
+  if (!client || !plan || !program || !shown || !dose) return <Loading what="the week" />;
+  // what is only looked at is not edited
+  const change = preview ? () => undefined : edit;
+  return (
+    <EditionContext value={edition}>
+      <WeekLine
+        client={client}
+        plan={plan}
+        program={program}
+        edit={edit}
+        undo={undo}
+        redo={redo}
+        onWrite={() => setWriting(true)}
+      />
+      <DaysNotice client={client} program={program} edit={edit} />
+      <Recompute program={program} client={client} edit={edit} />
+      {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
+      {writing && (
+        <PlanSheet
+          client={client}
+          program={program}
+          survey={survey}
+          edition={edition}
+          planner={planner}
+          edit={edit}
+          onClose={() => setWriting(false)}
+        />
+      )}
+      <WeekBody
+        client={client}
+        program={shown}
+        dose={dose}
+        checks={checks}
+        edit={change}
+        preview={preview !== null}
+        strength={strength}
+        dayId={dayId}
+        onDay={setDayId}
+        selected={selected}
+        onSelect={setSelected}
+        onWrite={() => setWriting(true)}
+      />
+    </EditionContext>
+  );
+}
+
+interface WeekBodyProps {
+  client: Client;
+  program: Program;
+  dose: WeekDose;
+  checks: Check[];
+  edit: (...operations: Operation[]) => void;
+  /** a planned week that is only looked at */
+  preview: boolean;
+  strength: Strength | null;
+  dayId: string | null;
+  onDay: (id: string) => void;
+  selected: string | null;
+  onSelect: (id: string | null) => void;
+  onWrite: () => void;
+}
+
+/** loom, the open day's session, and the checks */
+function WeekBody(props: WeekBodyProps) {
+  const { client, program, dose, checks, edit, preview, strength, dayId, onDay, selected, onSelect, onWrite } = props;
   const day =
     program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
   const empty = program.days.every((d) => d.blocks.length === 0);
   return (
-    <EditionContext value={edition}>
-      <WeekLine client={client} plan={plan} program={program} edit={edit} undo={undo} redo={redo} />
-      <DaysNotice client={client} program={program} edit={edit} />
-      <Recompute program={program} client={client} edit={edit} />
-      {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
-      <div className="week">
-        <div>
-          <section className="sheet" style={{ padding: "10px 14px 6px" }}>
-            <Loom
-              program={program}
-              client={client}
-              dose={dose}
-              edit={edit}
-              dayId={day.id}
-              selected={selected}
-              onDay={setDayId}
-              onPick={(d, p) => (setDayId(d), setSelected(p))}
-            />
-            <p className="small quiet" style={{ padding: "6px 0" }}>
-              Full grains are direct sets, hollow ones indirect; colour is the loaded length. Only what is on this week
-              is counted.
+    <div className={`week${preview ? " preview" : ""}`}>
+      <div>
+        <section className="sheet" style={{ padding: "10px 14px 6px" }}>
+          <Loom
+            program={program}
+            client={client}
+            dose={dose}
+            edit={edit}
+            dayId={day.id}
+            selected={selected}
+            onDay={onDay}
+            onPick={(d, p) => (onDay(d), onSelect(p))}
+          />
+          <p className="small quiet" style={{ padding: "6px 0" }}>
+            Full grains are direct sets, hollow ones indirect; colour is the loaded length. Only what is on this week is
+            counted.
+          </p>
+        </section>
+        {empty ? (
+          <Empty title="Nothing on the week yet">
+            <p className="quiet">
+              Let Gryn write it from what is known of {client.name.split(" ")[0]}, or pick a head in the ranking and use
+              a setup.
             </p>
-          </section>
-          {empty ? (
-            <Empty title="Nothing on the week yet">
-              <p className="quiet">Pick a head in the ranking and use a setup for {client.name.split(" ")[0]}.</p>
-              <DayMenu program={program} day={day} edit={edit} onDay={setDayId} />
-              <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
-            </Empty>
-          ) : (
-            <Session
-              day={day}
-              menu={<DayMenu program={program} day={day} edit={edit} onDay={setDayId} />}
-              days={program.days}
-              client={client}
-              edit={edit}
-              selected={selected}
-              onSelect={setSelected}
-              strength={strength}
-            />
-          )}
-        </div>
-        <Checks checks={checks} onFix={(operations) => edit(...operations)} />
+            <Button type="primary" onClick={() => onWrite()}>
+              Write the week
+            </Button>
+            <DayMenu program={program} day={day} edit={edit} onDay={onDay} />
+            <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
+          </Empty>
+        ) : (
+          <Session
+            day={day}
+            menu={<DayMenu program={program} day={day} edit={edit} onDay={onDay} />}
+            days={program.days}
+            client={client}
+            edit={edit}
+            selected={selected}
+            onSelect={onSelect}
+            strength={strength}
+          />
+        )}
       </div>
-    </EditionContext>
+      <Checks checks={checks} onFix={(operations) => edit(...operations)} />
+    </div>
   );
 }
 
@@ -206,7 +296,7 @@ function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "p
 }
 
 /** whose week it is, whether it is saved, and what is done with the whole of it */
-function WeekLine({ client, plan, program, edit, undo, redo }: WeekLineProps) {
+function WeekLine({ client, plan, program, edit, undo, redo, onWrite }: WeekLineProps) {
   return (
     <div className="week-line">
       <h1>
@@ -217,6 +307,9 @@ function WeekLine({ client, plan, program, edit, undo, redo }: WeekLineProps) {
       </span>
       <SaveMark plan={plan} />
       <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
+        <Button onClick={onWrite} title="w">
+          Write the week
+        </Button>
         <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">
           Undo
         </Button>

@@ -1,0 +1,153 @@
+/** A first week by simulated annealing (Kirkpatrick 1983): seeded, so that the same problem gives the same week. */
+import { boardOf } from "#core/solver/board";
+import type { Sets, WeekProblem } from "#core/solver/problem";
+
+export interface AnnealOptions {
+  moves: number;
+  random: () => number;
+  /** a week to begin from, and how warm; cold unless given */
+  start?: Sets;
+  /** temperature at the beginning: low keeps most of `start` */
+  from?: number;
+  stop?: () => boolean;
+}
+
+const HOT = 0.5;
+const COLD = 0.004;
+/** moves between two looks at the clock */
+const LOOK = 512;
+
+/** locked lines only: where every week begins */
+export const lockedSets = ({ present, locked, field, days }: WeekProblem): Sets => {
+  const sets = new Int8Array(field.candidates.length * days.length);
+  if (present) locked.forEach((l, i) => l && (sets[i] = present[i]!));
+  return sets;
+};
+
+export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Sets; value: number } {
+  const { field, days, locked } = problem;
+  const { candidates } = field;
+  const [C, D] = [candidates.length, days.length];
+  const { random, moves, stop = () => false } = options;
+  const board = boardOf(problem, options.start ?? lockedSets(problem));
+  const { sets } = board;
+  const pick = (n: number) => Math.floor(random() * n);
+
+  /** candidates by their leading group: most exchanges stay within it */
+  const byLead: number[][] = field.groups.map(() => []);
+  candidates.forEach((c, k) => byLead[c.lead]!.push(k));
+
+  /** places in use, as candidate x day; kept in step by `set` */
+  const used: number[] = [];
+  const where = new Int32Array(C * D).fill(-1);
+  const note = (at: number) => {
+    if (locked[at]) return;
+    const is = sets[at]! > 0;
+    if (is && where[at]! < 0) {
+      where[at] = used.length;
+      used.push(at);
+    } else if (!is && where[at]! >= 0) {
+      const last = used[used.length - 1]!;
+      used[where[at]!] = last;
+      where[last] = where[at]!;
+      used.pop();
+      where[at] = -1;
+    }
+  };
+  const set = (at: number, to: number) => {
+    board.put(Math.floor(at / D), at % D, to);
+    note(at);
+  };
+  for (let at = 0; at < C * D; at++) note(at);
+
+  /** what a move has changed, to take it back */
+  const changed: number[] = [];
+  const was: number[] = [];
+  const change = (at: number, to: number) => {
+    changed.push(at);
+    was.push(sets[at]!);
+    set(at, to);
+  };
+  const undo = () => {
+    for (let i = changed.length - 1; i >= 0; i--) set(changed[i]!, was[i]!);
+  };
+  /** puts a new line where it fits */
+  const add = (k: number, d: number, wanted: number): boolean => {
+    if (sets[k * D + d]! > 0 || !board.fits(k, d)) return false;
+    const c = candidates[k]!;
+    change(k * D + d, Math.max(c.least, Math.min(c.most, wanted)));
+    return true;
+  };
+  const randomSets = (k: number) => {
+    const { least, most } = candidates[k]!;
+    return least + pick(most - least + 1);
+  };
+
+  /** @returns false where the move could not be made */
+  function move(): boolean {
+    const r = random();
+    if (used.length === 0 || r < 0.22) {
+      if (used.length > 0 && random() < 0.4) {
+        change(used[pick(used.length)]!, 0);
+        return true;
+      }
+      const k = pick(C);
+      return add(k, pick(D), randomSets(k));
+    }
+    const at = used[pick(used.length)]!;
+    const [k, d] = [Math.floor(at / D), at % D];
+    const c = candidates[k]!;
+    const n = sets[at]!;
+    if (r < 0.42) {
+      const to = n + (random() < 0.5 ? 1 : -1);
+      if (to < c.least || to > c.most) return false;
+      change(at, to);
+      return true;
+    }
+    if (r < 0.68) {
+      const list = random() < 0.7 ? byLead[c.lead]! : null;
+      const other = list ? list[pick(list.length)]! : pick(C);
+      if (other === k) return false;
+      change(at, 0);
+      return add(other, d, n);
+    }
+    if (r < 0.84 || used.length < 2) {
+      const to = pick(D);
+      if (to === d) return false;
+      change(at, 0);
+      return add(k, to, n);
+    }
+    const second = used[pick(used.length)]!;
+    const [k2, d2] = [Math.floor(second / D), second % D];
+    if (d2 === d || k2 === k) return false;
+    const n2 = sets[second]!;
+    change(at, 0);
+    change(second, 0);
+    return add(k, d2, n) && add(k2, d, n2);
+  }
+
+  let value = board.value();
+  let best = value;
+  let bestSets: Sets = sets.slice();
+  const hot = options.from ?? HOT;
+  for (let i = 0; i < moves; i++) {
+    if (i % LOOK === 0 && stop()) break;
+    const temperature = hot * Math.pow(COLD / hot, i / moves);
+    changed.length = was.length = 0;
+    let taken = move();
+    if (taken) {
+      const next = board.value();
+      const gain = next - value;
+      taken = gain >= 0 || random() < Math.exp(gain / temperature);
+      if (taken) value = next;
+    }
+    if (!taken) {
+      undo();
+      board.value();
+    } else if (value > best + 1e-9) {
+      best = value;
+      bestSets = sets.slice();
+    }
+  }
+  return { sets: bestSets, value: best };
+}

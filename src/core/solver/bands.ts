@@ -1,0 +1,141 @@
+/**
+ * Bands of repetitions for the lines of a week, exactly: what suits each exercise, two bands for every group, within
+ * the minutes. A program of its own after the sets are known: within the large one it made that three times as large.
+ */
+import type { Method } from "#core/edition/method";
+import { blockMinutes } from "#core/planning/minutes";
+import type { Prescription } from "#core/planning/program";
+import { inKg, windowTop } from "#core/training/progression";
+import type { Candidate } from "#core/solver/candidates";
+import { draft, modelOf, type Highs } from "#core/solver/mip";
+
+const BANDS = [
+  { low: 5, top: 8 },
+  { low: 8, top: 12 },
+  { low: 12, top: 20 },
+  { low: 20, top: 30 },
+] as const;
+/** price of each band by what kind of lift it is; none where it is not done */
+const PRICE = {
+  heavy: [0, 0.15, 0.7, null],
+  compound: [0.35, 0, 0.2, 0.9],
+  isolation: [0.9, 0.15, 0, 0.35],
+} as const;
+const ONE_BAND = 1.5;
+const OVER = 0.6;
+const NO_WINDOW = 0.6;
+
+export interface Slot {
+  candidate: Candidate;
+  prescription: Prescription;
+  day: number;
+  /** 0 first to 1 last of its day */
+  place: number;
+  /** stays as it is */
+  fixed: boolean;
+}
+
+/** a window within a band: as wide as the smallest step of the load asks for */
+export function windowIn(band: number, p: Prescription, usual: number, method: Method): Prescription["reps"] {
+  const { low, top } = BANDS[band]!;
+  const wide = windowTop(low, 2, usual, inKg(p.loadStep), method);
+  return { low, high: Math.max(low + 1, Math.min(50, Math.max(wide, Math.min(top, low + 3)))) };
+}
+
+export const bandIndex = ({ low, high }: Prescription["reps"]): number => {
+  const middle = (low + high) / 2;
+  const at = BANDS.findIndex((b) => middle < b.top);
+  return at < 0 ? BANDS.length - 1 : at;
+};
+
+function priceOf(
+  { candidate: c, prescription: p, place }: Slot,
+  band: number,
+  beginner: boolean,
+  sore: boolean,
+  method: Method,
+) {
+  const kind = c.heavy ? "heavy" : c.compound ? "compound" : "isolation";
+  const price = PRICE[kind][band];
+  if (price == null) return null;
+  const { low, top } = BANDS[band]!;
+  if ((sore && low < 12) || (beginner && band === 0) || (c.spine > 1 && low >= 12)) return null;
+  const { steadiness, loadStep, usualLoad } = c.exercise.stated;
+  if (kind === "isolation" && band === 0 && (steadiness < 0.7 || loadStep / usualLoad > 0.11)) return null;
+  const usual = usualLoad + p.bodyLoad;
+  const window = windowTop(low, 2, usual, inKg(p.loadStep), method);
+  return (
+    price +
+    (window > top ? NO_WINDOW : 0) +
+    (beginner && band === 3 ? 1 : 0) +
+    // heavy early, light late
+    0.2 * (band < 2 ? place : 1 - place)
+  );
+}
+
+const lineMinutes = (p: Prescription) => {
+  const m = blockMinutes({ id: "", prescriptions: [p] });
+  return m.setup + m.work + m.rest;
+};
+
+/** @param room minutes left on each day as it stands @returns the reps of each slot */
+export function chooseBands(
+  highs: Highs,
+  slots: readonly Slot[],
+  room: readonly number[],
+  client: { level: "beginner" | "trained"; sore: (c: Candidate) => boolean },
+  method: Method,
+): Prescription["reps"][] {
+  const m = draft();
+  const minutes: [number, number][][] = room.map(() => []);
+  const options = slots.map((slot) => {
+    const own = bandIndex(slot.prescription.reps);
+    const list = BANDS.flatMap((_, band) => {
+      const sore = client.sore(slot.candidate);
+      const price = slot.fixed
+        ? band === own
+          ? 0
+          : null
+        : priceOf(slot, band, client.level === "beginner", sore, method);
+      if (price === null) return [];
+      const usual = slot.candidate.exercise.stated.usualLoad + slot.prescription.bodyLoad;
+      const reps = slot.fixed ? slot.prescription.reps : windowIn(band, slot.prescription, usual, method);
+      const at = m.column(price, 0, 1, true);
+      const more = lineMinutes({ ...slot.prescription, reps }) - lineMinutes(slot.prescription);
+      minutes[slot.day]!.push([at, more]);
+      return [{ band, at, reps }];
+    });
+    // where every band is ruled out, as it was prescribed
+    if (list.length === 0) list.push({ band: own, at: m.column(0, 0, 1, true), reps: slot.prescription.reps });
+    m.row(
+      1,
+      1,
+      list.map(({ at }) => [at, 1]),
+    );
+    return list;
+  });
+  const leads = new Map<number, number[]>();
+  slots.forEach((s, i) => leads.set(s.candidate.lead, [...(leads.get(s.candidate.lead) ?? []), i]));
+  for (const list of leads.values()) {
+    if (list.length < 2) continue;
+    const seen = BANDS.map((_, band) => {
+      const v = m.column(0, 0, 1, true);
+      m.row(0, Infinity, [
+        ...list.flatMap((i) => options[i]!.filter((o) => o.band === band).map((o): [number, number] => [o.at, 1])),
+        [v, -1],
+      ]);
+      return v;
+    });
+    m.row(2, Infinity, [...seen.map((v): [number, number] => [v, 1]), [m.column(ONE_BAND, 0, Infinity), 1]]);
+  }
+  room.forEach((left, d) => m.row(-Infinity, left, [...minutes[d]!, [m.column(OVER, 0, Infinity), -1]]));
+  const model = modelOf(highs, m, false);
+  try {
+    model.options.set({ output_flag: false, time_limit: 2, mip_rel_gap: 0 });
+    model.run();
+    const { colValue } = model.getSolution();
+    return slots.map((s, i) => options[i]!.find((o) => (colValue[o.at] ?? 0) > 0.5)?.reps ?? s.prescription.reps);
+  } finally {
+    model.dispose();
+  }
+}

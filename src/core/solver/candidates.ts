@@ -1,0 +1,240 @@
+/** What may stand in a client's week: every setup that passes the gates, with what a set of it gives and costs. */
+import { findHead } from "#core/anatomy/anatomy";
+import type { ClientInput } from "#core/clients/client";
+import { unitFor } from "#core/clients/client";
+import type { Edition } from "#core/edition/edition";
+import type { Exercise } from "#core/exercises/format";
+import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
+import { effortCredit, groupCredit } from "#core/planning/dose";
+import { bandOf, groups, type Group } from "#core/planning/groups";
+import { loadingOf } from "#core/planning/loading";
+import { setSeconds } from "#core/planning/minutes";
+import { prescribe } from "#core/planning/prescribe";
+import type { Prescription } from "#core/planning/program";
+import { SORE } from "#core/planning/swap";
+import { rankHead } from "#core/ranking/rank";
+
+export type PlannedFor = Pick<
+  ClientInput,
+  "priorities" | "level" | "joints" | "equipment" | "unit" | "units" | "mass" | "stature"
+>;
+
+export interface Candidate {
+  row: SurveyRow;
+  exercise: Exercise;
+  /** a line of it with its usual sets; its id is to be given where it is used */
+  line: Prescription;
+  /** by group (index): what a set gives it, whether it is for it, and what that is worth */
+  gives: { group: number; share: number; direct: boolean; worth: number }[];
+  /** the group it is mainly for */
+  lead: number;
+  /** effective sets that the first set is short of one, since it is not hard enough */
+  loss: number;
+  /** minutes: a further set with its rest; what a line takes beside its sets (below 0: the last rest) */
+  perSet: number;
+  perLine: number;
+  least: number;
+  most: number;
+  compound: boolean;
+  heavy: boolean;
+  /** points of load on the back, a set */
+  spine: number;
+  /** price of a set: mass engaged, back, steadiness, skill, sore joints */
+  cost: number;
+  /** on one day at most one of each: same family for the same group; same length on top; hinges; knees */
+  kind: string;
+  length: string;
+  pattern: "hinge" | "knee" | null;
+  /** watched parts it counts for, and the group whose long length it loads; indices */
+  watches: number[];
+  long: number | null;
+}
+
+/** a watched part of a group that has a priority */
+export interface WatchLine {
+  id: string;
+  name: string;
+  group: number;
+}
+
+export interface Field {
+  groups: readonly Group[];
+  candidates: Candidate[];
+  watches: WatchLine[];
+  /** setups left out, by the reason */
+  out: { name: string; reason: string }[];
+}
+
+/** Nm at the low back that cost nothing, and that make a point more; most points a set */
+const SPINE = { free: 120, point: 60, most: 2.5 };
+/** kinds of exercise that load the back by lying or hanging on purpose */
+const NO_SPINE = new Set(["trunk", "carry"]);
+/** points of score from the best of a group down to where a setup is worth least */
+const QUALITY = { over: 35, least: 0.3, helper: 0.6, base: 0.45 };
+
+export const spinePoints = (view: Pick<BodyView, "spineMoment">, family: Exercise["family"]): number =>
+  NO_SPINE.has(family) ? 0 : Math.max(0, Math.min(SPINE.most, (view.spineMoment - SPINE.free) / SPINE.point));
+
+/** how finely its load can be set; and body weight alone, where something better is at hand */
+function loadability(exercise: Exercise, client: PlannedFor): number {
+  const { loadStep, usualLoad } = exercise.stated;
+  const fine = Math.max(0.7, Math.min(1, 1 - 0.3 * Math.max(0, Math.min(1, loadStep / usualLoad / 0.2 - 0.6))));
+  if (exercise.equipment.length > 0) return fine;
+  const better = ["cable", "machine", "barbell"].some((e) => (client.equipment as string[]).includes(e));
+  return fine * (client.level === "beginner" ? 0.95 : better ? 0.4 : 0.8);
+}
+
+/** reserve of each of so many sets: as the first ones are prescribed, the last one again */
+export const reservesFor = (reserves: readonly number[], sets: number): number[] =>
+  Array.from({ length: sets }, (_, i) => reserves[Math.min(i, reserves.length - 1)]!);
+
+/** why a setup is not planned for this client; null where it may be */
+function gate(exercise: Exercise, view: BodyView, client: PlannedFor, banned: ReadonlySet<string>): string | null {
+  const missing = exercise.equipment.filter((e) => !(client.equipment as string[]).includes(e));
+  if (!view.feasible) return "cannot be lifted in this body";
+  if (missing.length) return `needs ${missing.join(" and ")}`;
+  if (banned.has(exercise.id)) return "not wanted";
+  if (client.level === "beginner" && exercise.stated.skill >= 3) return "asks too much skill of a beginner";
+  const sore = client.joints.find((j) => (exercise.joints[j.joint] ?? 0) >= 0.5);
+  return sore ? `asks much of the ${sore.joint}` : null;
+}
+
+const SQUATS = new Set(["squat", "lunge"]);
+const PRESSED = new Set(["press", "row", "pulldown", "squat", "lunge", "hinge", "bridge"]);
+const ISOLATION_MOST = 3;
+
+/**
+ * @param banned exercises that are not wanted
+ * @param must setups that may stand in the week whatever the gates say: locked lines
+ */
+export function fieldFor(
+  survey: Survey,
+  client: PlannedFor,
+  edition: Edition,
+  exercises: ReadonlyMap<string, Exercise>,
+  banned: ReadonlySet<string> = new Set(),
+  must: ReadonlySet<string> = new Set(),
+): Field {
+  const { method } = edition;
+  const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
+  const scores = bestScores(survey, wanted, client, edition, exercises);
+  const watches = wanted.flatMap((g, i) => g.watch.map((w) => ({ ...w, group: i })));
+  const out: Field["out"] = [];
+  const candidates = survey.rows.flatMap((row): Candidate[] => {
+    const exercise = exercises.get(row.exerciseId);
+    if (!exercise) return [];
+    const { view } = row;
+    const sore = client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+    const line = prescribe(exercise, row.values, view, method, {
+      id: "",
+      modelVersion: survey.modelVersion,
+      unit: unitFor(client, exercise.equipment),
+      mass: client.mass,
+      sore,
+    });
+    const shares = wanted.map((g) => groupCredit(line.credits, g));
+    const lead = shares.reduce(
+      (best, s, i) => (s?.direct && (best < 0 || s.share > shares[best]!.share) ? i : best),
+      -1,
+    );
+    const reason = must.has(row.setupKey) ? null : gate(exercise, view, client, banned);
+    if (reason) {
+      out.push({ name: line.name, reason });
+      return [];
+    }
+    // nothing is put in the week whose leading group has no priority; else spare minutes fill with wrist curls
+    const first = leadingGroup(line);
+    if (lead < 0 || (first && !must.has(row.setupKey) && !client.priorities[first])) return [];
+    const load = loadability(exercise, client);
+    const gives = shares.flatMap((s, group) => {
+      if (!s) return [];
+      const { best, of } = scores[group]!;
+      const behind = (best - (of.get(row.setupKey) ?? 0)) / QUALITY.over;
+      const quality = s.direct ? Math.max(QUALITY.least, Math.min(1, 1 - behind)) * load : QUALITY.helper;
+      return [{ group, ...s, worth: s.share * (QUALITY.base + (1 - QUALITY.base) * quality) }];
+    });
+    const { compound: large } = loadingOf(view);
+    const compound = PRESSED.has(exercise.family) && (large || exercise.family === "bridge");
+    const heavy = compound && exercise.equipment.some((e) => e === "barbell" || e === "machine");
+    const leads = wanted[lead]!;
+    const longest = Math.max(
+      0,
+      ...leads.heads.map((h) => ((line.credits[h]?.share ?? 0) >= 0.4 ? (line.credits[h]!.length ?? 0) : 0)),
+    );
+    const beginner = client.level === "beginner";
+    const spine = spinePoints(view, exercise.family);
+    const rest = exercise.sides === "one" ? Math.max(method.restLeast, line.rest - setSeconds(line) / 2) : line.rest;
+    const strained = Math.max(0, ...client.joints.map((j) => (exercise.joints[j.joint] ?? 0) - 0.3)) / 2;
+    return [
+      {
+        row,
+        exercise,
+        line: { ...line, rest: Math.round(rest / 5) * 5 },
+        gives,
+        lead,
+        loss: 1 - effortCredit(line.reserves[0]!),
+        perSet: (setSeconds(line) + Math.round(rest / 5) * 5) / 60,
+        perLine: (line.setupSeconds + line.changeSeconds - Math.round(rest / 5) * 5) / 60,
+        least: 2,
+        most: (compound ? 4 : ISOLATION_MOST) + (client.priorities[leads.id] === "specialise" && !compound ? 1 : 0),
+        ...(compound && !beginner ? { least: 3 } : {}),
+        compound,
+        heavy,
+        spine,
+        cost:
+          0.35 * view.engagedMass +
+          0.03 * spine +
+          0.02 * (1 - exercise.stated.steadiness) +
+          0.02 * (exercise.stated.skill - 1) +
+          strained,
+        kind: `${exercise.family} ${leads.id}`,
+        length: `${exercise.family} ${leads.id} ${Math.round(8 * longest)}`,
+        pattern: exercise.family === "hinge" ? "hinge" : SQUATS.has(exercise.family) ? "knee" : null,
+        watches: watches.flatMap((w, i) =>
+          w.heads.some((h) => line.credits[h]?.direct && line.credits[h].share >= 0.6) &&
+          (!w.families || w.families.includes(exercise.family))
+            ? [i]
+            : [],
+        ),
+        long: longest >= method.long ? lead : null,
+      },
+    ];
+  });
+  return { groups: wanted, candidates, watches: watches.map(({ id, name, group }) => ({ id, name, group })), out };
+}
+
+/** the group a line gives most to, whether it has a priority or not */
+const leadingGroup = (line: Prescription): string | null =>
+  groups
+    .map((g) => ({ g, credit: groupCredit(line.credits, g) }))
+    .filter(({ credit }) => credit?.direct)
+    .sort((a, b) => b.credit!.share - a.credit!.share)[0]?.g.id ?? null;
+
+/** by group: the score of each setup for its best head, and the best of those at hand */
+function bestScores(
+  survey: Survey,
+  wanted: readonly Group[],
+  client: PlannedFor,
+  edition: Edition,
+  exercises: ReadonlyMap<string, Exercise>,
+) {
+  const context = { equipment: client.equipment, joints: client.joints.map((j) => j.joint) };
+  // the spread over varied bodies is not asked for here
+  const bare: Survey = { ...survey, rows: survey.rows.map((r) => (r.varied.length ? { ...r, varied: [] } : r)) };
+  return wanted.map((g) => {
+    const of = new Map<string, number>();
+    let best = 0;
+    for (const h of g.heads) {
+      if (!findHead(h)) continue;
+      for (const r of rankHead(bare, h, edition, exercises, context)) {
+        of.set(r.row.setupKey, Math.max(of.get(r.row.setupKey) ?? 0, r.score));
+        if (!r.out) best = Math.max(best, r.score);
+      }
+    }
+    return { best, of };
+  });
+}
+
+/** the band of a group of the field for a client; a group that has only a ceiling has none */
+export const bandsOf = (field: Field, client: PlannedFor, edition: Edition) =>
+  field.groups.map((g) => bandOf(g.id, client, edition.method));

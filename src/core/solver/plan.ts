@@ -1,0 +1,246 @@
+/**
+ * A client's week from what is asked: candidates, annealing, proof, pairs and what they give back, order, bands of
+ * repetitions. Pure and seeded: the same ask gives the same week, except where a clock ends the proof.
+ */
+import type { ClientInput, Priority } from "#core/clients/client";
+import type { Edition } from "#core/edition/edition";
+import type { Exercise } from "#core/exercises/format";
+import type { Survey } from "#core/mechanics/survey";
+import { blockMinutes } from "#core/planning/minutes";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Prescription, Program } from "#core/planning/program";
+import { SORE } from "#core/planning/swap";
+import { seededRandom } from "#core/random";
+import { anneal } from "#core/solver/anneal";
+import { chooseBands, type Slot } from "#core/solver/bands";
+import { fieldFor, reservesFor, type Field } from "#core/solver/candidates";
+import { evaluate, type Evaluation } from "#core/solver/evaluate";
+import type { Highs } from "#core/solver/mip";
+import { bestOrder } from "#core/solver/order";
+import { pairUp, savedBy, type PlannedLine } from "#core/solver/pairs";
+import { minutesOf, problemOf, type DayAsk, type Present, type Sets, type WeekProblem } from "#core/solver/problem";
+import { prove } from "#core/solver/prove";
+
+export type PlanClient = ClientInput;
+
+export interface PlanAsk {
+  client: PlanClient;
+  /** the week as it stands: its days are planned for, its locked lines stay, the others are kept where they can be */
+  program: Program;
+  /** by day of the program */
+  days: readonly DayAsk[];
+  use: "minutes" | "needs";
+  /** exercises that are not wanted */
+  banned: readonly string[];
+  /** leaving the week as it is costs; false: from nothing but what is locked */
+  keep: boolean;
+  pairs: boolean;
+  spine?: number;
+  seed?: number;
+  /** s for the proof */
+  limit?: number;
+  /** share of the value at which the proof may end */
+  gap?: number;
+}
+
+export interface PlannedDay {
+  id: string;
+  blocks: PlannedLine[][];
+  minutes: number;
+}
+
+export interface WeekPlan {
+  days: PlannedDay[];
+  value: number;
+  /** no week with this division of the days is worth more, as far as the proof has come; null before there is one */
+  bound: number | null;
+  gap: number | null;
+  evaluation: Evaluation;
+  problem: WeekProblem;
+  sets: Sets;
+}
+
+/** what is told while it is worked out: the best so far, or how near the proof is */
+export type Told = { kind: "plan"; plan: WeekPlan } | { kind: "gap"; gap: number };
+
+export interface PlanTools {
+  highs: Highs;
+  survey: Survey;
+  edition: Edition;
+  exercises: ReadonlyMap<string, Exercise>;
+  tell?: (told: Told) => void;
+  stop?: () => boolean;
+}
+
+const FIRST = 100_000;
+const MORE = 300_000;
+const SEEDS = 3;
+/** temperature that keeps most of a week */
+const WARM = 0.08;
+/** shares of the minutes that pairs save, which are given back to the week; fewer minutes a day are not worth it */
+const GIVEN = [0.85, 0.6];
+const LEAST_GIVEN = 2;
+
+/** an empty week is none */
+const presentOf = ({ program, keep }: PlanAsk, field: Field): Present[] | null =>
+  program.days.every((d) => d.blocks.length === 0)
+    ? null
+    : program.days.flatMap((d, day) =>
+        d.blocks
+          .flatMap((b) => b.prescriptions)
+          .flatMap((p): Present[] => {
+            const candidate = field.candidates.findIndex((c) => c.row.setupKey === p.setupKey);
+            return candidate < 0 || !(keep || p.locked)
+              ? []
+              : [{ candidate, day, sets: p.reserves.length, locked: p.locked }];
+          }),
+      );
+
+export function fieldOf(ask: PlanAsk, { survey, edition, exercises }: PlanTools): Field {
+  const locked = new Set(prescriptionsOf(ask.program).flatMap((p) => (p.locked ? [p.setupKey] : [])));
+  return fieldFor(survey, ask.client, edition, exercises, new Set(ask.banned), locked);
+}
+
+export function problemFor(ask: PlanAsk, tools: PlanTools, field = fieldOf(ask, tools), given?: number[]): WeekProblem {
+  const present = presentOf(ask, field);
+  return problemOf(field, ask.client, tools.edition, {
+    days: ask.days,
+    use: ask.use,
+    ...(present ? { present } : {}),
+    ...(ask.spine === undefined ? {} : { spine: ask.spine }),
+    ...(given ? { given } : {}),
+  });
+}
+
+export function planWeek(ask: PlanAsk, tools: PlanTools): WeekPlan {
+  const { tell = () => undefined, stop = () => false } = tools;
+  const problem = problemFor(ask, tools);
+  const random = seededRandom(ask.seed ?? 1);
+  const warm = ask.keep && problem.present ? problem.present : undefined;
+  const begin = (moves: number) =>
+    anneal(problem, { moves, random, stop, ...(warm ? { start: warm.slice(), from: WARM } : {}) });
+  let best = begin(FIRST);
+  tell({ kind: "plan", plan: finish(ask, tools, problem, best.sets) });
+  for (let i = 0; i < SEEDS && !stop(); i++) {
+    const next = begin(MORE);
+    if (next.value > best.value) best = next;
+  }
+  const proof = prove(tools.highs, problem, best.sets, {
+    limit: ask.limit ?? 8,
+    gap: ask.gap ?? 0.01,
+    stop,
+    tell: ({ gap }) => tell({ kind: "gap", gap }),
+  });
+  const plain = finish(ask, tools, problem, proof.sets);
+  const bound = { bound: proof.bound, gap: proof.gap };
+  return { ...(ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain), ...bound };
+}
+
+/** the minutes that pairs save are planned with, as long as the days come out within theirs */
+function givenBack(
+  ask: PlanAsk,
+  tools: PlanTools,
+  plain: WeekPlan,
+  random: () => number,
+  stop: () => boolean,
+): WeekPlan {
+  const { problem, sets } = plain;
+  const saved = plain.days.map((d, i) => Math.max(0, minutesOf(problem, sets, i) - d.minutes));
+  if (saved.every((s) => s < LEAST_GIVEN)) return plain;
+  let best = plain;
+  for (const share of GIVEN) {
+    const given = saved.map((s) => share * s);
+    const roomier = problemFor(ask, tools, problem.field, given);
+    const more = anneal(roomier, { moves: FIRST, random, stop, start: best.sets.slice(), from: WARM });
+    const plan = finish(ask, tools, roomier, more.sets);
+    const fits = plan.days.every((d, i) => d.minutes <= ask.days[i]!.minutes + 0.5);
+    if (fits && plan.value > best.value) best = plan;
+  }
+  return best;
+}
+
+/** a week's sets as lines in their order, paired and with their repetitions */
+export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, sets: Sets): WeekPlan {
+  const { client, program } = ask;
+  const { method } = tools.edition;
+  const { field, days } = problem;
+  const D = days.length;
+  const standing = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions));
+  const planned = days.map((_, d) =>
+    field.candidates.flatMap((candidate, k): PlannedLine[] => {
+      const n = sets[k * D + d]!;
+      if (n === 0) return [];
+      const there = standing[d]?.find((p) => p.setupKey === candidate.row.setupKey);
+      const line = there ?? candidate.line;
+      const reserves = line.reserves.length === n ? line.reserves : reservesFor(line.reserves, n);
+      return [{ candidate, prescription: { ...line, reserves }, locked: there?.locked ?? false }];
+    }),
+  );
+  const weighing = { groups: field.groups, priorities: client.priorities as Record<string, Priority | undefined> };
+  const ordered = planned.map((lines) => {
+    const blocks = ask.pairs ? pairUp(lines) : lines.map((l) => [l]);
+    const order = bestOrder(
+      weighing,
+      blocks.map((b) => b.map((l) => ({ candidate: l.candidate, sets: l.prescription.reserves.length }))),
+    );
+    return order.map((i) => blocks[i]!);
+  });
+  const slots = ordered.flatMap((blocks, day) =>
+    blocks.flatMap((b, i) =>
+      b.map((line): Slot & { line: PlannedLine } => ({
+        candidate: line.candidate,
+        prescription: line.prescription,
+        day,
+        place: blocks.length > 1 ? i / (blocks.length - 1) : 0,
+        fixed: line.prescription.id !== "",
+        line,
+      })),
+    ),
+  );
+  const room = ordered.map((blocks, d) => ask.days[d]!.minutes - minutesOfBlocks(blocks, method.warmUpMinutes));
+  const sore = ({ exercise }: { exercise: Exercise }) =>
+    client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+  const reps = slots.length ? chooseBands(tools.highs, slots, room, { level: client.level, sore }, method) : [];
+  slots.forEach((s, i) => (s.line.prescription = { ...s.line.prescription, reps: reps[i]! }));
+  const evaluation = evaluate(problem, sets);
+  return {
+    days: ordered.map((blocks, d) => ({
+      id: days[d]!.id,
+      blocks,
+      minutes: minutesOfBlocks(blocks, method.warmUpMinutes),
+    })),
+    value: evaluation.value,
+    bound: null,
+    gap: null,
+    evaluation,
+    problem,
+    sets,
+  };
+}
+
+const minutesOfBlocks = (blocks: readonly PlannedLine[][], warmUp: number): number =>
+  blocks.reduce(
+    (sum, b) => {
+      const m = blockMinutes({ id: "", prescriptions: b.map((l) => l.prescription) });
+      return sum + m.setup + m.work + m.rest;
+    },
+    blocks.length ? warmUp : 0,
+  );
+
+/** minutes that the pairs of a plan save, by day */
+export const savedMinutes = (plan: WeekPlan): number[] =>
+  plan.days.map((d) => d.blocks.reduce((s, b) => s + (b.length > 1 ? savedBy(b[0]!, b[1]!) : 0), 0));
+
+/** the plan as a program: new lines get their ids from `newId` */
+export function programOf(plan: WeekPlan, program: Program, newId: () => string): Program {
+  const line = (l: PlannedLine): Prescription => ({ ...l.prescription, id: l.prescription.id || newId() });
+  return {
+    ...program,
+    days: program.days.map((day) => {
+      const planned = plan.days.find((d) => d.id === day.id);
+      return planned
+        ? { ...day, blocks: planned.blocks.map((b) => ({ id: newId(), prescriptions: b.map(line) })) }
+        : day;
+    }),
+  };
+}

@@ -1,0 +1,239 @@
+/**
+ * The week as a problem of whole numbers: sets of each candidate on each day. Annealing, proof and the independent
+ * evaluator all read this one value.
+ */
+import type { ClientInput } from "#core/clients/client";
+import type { Edition } from "#core/edition/edition";
+import type { Band } from "#core/planning/groups";
+import { bandsOf, type Candidate, type Field } from "#core/solver/candidates";
+import { SETTINGS, type Settings } from "#core/solver/settings";
+
+/** a day that is asked for */
+export interface DayAsk {
+  id: string;
+  minutes: number;
+  /** 0 Monday to 6 Sunday: what stands between two days */
+  weekday: number;
+  /** groups whose own exercises may stand on it; null: any */
+  groups: readonly string[] | null;
+}
+
+/** a line of the present week */
+export interface Present {
+  candidate: number;
+  day: number;
+  sets: number;
+  locked: boolean;
+}
+
+export interface GroupTerms {
+  /** worth of a group's dose: pieces of the week's curve, each so long at such a slope */
+  pieces: { length: number; slope: number }[];
+  low: number;
+  high: number;
+  under: number;
+  over: number;
+  direct: number;
+  frequency: number;
+  mostDays: number;
+  /** price of its own work on two days running */
+  running: number;
+  /** most effective sets on one day */
+  session: number;
+  /** lines of one kind of exercise on one day */
+  sameKind: number;
+  long: { need: number; worth: number };
+}
+
+export interface WeekProblem {
+  field: Field;
+  days: readonly DayAsk[];
+  settings: Settings;
+  terms: readonly GroupTerms[];
+  watches: { need: number; worth: number }[];
+  /** effective sets from which on a day counts for a group */
+  daySets: number;
+  warmUp: number;
+  /** by day */
+  lines: number[];
+  compounds: number[];
+  spine: { day: number; running: number; week: number };
+  /** pairs of days (indices) with no day between them */
+  running: [number, number][];
+  thrift: number;
+  /** candidates x days: sets that stand there now, and whether they must stay so */
+  present: Int8Array | null;
+  locked: Uint8Array;
+  /** candidates x days */
+  allowed: Uint8Array;
+  /** exercises that count as new, and how many of them are fine */
+  fresh: Uint8Array;
+  freshMost: number;
+}
+
+export interface WeekAsk {
+  days: readonly DayAsk[];
+  /** every set that is worth its minutes, or only what the bands need */
+  use: "minutes" | "needs";
+  present?: readonly Present[];
+  /** share of the method's budget for the back */
+  spine?: number;
+  /** exercises done lately; how many others are fine */
+  known?: ReadonlySet<string>;
+  freshMost?: number;
+  /** minutes that pairs give back, by day */
+  given?: readonly number[];
+  settings?: Settings;
+}
+
+const DAYS_OF_WEEK = 7;
+
+/** mean of exp(-s / saturation) from a to b */
+const slopeOf = (a: number, b: number, saturation: number) =>
+  b > a ? (saturation * (Math.exp(-a / saturation) - Math.exp(-b / saturation))) / (b - a) : 0;
+
+function termsOf(
+  band: Band | null,
+  group: Field["groups"][number],
+  client: Pick<ClientInput, "level" | "daysPerWeek">,
+  days: number,
+  { method }: Edition,
+  s: Settings,
+): GroupTerms {
+  const beginner = client.level === "beginner";
+  const session = beginner ? s.sessionBeginner : method.sessionLimit;
+  if (!band)
+    return {
+      pieces: [],
+      low: 0,
+      high: group.ceiling ?? Infinity,
+      under: 0,
+      over: s.over,
+      direct: 0,
+      frequency: 0,
+      mostDays: days,
+      running: 0,
+      session,
+      sameKind: 1,
+      long: { need: 1, worth: 0 },
+    };
+  const { low, high, priority } = band;
+  const weight = s.weight[priority];
+  const saturation = beginner ? method.beginnerSaturation : method.saturation;
+  const aim = low + s.aim[priority] * (high - low);
+  const piece = (a: number, b: number, share = 1) => ({
+    length: b - a,
+    slope: weight * share * slopeOf(a, b, saturation),
+  });
+  return {
+    pieces: [piece(0, low), piece(low, aim), piece(aim, high, s.beyondAim)],
+    low,
+    high,
+    under: s.under * Math.max(0.5, weight),
+    over: s.over,
+    direct: Math.min(low * method.directShare[priority], method.directMost[priority]),
+    frequency: Math.min(method.frequency[priority], days),
+    mostDays: priority === "hold" && days > 3 && group.big ? Math.min(2, group.mostDays) : group.mostDays,
+    running: group.big ? (priority === "specialise" ? s.runningSpecialised : s.running) : 0,
+    session,
+    sameKind: priority === "specialise" ? 2 : 1,
+    long: { need: s.longNeed[priority], worth: s.longWorth[priority] },
+  };
+}
+
+/** lines that fit a day: one in eight minutes and one more */
+const linesOf = (minutes: number) => Math.max(3, Math.min(9, Math.round(minutes / 8) + 1));
+
+/** what a coach has given fewer or more sets than usual may keep them */
+function widened(field: Field, present: readonly Present[]): Field {
+  const of = new Map<number, { low: number; high: number }>();
+  for (const { candidate, sets } of present) {
+    const now = of.get(candidate) ?? { low: sets, high: sets };
+    of.set(candidate, { low: Math.min(now.low, sets), high: Math.max(now.high, sets) });
+  }
+  const candidates = field.candidates.map((c, k) => {
+    const own = of.get(k);
+    return own ? { ...c, least: Math.min(c.least, own.low), most: Math.max(c.most, own.high) } : c;
+  });
+  return { ...field, candidates };
+}
+
+export function problemOf(
+  given: Field,
+  client: Pick<ClientInput, "level" | "daysPerWeek" | "priorities"> & Parameters<typeof bandsOf>[1],
+  edition: Edition,
+  ask: WeekAsk,
+): WeekProblem {
+  const { method } = edition;
+  const settings = ask.settings ?? SETTINGS;
+  const field = ask.present ? widened(given, ask.present) : given;
+  const { candidates } = field;
+  const bands = bandsOf(field, client, edition);
+  const D = ask.days.length;
+  const allowed = new Uint8Array(candidates.length * D);
+  const locked = new Uint8Array(candidates.length * D);
+  const sets = new Int8Array(candidates.length * D);
+  candidates.forEach((c, k) =>
+    ask.days.forEach((d, j) => {
+      const mine = field.groups[c.lead]!;
+      allowed[k * D + j] = d.groups === null || d.groups.includes(mine.id) ? 1 : 0;
+    }),
+  );
+  for (const p of ask.present ?? []) {
+    const at = p.candidate * D + p.day;
+    sets[at] = Math.max(sets[at]!, p.sets);
+    if (!p.locked) continue;
+    locked[at] = 1;
+    allowed[at] = 1;
+  }
+  const running: [number, number][] = [];
+  for (let i = 0; i < D; i++)
+    for (let j = 0; j < D; j++) {
+      const apart = (ask.days[j]!.weekday - ask.days[i]!.weekday + DAYS_OF_WEEK) % DAYS_OF_WEEK;
+      if (i !== j && apart === 1) running.push([i, j]);
+    }
+  const factor = ask.spine ?? 1;
+  return {
+    field,
+    days: ask.days.map((d, i) => ({ ...d, minutes: d.minutes + (ask.given?.[i] ?? 0) })),
+    settings,
+    terms: field.groups.map((g, i) => termsOf(bands[i]!, g, client, D, edition, settings)),
+    watches: field.watches.map(({ group }) => {
+      const priority = bands[group]?.priority;
+      return priority
+        ? { need: settings.watchNeed[priority], worth: settings.watchWorth[priority] }
+        : { need: 1, worth: 0 };
+    }),
+    daySets: method.daySets[client.level === "beginner" ? 1 : 0],
+    warmUp: method.warmUpMinutes,
+    lines: ask.days.map((d, i) => linesOf(d.minutes) + (ask.given?.[i] ? 1 : 0)),
+    compounds: ask.days.map((d) => {
+      const any = candidates.some((c, k) => c.compound && allowed[k * D + ask.days.indexOf(d)] === 1);
+      return !any ? 0 : d.minutes < settings.shortDay ? settings.compoundsShort : settings.compounds;
+    }),
+    spine: { day: factor * method.spine.day, running: factor * method.spine.running, week: factor * method.spine.week },
+    running,
+    thrift: ask.use === "needs" ? settings.thrift : 0,
+    present: ask.present ? sets : null,
+    locked,
+    allowed,
+    fresh: Uint8Array.from(candidates, (c) => (ask.known && !ask.known.has(c.exercise.id) ? 1 : 0)),
+    freshMost: ask.freshMost ?? Infinity,
+  };
+}
+
+/** effective sets of so many working sets */
+export const effective = (c: Pick<Candidate, "loss">, sets: number): number => (sets > 0 ? sets - c.loss : 0);
+
+/** a week: candidates x days, sets */
+export type Sets = Int8Array;
+
+/** minutes of a day as the plain sum of its lines, without pairs */
+export function minutesOf({ field, days, warmUp }: WeekProblem, sets: Sets, day: number): number {
+  let sum = warmUp;
+  field.candidates.forEach((c, k) => {
+    const x = sets[k * days.length + day]!;
+    if (x > 0) sum += x * c.perSet + c.perLine;
+  });
+  return sum;
+}

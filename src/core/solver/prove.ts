@@ -1,0 +1,376 @@
+/** The same week as a mixed-integer program: how far the best found is from the best possible. */
+import { evaluate } from "#core/solver/evaluate";
+import { draft, modelOf, type Draft, type Highs } from "#core/solver/mip";
+import type { Sets, WeekProblem } from "#core/solver/problem";
+
+export interface Mip {
+  draft: Draft;
+  /** columns of sets and of lines of each place (candidate x day); -1 where the place is not in the program */
+  sets: Int32Array;
+  lines: Int32Array;
+  /** value that no column carries */
+  constant: number;
+}
+
+const INF = Infinity;
+
+/** @param places candidate x day that may be used; the others stay empty */
+export function mipOf(problem: WeekProblem, places: Uint8Array): Mip {
+  const { field, days, settings: s, terms, locked, present } = problem;
+  const { candidates, groups } = field;
+  const D = days.length;
+  const m = draft();
+  const sets = new Int32Array(candidates.length * D).fill(-1);
+  const lines = new Int32Array(candidates.length * D).fill(-1);
+  let constant = 0;
+  const inDay: { k: number; x: number; y: number; at: number }[][] = days.map(() => []);
+  candidates.forEach((c, k) =>
+    days.forEach((_, d) => {
+      const at = k * D + d;
+      const was = present?.[at] ?? 0;
+      if (!places[at] && !locked[at]) {
+        if (was > 0) constant -= s.keep.gone;
+        return;
+      }
+      const price = -(c.cost + problem.thrift);
+      const fixed = locked[at] ? was : null;
+      const x = m.column(price, fixed ?? 0, fixed ?? c.most, true);
+      let linePrice = -s.slot;
+      if (present) linePrice += was > 0 ? s.keep.gone : -s.keep.fresh;
+      const y = m.column(linePrice, fixed === null ? 0 : 1, 1, true);
+      if (present && was > 0) constant -= s.keep.gone;
+      sets[at] = x;
+      lines[at] = y;
+      inDay[d]!.push({ k, x, y, at });
+      if (fixed === null) {
+        m.row(0, INF, [
+          [x, 1],
+          [y, -c.least],
+        ]);
+        m.row(-INF, 0, [
+          [x, 1],
+          [y, -c.most],
+        ]);
+        if (present && was > 0) {
+          // sets more or less than now, where the line stays
+          const off = m.column(-s.keep.set, 0, INF);
+          m.row(-INF, 0, [
+            [x, 1],
+            [y, -was],
+            [off, -1],
+          ]);
+          m.row(0, INF, [
+            [x, 1],
+            [y, -was],
+            [off, 1],
+          ]);
+        }
+      }
+    }),
+  );
+  const all = inDay.flatMap((list, d) => list.map((p) => ({ ...p, d })));
+
+  groups.forEach((_, g) => {
+    const t = terms[g]!;
+    const gains: [number, number][] = [];
+    const doses: [number, number][] = [];
+    const directs: [number, number][] = [];
+    const counted: [number, number][] = [];
+    const owns: (number | null)[] = [];
+    /** by day with anything for it: the pieces of its session, and what of its worth is only helped along */
+    const sessionOf: { parts: number[]; helped: [number, number][] }[] = [];
+    days.forEach((_, d) => {
+      const own: [number, number][] = [];
+      const dose: [number, number][] = [];
+      const worth: [number, number][] = [];
+      const helped: [number, number][] = [];
+      for (const { k, x, y } of inDay[d]!) {
+        const c = candidates[k]!;
+        const give = c.gives.find((v) => v.group === g);
+        if (!give) continue;
+        dose.push([x, give.share], [y, -give.share * c.loss]);
+        worth.push([x, give.worth], [y, -give.worth * c.loss]);
+        if (!give.direct) helped.push([x, give.worth], [y, -give.worth * c.loss]);
+        if (give.direct) {
+          directs.push([x, give.share], [y, -give.share * c.loss]);
+          own.push([y, 1]);
+        }
+      }
+      if (dose.length === 0) return void owns.push(null);
+      doses.push(...dose);
+      const over = m.column(-s.overSession, 0, INF);
+      m.row(-INF, t.session, [...dose, [over, -1]]);
+      if (t.pieces.length) {
+        const parts = s.session.map(({ sets: length, slope }) => {
+          const p = m.column(0, 0, length);
+          gains.push([p, slope]);
+          return [p, -1] as const;
+        });
+        m.row(0, INF, [...worth, ...parts]);
+        sessionOf.push({ parts: parts.map(([p]) => p), helped });
+        if (t.frequency > 0) {
+          const day = m.column(0, 0, 1, true);
+          m.row(0, INF, [...dose, [day, -problem.daySets]]);
+          counted.push([day, 1]);
+        }
+      }
+      let on: number | null = null;
+      if (own.length > 0 && (t.running > 0 || t.mostDays < D)) {
+        const column = (on = m.column(0, 0, 1, true));
+        for (const [y] of own)
+          m.row(-INF, 0, [
+            [y, 1],
+            [column, -1],
+          ]);
+        // half a day of its own is not two sets more: what a session can be worth without its own lines is what helps
+        const session = sessionOf.at(-1);
+        if (t.pieces.length && session)
+          session.parts.forEach((_, i) => {
+            const upTo = session.parts.slice(0, i + 1);
+            const sets = s.session.slice(0, i + 1).reduce((sum, p) => sum + p.sets, 0);
+            m.row(-INF, 0, [
+              ...upTo.map((p) => [p, 1] as const),
+              [column, -sets],
+              ...session.helped.map(([at, by]) => [at, -by] as const),
+            ]);
+          });
+      }
+      owns.push(on);
+    });
+    if (t.pieces.length) {
+      const pieces = t.pieces.map(({ length, slope }) => [m.column(slope, 0, length), -1] as const);
+      m.row(0, INF, [...gains, ...pieces]);
+      const under = m.column(-t.under, 0, INF);
+      m.row(t.low, INF, [...doses, [under, 1]]);
+      if (t.direct > 0) m.row(t.direct, INF, [...directs, [m.column(-s.direct, 0, INF), 1]]);
+      if (t.frequency > 0) m.row(t.frequency, INF, [...counted, [m.column(-s.frequency, 0, INF), 1]]);
+    }
+    if (Number.isFinite(t.high)) m.row(-INF, t.high, [...doses, [m.column(-t.over, 0, INF), -1]]);
+    const on = owns.flatMap((o) => (o === null ? [] : [[o, 1] as const]));
+    if (on.length > t.mostDays) m.row(-INF, t.mostDays, on);
+    if (t.running > 0)
+      for (const [a, b] of problem.running)
+        if (owns[a] != null && owns[b] != null)
+          m.row(-INF, 1, [
+            [owns[a], 1],
+            [owns[b], 1],
+            [m.column(-t.running, 0, INF), -1],
+          ]);
+    if (t.long.worth > 0) {
+      const list = all.filter(({ k }) => candidates[k]!.long === g).map(({ x }) => [x, 1] as const);
+      const got = m.column(t.long.worth / t.long.need, 0, t.long.need);
+      m.row(0, INF, [...list, [got, -1]]);
+    }
+  });
+  problem.watches.forEach(({ need, worth }, w) => {
+    if (worth <= 0) return;
+    const list = all.filter(({ k }) => candidates[k]!.watches.includes(w)).map(({ x }) => [x, 1] as const);
+    m.row(0, INF, [...list, [m.column(worth / need, 0, need), -1]]);
+  });
+  weekRows(problem, m, inDay);
+  countRows(problem, m, inDay);
+  return { draft: m, sets, lines, constant };
+}
+
+type InDay = { k: number; x: number; y: number; at: number }[][];
+
+/** minutes, back, compounds, evenness, what is new */
+function weekRows(problem: WeekProblem, m: Draft, inDay: InDay): void {
+  const { days, field, settings: s } = problem;
+  const { candidates } = field;
+  const longest = m.column(0, 0, INF);
+  const shortest = m.column(0, 0, INF);
+  m.row(-INF, s.even, [
+    [longest, 1],
+    [shortest, -1],
+    [m.column(-s.evenness, 0, INF), -1],
+  ]);
+  const spines = inDay.map((list) =>
+    list.filter(({ k }) => candidates[k]!.spine > 0).map(({ k, x }) => [x, candidates[k]!.spine] as const),
+  );
+  days.forEach((day, d) => {
+    const list = inDay[d]!.flatMap(({ k, x, y }) => [
+      [x, candidates[k]!.perSet] as const,
+      [y, candidates[k]!.perLine] as const,
+    ]);
+    m.row(-INF, day.minutes - problem.warmUp, [...list, [m.column(-s.minute, 0, INF), -1]]);
+    m.row(-INF, -problem.warmUp, [...list, [longest, -1]]);
+    m.row(-problem.warmUp, INF, [...list, [shortest, -1]]);
+    m.row(-INF, problem.spine.day, [...spines[d]!, [m.column(-s.spine, 0, INF), -1]]);
+    if (problem.compounds[d]! > 0) {
+      const compounds = inDay[d]!.filter(({ k }) => candidates[k]!.compound).map(({ y }) => [y, 1] as const);
+      m.row(problem.compounds[d]!, INF, [...compounds, [m.column(-s.compoundMissing, 0, INF), 1]]);
+    }
+  });
+  for (const [a, b] of problem.running)
+    m.row(-INF, problem.spine.running, [...spines[a]!, ...spines[b]!, [m.column(-s.spine, 0, INF), -1]]);
+  m.row(-INF, problem.spine.week, [...spines.flat(), [m.column(-s.spine, 0, INF), -1]]);
+  if (Number.isFinite(problem.freshMost)) {
+    const byExercise = new Map<string, number[]>();
+    for (const { k, y } of inDay.flat())
+      if (problem.fresh[k])
+        byExercise.set(candidates[k]!.exercise.id, [...(byExercise.get(candidates[k]!.exercise.id) ?? []), y]);
+    const used = [...byExercise.values()].map((ys) => {
+      const on = m.column(0, 0, 1);
+      for (const y of ys)
+        m.row(-INF, 0, [
+          [y, 1],
+          [on, -1],
+        ]);
+      return [on, 1] as const;
+    });
+    m.row(-INF, problem.freshMost, [...used, [m.column(-s.fresh, 0, INF), -1]]);
+  }
+}
+
+/** counted rules; what is locked already takes its place, and is never too much */
+function countRows(problem: WeekProblem, m: Draft, inDay: InDay): void {
+  const { field, days, locked, terms } = problem;
+  const { candidates } = field;
+  const rule = (list: InDay[number], most: number) => {
+    const fixed = list.filter(({ at }) => locked[at]).length;
+    if (list.length > most)
+      m.row(
+        -INF,
+        Math.max(most, fixed),
+        list.map(({ y }) => [y, 1] as const),
+      );
+  };
+  const by = (list: InDay[number], key: (k: number) => string | null) => {
+    const sorted = new Map<string, InDay[number]>();
+    for (const p of list) {
+      const k = key(p.k);
+      if (k !== null) sorted.set(k, [...(sorted.get(k) ?? []), p]);
+    }
+    return [...sorted.values()];
+  };
+  days.forEach((_, d) => {
+    const list = inDay[d]!;
+    rule(list, problem.lines[d]!);
+    for (const same of by(list, (k) => candidates[k]!.kind))
+      rule(same, Math.max(1, ...same.map(({ k }) => terms[candidates[k]!.lead]!.sameKind)));
+    for (const same of by(list, (k) => candidates[k]!.length)) rule(same, 1);
+    for (const same of by(list, (k) => candidates[k]!.pattern)) rule(same, 1);
+  });
+  const all = inDay.flat();
+  for (const same of by(all, String)) rule(same, 2);
+  for (const same of by(all, (k) => candidates[k]!.exercise.id)) rule(same, 2);
+}
+
+/** what may be used in the proof: everything in use, and of each group and watched part the best for their minutes */
+export function poolOf(problem: WeekProblem, plan: Sets, best = 8): Uint8Array {
+  const { field, days } = problem;
+  const { candidates } = field;
+  const D = days.length;
+  const keep = new Set<number>();
+  candidates.forEach((_, k) => {
+    for (let d = 0; d < D; d++) if (plan[k * D + d]! > 0 || (problem.present?.[k * D + d] ?? 0) > 0) keep.add(k);
+  });
+  const value = (k: number, g: number) => {
+    const c = candidates[k]!;
+    return (c.gives.find((x) => x.group === g)?.worth ?? 0) / (c.perSet + c.perLine / 3);
+  };
+  const take = (list: number[], g: number, n: number) =>
+    list
+      .sort((a, b) => value(b, g) - value(a, g))
+      .slice(0, n)
+      .forEach((k) => keep.add(k));
+  field.groups.forEach((_, g) =>
+    take(
+      candidates.flatMap((c, k) => (c.gives.some((x) => x.group === g && x.direct) ? [k] : [])),
+      g,
+      best,
+    ),
+  );
+  field.watches.forEach(({ group }, w) =>
+    take(
+      candidates.flatMap((c, k) => (c.watches.includes(w) ? [k] : [])),
+      group,
+      2,
+    ),
+  );
+  field.groups.forEach((_, g) =>
+    take(
+      candidates.flatMap((c, k) => (c.long === g ? [k] : [])),
+      g,
+      2,
+    ),
+  );
+  const places = new Uint8Array(candidates.length * D);
+  for (const k of keep) for (let d = 0; d < D; d++) places[k * D + d] = problem.allowed[k * D + d]!;
+  return places;
+}
+
+export interface Proof {
+  sets: Sets;
+  value: number;
+  /** no week of this pool is worth more */
+  bound: number;
+  /** (bound - value) / |value| */
+  gap: number;
+  seconds: number;
+}
+
+export interface ProveOptions {
+  /** s */
+  limit: number;
+  /** share at which it is good enough */
+  gap: number;
+  best?: number;
+  tell?: (progress: { value: number; gap: number }) => void;
+  stop?: () => boolean;
+}
+
+/** proves a week and improves it where it can; never gives back a worse one than it was given */
+export function prove(highs: Highs, problem: WeekProblem, plan: Sets, options: ProveOptions): Proof {
+  const places = poolOf(problem, plan, options.best);
+  const mip = mipOf(problem, places);
+  const { draft: m } = mip;
+  const startValue = evaluate(problem, plan).value;
+  const model = modelOf(highs, m, true, mip.constant);
+  try {
+    model.options.set({ output_flag: false, time_limit: options.limit, mip_rel_gap: options.gap });
+    const indices: number[] = [];
+    const values: number[] = [];
+    mip.sets.forEach((x, at) => {
+      if (x < 0) return;
+      indices.push(x, mip.lines[at]!);
+      values.push(plan[at]!, plan[at]! > 0 ? 1 : 0);
+    });
+    model.setSolution({ indices, values });
+    const { mipInterrupt, mipImprovingSolution, mipLogging } = highs.constants.callbackType;
+    let shown = Infinity;
+    const tell = (data: { mip_gap?: number; mip_primal_bound?: number }) => {
+      const gap = data.mip_gap ?? Infinity;
+      if (!Number.isFinite(gap) || gap >= shown) return;
+      shown = gap;
+      options.tell?.({ value: data.mip_primal_bound ?? startValue, gap });
+    };
+    model.run({
+      [mipImprovingSolution]: (e: { data: object }) => tell(e.data),
+      [mipLogging]: (e: { data: object }) => tell(e.data),
+      [mipInterrupt]: (e: { data: object; interrupt(): void }) => {
+        tell(e.data);
+        if (options.stop?.()) e.interrupt();
+      },
+    } as never);
+    const found = new Int8Array(plan.length);
+    const solution = model.getSolution();
+    mip.sets.forEach((x, at) => {
+      if (x >= 0 && solution.colValue.length) found[at] = Math.round(solution.colValue[x]!);
+    });
+    const told = evaluate(problem, found);
+    const better = told.broken.length === 0 && told.value > startValue;
+    const value = better ? told.value : startValue;
+    const bound = Math.max(value, model.info.get("mip_dual_bound") as number);
+    return {
+      sets: better ? found : plan,
+      value,
+      bound,
+      gap: (bound - value) / Math.abs(value),
+      seconds: model.getRunTime(),
+    };
+  } finally {
+    model.dispose();
+  }
+}

@@ -1,0 +1,31 @@
+/** What a planner tells a page: the planned week as a program, how it differs, and how good it is known to be. */
+import type { Program } from "#core/planning/program";
+import type { Evaluation } from "#core/solver/evaluate";
+import { programOf, type WeekPlan } from "#core/solver/plan";
+import { arrangementOf, proposalsFor, type Arrangement, type Proposal } from "#core/solver/proposals";
+
+export interface PlanResult {
+  /** the week with everything taken */
+  program: Program;
+  proposals: Proposal[];
+  arrangement: Arrangement;
+  value: number;
+  gap: number | null;
+  missing: Evaluation["missing"];
+  /** by day, with pairs */
+  minutes: number[];
+}
+
+export function resultOf(plan: WeekPlan, program: Program, newId: () => string): PlanResult {
+  // ids are given to new lines here, so that program and proposals name the same
+  const proposals = proposalsFor(program, plan, newId);
+  return {
+    program: programOf(plan, program, newId),
+    proposals,
+    arrangement: arrangementOf(plan),
+    value: plan.value,
+    gap: plan.gap,
+    missing: plan.evaluation.missing,
+    minutes: plan.days.map((d) => d.minutes),
+  };
+}

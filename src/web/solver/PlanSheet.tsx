@@ -1,0 +1,294 @@
+/** The week is asked for here, watched while it is worked out, and taken, whole or in part. */
+import { Button, Checkbox, Select } from "antd";
+import { useEffect, useRef, useState } from "react";
+import type { Client } from "#core/clients/client";
+import { exercises, library } from "#core/exercises/library";
+import type { Edition } from "#core/edition/edition";
+import type { Survey } from "#core/mechanics/survey";
+import { prescriptionsOf } from "#core/planning/edit";
+import { groupName } from "#core/planning/groups";
+import type { Operation, Program } from "#core/planning/program";
+import { taking, type Proposal } from "#core/solver/proposals";
+import { relaxationText, shortfall } from "#core/solver/relax";
+import { daysOf, leftOut, SPLITS, type Split } from "#core/solver/splits";
+import { fixed } from "../../page/locale";
+import { newId } from "../../page/newId";
+import { askSurvey } from "../mechanics/analyst";
+import { bodyOf } from "../mechanics/useSurvey";
+import type { Planned, usePlanner } from "./usePlanner";
+
+interface PlanSheetProps {
+  client: Client;
+  program: Program;
+  survey: Survey | null;
+  edition: Edition;
+  planner: ReturnType<typeof usePlanner>;
+  edit: (...operations: Operation[]) => void;
+  onClose: () => void;
+}
+
+const setsOf = (n: number) => `${n} ${n === 1 ? "set" : "sets"}`;
+const MISSING: Record<string, string> = {
+  low: "short of its band",
+  high: "over its band",
+  session: "over what one session may hold",
+  direct: "direct sets short",
+  days: "days short",
+  running: "on days running",
+  compounds: "heavy lifts short",
+  minutes: "minutes over",
+  spine: "points over for the back",
+};
+
+/** the library's survey, and the setups of the week that a coach has turned to something of their own */
+async function withOwnSetups(survey: Survey, program: Program, client: Client): Promise<Survey> {
+  const known = new Set(survey.rows.map((r) => r.setupKey));
+  const own = prescriptionsOf(program).filter((p) => !known.has(p.setupKey) && exercises.has(p.exerciseId));
+  if (own.length === 0) return survey;
+  const asked = own.map(({ exerciseId, values }) => ({ exerciseId, values }));
+  const more = await askSurvey(asked, bodyOf(client), 0).catch(() => null);
+  return more ? { ...survey, rows: [...survey.rows, ...more.rows.filter((r) => !known.has(r.setupKey))] } : survey;
+}
+
+export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
+  const { planned, start, stop, forget } = planner;
+  const [use, setUse] = useState<"minutes" | "needs">("minutes");
+  const [split, setSplit] = useState<Split>("free");
+  const [banned, setBanned] = useState<string[]>([]);
+  const [keep, setKeep] = useState(true);
+  const [pairs, setPairs] = useState(true);
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const first = useRef<HTMLButtonElement>(null);
+  useEffect(() => first.current?.focus(), []);
+  const filled = program.days.some((d) => d.blocks.length > 0);
+  const out = leftOut(split, program.days.length).filter((g) => client.priorities[g]);
+  const write = async () => {
+    if (!survey) return;
+    setLeft(new Set());
+    const days = daysOf(program, client.minutes, split);
+    const whole = await withOwnSetups(survey, program, client);
+    start({ ask: { client, program, days, use, banned, keep, pairs }, survey: whole, edition: edition.id });
+  };
+  const close = () => {
+    forget();
+    onClose();
+  };
+  const result = planned?.result;
+  const take = () => {
+    if (!result) return;
+    edit(
+      ...taking(
+        program,
+        result.arrangement,
+        result.proposals.filter((p) => !left.has(p.id)),
+        newId,
+      ),
+    );
+    close();
+  };
+  const busy = planned?.state === "working" || planned?.state === "proving";
+  return (
+    <section className="sheet plan-sheet" aria-label="Write the week" onKeyDown={(e) => e.key === "Escape" && close()}>
+      <div className="plan-ask">
+        <h2>Write the week</h2>
+        <label className="field inline">
+          Days
+          <Select
+            size="small"
+            aria-label="How the week is divided"
+            value={split}
+            onChange={setSplit}
+            options={SPLITS.map((s) => ({ value: s, label: s }))}
+            popupMatchSelectWidth={false}
+          />
+        </label>
+        <label className="field inline">
+          Use
+          <Select
+            size="small"
+            aria-label="What the minutes are for"
+            value={use}
+            onChange={setUse}
+            options={[
+              { value: "minutes", label: "the minutes" },
+              { value: "needs", label: "only what is needed" },
+            ]}
+          />
+        </label>
+        <label className="field inline">
+          Without
+          <Select
+            size="small"
+            mode="multiple"
+            aria-label="Exercises that are not wanted"
+            placeholder="nothing"
+            style={{ minWidth: 150, maxWidth: 260 }}
+            value={banned}
+            onChange={setBanned}
+            maxTagCount={1}
+            optionFilterProp="label"
+            options={library.map((e) => ({ value: e.id, label: e.name }))}
+          />
+        </label>
+        <Checkbox checked={pairs} onChange={(e) => setPairs(e.target.checked)}>
+          pairs
+        </Checkbox>
+        {filled && (
+          <Checkbox checked={keep} onChange={(e) => setKeep(e.target.checked)}>
+            keep what is there
+          </Checkbox>
+        )}
+        <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
+          {busy ? (
+            <Button onClick={stop}>Stop</Button>
+          ) : (
+            <Button ref={first} type={result ? "default" : "primary"} disabled={!survey} onClick={() => void write()}>
+              {result ? "Write again" : survey ? "Write it" : "Reading the library ..."}
+            </Button>
+          )}
+          <Button type="text" onClick={close}>
+            Close
+          </Button>
+        </span>
+      </div>
+      {out.length > 0 && (
+        <p className="notice warn small">
+          This division has no day for {out.map((g) => groupName(g).toLowerCase()).join(", ")}.
+        </p>
+      )}
+      {planned && <Progress planned={planned} />}
+      {result && (
+        <>
+          <Short planned={planned} />
+          {result.proposals.length === 0 ? (
+            <p className="small">Nothing is clearly better than what stands there.</p>
+          ) : (
+            <Proposals proposals={result.proposals} program={result.program} left={left} onLeft={setLeft} busy={busy} />
+          )}
+          <div className="actions">
+            <Button type="primary" disabled={busy || result.proposals.length === 0} onClick={take}>
+              {left.size > 0 ? "Take what is ticked" : "Take this week"}
+            </Button>
+            <Button onClick={close}>Leave the week as it is</Button>
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+function Progress({ planned }: { planned: Planned }) {
+  const { state, gap, result } = planned;
+  const percent = gap === null ? null : `${fixed(100 * gap, 1)} %`;
+  const near = `within ${percent} of the best for this division of the week`;
+  const words: Record<Planned["state"], string> = {
+    working: "Looking for a first week ...",
+    proving: percent
+      ? `A week is found; ${near} so far, and still being proven.`
+      : "A week is found; now proving how good it is ...",
+    found: `${near.replace(/^w/, "W")}${planned.result && shortfall(planned.result.missing) > 0.3 ? "; looking for what would make it fit ..." : "."}`,
+    done: `${near.replace(/^w/, "W")}.`,
+    stopped: percent ? `Stopped: ${near}.` : "Stopped before anything was proven.",
+    failed: planned.reason ?? "The planner stopped.",
+  };
+  // a gap of a tenth and more is nearly nothing proven yet
+  const width = gap === null ? 4 : Math.max(4, 100 - Math.min(100, 1000 * gap));
+  return (
+    <div className="plan-progress" role="status">
+      <span className="gap" aria-hidden>
+        <i style={{ width: `${width}%` }} className={state === "proving" || state === "working" ? "moving" : ""} />
+      </span>
+      <span className="small">
+        {words[state]}{" "}
+        {result && <span className="quiet">{result.minutes.map((m) => Math.round(m)).join(", ")} min.</span>}
+      </span>
+    </div>
+  );
+}
+
+/** what does not fit, and the smallest changes found that would mend it */
+function Short({ planned }: { planned: Planned }) {
+  const { result, relaxations } = planned;
+  if (!result) return null;
+  const short = result.missing.filter((m) => !["high", "running", "session"].includes(m.kind));
+  if (shortfall(result.missing) < 0.3) return null;
+  const name = (of: string) => {
+    const day = result.program.days.find((d) => d.id === of);
+    return day ? day.name : of === "week" ? "The week" : groupName(of);
+  };
+  return (
+    <div className="notice warn small">
+      <strong>Not everything fits.</strong>{" "}
+      {short
+        .slice(0, 5)
+        .map((m) => `${name(m.of)}: ${fixed(m.by, 1)} ${MISSING[m.kind]}`)
+        .join("; ")}
+      .
+      {relaxations.length > 0 && (
+        <>
+          {" "}
+          Any one of these would help (found by trying, not proven the smallest):
+          <ul className="plain-list">
+            {relaxations.map((r, i) => (
+              <li key={i}>{relaxationText(r)}</li>
+            ))}
+          </ul>
+        </>
+      )}
+    </div>
+  );
+}
+
+const VERB: Record<Proposal["kind"], string> = { add: "Add", "take off": "Take off", move: "Move", sets: "Change" };
+
+function Proposals({
+  proposals,
+  program,
+  left,
+  onLeft,
+  busy,
+}: {
+  proposals: Proposal[];
+  program: Program;
+  left: ReadonlySet<string>;
+  onLeft: (left: ReadonlySet<string>) => void;
+  busy: boolean;
+}) {
+  const flip = (id: string) => {
+    const next = new Set(left);
+    if (!next.delete(id)) next.add(id);
+    onLeft(next);
+  };
+  const dayName = (id: string | undefined) => program.days.find((d) => d.id === id)?.name ?? "";
+  return (
+    <div className="proposals">
+      {program.days.map((d) => {
+        const own = proposals.filter((p) => p.dayId === d.id);
+        if (own.length === 0) return null;
+        return (
+          <fieldset key={d.id} disabled={busy}>
+            <legend>{d.name}</legend>
+            {own.map((p) => (
+              <Checkbox key={p.id} checked={!left.has(p.id)} disabled={busy} onChange={() => flip(p.id)}>
+                <span className={p.kind === "take off" ? "gone" : ""}>
+                  {VERB[p.kind]} {p.name}
+                </span>{" "}
+                <span className="quiet small">
+                  {p.kind === "add" && setsOf(p.to)}
+                  {p.kind === "take off" && setsOf(p.from)}
+                  {p.kind === "sets" && `${p.from} to ${setsOf(p.to)}`}
+                  {p.kind === "move" &&
+                    `from ${dayName(p.fromDayId)}${p.from !== p.to ? `, ${p.from} to ${setsOf(p.to)}` : ""}`}
+                  {p.groups.length > 0 &&
+                    p.kind !== "take off" &&
+                    `, ${p.groups.map((g) => groupName(g).toLowerCase()).join(" and ")}`}
+                  {p.kind !== "take off" && p.worth >= 0.005 && `; worth ${fixed(p.worth, 2)}`}
+                </span>
+              </Checkbox>
+            ))}
+          </fieldset>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+/// <reference lib="webworker" />
+/** The planner off the page's thread: one ask a worker, stopped by ending it. */
+import highsLoader from "highs";
+import wasmUrl from "highs/runtime?url";
+import { editionOf } from "#core/edition/edition";
+import { exercises } from "#core/exercises/library";
+import { planWeek } from "#core/solver/plan";
+import { relaxations } from "#core/solver/relax";
+import { resultOf } from "#core/solver/result";
+import { newId } from "../../page/newId";
+import type { PlannerAsk, PlannerTold } from "./messages";
+
+const say = (told: PlannerTold) => postMessage(told);
+
+addEventListener("message", (event: MessageEvent<PlannerAsk>) => {
+  const { ask, survey, edition } = event.data;
+  const work = async () => {
+    const highs = await highsLoader({ locateFile: () => wasmUrl });
+    const tools = { highs, survey, edition: editionOf({ edition }), exercises };
+    const plan = planWeek(ask, {
+      ...tools,
+      tell: (told) =>
+        say(
+          told.kind === "gap" ? told : { kind: "plan", result: resultOf(told.plan, ask.program, newId), final: false },
+        ),
+    });
+    say({ kind: "plan", result: resultOf(plan, ask.program, newId), final: true });
+    relaxations(ask, tools, plan, (relaxation) => say({ kind: "relaxation", relaxation }));
+    say({ kind: "done" });
+  };
+  work().catch((error: unknown) =>
+    say({ kind: "failed", reason: error instanceof Error ? error.message : String(error) }),
+  );
+});
