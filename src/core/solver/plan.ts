@@ -17,7 +17,7 @@ import { fieldFor, reservesFor, type Field } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
 import type { Highs } from "#core/solver/mip";
 import { bestOrder } from "#core/solver/order";
-import { pairUp, savedBy, type PlannedLine } from "#core/solver/pairs";
+import { pairUp, type PlannedLine } from "#core/solver/pairs";
 import { minutesOf, problemOf, type DayAsk, type Present, type Sets, type WeekProblem } from "#core/solver/problem";
 import { prove } from "#core/solver/prove";
 
@@ -41,6 +41,8 @@ export interface PlanAsk {
   limit?: number;
   /** share of the value at which the proof may end */
   gap?: number;
+  /** moves of annealing before the proof, each time; as many as give good weeks unless given */
+  moves?: number;
 }
 
 export interface PlannedDay {
@@ -75,6 +77,8 @@ export interface PlanTools {
 const FIRST = 100_000;
 const MORE = 300_000;
 const SEEDS = 3;
+/** worth by which a week has to be better than the one that stands */
+const CLEARLY = 0.3;
 /** temperature that keeps most of a week */
 const WARM = 0.08;
 /** shares of the minutes that pairs save, which are given back to the week; fewer minutes a day are not worth it */
@@ -112,17 +116,35 @@ export function problemFor(ask: PlanAsk, tools: PlanTools, field = fieldOf(ask, 
   });
 }
 
+/** minutes that the pairs of the week as it stands save, by day */
+function pairedMinutes({ program, pairs }: PlanAsk): number[] {
+  const minutes = (prescriptions: Prescription[]) => {
+    const m = blockMinutes({ id: "", prescriptions });
+    return m.setup + m.work + m.rest;
+  };
+  return program.days.map(({ blocks }) =>
+    pairs
+      ? blocks.reduce(
+          (sum, { prescriptions: [a, b] }) => (a && b ? sum + minutes([a]) + minutes([b]) - minutes([a, b]) : sum),
+          0,
+        )
+      : 0,
+  );
+}
+
 export function planWeek(ask: PlanAsk, tools: PlanTools): WeekPlan {
   const { tell = () => undefined, stop = () => false } = tools;
-  const problem = problemFor(ask, tools);
   const random = seededRandom(ask.seed ?? 1);
+  const field = fieldOf(ask, tools);
+  const problem = problemFor(ask, tools, field, ask.keep ? pairedMinutes(ask) : undefined);
   const warm = ask.keep && problem.present ? problem.present : undefined;
+  const first = Math.min(FIRST, ask.moves ?? FIRST);
   const begin = (moves: number) =>
     anneal(problem, { moves, random, stop, ...(warm ? { start: warm.slice(), from: WARM } : {}) });
-  let best = begin(FIRST);
-  tell({ kind: "plan", plan: finish(ask, tools, problem, best.sets) });
+  let best = begin(first);
+  tell({ kind: "plan", plan: fitted(ask, tools, problem, best.sets, random) });
   for (let i = 0; i < SEEDS && !stop(); i++) {
-    const next = begin(MORE);
+    const next = begin(ask.moves ?? MORE);
     if (next.value > best.value) best = next;
   }
   const proof = prove(tools.highs, problem, best.sets, {
@@ -131,9 +153,38 @@ export function planWeek(ask: PlanAsk, tools: PlanTools): WeekPlan {
     stop,
     tell: ({ gap }) => tell({ kind: "gap", gap }),
   });
-  const plain = finish(ask, tools, problem, proof.sets);
+  // a week that stands is left as it is unless something is clearly better
+  const standing = warm && evaluate(problem, warm);
+  const stays = standing && standing.broken.length === 0 && proof.value - standing.value < CLEARLY;
+  const plain = fitted(ask, tools, problem, stays ? warm : proof.sets, random);
+  if (stays && fits(ask, plain))
+    return { ...plain, bound: proof.bound, gap: (proof.bound - plain.value) / Math.abs(plain.value) };
   const bound = { bound: proof.bound, gap: proof.gap };
   return { ...(ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain), ...bound };
+}
+
+const fits = (ask: PlanAsk, plan: WeekPlan): boolean =>
+  plan.days.every((d, i) => d.minutes <= ask.days[i]!.minutes + 0.5);
+/** minutes that the pairs of a plan save, by day */
+const savedIn = ({ problem, sets, days }: WeekPlan): number[] =>
+  days.map((d, i) => Math.max(0, minutesOf(problem, sets, i) - d.minutes));
+
+/** where the pairs that stood there are gone, and with them their minutes, the week is made to fit without them */
+function fitted(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, sets: Sets, random: () => number): WeekPlan {
+  const plan = finish(ask, tools, problem, sets);
+  if (fits(ask, plan) || problem.days.every((d, i) => d.minutes <= ask.days[i]!.minutes)) return plan;
+  const tighter = problemFor(
+    ask,
+    tools,
+    problem.given,
+    savedIn(plan).map((s) => 0.8 * s),
+  );
+  return finish(
+    ask,
+    tools,
+    tighter,
+    anneal(tighter, { moves: ask.moves ?? FIRST, random, start: sets.slice(), from: WARM }).sets,
+  );
 }
 
 /** the minutes that pairs save are planned with, as long as the days come out within theirs */
@@ -144,17 +195,16 @@ function givenBack(
   random: () => number,
   stop: () => boolean,
 ): WeekPlan {
-  const { problem, sets } = plain;
-  const saved = plain.days.map((d, i) => Math.max(0, minutesOf(problem, sets, i) - d.minutes));
-  if (saved.every((s) => s < LEAST_GIVEN)) return plain;
+  const saved = savedIn(plain);
+  const roomBefore = plain.problem.days.map((d, i) => d.minutes - ask.days[i]!.minutes);
+  if (saved.every((s, i) => s - roomBefore[i]! < LEAST_GIVEN)) return plain;
   let best = plain;
   for (const share of GIVEN) {
-    const given = saved.map((s) => share * s);
-    const roomier = problemFor(ask, tools, problem.field, given);
-    const more = anneal(roomier, { moves: FIRST, random, stop, start: best.sets.slice(), from: WARM });
+    const given = saved.map((s, i) => Math.max(roomBefore[i]!, share * s));
+    const roomier = problemFor(ask, tools, plain.problem.given, given);
+    const more = anneal(roomier, { moves: ask.moves ?? FIRST, random, stop, start: best.sets.slice(), from: WARM });
     const plan = finish(ask, tools, roomier, more.sets);
-    const fits = plan.days.every((d, i) => d.minutes <= ask.days[i]!.minutes + 0.5);
-    if (fits && plan.value > best.value) best = plan;
+    if (fits(ask, plan) && plan.value > best.value) best = plan;
   }
   return best;
 }
@@ -226,10 +276,6 @@ const minutesOfBlocks = (blocks: readonly PlannedLine[][], warmUp: number): numb
     },
     blocks.length ? warmUp : 0,
   );
-
-/** minutes that the pairs of a plan save, by day */
-export const savedMinutes = (plan: WeekPlan): number[] =>
-  plan.days.map((d) => d.blocks.reduce((s, b) => s + (b.length > 1 ? savedBy(b[0]!, b[1]!) : 0), 0));
 
 /** the plan as a program: new lines get their ids from `newId` */
 export function programOf(plan: WeekPlan, program: Program, newId: () => string): Program {

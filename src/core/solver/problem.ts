@@ -47,6 +47,8 @@ export interface GroupTerms {
 
 export interface WeekProblem {
   field: Field;
+  /** the field as it was handed in: with the usual sets of each candidate */
+  given: Field;
   days: readonly DayAsk[];
   settings: Settings;
   terms: readonly GroupTerms[];
@@ -195,6 +197,7 @@ export function problemOf(
   const factor = ask.spine ?? 1;
   return {
     field,
+    given,
     days: ask.days.map((d, i) => ({ ...d, minutes: d.minutes + (ask.given?.[i] ?? 0) })),
     settings,
     terms: field.groups.map((g, i) => termsOf(bands[i]!, g, client, D, edition, settings)),

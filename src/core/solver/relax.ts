@@ -58,7 +58,7 @@ export function relaxations(
   const tried = (change: Partial<PlanAsk>): number => {
     const changed = { ...ask, ...change };
     const problem = problemFor(changed, tools);
-    const { sets } = anneal(problem, { moves: MOVES, random: seededRandom(1), stop });
+    const { sets } = anneal(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
     return shortfall(evaluate(problem, sets).missing);
   };
   /** worth saying where it takes away half of what is short */

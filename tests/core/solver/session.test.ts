@@ -1,0 +1,130 @@
+import { CURRENT_EDITION } from "#core/edition/edition";
+import { blockMinutes } from "#core/planning/minutes";
+import { seededRandom } from "#core/random";
+import { bandIndex, chooseBands, type Slot } from "#core/solver/bands";
+import { fieldOf } from "#core/solver/plan";
+import { bestOrder, orderCost } from "#core/solver/order";
+import { hindrance, pairUp, savedBy, type PlannedLine } from "#core/solver/pairs";
+import { askFor, tools, trainee } from "../../support/solver";
+
+const field = async () => fieldOf(askFor(trainee(3, 60)), await tools());
+const named = async (...ids: string[]) => {
+  const { candidates } = await field();
+  return ids.map((id) => candidates.find((c) => c.exercise.id === id)!);
+};
+const lineOf = (candidate: PlannedLine["candidate"]): PlannedLine => ({
+  candidate,
+  prescription: candidate.line,
+  locked: false,
+});
+
+function permutations(n: number): number[][] {
+  if (n === 0) return [[]];
+  return permutations(n - 1).flatMap((p) =>
+    Array.from({ length: n }, (_, i) => [...p.slice(0, i), n - 1, ...p.slice(i)]),
+  );
+}
+
+test("the order is the best of all orders", async () => {
+  const { candidates, groups } = await field();
+  const { priorities } = trainee(3, 60);
+  const random = seededRandom(2);
+  for (let round = 0; round < 8; round++) {
+    const blocks = Array.from({ length: 6 }, () =>
+      Array.from({ length: random() < 0.3 ? 2 : 1 }, () => ({
+        candidate: candidates[Math.floor(random() * candidates.length)]!,
+        sets: 2 + Math.floor(random() * 3),
+      })),
+    );
+    const cost = (order: number[]) =>
+      orderCost(
+        { groups, priorities },
+        order.map((i) => blocks[i]!),
+      );
+    const best = Math.min(...permutations(6).map(cost));
+    expect(cost(bestOrder({ groups, priorities }, blocks))).toBeCloseTo(best, 9);
+  }
+});
+
+test("heavy lifts come first, the trunk and small muscles late", async () => {
+  const list = await named(
+    "cable-crunch",
+    "dumbbell-side-raise",
+    "back-squat",
+    "standing-dumbbell-curl",
+    "cable-pulldown",
+  );
+  const { groups } = await field();
+  const { priorities } = trainee(3, 60);
+  const order = bestOrder(
+    { groups, priorities },
+    list.map((candidate) => [{ candidate, sets: 3 }]),
+  );
+  const ids = order.map((i) => list[i]!.exercise.id);
+  expect(ids[0]).toBe("back-squat");
+  // curls tire what a pulldown needs
+  expect(ids.indexOf("cable-pulldown")).toBeLessThan(ids.indexOf("standing-dumbbell-curl"));
+  expect(ids.indexOf("cable-crunch")).toBeGreaterThan(2);
+});
+
+test("pairs hinder each other in no way, both ways round, and save what they say", async () => {
+  const { candidates } = await field();
+  for (const a of candidates) for (const b of candidates) expect(hindrance(a, b)).toBe(hindrance(b, a));
+  const [squat, deadlift, pulldown, curl, pushdown, press] = await named(
+    "back-squat",
+    "romanian-deadlift",
+    "cable-pulldown",
+    "standing-dumbbell-curl",
+    "cable-pushdown",
+    "machine-chest-press",
+  );
+  expect(hindrance(squat!, curl!)).toMatch(/back/);
+  expect(hindrance(deadlift!, pulldown!)).not.toBeNull();
+  expect(hindrance(pulldown!, curl!)).toMatch(/same muscles/);
+  expect(hindrance(pushdown!, press!)).not.toBeNull();
+  expect(hindrance(curl!, pushdown!)).toBeNull();
+  const blocks = pairUp([curl!, pushdown!, squat!, press!].map(lineOf));
+  expect(blocks.filter((b) => b.length === 2).map((b) => b.map((l) => l.candidate.exercise.id).sort())).toContainEqual([
+    "cable-pushdown",
+    "standing-dumbbell-curl",
+  ]);
+  const minutes = (lines: PlannedLine[]) => {
+    const m = blockMinutes({ id: "", prescriptions: lines.map((l) => l.prescription) });
+    return m.setup + m.work + m.rest;
+  };
+  const [a, b] = [lineOf(curl!), lineOf(pushdown!)];
+  expect(savedBy(a, b)).toBeCloseTo(minutes([a]) + minutes([b]) - minutes([a, b]) - 0.3, 9);
+});
+
+test("every group with two lines sees two bands; sore joints and beginners keep out of heavy ones", async () => {
+  const list = await named(
+    "cable-curl",
+    "preacher-curl",
+    "cable-pushdown",
+    "overhead-cable-extension",
+    "leg-press",
+    "leg-extension",
+  );
+  const { highs, edition } = await tools();
+  const slots = list.map((candidate, i): Slot => ({
+    candidate,
+    prescription: candidate.line,
+    day: i % 2,
+    place: i / 5,
+    fixed: false,
+  }));
+  const choose = (client: Parameters<typeof chooseBands>[3], room = [30, 30]) =>
+    chooseBands(highs, slots, room, client, edition.method);
+  const reps = choose({ level: "trained", sore: () => false });
+  for (const lead of new Set(list.map((c) => c.lead))) {
+    const own = reps.filter((_, i) => list[i]!.lead === lead).map(bandIndex);
+    expect(new Set(own).size).toBe(2);
+  }
+  expect(choose({ level: "trained", sore: () => true }).every((r) => r.low >= 12)).toBe(true);
+  expect(choose({ level: "beginner", sore: () => false }).every((r) => r.low >= 8)).toBe(true);
+  // what stands there stays
+  const fixed = slots.map((s) => ({ ...s, fixed: true }));
+  expect(chooseBands(highs, fixed, [0, 0], { level: "trained", sore: () => false }, CURRENT_EDITION.method)).toEqual(
+    slots.map((s) => s.prescription.reps),
+  );
+});

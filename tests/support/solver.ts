@@ -1,0 +1,54 @@
+/** Asks for the planner: the library's survey in the default body, worked out once a test file. */
+import highsLoader, { type Highs } from "highs";
+import { EQUIPMENT } from "#core/exercises/format";
+import { exercises } from "#core/exercises/library";
+import { DEFAULT_BODY } from "#core/mechanics/model";
+import { surveySetups, type Survey } from "#core/mechanics/survey";
+import { CURRENT_EDITION } from "#core/edition/edition";
+import type { ClientInput } from "#core/clients/client";
+import type { Prescription } from "#core/planning/program";
+import { startPriorities } from "#core/planning/starts";
+import { daysOf } from "#core/solver/splits";
+import type { PlanAsk, PlanTools } from "#core/solver/plan";
+import { clientOf, programOf } from "./programs";
+import { namedSetups } from "./setups";
+
+let survey: Survey | null = null;
+export const librarySurvey = (): Survey => (survey ??= surveySetups(namedSetups(), DEFAULT_BODY, 0));
+
+let solver: Promise<Highs> | null = null;
+export const tools = async (change: Partial<PlanTools> = {}): Promise<PlanTools> => ({
+  highs: await (solver ??= highsLoader()),
+  survey: librarySurvey(),
+  edition: CURRENT_EDITION,
+  exercises,
+  ...change,
+});
+
+/** somebody with everything at hand, so many days of so many minutes */
+export const trainee = (days: number, minutes: number, change: Partial<ClientInput> = {}): ClientInput =>
+  clientOf({
+    ...DEFAULT_BODY,
+    equipment: [...EQUIPMENT],
+    daysPerWeek: days,
+    minutes,
+    priorities: startPriorities(days, minutes, CURRENT_EDITION.method),
+    ...change,
+  });
+
+export function askFor(client: ClientInput, change: Partial<PlanAsk> = {}, lines: Prescription[][] = []): PlanAsk {
+  const program = programOf(Array.from({ length: client.daysPerWeek }, (_, d) => lines[d] ?? []));
+  return {
+    client,
+    program,
+    days: daysOf(program, client.minutes, "free"),
+    use: "minutes",
+    banned: [],
+    keep: true,
+    pairs: true,
+    limit: 1,
+    gap: 0.05,
+    moves: 15_000,
+    ...change,
+  };
+}
