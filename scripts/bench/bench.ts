@@ -1,6 +1,6 @@
 /**
  * npm run bench: what speed is, measured and set beside a baseline in the same run. A program of its own, never a test.
- * npm run bench -- mechanics | pages | server | browser   runs one part.
+ * npm run bench -- mechanics | planner | pages | server | browser   runs one part.
  */
 import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
@@ -10,24 +10,33 @@ import { benchPages } from "./pages";
 import type { BenchRow } from "./row";
 import { benchServer } from "./server";
 
-/** the engine is measured as it is shipped: bundled, without the helpers a development loader adds */
-async function benchMechanics(): Promise<BenchRow[]> {
-  const outfile = resolve("dist/bench/mechanics.mjs");
+/** the core is measured as it is shipped: bundled, without the helpers a development loader adds */
+async function bundled<T>(name: string): Promise<T> {
+  const outfile = resolve(`dist/bench/${name}.mjs`);
   await build({
-    entryPoints: ["scripts/bench/mechanics.ts"],
+    entryPoints: [`scripts/bench/${name}.ts`],
     outfile,
     bundle: true,
     platform: "node",
     format: "esm",
     target: "es2022",
-    external: ["esbuild"],
+    external: ["esbuild", "highs"],
     logLevel: "error",
   });
-  const bundled = (await import(pathToFileURL(outfile).href)) as typeof import("./mechanics");
-  return bundled.benchMechanics();
+  return (await import(pathToFileURL(outfile).href)) as T;
 }
+const benchMechanics = async (): Promise<BenchRow[]> =>
+  (await bundled<typeof import("./mechanics")>("mechanics")).benchMechanics();
+const benchPlanner = async (): Promise<BenchRow[]> =>
+  (await bundled<typeof import("./planner")>("planner")).benchPlanner();
 
-const parts = { mechanics: benchMechanics, pages: benchPages, server: benchServer, browser: benchBrowser };
+const parts = {
+  mechanics: benchMechanics,
+  planner: benchPlanner,
+  pages: benchPages,
+  server: benchServer,
+  browser: benchBrowser,
+};
 const wanted = process.argv.slice(2);
 for (const [name, part] of Object.entries(parts)) {
   if (wanted.length && !wanted.includes(name)) continue;

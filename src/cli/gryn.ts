@@ -3,8 +3,11 @@
  * else; bad input ends with exit code 2 and the reason on stderr; a pose that cannot be lifted is an answer, not an
  * error.
  */
-import { existsSync, readFileSync, statSync } from "node:fs";
+import { randomUUID } from "node:crypto";
+import { existsSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { parseArgs } from "node:util";
+import highsLoader from "highs";
+import type { ZodType } from "zod";
 import { findHead, heads, headTitle } from "#core/anatomy/anatomy";
 import { exerciseJsonSchema, readExerciseFile } from "#core/exchange/files";
 import type { Exercise } from "#core/exercises/format";
@@ -16,7 +19,17 @@ import { DEFAULT_BODY, type Body, type Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { variedBodies } from "#core/mechanics/variation";
 import { rankHead } from "#core/ranking/rank";
-import { CURRENT_EDITION } from "#core/edition/edition";
+import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
+import { bodyOf as roundedBody } from "#core/clients/client";
+import { clientInput } from "#core/clients/schema";
+import { upgrade } from "#core/exchange/upgrade";
+import { checkWeek } from "#core/planning/check";
+import { checkText, fixText } from "#core/planning/check-words";
+import { programSchema, type Program } from "#core/planning/program";
+import { planWeek } from "#core/solver/plan";
+import { relaxations, relaxationText } from "#core/solver/relax";
+import { resultOf } from "#core/solver/result";
+import { daysOf, SPLITS } from "#core/solver/splits";
 import { becauseText } from "#core/ranking/because";
 import { chosenSet } from "#core/training/chosen-load";
 import {
@@ -47,12 +60,16 @@ const OPTIONS = {
   kg: { type: "string" },
   reserve: { type: "string" },
   reps: { type: "string" },
+  use: { type: "string" },
+  split: { type: "string" },
+  without: { type: "string", multiple: true },
+  out: { type: "string" },
   head: { type: "string" },
   school: { type: "string" },
   summary: { type: "boolean" },
 } as const;
 type Options = {
-  [K in keyof typeof OPTIONS]?: K extends "set" | "calibrate"
+  [K in keyof typeof OPTIONS]?: K extends "set" | "calibrate" | "without"
     ? string[]
     : K extends "help" | "summary"
       ? boolean
@@ -66,6 +83,8 @@ const USAGE = `Usage: npm run -s gryn -- <command>
   compare <id[:parameter=value,...]> <id[:parameter=value,...]> [--height 1.75] [--mass 75] [--samples 41]
   rank --head <id> [--school <id>] [--height ...] [--mass ...] [--bodies 6]
   loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]
+  plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--without exercise ...] [--out program.json]
+  check <program.json> <client.json>
   validate [--bodies 15] [--seed 4]
   export-exercise <exercise id>
   schema
@@ -353,6 +372,106 @@ function rankCommand(o: Options): unknown {
   };
 }
 
+/** a document of ours from a file, of this version or an earlier one */
+function documentOf<T>(name: string | undefined, what: "client" | "program", schema: ZodType<T>): T {
+  if (!name) return bad(`Which ${what}? Give a .json file.`);
+  if (!existsSync(name) || !statSync(name).isFile()) return bad(`There is no file ${name}.`);
+  if (statSync(name).size > 5_000_000) return bad(`${name} is larger than any ${what}: over 5 MB.`);
+  const text = readFileSync(name, "utf8");
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (e) {
+    return bad(`${name} is not JSON: ${(e as Error).message}`);
+  }
+  const read = schema.safeParse(what === "program" ? upgrade("program", json) : json);
+  return read.success
+    ? read.data
+    : bad(read.error.issues.map((x) => `${name}, ${x.path.join(".") || "the whole"}: ${x.message}`).join("\n"));
+}
+
+/** a week for a client, from nothing; the program to the file, what is known of it to the screen */
+async function planCommand(name: string | undefined, o: Options): Promise<unknown> {
+  const client = documentOf(name, "client", clientInput);
+  const { use = "minutes", split = "free", without = [] } = o;
+  if (use !== "minutes" && use !== "needs") return bad(`--use is minutes or needs, not "${use}".`);
+  const way = SPLITS.find((x) => x === split) ?? bad(`--split is one of ${SPLITS.join("; ")}, not "${split}".`);
+  for (const e of without) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
+  const program: Program = {
+    format: "gryn-program",
+    version: 4,
+    edition: CURRENT_EDITION.id,
+    id: randomUUID(),
+    clientId: randomUUID(),
+    name: "Planned week",
+    days: Array.from({ length: client.daysPerWeek }, (_, d) => ({
+      id: randomUUID(),
+      name: `Day ${d + 1}`,
+      date: null,
+      blocks: [],
+    })),
+  };
+  const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
+  const tools = {
+    highs: await highsLoader(),
+    survey: surveySetups(setups, roundedBody(client), 0),
+    edition: CURRENT_EDITION,
+    exercises,
+  };
+  const days = daysOf(program, client.minutes, way);
+  const ask = { client, program, days, use, banned: without, keep: false, pairs: true } as const;
+  const plan = planWeek(ask, tools);
+  const answers: string[] = [];
+  relaxations(ask, tools, plan, (r) => answers.push(relaxationText(r)));
+  const result = resultOf(plan, program, randomUUID);
+  if (o.out) writeFileSync(o.out, JSON.stringify(result.program, null, 1));
+  return {
+    value: plan.value,
+    bound: plan.bound,
+    gap: plan.gap,
+    gapIs: "for this division of the week, without the minutes that pairs give back",
+    beyond: plan.beyond,
+    missing: plan.evaluation.missing,
+    wouldHelp: answers,
+    days: plan.days.map((d, i) => ({
+      day: program.days[i]!.name,
+      minutes: Math.round(d.minutes),
+      blocks: d.blocks.map((b) =>
+        b.map(({ prescription: p }) => ({
+          name: p.name,
+          setup: p.setupKey,
+          sets: p.reserves.length,
+          reps: p.reps,
+          reserves: p.reserves,
+          rest: p.rest,
+        })),
+      ),
+    })),
+    ...(o.out ? { program: o.out } : { program: result.program }),
+  };
+}
+
+function checkCommand(file: string | undefined, of: string | undefined): unknown {
+  const program = documentOf(file, "program", programSchema);
+  const client = documentOf(of, "client", clientInput);
+  const checks = checkWeek(program, client, editionOf(program).method, exercises);
+  return {
+    edition: program.edition,
+    states: Object.fromEntries(
+      (["problem", "look", "pass"] as const).map((s) => [s, checks.filter((c) => c.state === s).length]),
+    ),
+    checks: checks.map((c) => ({
+      kind: c.kind,
+      state: c.state,
+      subject: c.subject,
+      value: c.number,
+      bound: c.limit,
+      ...checkText(c),
+      fixes: c.fixes.map(fixText),
+    })),
+  };
+}
+
 function headsCommand(): unknown {
   const model = compileModel();
   return heads.map((h, i) => ({
@@ -388,7 +507,7 @@ class Help {
   constructor(readonly text: string) {}
 }
 
-function run(argv: string[]): unknown {
+async function run(argv: string[]): Promise<unknown> {
   const parsed = (() => {
     try {
       return parseArgs({ args: argv, options: OPTIONS, allowPositionals: true });
@@ -402,6 +521,10 @@ function run(argv: string[]): unknown {
     if (more.length > 1) bad(`"${more[1]}" is too much.\n${USAGE}`);
     return compareCommand(name, more[0], parsed.values);
   }
+  if (command === "check") {
+    if (more.length > 1) bad(`"${more[1]}" is too much.\n${USAGE}`);
+    return checkCommand(name, more[0]);
+  }
   if (more.length) bad(`"${more[0]}" is too much.\n${USAGE}`);
   switch (command) {
     case "heads":
@@ -412,6 +535,8 @@ function run(argv: string[]): unknown {
       return analyseCommand(name, parsed.values);
     case "loads":
       return loadsCommand(parsed.values);
+    case "plan":
+      return planCommand(name, parsed.values);
     case "rank":
       return rankCommand(parsed.values);
     case "validate":
@@ -435,7 +560,7 @@ process.stdout.on("error", (e: NodeJS.ErrnoException) => {
 });
 
 try {
-  const answer = run(process.argv.slice(2));
+  const answer = await run(process.argv.slice(2));
   process.stdout.write(answer instanceof Help ? `${answer.text}\n` : `${JSON.stringify(answer, null, 1)}\n`);
 } catch (e) {
   if (!(e instanceof BadInput || e instanceof SetupError)) throw e;

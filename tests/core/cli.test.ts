@@ -1,9 +1,12 @@
 import { spawnSync } from "node:child_process";
-import { mkdtempSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { heads } from "#core/anatomy/anatomy";
 import { library } from "#core/exercises/library";
+import { prescriptionsOf } from "#core/planning/edit";
+import { programSchema } from "#core/planning/program";
+import { clientOf } from "../support/programs";
 
 const folder = mkdtempSync(join(tmpdir(), "gryn-cli-"));
 const gryn = (...args: string[]) => {
@@ -106,6 +109,34 @@ test("a chosen load is told in the strengths that the lifts tell of, and a load 
   expect(own.expected!.likely).toBeCloseTo(chosen.maximum / 1.4, 9);
 });
 
+test("a week is planned for a client from a file, and checked from the file it was written to", () => {
+  const client = file("client.json", JSON.stringify(clientOf({ daysPerWeek: 2, minutes: 40 })));
+  const out = file("week.json", "");
+  const plan: { gap: number; missing: object[]; days: { minutes: number; blocks: { sets: number }[][] }[] } = gryn(
+    "plan",
+    client,
+    "--out",
+    out,
+    "--without",
+    "cable-pushdown",
+  ).json();
+  expect(plan.gap).toBeLessThan(0.1);
+  expect(plan.days).toHaveLength(2);
+  for (const d of plan.days) expect(d.minutes).toBeLessThanOrEqual(41);
+  const program = programSchema.parse(JSON.parse(readFileSync(out, "utf8")));
+  expect(prescriptionsOf(program).map((p) => p.reserves.length)).toEqual(
+    plan.days.flatMap((d) => d.blocks.flatMap((b) => b.map((l) => l.sets))),
+  );
+  expect(prescriptionsOf(program).some((p) => p.exerciseId === "cable-pushdown")).toBe(false);
+  const { states, checks }: { states: { problem: number }; checks: { title: string }[] } = gryn(
+    "check",
+    out,
+    client,
+  ).json();
+  expect(states.problem).toBe(0);
+  expect(checks.some((c) => c.title === "Triceps: weekly dose")).toBe(true);
+});
+
 test("a ranking has places, criteria and reasons", () => {
   const { rows }: { rows: { place: number; score: number; because: string; criteria: object }[] } = gryn(
     "rank",
@@ -154,6 +185,18 @@ describe("wrong input ends with 2, a reason on stderr and nothing on stdout", ()
     ["a wrong calibration", ["analyse", "back-squat", "--calibrate", "heavy"], /--calibrate wants/],
     ["loads from nothing", ["loads"], /Which sets/],
     ["a load that is no number", ["analyse", "back-squat", "--kg", "heavy"], /--kg wants a number/],
+    ["a plan for nobody", ["plan"], /Which client/],
+    [
+      "a plan for somebody impossible",
+      ["plan", file("nobody.json", '{"name":""}')],
+      /nobody.json, name: a name is needed/,
+    ],
+    [
+      "a week divided in an unknown way",
+      ["plan", file("c.json", JSON.stringify(clientOf())), "--split", "odd"],
+      /--split is one of/,
+    ],
+    ["a check of half a program", ["check", file("half.json", '{"format":'), "x.json"], /half.json is not JSON/],
     ["an unknown option", ["heads", "--loud"], /loud/],
     ["a missing file", ["analyse", "nowhere.json"], /no file nowhere.json/],
   ] as [string, string[], RegExp][])("%s", (_what, args, reason) => {

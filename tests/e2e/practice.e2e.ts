@@ -49,7 +49,7 @@ test("a practice of one's own: made with the printed link, a coach invited, a cl
   await page.getByLabel("Name").fill("Per Test");
   await page.getByLabel("Days a week").fill("2");
   await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
-  await expect(page.getByLabel("Priority of Soleus")).toBeVisible();
+  await expect(page.getByLabel("Priority of Calves")).toBeVisible();
   await page.getByRole("button", { name: "Save client" }).click();
   await expect(page.getByRole("link", { name: /Per Test 2 days, 45 min/ })).toBeVisible();
   await page.getByRole("link", { name: "To the week" }).click();

@@ -57,6 +57,8 @@ export interface WeekPlan {
   /** no week with this division of the days is worth more, as far as the proof has come; null before there is one */
   bound: number | null;
   gap: number | null;
+  /** worth beyond what was proven: sets in the minutes that pairs give back, which the proof knows nothing of */
+  beyond: number;
   evaluation: Evaluation;
   problem: WeekProblem;
   sets: Sets;
@@ -75,8 +77,8 @@ export interface PlanTools {
 }
 
 const FIRST = 100_000;
-const MORE = 300_000;
-const SEEDS = 3;
+const MORE = 200_000;
+const SEEDS = 2;
 /** worth by which a week has to be better than the one that stands */
 const CLEARLY = 0.3;
 /** temperature that keeps most of a week */
@@ -159,8 +161,8 @@ export function planWeek(ask: PlanAsk, tools: PlanTools): WeekPlan {
   const plain = fitted(ask, tools, problem, stays ? warm : proof.sets, random);
   if (stays && fits(ask, plain))
     return { ...plain, bound: proof.bound, gap: (proof.bound - plain.value) / Math.abs(plain.value) };
-  const bound = { bound: proof.bound, gap: proof.gap };
-  return { ...(ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain), ...bound };
+  const plan = ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain;
+  return { ...plan, bound: proof.bound, gap: proof.gap, beyond: Math.max(0, plan.value - plain.value) };
 }
 
 const fits = (ask: PlanAsk, plan: WeekPlan): boolean =>
@@ -262,6 +264,7 @@ export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, set
     value: evaluation.value,
     bound: null,
     gap: null,
+    beyond: 0,
     evaluation,
     problem,
     sets,

@@ -89,6 +89,8 @@ export interface WeekAsk {
 }
 
 const DAYS_OF_WEEK = 7;
+/** sets of a line */
+const USUAL_SETS = 3;
 
 /** mean of exp(-s / saturation) from a to b */
 const slopeOf = (a: number, b: number, saturation: number) =>
@@ -138,7 +140,8 @@ function termsOf(
     mostDays: priority === "hold" && days > 3 && group.big ? Math.min(2, group.mostDays) : group.mostDays,
     running: group.big ? (priority === "specialise" ? s.runningSpecialised : s.running) : 0,
     session,
-    sameKind: priority === "specialise" ? 2 : 1,
+    // a second curl on one day only where one a day cannot reach the band
+    sameKind: priority === "specialise" || low > USUAL_SETS * Math.min(days, group.mostDays) ? 2 : 1,
     long: { need: s.longNeed[priority], worth: s.longWorth[priority] },
   };
 }

@@ -10,10 +10,13 @@ import { anneal } from "#core/solver/anneal";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
 import { problemFor, type PlanAsk, type PlanTools, type WeekPlan } from "#core/solver/plan";
 
-/** what has to give: sets, days, spine and minutes that are short, as one number */
-export const shortfall = (missing: Evaluation["missing"]): number =>
+/**
+ * what has to give: sets, days, spine and minutes that are short, as one number
+ * @param beside groups that no change but other equipment would help
+ */
+export const shortfall = (missing: Evaluation["missing"], beside: ReadonlySet<string> = new Set()): number =>
   missing.reduce((s, m) => {
-    if (m.kind === "high" || m.kind === "running" || m.kind === "session") return s;
+    if (m.kind === "high" || m.kind === "running" || m.kind === "session" || beside.has(m.of)) return s;
     return s + (m.kind === "minutes" ? m.by / 2.5 : m.by);
   }, 0);
 
@@ -47,19 +50,21 @@ export function relaxations(
   tell: (found: Relaxation) => void,
   stop: () => boolean = () => false,
 ): void {
-  const short = shortfall(plan.evaluation.missing);
-  if (short < FITS) return;
+  if (shortfall(plan.evaluation.missing) < FITS) return;
   const { field } = plan.problem;
   const none = field.groups.filter(
     (g, i) =>
       ask.client.priorities[g.id] && !field.candidates.some((c) => c.gives.some((x) => x.group === i && x.direct)),
   );
+  const beside = new Set(none.map((g) => g.id));
+  const short = shortfall(plan.evaluation.missing, beside);
   if (none.length) tell({ kind: "nothing trains", groups: none.map((g) => g.id), left: short });
+  if (short < FITS) return;
   const tried = (change: Partial<PlanAsk>): number => {
     const changed = { ...ask, ...change };
     const problem = problemFor(changed, tools);
     const { sets } = anneal(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
-    return shortfall(evaluate(problem, sets).missing);
+    return shortfall(evaluate(problem, sets).missing, beside);
   };
   /** worth saying where it takes away half of what is short */
   const helps = (left: number) => left < 0.5 * short;
@@ -94,20 +99,21 @@ export function relaxations(
     const left = tried({ days, program: { ...ask.program, days: [...ask.program.days, day] } });
     if (helps(left)) tell({ kind: "days", more: 1, left });
   }
-  lowered(ask, plan, tried, stop, tell);
+  lowered(ask, plan, short, tried, stop, tell);
 }
 
 /** bands a step lower, each time of the group among the short ones that frees most */
 function lowered(
   ask: PlanAsk,
   plan: WeekPlan,
+  from: number,
   tried: (change: Partial<PlanAsk>) => number,
   stop: () => boolean,
   tell: (found: Relaxation) => void,
 ): void {
   const priorities = { ...ask.client.priorities };
   const changes: { group: string; from: Priority; to: Priority | null }[] = [];
-  let left = shortfall(plan.evaluation.missing);
+  let left = from;
   const short = () => {
     const ofGroups = plan.evaluation.missing.filter((m) => ["low", "direct", "days"].includes(m.kind)).map((m) => m.of);
     return [...new Set(ofGroups)].filter((g) => priorities[g]);

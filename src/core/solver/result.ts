@@ -11,6 +11,7 @@ export interface PlanResult {
   arrangement: Arrangement;
   value: number;
   gap: number | null;
+  beyond: number;
   missing: Evaluation["missing"];
   /** by day, with pairs */
   minutes: number[];
@@ -25,6 +26,7 @@ export function resultOf(plan: WeekPlan, program: Program, newId: () => string):
     arrangement: arrangementOf(plan),
     value: plan.value,
     gap: plan.gap,
+    beyond: plan.beyond,
     missing: plan.evaluation.missing,
     minutes: plan.days.map((d) => d.minutes),
   };

@@ -193,6 +193,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
           <div style={{ display: "flex", gap: 6 }}>
             {block.prescriptions.length > 1 && (
               <span
+                role="img"
                 aria-label="paired"
                 title="Pair"
                 style={{ borderLeft: "3px solid var(--fjord)", borderRadius: first ? "4px 0 0 0" : "0 0 0 4px" }}

@@ -59,7 +59,8 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const [pairs, setPairs] = useState(true);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const first = useRef<HTMLButtonElement>(null);
-  useEffect(() => first.current?.focus(), []);
+  const ready = survey !== null;
+  useEffect(() => first.current?.focus(), [ready]);
   const filled = program.days.some((d) => d.blocks.length > 0);
   const out = leftOut(split, program.days.length).filter((g) => client.priorities[g]);
   const write = async () => {
@@ -180,7 +181,8 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
 function Progress({ planned }: { planned: Planned }) {
   const { state, gap, result } = planned;
   const percent = gap === null ? null : `${fixed(100 * gap, 1)} %`;
-  const near = `within ${percent} of the best for this division of the week`;
+  const more = result && result.beyond > 0.05 ? ", and pairs give back minutes for more" : "";
+  const near = `within ${percent} of the best for this division of the week${more}`;
   const words: Record<Planned["state"], string> = {
     working: "Looking for a first week ...",
     proving: percent

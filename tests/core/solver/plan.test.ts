@@ -119,7 +119,7 @@ test("an impossible wish is answered: each answer is a change of one thing, and 
   relaxations(ask, await tools(), plan, (r) => found.push(r));
   expect(found.length).toBeGreaterThan(0);
   for (const r of found) {
-    expect(r.left).toBeLessThan(short);
+    if (r.kind !== "nothing trains") expect(r.left).toBeLessThan(short);
     expect(relaxationText(r)).toMatch(/\.$/);
   }
   // bands only: somebody without any equipment for the back

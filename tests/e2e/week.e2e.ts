@@ -1,0 +1,76 @@
+import { accessible, control, expect, handOver, saved, signIn, test } from "./hands";
+
+test.beforeAll(async () => void (await control("reset")));
+
+test("by keyboard only: a new client's week is written, taken, changed by hand twice, written again and handed over", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto("/clients/new");
+  await page.getByLabel("Name").fill("Liv Test");
+  await page.getByLabel("Days a week").fill("3");
+  await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
+  await page.getByRole("button", { name: "Save client" }).press("Enter");
+  await page.getByRole("link", { name: "To the week" }).press("Enter");
+  await expect(page.getByRole("heading", { name: "Nothing on the week yet" })).toBeVisible();
+
+  // one key opens it, one writes, one takes
+  await page.keyboard.press("w");
+  const sheet = page.getByRole("region", { name: "Write the week" });
+  await expect(sheet.getByRole("button", { name: "Write it" })).toBeFocused();
+  await page.keyboard.press("Enter");
+  await expect(sheet.getByRole("status")).toContainText(/A week is found|Within/, { timeout: 20_000 });
+  await expect(sheet.getByRole("status")).toContainText(/^Within \d+\.\d % of the best for this division of the week/, {
+    timeout: 60_000,
+  });
+  await accessible(page);
+  await sheet.getByRole("button", { name: "Take this week" }).press("Enter");
+  await saved(page);
+  await expect(sheet).toHaveCount(0);
+  await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("0 to mend");
+
+  // two changes by hand, and a wish: the rest stays as it was
+  const lines = page.getByRole("button", { name: /: one set more$/ });
+  const count = await lines.count();
+  expect(count).toBeGreaterThan(4);
+  await lines.first().press("Enter");
+  const name = (await lines.nth(1).getAttribute("aria-label"))!.replace(/: one set more$/, "");
+  await page.getByLabel(`${name}: rest`).fill("200");
+  await page.keyboard.press("Tab");
+  await saved(page);
+  await page.locator("body").press("w");
+  await sheet.getByRole("button", { name: "Write it" }).press("Enter");
+  await expect(sheet.getByRole("button", { name: "Write again" })).toBeVisible({ timeout: 60_000 });
+  const proposals = await sheet.getByRole("checkbox", { name: /^(Add|Take off|Move|Change) / }).count();
+  expect(proposals).toBeLessThan(6);
+  await page.keyboard.press("Escape");
+  await expect(sheet).toHaveCount(0);
+  await expect(page.getByLabel(`${name}: rest`)).toHaveValue("200");
+  await page.keyboard.press("Control+z");
+  await handOver(page);
+});
+
+test("a wish that cannot be met is answered, and nothing has changed until something is taken", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/clients/new");
+  await page.getByLabel("Name").fill("Ask Test");
+  await page.getByLabel("Days a week").fill("2");
+  await page.getByLabel("Minutes a session").fill("30");
+  await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
+  for (const group of ["Glutes", "Chest"]) {
+    await page.getByLabel(`Priority of ${group}`).click();
+    await page.locator(".ant-select-dropdown:visible").getByTitle("specialise").click();
+  }
+  await page.getByRole("button", { name: "Save client" }).click();
+  await page.getByRole("link", { name: "To the week" }).click();
+  await page.getByRole("button", { name: "Write the week" }).first().click();
+  const sheet = page.getByRole("region", { name: "Write the week" });
+  await sheet.getByRole("button", { name: "Write it" }).click();
+  await expect(sheet).toContainText("Not everything fits", { timeout: 60_000 });
+  await expect(sheet).toContainText(/Any one of these would help/, { timeout: 60_000 });
+  await expect(sheet.getByRole("list")).toContainText(/more minutes a day|from specialise to|One more day/, {
+    timeout: 60_000,
+  });
+  await sheet.getByRole("button", { name: "Leave the week as it is" }).click();
+  await expect(page.getByRole("heading", { name: "Nothing on the week yet" })).toBeVisible();
+});
