@@ -9,6 +9,7 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
   await page.goto("/clients/new");
   await page.getByLabel("Name").fill("Liv Test");
   await page.getByLabel("Days a week").fill("3");
+  await page.getByRole("checkbox", { name: "machine" }).press("Space");
   await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
   await page.getByRole("button", { name: "Save client" }).press("Enter");
   await page.getByRole("link", { name: "To the week" }).press("Enter");

@@ -8,6 +8,9 @@ const SIGN = { problem: "■", look: "◆", pass: "✓" } as const;
 const WORD = { problem: "Problem", look: "Look", pass: "Pass" } as const;
 const ORDER = { problem: 0, look: 1, pass: 2 } as const;
 
+/** of the lines to mend or look at, so many stand open */
+const OPEN = 3;
+
 export function Checks({ checks, onFix }: { checks: Check[]; onFix: (operations: Operation[]) => void }) {
   const [passes, setPasses] = useState(false);
   const count = (state: CheckState) => checks.filter((c) => c.state === state).length;
@@ -27,13 +30,12 @@ export function Checks({ checks, onFix }: { checks: Check[]; onFix: (operations:
         </button>
       </p>
       <ul>
-        {shown.map((c) => (
-          <Line key={checkId(c)} check={c} onFix={onFix} />
+        {shown.map((c, i) => (
+          <Line key={checkId(c)} check={c} open={i < OPEN && c.state !== "pass"} onFix={onFix} />
         ))}
         {shown.length === 0 && (
           <li>
-            <span className="verdict pass">✓ Pass</span>
-            <span>Nothing to mend in what this block can see.</span>
+            <p className="small">✓ Nothing to mend in what this week can see.</p>
           </li>
         )}
       </ul>
@@ -41,30 +43,36 @@ export function Checks({ checks, onFix }: { checks: Check[]; onFix: (operations:
   );
 }
 
-function Line({ check, onFix }: { check: Check; onFix: (operations: Operation[]) => void }) {
+/** a short line that opens: what is judged and by how much; then the limit, the reason, and what would mend it */
+function Line({ check, open, onFix }: { check: Check; open: boolean; onFix: (operations: Operation[]) => void }) {
   const text = checkText(check);
   return (
     <li>
-      <span className={`verdict ${check.state}`}>
-        <span aria-hidden>{SIGN[check.state]}</span> {WORD[check.state]}
-      </span>
-      <div>
-        <strong>{text.title}</strong>
-        <div className="number">
-          {text.number} <span className="quiet">/ {text.limit}</span>
+      <details open={open}>
+        <summary>
+          <span className={`verdict ${check.state}`}>
+            <span aria-hidden>{SIGN[check.state]}</span>
+            <span className="visually-hidden">{WORD[check.state]}</span>
+          </span>
+          <span>
+            <strong>{text.title}</strong> <span className="number quiet">{text.number}</span>
+          </span>
+        </summary>
+        <div className="opened">
+          <div className="number quiet">{text.limit}</div>
+          {check.state !== "pass" && <div>{text.reason}</div>}
+          {check.fixes.map((f) => (
+            <Button
+              key={fixText(f)}
+              size="small"
+              style={{ margin: "4px 6px 0 0", whiteSpace: "normal", height: "auto", textAlign: "left" }}
+              onClick={() => onFix(f.operations)}
+            >
+              {fixText(f)}
+            </Button>
+          ))}
         </div>
-        {check.state !== "pass" && <div className="quiet">{text.reason}</div>}
-        {check.fixes.map((f) => (
-          <Button
-            key={fixText(f)}
-            size="small"
-            style={{ margin: "4px 6px 0 0", whiteSpace: "normal", height: "auto", textAlign: "left" }}
-            onClick={() => onFix(f.operations)}
-          >
-            {fixText(f)}
-          </Button>
-        ))}
-      </div>
+      </details>
     </li>
   );
 }

@@ -172,11 +172,11 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
       <table className="loom">
         <caption className="visually-hidden">The week: days across, groups and heads down</caption>
         <colgroup>
-          <col style={{ width: 128 }} />
+          <col style={{ width: 118 }} />
           {program.days.map((d) => (
             <col key={d.id} />
           ))}
-          <col style={{ width: 176 }} />
+          <col style={{ width: 216 }} />
         </colgroup>
         <thead>
           <tr>
