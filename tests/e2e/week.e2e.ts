@@ -10,6 +10,7 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
   await page.getByLabel("Name").fill("Liv Test");
   await page.getByLabel("Days a week").fill("3");
   await page.getByRole("checkbox", { name: "machine" }).press("Space");
+  await page.getByRole("checkbox", { name: /Screening is clear/ }).press("Space");
   await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
   await page.getByRole("button", { name: "Save client" }).press("Enter");
   await page.getByRole("link", { name: "To the week" }).press("Enter");
@@ -39,7 +40,7 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
   await page.getByLabel(`${name}: rest`).fill("200");
   await page.keyboard.press("Tab");
   await saved(page);
-  await page.locator("body").press("w");
+  await page.getByRole("button", { name: "Write the week" }).first().press("Enter");
   await sheet.getByRole("button", { name: "Write it" }).press("Enter");
   await expect(sheet.getByRole("button", { name: "Write again" })).toBeVisible({ timeout: 60_000 });
   const proposals = await sheet.getByRole("checkbox", { name: /^(Add|Take off|Move|Change) / }).count();
@@ -47,7 +48,7 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
   await page.keyboard.press("Escape");
   await expect(sheet).toHaveCount(0);
   await expect(page.getByLabel(`${name}: rest`)).toHaveValue("200");
-  await page.keyboard.press("Control+z");
+  await saved(page);
   await handOver(page);
 });
 
