@@ -47,6 +47,16 @@ const views: View[] = [
   { name: "clients", path: `/clients/${maja}`, ready: ".form" },
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
   { name: "week-dark", path: `/clients/${maja}/week`, ready: ".loom", dark: true },
+  {
+    name: "week-written",
+    path: `/clients/${runa}/week`,
+    ready: ".loom",
+    then: async (p) => {
+      await p.getByRole("button", { name: "Write the week" }).first().click();
+      await p.getByRole("button", { name: "Write it" }).click();
+      await p.getByRole("button", { name: "Write again" }).waitFor({ timeout: 60_000 });
+    },
+  },
   { name: "log", path: `/clients/${maja}/log`, ready: ".log-card" },
   { name: "people", path: "/practice", ready: "table.rows td" },
   { name: "account", path: "/practice/account", ready: "table.rows td" },

@@ -57,9 +57,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await expect(refusal).toHaveCount(0);
   await page.keyboard.press("Tab");
   await saved(page);
-  await expect(page.getByRole("complementary", { name: "Checks" })).toContainText(
-    "Brachialis and brachioradialis: weekly dose",
-  );
+  await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("Brachialis group: weekly dose");
   await expect(page.getByText("Only what is on this week is counted")).toBeVisible();
   await page.reload();
   await page.getByRole("button", { name: /Friday/ }).click();

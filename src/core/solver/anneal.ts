@@ -31,6 +31,7 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
   const { random, moves, stop = () => false } = options;
   const board = boardOf(problem, options.start ?? lockedSets(problem));
   const { sets } = board;
+  if (C === 0) return { sets: sets.slice(), value: board.value() };
   const pick = (n: number) => Math.floor(random() * n);
 
   /** candidates by their leading group: most exchanges stay within it */

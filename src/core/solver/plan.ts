@@ -67,11 +67,15 @@ export interface WeekPlan {
 /** what is told while it is worked out: the best so far, or how near the proof is */
 export type Told = { kind: "plan"; plan: WeekPlan } | { kind: "gap"; gap: number };
 
-export interface PlanTools {
-  highs: Highs;
+/** what a week is judged by */
+export interface Judging {
   survey: Survey;
   edition: Edition;
   exercises: ReadonlyMap<string, Exercise>;
+}
+
+export interface PlanTools extends Judging {
+  highs: Highs;
   tell?: (told: Told) => void;
   stop?: () => boolean;
 }
@@ -102,12 +106,12 @@ const presentOf = ({ program, keep }: PlanAsk, field: Field): Present[] | null =
           }),
       );
 
-export function fieldOf(ask: PlanAsk, { survey, edition, exercises }: PlanTools): Field {
+export function fieldOf(ask: PlanAsk, { survey, edition, exercises }: Judging): Field {
   const locked = new Set(prescriptionsOf(ask.program).flatMap((p) => (p.locked ? [p.setupKey] : [])));
   return fieldFor(survey, ask.client, edition, exercises, new Set(ask.banned), locked);
 }
 
-export function problemFor(ask: PlanAsk, tools: PlanTools, field = fieldOf(ask, tools), given?: number[]): WeekProblem {
+export function problemFor(ask: PlanAsk, tools: Judging, field = fieldOf(ask, tools), given?: number[]): WeekProblem {
   const present = presentOf(ask, field);
   return problemOf(field, ask.client, tools.edition, {
     days: ask.days,
@@ -119,7 +123,7 @@ export function problemFor(ask: PlanAsk, tools: PlanTools, field = fieldOf(ask, 
 }
 
 /** minutes that the pairs of the week as it stands save, by day */
-function pairedMinutes({ program, pairs }: PlanAsk): number[] {
+export function pairedMinutes({ program, pairs }: PlanAsk): number[] {
   const minutes = (prescriptions: Prescription[]) => {
     const m = blockMinutes({ id: "", prescriptions });
     return m.setup + m.work + m.rest;

@@ -176,7 +176,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
           {program.days.map((d) => (
             <col key={d.id} />
           ))}
-          <col style={{ width: 216 }} />
+          <col style={{ width: 226 }} />
         </colgroup>
         <thead>
           <tr>

@@ -34,11 +34,13 @@ interface SessionProps {
   selected: string | null;
   onSelect: (id: string) => void;
   strength: Strength | null;
+  /** asks why a line stands there; none while nothing is known to answer with */
+  onWhy?: ((p: Prescription) => void) | undefined;
   /** what can be done with the day itself */
   menu?: ReactNode;
 }
 
-export function Session({ day, menu, days, client, edit, selected, onSelect, strength }: SessionProps) {
+export function Session({ day, menu, days, client, edit, selected, onSelect, strength, onWhy }: SessionProps) {
   return (
     <section className="sheet session" aria-label={`Session of ${day.name}`}>
       <div style={{ display: "flex", justifyContent: "space-between", marginBottom: 6 }}>
@@ -82,6 +84,7 @@ export function Session({ day, menu, days, client, edit, selected, onSelect, str
                   selected={p.id === selected}
                   onSelect={onSelect}
                   strength={strength}
+                  onWhy={onWhy}
                 />
               )),
             )}
@@ -116,7 +119,8 @@ interface LineProps extends Omit<SessionProps, "selected"> {
   selected: boolean;
 }
 
-function Line({ p, block, index, first, day, days, client, edit, selected, onSelect, strength }: LineProps) {
+function Line(props: LineProps) {
+  const { p, block, index, first, day, days, client, edit, selected, onSelect, strength, onWhy } = props;
   const { method } = useEdition();
   const [reason, setReason] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
@@ -181,6 +185,7 @@ function Line({ p, block, index, first, day, days, client, edit, selected, onSel
           disabled: !next || next.prescriptions.length > 1,
           onClick: () => next && edit({ kind: "pair", blockId: block.id, withBlockId: next.id }),
         },
+    { key: "why", label: "Why this?", disabled: !onWhy, onClick: () => onWhy?.(p) },
     { key: "swap", label: "Swap for another", disabled: p.locked, onClick: () => setSwapping(true) },
     { key: "busy", label: `When it is busy (${p.alternatives.length})`, onClick: () => setBusy(true) },
     { key: "lock", label: p.locked ? "Unlock" : "Lock", onClick: () => change({ locked: !p.locked }) },

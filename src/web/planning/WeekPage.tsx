@@ -7,7 +7,7 @@ import type { Survey } from "#core/mechanics/survey";
 import { exercises } from "#core/exercises/library";
 import { checkWeek, type Check, type SwapFor } from "#core/planning/check";
 import { weekDose, type WeekDose } from "#core/planning/dose";
-import type { Operation, Program } from "#core/planning/program";
+import type { Operation, Prescription, Program } from "#core/planning/program";
 import { swapped, swapsFor } from "#core/planning/swap";
 import { CURRENT_EDITION, editionOf, type Edition } from "#core/edition/edition";
 import { message } from "../base/say";
@@ -30,6 +30,7 @@ import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
 import { useStrength, type Strength } from "../mechanics/useStrength";
 import { usePlan } from "./usePlan";
+import { WhyThis } from "./WhyThis";
 import { PlanSheet } from "../solver/PlanSheet";
 import { usePlanner } from "../solver/usePlanner";
 
@@ -185,6 +186,7 @@ export default function WeekPage() {
       <WeekBody
         client={client}
         program={shown}
+        survey={survey}
         dose={dose}
         checks={checks}
         edit={change}
@@ -203,6 +205,7 @@ export default function WeekPage() {
 interface WeekBodyProps {
   client: Client;
   program: Program;
+  survey: Survey | null;
   dose: WeekDose;
   checks: Check[];
   edit: (...operations: Operation[]) => void;
@@ -218,10 +221,12 @@ interface WeekBodyProps {
 
 /** loom, the open day's session, and the checks */
 function WeekBody(props: WeekBodyProps) {
-  const { client, program, dose, checks, edit, preview, strength, dayId, onDay, selected, onSelect, onWrite } = props;
+  const { client, program, survey, dose, checks, edit, preview, strength } = props;
+  const { dayId, onDay, selected, onSelect, onWrite } = props;
   const day =
     program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
   const empty = program.days.every((d) => d.blocks.length === 0);
+  const [asked, setAsked] = useState<Prescription | null>(null);
   return (
     <div className={`week${preview ? " preview" : ""}`}>
       <div>
@@ -263,7 +268,11 @@ function WeekBody(props: WeekBodyProps) {
             selected={selected}
             onSelect={onSelect}
             strength={strength}
+            onWhy={survey ? setAsked : undefined}
           />
+        )}
+        {asked && survey && (
+          <WhyThis p={asked} program={program} client={client} survey={survey} onClose={() => setAsked(null)} />
         )}
       </div>
       <Checks checks={checks} onFix={(operations) => edit(...operations)} />

@@ -2,10 +2,9 @@
 import { Button, Checkbox, Select } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Client } from "#core/clients/client";
-import { exercises, library } from "#core/exercises/library";
+import { library } from "#core/exercises/library";
 import type { Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
-import { prescriptionsOf } from "#core/planning/edit";
 import { groupName } from "#core/planning/groups";
 import type { Operation, Program } from "#core/planning/program";
 import { taking, type Proposal } from "#core/solver/proposals";
@@ -13,9 +12,18 @@ import { relaxationText, shortfall } from "#core/solver/relax";
 import { daysOf, leftOut, SPLITS, type Split } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
-import { askSurvey } from "../mechanics/analyst";
-import { bodyOf } from "../mechanics/useSurvey";
+import { message } from "../base/say";
+import { withOwnSetups } from "./own-setups";
 import type { Planned, usePlanner } from "./usePlanner";
+
+/** what of a week a plan stands on */
+const markOf = (program: Program): string =>
+  JSON.stringify(
+    program.days.map((d) => [
+      d.id,
+      d.blocks.map((b) => b.prescriptions.map((p) => [p.id, p.reserves.length, p.locked])),
+    ]),
+  );
 
 interface PlanSheetProps {
   client: Client;
@@ -40,16 +48,6 @@ const MISSING: Record<string, string> = {
   spine: "points over for the back",
 };
 
-/** the library's survey, and the setups of the week that a coach has turned to something of their own */
-async function withOwnSetups(survey: Survey, program: Program, client: Client): Promise<Survey> {
-  const known = new Set(survey.rows.map((r) => r.setupKey));
-  const own = prescriptionsOf(program).filter((p) => !known.has(p.setupKey) && exercises.has(p.exerciseId));
-  if (own.length === 0) return survey;
-  const asked = own.map(({ exerciseId, values }) => ({ exerciseId, values }));
-  const more = await askSurvey(asked, bodyOf(client), 0).catch(() => null);
-  return more ? { ...survey, rows: [...survey.rows, ...more.rows.filter((r) => !known.has(r.setupKey))] } : survey;
-}
-
 export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
   const { planned, start, stop, forget } = planner;
   const [use, setUse] = useState<"minutes" | "needs">("minutes");
@@ -58,6 +56,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const [keep, setKeep] = useState(true);
   const [pairs, setPairs] = useState(true);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [from, setFrom] = useState("");
   const first = useRef<HTMLButtonElement>(null);
   const ready = survey !== null;
   useEffect(() => first.current?.focus(), [ready]);
@@ -66,6 +65,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const write = async () => {
     if (!survey) return;
     setLeft(new Set());
+    setFrom(markOf(program));
     const days = daysOf(program, client.minutes, split);
     const whole = await withOwnSetups(survey, program, client);
     start({ ask: { client, program, days, use, banned, keep, pairs }, survey: whole, edition: edition.id });
@@ -77,16 +77,15 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const result = planned?.result;
   const take = () => {
     if (!result) return;
-    edit(
-      ...taking(
-        program,
-        result.arrangement,
-        result.proposals.filter((p) => !left.has(p.id)),
-        newId,
-      ),
-    );
+    const wanted = result.proposals.filter((p) => !left.has(p.id));
+    const operations = taking(program, result.arrangement, wanted, newId);
+    const lost = wanted.filter((p) => !p.operations.every((o) => operations.includes(o)));
+    if (lost.length)
+      message.warning(`The week has changed meanwhile. Not taken: ${lost.map((p) => p.name).join(", ")}.`, 8);
+    edit(...operations);
     close();
   };
+  const none = result && result.proposals.length === 0 && result.program.days.every((d) => d.blocks.length === 0);
   const busy = planned?.state === "working" || planned?.state === "proving";
   return (
     <section className="sheet plan-sheet" aria-label="Write the week" onKeyDown={(e) => e.key === "Escape" && close()}>
@@ -161,8 +160,17 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
       {result && (
         <>
           <Short planned={planned} />
+          {markOf(program) !== from && (
+            <p className="notice warn small" role="status">
+              The week has changed since this was written: what no longer fits it is left out, or write it again.
+            </p>
+          )}
           {result.proposals.length === 0 ? (
-            <p className="small">Nothing is clearly better than what stands there.</p>
+            <p className="small">
+              {none
+                ? "Nothing can be planned: no group has a priority, or nothing at hand trains those that have."
+                : "Nothing is clearly better than what stands there."}
+            </p>
           ) : (
             <Proposals proposals={result.proposals} program={result.program} left={left} onLeft={setLeft} busy={busy} />
           )}
@@ -284,7 +292,7 @@ function Proposals({
                   {p.groups.length > 0 &&
                     p.kind !== "take off" &&
                     `, ${p.groups.map((g) => groupName(g).toLowerCase()).join(" and ")}`}
-                  {p.kind !== "take off" && p.worth >= 0.005 && `; worth ${fixed(p.worth, 2)}`}
+                  {p.to >= p.from && p.kind !== "take off" && p.worth >= 0.005 && `; worth ${fixed(p.worth, 2)}`}
                 </span>
               </Checkbox>
             ))}

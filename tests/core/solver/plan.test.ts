@@ -1,3 +1,4 @@
+import type { ClientInput } from "#core/clients/client";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { checkWeek } from "#core/planning/check";
 import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
@@ -150,4 +151,28 @@ test("splits keep groups to their days, and say what they leave out", async () =
       if (lead !== "abs") expect([lead, legs.has(lead)]).toEqual([lead, i % 2 === 1]);
     }
   });
+}, 60_000);
+
+test("somebody without a priority, or with nothing at hand, gets an empty week and no fault", async () => {
+  const changes: Partial<ClientInput>[] = [{ priorities: {} }, { equipment: [], priorities: { calves: "grow" } }];
+  for (const change of changes) {
+    const { plan, result } = await planned(askFor(trainee(1, 15, change)));
+    expect(result.proposals).toEqual([]);
+    expect(plan.days[0]!.blocks).toEqual([]);
+    expect(plan.evaluation.broken).toEqual([]);
+  }
+}, 60_000);
+
+test("an edit that another coach's change has made impossible is left out, and the others are made", async () => {
+  const ask = askFor(trainee(2, 40));
+  const { result } = await planned(ask);
+  const changed: Program = { ...ask.program, days: ask.program.days.slice(0, 1) };
+  const operations = taking(changed, result.arrangement, result.proposals, newId);
+  const taken = applied(changed, operations);
+  const mine = result.proposals.filter((p) => p.dayId === changed.days[0]!.id);
+  expect(
+    prescriptionsOf(taken)
+      .map((p) => p.name)
+      .sort(),
+  ).toEqual(mine.map((p) => p.name).sort());
 }, 60_000);

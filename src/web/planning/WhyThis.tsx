@@ -1,0 +1,90 @@
+/** Why a line stands in the week: its worth, what would be short without it, and the next best in its place. */
+import { Modal } from "antd";
+import { useEffect, useState } from "react";
+import type { Client } from "#core/clients/client";
+import { exercises } from "#core/exercises/library";
+import type { Survey } from "#core/mechanics/survey";
+import { groupName } from "#core/planning/groups";
+import type { Prescription, Program } from "#core/planning/program";
+import type { Why } from "#core/solver/why";
+import { fixed } from "../../page/locale";
+import { useEdition } from "../base/edition";
+import { withOwnSetups } from "../solver/own-setups";
+
+interface WhyThisProps {
+  p: Prescription;
+  program: Program;
+  client: Client;
+  survey: Survey;
+  onClose: () => void;
+}
+
+const sets = (n: number) => `${fixed(n, 1)} ${n === 1 ? "set" : "sets"}`;
+
+export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
+  const edition = useEdition();
+  const [why, setWhy] = useState<Why | null | undefined>(undefined);
+  useEffect(() => {
+    let current = true;
+    Promise.all([
+      import("#core/solver/why"),
+      import("#core/solver/splits"),
+      withOwnSetups(survey, program, client),
+    ] as const).then(
+      ([{ whyLine }, { daysOf }, whole]) => {
+        if (!current) return;
+        const days = daysOf(program, client.minutes, "free");
+        const ask = { client, program, days, use: "minutes", banned: [], keep: true, pairs: true } as const;
+        setWhy(whyLine(ask, { survey: whole, edition, exercises }, p.id));
+      },
+      () => current && setWhy(null),
+    );
+    return () => {
+      current = false;
+    };
+  }, [p.id, program, client, survey, edition]);
+  return (
+    <Modal open onCancel={onClose} footer={null} title={`Why ${p.name}?`} width={480}>
+      {why === undefined && <p className="quiet">Looking at the week with and without it ...</p>}
+      {why === null && <p>It is for nothing that has a priority here, so the week is planned around it.</p>}
+      {why && <Reasons why={why} />}
+    </Modal>
+  );
+}
+
+function Reasons({ why: { worth, groups, short, others, tried } }: { why: Why }) {
+  const lacks = short.filter((m) => m.kind === "low" || m.kind === "direct" || m.kind === "days");
+  return (
+    <>
+      <p>
+        It brings {groups.map((g) => `${sets(g.sets)} for ${groupName(g.group).toLowerCase()}`).join(", ")}. The week is
+        worth {fixed(worth, 2)} more with it than without.
+      </p>
+      {lacks.length > 0 && (
+        <p>Without it {[...new Set(lacks.map((m) => groupName(m.of).toLowerCase()))].join(" and ")} would be short.</p>
+      )}
+      {tried === 0 && <p>Nothing else for the same group fits on this day.</p>}
+      {tried > 0 && (
+        <>
+          <h3 style={{ margin: "12px 0 4px" }}>In its place, of {tried} that fit</h3>
+          <dl className="facts">
+            {others.map((o) => (
+              <div key={o.setupKey} style={{ display: "contents" }}>
+                <dt>{o.name}</dt>
+                <dd>
+                  {Math.abs(o.less) < 0.005
+                    ? "the same"
+                    : `${fixed(Math.abs(o.less), 2)} ${o.less > 0 ? "less" : "more"}`}
+                </dd>
+              </div>
+            ))}
+          </dl>
+          <p className="small quiet" style={{ marginTop: 8 }}>
+            Worth is what the planner weighs: dose by priority, long lengths, minutes, the back. Your reasons may be
+            others.
+          </p>
+        </>
+      )}
+    </>
+  );
+}

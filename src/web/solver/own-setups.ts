@@ -1,0 +1,17 @@
+import type { Client } from "#core/clients/client";
+import { exercises } from "#core/exercises/library";
+import type { Survey } from "#core/mechanics/survey";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Program } from "#core/planning/program";
+import { askSurvey } from "../mechanics/analyst";
+import { bodyOf } from "../mechanics/useSurvey";
+
+/** the library's survey, and the setups of the week that a coach has turned to something of their own */
+export async function withOwnSetups(survey: Survey, program: Program, client: Client): Promise<Survey> {
+  const known = new Set(survey.rows.map((r) => r.setupKey));
+  const own = prescriptionsOf(program).filter((p) => !known.has(p.setupKey) && exercises.has(p.exerciseId));
+  if (own.length === 0) return survey;
+  const asked = own.map(({ exerciseId, values }) => ({ exerciseId, values }));
+  const more = await askSurvey(asked, bodyOf(client), 0).catch(() => null);
+  return more ? { ...survey, rows: [...survey.rows, ...more.rows.filter((r) => !known.has(r.setupKey))] } : survey;
+}
