@@ -2,7 +2,7 @@
 import highsLoader from "highs";
 import { EQUIPMENT, type Joint } from "#core/exercises/format";
 import { exercises, library } from "#core/exercises/library";
-import { resolveSetup } from "#core/exercises/setup";
+import { resolveSetup, type Values } from "#core/exercises/setup";
 import type { ClientInput, Priority } from "#core/clients/client";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { DEFAULT_BODY } from "#core/mechanics/model";
@@ -10,10 +10,14 @@ import { surveySetups } from "#core/mechanics/survey";
 import { applyOperation, prescriptionsOf } from "#core/planning/edit";
 import type { Program } from "#core/planning/program";
 import { startPriorities } from "#core/planning/starts";
-import { planWeek, type PlanAsk } from "#core/solver/plan";
+import { fieldFor } from "#core/solver/candidates";
+import { evaluate } from "#core/solver/evaluate";
+import { planWeek, problemFor, type PlanAsk, type PlanTools } from "#core/solver/plan";
+import { minutesOf } from "#core/solver/problem";
 import { keptShare } from "#core/solver/proposals";
 import { resultOf } from "#core/solver/result";
 import { daysOf, type Split } from "#core/solver/splits";
+import handWeeks from "./hand-weeks.json" with { type: "json" };
 import { median, type BenchRow } from "./row";
 
 interface Case {
@@ -109,6 +113,33 @@ function askOf(c: Case): PlanAsk {
   return { client, program, days, use: c.use ?? "minutes", banned: [], keep: true, pairs: true, limit: 10, gap: 0.01 };
 }
 
+/** a week written by hand on the same objective: its sets as the planner counts them, or why they cannot be */
+function byHand(
+  week: (typeof handWeeks.weeks)[number],
+  tools: PlanTools,
+): { value: number; broken: string[]; over: number } {
+  const ask = askOf(CASES.find((c) => c.name === week.client)!);
+  // what is written by hand stands there whatever the gates say
+  const setups = week.days
+    .flat()
+    .map(([id, values]) => resolveSetup(exercises.get(id as string)!, values as Values).key);
+  const field = fieldFor(tools.survey, ask.client, tools.edition, exercises, new Set(), new Set(setups));
+  const problem = problemFor(ask, tools, field);
+  const sets = new Int8Array(field.candidates.length * problem.days.length);
+  const unknown: string[] = [];
+  week.days.forEach((lines, d) =>
+    lines.forEach(([id, values, n]) => {
+      const { key } = resolveSetup(exercises.get(id as string)!, values as Values);
+      const k = field.candidates.findIndex((c) => c.row.setupKey === key);
+      if (k < 0) unknown.push(`${id as string} is no candidate`);
+      else sets[k * problem.days.length + d] = n as number;
+    }),
+  );
+  const { value, broken } = evaluate(problem, sets);
+  const over = Math.max(...problem.days.map((day, d) => minutesOf(problem, sets, d) - day.minutes));
+  return { value, broken: [...unknown, ...broken], over };
+}
+
 export async function benchPlanner(): Promise<BenchRow[]> {
   const survey = surveySetups(
     library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values))),
@@ -122,6 +153,8 @@ export async function benchPlanner(): Promise<BenchRow[]> {
   const gaps: number[] = [];
   const kept: number[] = [];
   let broken = 0;
+  let beaten = 0;
+  const hands: BenchRow[] = [];
   const rows: BenchRow[] = [];
   for (const c of CASES) {
     const ask = askOf(c);
@@ -150,6 +183,19 @@ export async function benchPlanner(): Promise<BenchRow[]> {
         return "program" in result ? result.program : now;
       }, program);
     const share = keptShare(rest, resultOf(again, program, newId).program);
+    const hand = handWeeks.weeks.find((w) => w.client === c.name);
+    if (hand) {
+      const { value, broken: rules, over } = byHand(hand, tools);
+      // without pairs on either side
+      const own = plan.value - plan.beyond;
+      if (value > own) beaten++;
+      hands.push({
+        what: `by hand: ${c.name}`,
+        value: value.toFixed(2),
+        baseline: `planned ${own.toFixed(2)}${over > 0.5 ? `; by hand ${over.toFixed(0)} min over` : ""}${rules.length ? `; by hand ${rules.join(", ")}` : ""}`,
+        ratio: value / own,
+      });
+    }
     firsts.push(first);
     two.push(within);
     ends.push(end);
@@ -165,6 +211,8 @@ export async function benchPlanner(): Promise<BenchRow[]> {
   const count = (list: number[], most: number) => `${list.filter((x) => x <= most).length} of ${list.length}`;
   return [
     ...rows,
+    ...hands,
+    { what: "beaten by hand", value: `${beaten} of ${hands.length}`, baseline: "never wanted", ratio: null },
     {
       what: "first plan within 1 s",
       value: count(firsts, 1),
