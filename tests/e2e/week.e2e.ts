@@ -73,6 +73,13 @@ test("a wish that cannot be met is answered, and nothing has changed until somet
   await expect(sheet.getByRole("list")).toContainText(/more minutes a day|from specialise to|One more day/, {
     timeout: 60_000,
   });
-  await sheet.getByRole("button", { name: "Leave the week as it is" }).click();
+  // another client's week shows nothing of it
+  await page.getByRole("combobox", { name: "Open client" }).click();
+  await page.getByTitle("Maja Lindqvist").click();
+  await expect(page.getByRole("heading", { name: "Maja Lindqvist, arm block" })).toBeVisible();
+  await expect(sheet).toHaveCount(0);
+  await expect(page.locator(".week.preview")).toHaveCount(0);
+  await page.goBack();
+  await expect(sheet).toHaveCount(0);
   await expect(page.getByRole("heading", { name: "Nothing on the week yet" })).toBeVisible();
 });

@@ -133,7 +133,9 @@ export default function BenchPage() {
               spread={spread}
               usual={{ load: exercise.stated.usualLoad, meaning: exercise.stated.loadMeaning }}
             />
-            {client && <ChosenLoad key={exercise.id} client={client} exercise={exercise} values={values} />}
+            {client && (
+              <ChosenLoad key={`${client.id} ${exercise.id}`} client={client} exercise={exercise} values={values} />
+            )}
             <div className="actions" style={{ marginTop: 0 }}>
               <Button
                 size="small"

@@ -11,7 +11,7 @@ const ORDER = { problem: 0, look: 1, pass: 2 } as const;
 /** of the lines to mend or look at, so many stand open */
 const OPEN = 3;
 
-export function Checks({ checks, onFix }: { checks: Check[]; onFix: (operations: Operation[]) => void }) {
+export function Checks({ checks, onFix }: { checks: Check[]; onFix: ((operations: Operation[]) => void) | null }) {
   const [passes, setPasses] = useState(false);
   const count = (state: CheckState) => checks.filter((c) => c.state === state).length;
   const shown = [...checks].sort((a, b) => ORDER[a.state] - ORDER[b.state]).filter((c) => passes || c.state !== "pass");
@@ -44,7 +44,15 @@ export function Checks({ checks, onFix }: { checks: Check[]; onFix: (operations:
 }
 
 /** a short line that opens: what is judged and by how much; then the limit, the reason, and what would mend it */
-function Line({ check, open, onFix }: { check: Check; open: boolean; onFix: (operations: Operation[]) => void }) {
+function Line({
+  check,
+  open,
+  onFix,
+}: {
+  check: Check;
+  open: boolean;
+  onFix: ((operations: Operation[]) => void) | null;
+}) {
   const text = checkText(check);
   return (
     <li>
@@ -61,12 +69,12 @@ function Line({ check, open, onFix }: { check: Check; open: boolean; onFix: (ope
         <div className="opened">
           <div className="number quiet">{text.limit}</div>
           {check.state !== "pass" && <div>{text.reason}</div>}
-          {check.fixes.map((f) => (
+          {(onFix ? check.fixes : []).map((f) => (
             <Button
               key={fixText(f)}
               size="small"
               style={{ margin: "4px 6px 0 0", whiteSpace: "normal", height: "auto", textAlign: "left" }}
-              onClick={() => onFix(f.operations)}
+              onClick={() => onFix?.(f.operations)}
             >
               {fixText(f)}
             </Button>

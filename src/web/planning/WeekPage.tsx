@@ -118,8 +118,13 @@ interface WeekLineProps {
   onWrite: () => void;
 }
 
+/** everything on it belongs to one client: another one's week begins anew, without what was open or planned here */
 export default function WeekPage() {
   const { id = "" } = useParams();
+  return <Week key={id} id={id} />;
+}
+
+function Week({ id }: { id: string }) {
   const { client, unknown } = useOpenClient();
   const clients = api.useClientsQuery();
   const { plan, program, failed, edit, undo, redo } = usePlan(client ? id : null);
@@ -275,7 +280,8 @@ function WeekBody(props: WeekBodyProps) {
           <WhyThis p={asked} program={program} client={client} survey={survey} onClose={() => setAsked(null)} />
         )}
       </div>
-      <Checks checks={checks} onFix={(operations) => edit(...operations)} />
+      {/* a planned week that is only looked at is not mended */}
+      <Checks checks={checks} onFix={preview ? null : (operations) => edit(...operations)} />
     </div>
   );
 }

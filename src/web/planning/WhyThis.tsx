@@ -6,6 +6,7 @@ import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { groupName } from "#core/planning/groups";
 import type { Prescription, Program } from "#core/planning/program";
+import { daysOf } from "#core/solver/splits";
 import type { Why } from "#core/solver/why";
 import { fixed } from "../../page/locale";
 import { useEdition } from "../base/edition";
@@ -26,12 +27,8 @@ export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
   const [why, setWhy] = useState<Why | null | undefined>(undefined);
   useEffect(() => {
     let current = true;
-    Promise.all([
-      import("#core/solver/why"),
-      import("#core/solver/splits"),
-      withOwnSetups(survey, program, client),
-    ] as const).then(
-      ([{ whyLine }, { daysOf }, whole]) => {
+    Promise.all([import("#core/solver/why"), withOwnSetups(survey, program, client)] as const).then(
+      ([{ whyLine }, whole]) => {
         if (!current) return;
         const days = daysOf(program, client.minutes, "free");
         const ask = { client, program, days, use: "minutes", banned: [], keep: true, pairs: true } as const;
