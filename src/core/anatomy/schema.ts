@@ -69,6 +69,7 @@ export type Muscle = z.infer<typeof musclesSchema>["muscles"][number];
 
 const jointSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("root") }),
+  z.strictObject({ kind: z.literal("fixed") }),
   z.strictObject({ kind: z.literal("hinge"), axis: point, coordinate: z.string() }),
   z.strictObject({ kind: z.literal("swing-twist"), coordinates: z.tuple([z.string(), z.string(), z.string()]) }),
 ]);

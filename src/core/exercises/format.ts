@@ -23,6 +23,7 @@ export const POSE_COORDINATES = [
   "lumbarFlexion",
   "lumbarBend",
   "lumbarRotation",
+  "thoracicFlexion",
   "neck",
   "hipFlexion",
   "hipAbduction",

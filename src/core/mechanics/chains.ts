@@ -60,6 +60,8 @@ export const isGirdle = (id: string): boolean => GIRDLE.has(id);
 function solves(setup: Setup, id: string, chain: Chain): boolean {
   const { exercise, on, keys } = setup;
   const drives = (c: string) => keys.some((k) => c in k.angles);
+  // what is asked about the upper back the ribs and their ligaments carry, bent or not: no muscle is left to balance it
+  if (id === "thoracicFlexion") return false;
   if (chain === "spine") return id === "lumbarFlexion" || exercise.sides === "one";
   if (chain === "arm") {
     const pad = exercise.supports.includes("preacher-pad") || exercise.supports.includes("forearm-pad");

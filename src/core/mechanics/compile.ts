@@ -73,7 +73,9 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
         coordinates:
           joint.kind === "root"
             ? [0, 1, 2, 3, 4, 5]
-            : joint.kind === "hinge"
+            : joint.kind === "fixed"
+              ? []
+              : joint.kind === "hinge"
               ? [coordinate(sided(joint.coordinate, side))]
               : joint.coordinates.map((c) => coordinate(sided(c, side))),
         mass: data.mass * massScale,

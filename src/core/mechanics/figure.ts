@@ -45,7 +45,7 @@ const PIECES: [Stroke["kind"], number, string[]][] = [
       [kind, 0.08, [`forearm.${side}`, `hand.${side}`, `knuckles.${side}`]],
     ];
   }),
-  ["limb", 0.225, ["pelvis", "trunk", "chest"]],
+  ["limb", 0.225, ["pelvis", "abdomen", "chest"]],
   ["limb", 0.09, ["chest", "head"]],
   ["head", 0.19, ["head", "crown"]],
 ];
@@ -53,7 +53,7 @@ const PIECES: [Stroke["kind"], number, string[]][] = [
 /** the neck is painted under the trunk; the middle of the chest stands a little under the line of the shoulders */
 function pieceAt(frames: Frames, sample: number, name: string): Vec3 {
   if (name !== "chest") return framePoint(frames, sample, name);
-  const [a, b] = [framePoint(frames, sample, "trunk"), framePoint(frames, sample, "head")];
+  const [a, b] = [framePoint(frames, sample, "abdomen"), framePoint(frames, sample, "head")];
   return [a[0] + 0.62 * (b[0] - a[0]), a[1] + 0.62 * (b[1] - a[1]), a[2] + 0.62 * (b[2] - a[2])];
 }
 
@@ -94,9 +94,10 @@ const JOINT_POINT: Readonly<Record<string, string>> = {
   hipFlexion: "hip-bent.right",
   hipAbduction: "hip-bent.right",
   hipRotation: "hip-bent.right",
-  lumbarFlexion: "trunk",
-  lumbarBend: "trunk",
-  lumbarRotation: "trunk",
+  lumbarFlexion: "abdomen",
+  lumbarBend: "abdomen",
+  lumbarRotation: "abdomen",
+  thoracicFlexion: "thorax-bent",
 };
 
 export function loadDrawing(frames: Frames, sample: number, view: FigureView, main: string): LoadDrawing {

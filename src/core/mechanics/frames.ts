@@ -37,7 +37,8 @@ const SIDED = [
 ];
 export const FIGURE_POINTS = [
   "pelvis",
-  "trunk",
+  "abdomen",
+  "thorax-bent",
   "head",
   "crown",
   ...["right", "left"].flatMap((s) => SIDED.map((p) => `${p}.${s}`)),

@@ -45,6 +45,7 @@ const JOINT: Readonly<Record<string, string>> = {
   hipAbduction: "hip",
   hipRotation: "hip",
   lumbarFlexion: "low back",
+  thoracicFlexion: "upper back",
   lumbarBend: "low back",
   lumbarRotation: "low back",
   elevation: "arm",

@@ -8,7 +8,7 @@ import type { Curve } from "#core/mechanics/curve";
 import { RAD, type Vec3 } from "#core/mechanics/vector";
 
 /** Changes with every change to anatomy data or equations: part of every cache key and of every stored result. */
-export const MODEL_VERSION = "body-3";
+export const MODEL_VERSION = "body-4";
 
 export type Side = "right" | "left";
 export const SIDES: readonly Side[] = ["right", "left"];
@@ -38,7 +38,7 @@ export interface Segment {
   readonly parent: number;
   readonly orient: number;
   readonly origin: Vec3;
-  readonly kind: "root" | "hinge" | "swing-twist";
+  readonly kind: "root" | "fixed" | "hinge" | "swing-twist";
   readonly axis: Vec3;
   /** indices into the coordinates */
   readonly coordinates: readonly number[];

@@ -3,6 +3,7 @@
  * over the samples means the same for every exercise and moving a key pose along the same path changes nothing.
  */
 import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
+import { limits } from "#core/anatomy/anatomy";
 import type { Setup } from "#core/exercises/setup";
 import { setCoordinate, setRhythm, type Model, type Side } from "#core/mechanics/model";
 import { angleOf, applyPose, balance, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
@@ -106,10 +107,12 @@ function densePath(model: Model, setup: Setup, side: Side, workspace: Workspace)
   });
   const pieces = solved ? SOLVED_PIECES : PIECES;
   const out = poses(pieces * (keys.length - 1) + 1);
+  const bar = setup.exercise.grip === "bar" && setup.exercise.sides === "both";
   if (!solved) {
     out.forEach((pose, n) => {
       const k = Math.min(keys.length - 2, Math.floor(n / pieces));
       blend(posed[k]!, posed[k + 1]!, n / pieces - k, pose);
+      if (bar) turnToBar(pose);
     });
     return out;
   }
@@ -129,6 +132,7 @@ function densePath(model: Model, setup: Setup, side: Side, workspace: Workspace)
         scale(add(scale(keys[k]!.hand, 1 - t), scale(keys[k + 1]!.hand!, t)), model.size),
         previous,
       );
+    if (bar) turnToBar(pose);
     if (previous && setup.exercise.balance)
       setAngle(pose, setup.exercise.balance, angleOf(previous, setup.exercise.balance));
     if (feet) bridge(model, state, setup, pose, previous, feet, side);
@@ -203,6 +207,37 @@ function reach(model: Model, q: Float64Array, setup: Setup, pose: Pose, grip: Ve
     write(plane / RAD, elevation / RAD, Math.atan2(-across[2], across[0]) / RAD, elbow);
   }
 }
+
+/** deg of forearm turn from which on a hand that holds a bar holds it across the body, not along it */
+const ACROSS = 45;
+/** columns of the forearm's frame against the trunk */
+const alongHand = (pose: Pose): [Vec3, Vec3] => {
+  const plane = angleOf(pose, "plane") * RAD;
+  const swing = rotation([-Math.cos(plane), 0, Math.sin(plane)], angleOf(pose, "elevation") * RAD);
+  const [twist, elbow] = [angleOf(pose, "twist") * RAD, angleOf(pose, "elbow") * RAD];
+  const column = (v: Vec3) => apply(swing, apply(rotation([0, 1, 0], twist), apply(rotation([0, 0, 1], elbow), v)));
+  return [column([1, 0, 0]), column([0, 0, 1])];
+};
+
+/**
+ * Both hands on one straight bar: the forearm is turned until what the hand closes about lies along the bar, as far as
+ * it turns (limits.json). A key pose only says which way round it is held: beyond 45 degrees up or down; between them a
+ * handle lies along the body and stays as given.
+ */
+function turnToBar(pose: Pose): void {
+  const given = angleOf(pose, "forearm");
+  if (Math.abs(given) < ACROSS) return;
+  const [x, z] = alongHand(pose);
+  // palm down the thumbs point to each other, palm up away: the bar is the trunk's z
+  const way = given > 0 ? -1 : 1;
+  const turn = Math.atan2(-way * z[2], way * x[2]) / RAD;
+  const nearest = turn - 360 * Math.round((turn - given) / 360);
+  setAngle(pose, "forearm", Math.max(FOREARM.low, Math.min(FOREARM.high, nearest)));
+}
+/** nobody holds a bar at the very end of a joint */
+const FOREARM = ((l) => ({ low: Number(l.low) + limits.tolerance, high: Number(l.high) - limits.tolerance }))(
+  limits.limits.find((l) => l.coordinate === "forearm")!,
+);
 
 const footOf = (model: Model, state: State, side: Side): Vec3 => {
   const p = model.points.get(`midfoot.${side}`)!;

@@ -28,7 +28,7 @@ const ARM: readonly PoseCoordinate[] = [
   "protraction",
 ];
 const LEG: readonly PoseCoordinate[] = ["hipFlexion", "hipAbduction", "hipRotation", "knee", "ankle"];
-const MIDDLE: readonly PoseCoordinate[] = ["lumbarFlexion", "lumbarBend", "lumbarRotation", "neck"];
+const MIDDLE: readonly PoseCoordinate[] = ["lumbarFlexion", "lumbarBend", "lumbarRotation", "thoracicFlexion", "neck"];
 const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
 /** a rear foot stands this far behind the front one, on its ball, m */
 const REAR = { back: 0.72, up: 0.13 };

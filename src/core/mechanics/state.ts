@@ -168,6 +168,7 @@ function placeSegment(model: Model, state: State, i: number): void {
   if (seg.kind === "root") return placeRoot(state);
   const p = seg.parent;
   worldPoint(state, p, seg.origin, o, 3 * i);
+  if (seg.kind === "fixed") return void R.copyWithin(9 * i, 9 * seg.orient, 9 * seg.orient + 9);
   if (seg.kind === "hinge") {
     const angle = q[seg.coordinates[0]!]!;
     if (angle === 0) return void R.copyWithin(9 * i, 9 * seg.orient, 9 * seg.orient + 9);

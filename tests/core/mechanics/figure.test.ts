@@ -14,7 +14,7 @@ test("limbs keep their lengths through the rep", () => {
     for (const [from, to] of [
       ["humerus.right", "forearm.right"],
       ["shank.left", "foot.left"],
-      ["trunk", "head"],
+      ["abdomen", "head"],
     ] as const) {
       const first = length(framePoint(frames, 0, from), framePoint(frames, 0, to));
       for (let n = 1; n < 11; n++)
