@@ -57,9 +57,26 @@ const views: View[] = [
       await p.getByRole("button", { name: "Write again" }).waitFor({ timeout: 60_000 });
     },
   },
+  {
+    name: "cover",
+    path: `/cover/triceps?for=${maja}`,
+    ready: ".cover-matrix",
+  },
+  {
+    name: "techniques",
+    path: `/clients/${maja}/week`,
+    ready: ".loom",
+    then: async (p) => {
+      await p
+        .getByRole("button", { name: /: more$/ })
+        .first()
+        .click();
+      await p.getByRole("menuitem", { name: /Technique/ }).click();
+      await p.locator(".techniques li").first().waitFor({ timeout: 60_000 });
+    },
+  },
   { name: "log", path: `/clients/${maja}/log`, ready: ".log-card" },
   { name: "people", path: "/practice", ready: "table.rows td" },
-  { name: "account", path: "/practice/account", ready: "table.rows td" },
   { name: "floor", path: "", ready: ".card", phone: true },
   {
     name: "floor-exercise",

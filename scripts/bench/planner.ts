@@ -94,7 +94,9 @@ function askOf(c: Case): PlanAsk {
     units: {},
     equipment: EQUIPMENT.filter((e) => !c.equipment || c.equipment.includes(e)),
     priorities: { ...base, ...c.priorities },
-    joints: (c.sore ?? []).map((joint) => ({ joint, side: "both", note: "" })),
+    joints: (c.sore ?? []).map((joint) => ({ joint, side: "both" as const, severity: "sore" as const, note: "" })),
+    alone: false,
+    unwanted: [],
     cleared: true,
     note: "",
     consent: null,
@@ -102,12 +104,18 @@ function askOf(c: Case): PlanAsk {
   };
   const program: Program = {
     format: "gryn-program",
-    version: 4,
+    version: 5,
     edition: CURRENT_EDITION.id,
     id: newId(),
     clientId: newId(),
     name: c.name,
-    days: Array.from({ length: c.days }, (_, d) => ({ id: newId(), name: `Day ${d + 1}`, date: null, blocks: [] })),
+    days: Array.from({ length: c.days }, (_, d) => ({
+      id: newId(),
+      name: `Day ${d + 1}`,
+      date: null,
+      week: "A",
+      blocks: [],
+    })),
   };
   const days = daysOf(program, c.minutes, c.split ?? "free");
   return { client, program, days, use: c.use ?? "minutes", banned: [], keep: true, pairs: true, limit: 10, gap: 0.01 };

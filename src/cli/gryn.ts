@@ -4,25 +4,21 @@
  * error.
  */
 import { randomUUID } from "node:crypto";
-import { existsSync, readFileSync, statSync, writeFileSync } from "node:fs";
+import { writeFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import highsLoader from "highs";
-import type { ZodType } from "zod";
-import { findHead, heads, headTitle } from "#core/anatomy/anatomy";
-import { exerciseJsonSchema, readExerciseFile } from "#core/exchange/files";
-import type { Exercise } from "#core/exercises/format";
-import { exercises, findExercise, library } from "#core/exercises/library";
-import { resolveSetup, setupName, SetupError, type Setup, type Values } from "#core/exercises/setup";
+import { heads, headTitle } from "#core/anatomy/anatomy";
+import { exerciseJsonSchema } from "#core/exchange/files";
+import { exercises, library } from "#core/exercises/library";
+import { resolveSetup, setupName, SetupError, type Setup } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
-import { DEFAULT_BODY, type Body, type Model } from "#core/mechanics/model";
+import type { Body, Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { variedBodies } from "#core/mechanics/variation";
-import { rankHead } from "#core/ranking/rank";
 import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
 import { bodyOf as roundedBody } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
-import { upgrade } from "#core/exchange/upgrade";
 import { checkWeek } from "#core/planning/check";
 import { checkText, fixText } from "#core/planning/check-words";
 import { programSchema, type Program } from "#core/planning/program";
@@ -30,7 +26,6 @@ import { planWeek } from "#core/solver/plan";
 import { relaxations, relaxationText } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
 import { daysOf, SPLITS } from "#core/solver/splits";
-import { becauseText } from "#core/ranking/because";
 import { chosenSet } from "#core/training/chosen-load";
 import {
   clientStrength,
@@ -40,48 +35,20 @@ import {
   type LiftedSet,
 } from "#core/training/client-strength";
 import { STRENGTH_RULE } from "#core/training/strength";
+import { coverCommand, findCommand, rankCommand, sweepCommand } from "./choose";
+import { bad, BadInput, bodyOf, documentOf, exerciseOf, numberOf, OPTIONS, valuesOf, type Options } from "./input";
 import { compared, summaryOf } from "./summary";
 import { validate } from "#core/validation/validate";
-
-class BadInput extends Error {}
-const bad = (reason: string): never => {
-  throw new BadInput(reason);
-};
-
-const OPTIONS = {
-  help: { type: "boolean", short: "h" },
-  set: { type: "string", multiple: true },
-  height: { type: "string" },
-  mass: { type: "string" },
-  samples: { type: "string" },
-  bodies: { type: "string" },
-  seed: { type: "string" },
-  calibrate: { type: "string", multiple: true },
-  kg: { type: "string" },
-  reserve: { type: "string" },
-  reps: { type: "string" },
-  use: { type: "string" },
-  split: { type: "string" },
-  without: { type: "string", multiple: true },
-  out: { type: "string" },
-  head: { type: "string" },
-  school: { type: "string" },
-  summary: { type: "boolean" },
-} as const;
-type Options = {
-  [K in keyof typeof OPTIONS]?: K extends "set" | "calibrate" | "without"
-    ? string[]
-    : K extends "help" | "summary"
-      ? boolean
-      : string;
-};
 
 const USAGE = `Usage: npm run -s gryn -- <command>
   heads
   exercises
   analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2 ...] [--kg 60 [--reserve 2]] [--summary]
   compare <id[:parameter=value,...]> <id[:parameter=value,...]> [--height 1.75] [--mass 75] [--samples 41]
-  rank --head <id> [--school <id>] [--height ...] [--mass ...] [--bodies 6]
+  rank [exercise.json] --head <id> [--school <id>] [--goal 0..1] [--joint elbow=sore ...] [--equipment cable,dumbbell] [--only braced ...] [--client client.json] [--height ...] [--mass ...] [--bodies 6]
+  cover --muscle <muscle or group> [--school <id>] [--joint ...] [--equipment ...] [--client client.json] [--week program.json]
+  sweep <exercise id> --parameter <id> [--parameter <id>] --head <id>[,<id>] [--quantity tension] [--points 41] [--set parameter=value ...]
+  find <exercise id> --head <id> [--aim stretch|tension|flat|share|spine] [--bound shoulder=1.1 ...]
   loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]
   plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--without exercise ...] [--out program.json]
   check <program.json> <client.json>
@@ -96,60 +63,6 @@ const helpFor = (command: string | undefined): string => {
   const own = lines.filter((l) => command && new RegExp(`^  ${command}\\b`).test(l));
   return own.length ? `Usage: npm run -s gryn -- ${own.map((l) => l.trim()).join("\n")}` : USAGE;
 };
-
-function numberOf(
-  options: Options,
-  name: keyof Options,
-  fallback: number,
-  low: number,
-  high: number,
-  whole = false,
-): number {
-  const text = options[name] as string | undefined;
-  if (text === undefined) return fallback;
-  const v = Number(text);
-  if (text.trim() === "" || !Number.isFinite(v) || v < low || v > high || (whole && !Number.isInteger(v)))
-    bad(`--${name} wants a ${whole ? "whole " : ""}number from ${low} to ${high}, not "${text}".`);
-  return v;
-}
-
-const bodyOf = (o: Options): Body => ({
-  stature: numberOf(o, "height", DEFAULT_BODY.stature, 1.3, 2.2),
-  mass: numberOf(o, "mass", DEFAULT_BODY.mass, 35, 200),
-});
-
-function valuesOf(pairs: readonly string[]): Values {
-  return Object.fromEntries(
-    pairs.map((pair) => {
-      const [, name, text] = /^([^=]+)=(.+)$/.exec(pair) ?? bad(`"${pair}" is not of the form parameter=value.`);
-      const v = Number(text);
-      return [name!, Number.isFinite(v) ? v : bad(`"${text}" is not a number (for ${name}).`)];
-    }),
-  );
-}
-
-/** by id from the library, or a file */
-function exerciseOf(name: string | undefined): Exercise {
-  if (!name) return bad("Which exercise? Give an id (see: gryn exercises) or a .json file.");
-  const known = findExercise(name);
-  if (known) return known;
-  if (!existsSync(name))
-    return bad(
-      name.endsWith(".json")
-        ? `There is no file ${name}.`
-        : `There is no exercise called ${name}. The command "exercises" lists them.`,
-    );
-  if (!statSync(name).isFile()) return bad(`${name} is not a file.`);
-  if (statSync(name).size > 2_000_000) return bad(`${name} is larger than any exercise: over 2 MB.`);
-  const read = readExerciseFile(readFileSync(name, "utf8"));
-  if ("errors" in read)
-    return bad(
-      read.errors
-        .map((e) => `${name}${e.line ? `, line ${e.line}` : ""}${e.path ? `, ${e.path}` : ""}: ${e.reason}`)
-        .join("\n"),
-    );
-  return read.exercise;
-}
 
 const list = (x: Float64Array) => Array.from(x, (v) => Number(v.toPrecision(7)));
 const lists = (x: Record<string, Float64Array>) => Object.fromEntries(Object.entries(x).map(([k, v]) => [k, list(v)]));
@@ -331,65 +244,6 @@ function compareCommand(first: string | undefined, second: string | undefined, o
   return compared(a!, b!);
 }
 
-function rankCommand(o: Options): unknown {
-  const head = o.head ?? bad('Which head? --head <id>; the command "heads" lists them.');
-  if (!findHead(head)) bad(`There is no head called ${head}. The command "heads" lists them.`);
-  const { schools } = CURRENT_EDITION;
-  const school =
-    o.school === undefined
-      ? CURRENT_EDITION.school
-      : (schools.find((s) => s.id === o.school) ??
-        bad(`There is no school called ${o.school}; there is ${schools.map((s) => s.id).join(", ")}.`));
-  const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
-  const survey = surveySetups(
-    setups,
-    bodyOf(o),
-    numberOf(o, "bodies", 6, 0, 64, true),
-    numberOf(o, "seed", 1, 0, 1e9, true),
-  );
-  const rows = rankHead(survey, head, { ...CURRENT_EDITION, school }, exercises, {
-    equipment: null,
-    joints: [],
-  });
-  return {
-    head,
-    school: school.id,
-    modelVersion: survey.modelVersion,
-    rows: rows.map((r) => ({
-      place: r.place,
-      tied: r.tied,
-      setup: r.row.setupKey,
-      exercise: r.exercise.id,
-      name: setupName(r.exercise, r.row.values),
-      score: r.score,
-      low: r.low,
-      high: r.high,
-      tier: r.tier.id,
-      tierHolds: r.tierHolds,
-      criteria: r.criteria,
-      because: becauseText(r.because),
-    })),
-  };
-}
-
-/** a document of ours from a file, of this version or an earlier one */
-function documentOf<T>(name: string | undefined, what: "client" | "program", schema: ZodType<T>): T {
-  if (!name) return bad(`Which ${what}? Give a .json file.`);
-  if (!existsSync(name) || !statSync(name).isFile()) return bad(`There is no file ${name}.`);
-  if (statSync(name).size > 5_000_000) return bad(`${name} is larger than any ${what}: over 5 MB.`);
-  const text = readFileSync(name, "utf8");
-  let json: unknown;
-  try {
-    json = JSON.parse(text);
-  } catch (e) {
-    return bad(`${name} is not JSON: ${(e as Error).message}`);
-  }
-  const read = schema.safeParse(what === "program" ? upgrade("program", json) : json);
-  return read.success
-    ? read.data
-    : bad(read.error.issues.map((x) => `${name}, ${x.path.join(".") || "the whole"}: ${x.message}`).join("\n"));
-}
-
 /** a week for a client, from nothing; the program to the file, what is known of it to the screen */
 async function planCommand(name: string | undefined, o: Options): Promise<unknown> {
   const client = documentOf(name, "client", clientInput);
@@ -399,7 +253,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
   for (const e of without) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
   const program: Program = {
     format: "gryn-program",
-    version: 4,
+    version: 5,
     edition: CURRENT_EDITION.id,
     id: randomUUID(),
     clientId: randomUUID(),
@@ -408,6 +262,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
       id: randomUUID(),
       name: `Day ${d + 1}`,
       date: null,
+      week: "A",
       blocks: [],
     })),
   };
@@ -538,7 +393,13 @@ async function run(argv: string[]): Promise<unknown> {
     case "plan":
       return planCommand(name, parsed.values);
     case "rank":
-      return rankCommand(parsed.values);
+      return rankCommand(name, parsed.values);
+    case "cover":
+      return coverCommand(parsed.values);
+    case "sweep":
+      return sweepCommand(name, parsed.values);
+    case "find":
+      return findCommand(name, parsed.values);
     case "validate":
       return validate(
         numberOf(parsed.values, "bodies", 15, 0, 64, true),

@@ -167,6 +167,11 @@ function How({ p, shown, tempo }: { p: SnapshotPrescription; shown: Shown; tempo
         {shown.start.strokes.length > 0 && <Pose drawing={shown.start} label="Start" />}
         {shown.end.strokes.length > 0 && <Pose drawing={shown.end} label="End" />}
       </div>
+      {p.doing.map((d) => (
+        <p key={d} className="doing">
+          {d}
+        </p>
+      ))}
       <details>
         <summary>Cues and setting</summary>
         {shown.settings.map((s) => (

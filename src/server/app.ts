@@ -20,6 +20,7 @@ import { signInRoutes, type DemoSignIn } from "#server/identity/sign-in";
 import { jobRoutes } from "#server/jobs/routes";
 import type { Signals } from "#server/jobs/signals";
 import { mechanicsRoutes } from "#server/mechanics/routes";
+import { judgementRoutes } from "#server/mechanics/judgements";
 import { planningRoutes } from "#server/planning/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
@@ -160,6 +161,7 @@ export function createApp(options: AppOptions): Express {
     handOverRoutes(database, work),
     trainingRoutes(database, work),
     mechanicsRoutes(database),
+    judgementRoutes(database),
     jobRoutes(database, signals),
     () => {
       throw new Problem(404, "There is nothing at this address.");

@@ -137,6 +137,68 @@ test("a week is planned for a client from a file, and checked from the file it w
   expect(checks.some((c) => c.title === "Triceps: weekly dose")).toBe(true);
 });
 
+test("rank hears joints, equipment, goal, a client's file and an exercise of one's own", () => {
+  interface Ranked {
+    rows: { exercise: string; out: string | null; score: number; strains: Record<string, number> }[];
+    notFor: { share: number }[];
+  }
+  const rank = (...args: string[]): Ranked => gryn("rank", ...args, "--bodies", "0").json();
+  const plain = rank("--head", "triceps-long");
+  expect(plain.notFor.every((r) => r.share < 0.15)).toBe(true);
+  const severe = rank("--head", "triceps-long", "--joint", "elbow=severe", "--equipment", "cable,dumbbell,bench");
+  expect(severe.rows.some((r) => r.out === "too much for the elbow")).toBe(true);
+  expect(severe.rows.some((r) => r.out?.startsWith("needs "))).toBe(true);
+  expect(rank("--head", "triceps-long", "--goal", "1").rows[0]).not.toEqual(plain.rows[0]);
+  const client = file("ranked-client.json", JSON.stringify(clientOf({ unwanted: [plain.rows[0]!.exercise] })));
+  const own = rank("--head", "triceps-long", "--client", client);
+  expect(own.rows.find((r) => r.exercise === plain.rows[0]!.exercise)!.out).toMatch(/not wanted|needs/);
+  const exercise = JSON.parse(gryn("export-exercise", "cable-pushdown").stdout) as { id: string };
+  const mine = file("mine.json", JSON.stringify({ ...exercise, id: "my-pushdown", name: "My pushdown" }));
+  expect(rank(mine, "--head", "triceps-lateral").rows.some((r) => r.exercise === "my-pushdown")).toBe(true);
+}, 120_000);
+
+test("cover, sweep and find answer, and say what they do not know", () => {
+  const cover: { proven: boolean; set: { covers: string[] }[]; cells: { id: string }[] } = gryn(
+    "cover",
+    "--muscle",
+    "biceps",
+  ).json();
+  expect(cover.proven).toBe(true);
+  const covered = new Set(cover.set.flatMap((s) => s.covers));
+  expect(cover.cells.every((c) => covered.has(c.id))).toBe(true);
+  const swept: { x: number[]; series: { values: number[] }[] } = gryn(
+    "sweep",
+    "incline-dumbbell-curl",
+    "--parameter",
+    "bench",
+    "--head",
+    "biceps-long",
+    "--points",
+    "5",
+  ).json();
+  expect([swept.x.length, swept.series[0]!.values.length]).toEqual([5, 5]);
+  const found: { best: { value: number }[]; done: boolean } = gryn(
+    "find",
+    "incline-dumbbell-curl",
+    "--head",
+    "biceps-long",
+  ).json();
+  expect(found.done && found.best.length > 0).toBe(true);
+  for (const [args, reason] of [
+    [["cover", "--muscle", "tail"], /no muscle or group called tail/],
+    [
+      ["sweep", "incline-dumbbell-curl", "--head", "biceps-long", "--parameter", "depth"],
+      /no parameter called "depth"/,
+    ],
+    [["find", "incline-dumbbell-curl", "--head", "biceps-long", "--aim", "fame"], /no aim called "fame"/],
+    [["rank", "--head", "biceps-long", "--joint", "elbow=broken"], /no severity called "broken"/],
+    [["rank", "--head", "biceps-long", "--goal", "7"], /from 0 to 1/],
+  ] as const) {
+    const { status, stderr } = gryn(...args);
+    expect([status, reason.test(stderr)]).toEqual([2, true]);
+  }
+}, 120_000);
+
 test("a ranking has places, criteria and reasons", () => {
   const { rows }: { rows: { place: number; score: number; because: string; criteria: object }[] } = gryn(
     "rank",
@@ -228,7 +290,7 @@ test("help is an answer, of all commands or of one, and a reader who has had eno
   expect(all.stdout).toMatch(/^Usage[\s\S]*rank[\s\S]*schema/);
   const one = gryn("help", "rank");
   expect([one.status, one.stdout.trim().split("\n").length]).toEqual([0, 1]);
-  expect(one.stdout).toMatch(/rank --head/);
+  expect(one.stdout).toMatch(/rank .*--head/);
   const { status, stderr } = spawnSync(
     "bash",
     ["-o", "pipefail", "-c", `"${process.execPath}" --import tsx src/cli/gryn.ts exercises | head -c 100 > /dev/null`],

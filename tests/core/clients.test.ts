@@ -24,7 +24,9 @@ test.each([
 
 test("unknown fields, joints and priorities are refused", () => {
   expect(reasons({ diagnosis: "none of our business" })).toHaveLength(1);
-  expect(reasons({ joints: [{ joint: "toe", side: "left", note: "" }] })?.[0]?.[0]).toBe("joints.0.joint");
+  expect(reasons({ joints: [{ joint: "toe", side: "left", severity: "sore", note: "" }] })?.[0]?.[0]).toBe(
+    "joints.0.joint",
+  );
   expect(reasons({ priorities: { triceps: "huge" } })?.[0]?.[0]).toBe("priorities.triceps");
   expect(reasons({})).toBeUndefined();
 });

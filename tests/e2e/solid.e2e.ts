@@ -109,7 +109,7 @@ test("a program file: a bad one changes nothing and says where, a good one is sh
   await give("cut-off.json", text.slice(0, 300));
   await expect(dialog).toContainText("Not readable as JSON");
   await dialog.getByRole("button", { name: "Close" }).click();
-  await give("newer.json", text.replace('"version": 4', '"version": 9'));
+  await give("newer.json", text.replace('"version": 5', '"version": 9'));
   await expect(dialog).toContainText("Update Gryn first");
   await dialog.getByRole("button", { name: "Close" }).click();
 
@@ -355,7 +355,7 @@ test("the engine gives the same bits on the page and in its worker, and the serv
     import { analyse } from "#core/mechanics/analyse";
     import { compileModel } from "#core/mechanics/compile";
     const model = compileModel();
-    const numbers = library.map((e) => analyse(model, resolveSetup(e))).flatMap((a) => [a.rawLoad, ...a.resistance, ...a.strength, ...a.heads.flatMap((h) => Object.values(h.metrics ?? {}).flat())]);
+    const numbers = library.map((e) => analyse(model, resolveSetup(e))).flatMap((a) => [a.rawLoad, ...a.resistance, ...a.strength, ...a.heads.flatMap((h) => Object.values(h.metrics ?? {}).filter((v) => typeof v === "number" || Array.isArray(v)).flat())]);
     typeof self === "undefined" ? console.log(JSON.stringify(numbers)) : self.postMessage(JSON.stringify(numbers));`;
   const { outputFiles } = await build({
     stdin: { contents, resolveDir: process.cwd(), loader: "ts" },
@@ -383,8 +383,9 @@ test("the engine gives the same bits on the page and in its worker, and the serv
     `new Promise((done) => { addEventListener("message", (e) => done(e.data), { once: true }); ${code} })`,
   );
   expect(onPage === inWorker).toBe(true);
-  // browser and server are different engines, whose sines differ in the last digit
+  // browser and server are different engines, whose sines differ in the last digit; the slices are rounded and left out
   const there = JSON.parse(inWorker) as number[];
   expect(there.length).toBe(server.length);
-  expect(Math.max(...there.map((v, i) => Math.abs(v - server[i]!) / Math.max(1e-3, Math.abs(v))))).toBeLessThan(1e-9);
+  const apart = there.reduce((most, v, i) => Math.max(most, Math.abs(v - server[i]!) / Math.max(1e-3, Math.abs(v))), 0);
+  expect(apart).toBeLessThan(1e-9);
 });

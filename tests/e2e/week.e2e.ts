@@ -83,3 +83,63 @@ test("a wish that cannot be met is answered, and nothing has changed until somet
   await expect(sheet).toHaveCount(0);
   await expect(page.getByRole("heading", { name: "Nothing on the week yet" })).toBeVisible();
 });
+
+test("a technique is refused with the figure that forbids it, another is used, checked and reaches the phone's card", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByRole("combobox", { name: "Open client" }).click();
+  await page.getByTitle("Runa Solheim").click();
+  await page.getByRole("link", { name: "Week" }).click();
+  await page.getByRole("button", { name: "Back squat, deep: more" }).click();
+  await page.getByRole("menuitem", { name: /Technique/ }).click();
+  const dialog = page.getByRole("dialog");
+  const drop = dialog.getByRole("listitem").filter({ hasText: "Drop set" });
+  await expect(drop).toContainText(/Refused: .*\d+ Nm at the low back, at most 130/, { timeout: 60_000 });
+  await expect(drop.getByRole("button")).toBeDisabled();
+  await accessible(page);
+  await dialog.getByRole("button", { name: "First set heavier" }).click();
+  await expect(dialog).toContainText("Loads: 100 %, 90 %");
+  await page.keyboard.press("Escape");
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByText("first set heavier")).toBeVisible();
+  await saved(page);
+  await page.getByRole("button", { name: "Seated leg curl: more" }).click();
+  await page.getByRole("menuitem", { name: /Technique/ }).click();
+  await dialog.getByRole("button", { name: "Use drop set" }).click({ timeout: 60_000 });
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("Drop set", { exact: true })).toBeVisible();
+  await saved(page);
+});
+
+test("a second week is made, opened, and taken back; every criterion is ticked; a block is told", async ({ page }) => {
+  await signIn(page);
+  await page.getByRole("combobox", { name: "Open client" }).click();
+  await page.getByTitle("Runa Solheim").click();
+  await page.getByRole("link", { name: "Week" }).click();
+  const ask = async (what: string) => {
+    await page.getByRole("button", { name: "Ask the week" }).click();
+    await page.getByRole("menuitem", { name: what }).click();
+    return page.getByRole("dialog");
+  };
+  const second = await ask("A second week to take turns");
+  await expect(second.getByRole("status")).toContainText(/\d of \d+ lines change/, { timeout: 60_000 });
+  await second.getByRole("button", { name: "Take it as week B" }).click();
+  await saved(page);
+  await page.getByText("Week B", { exact: true }).click();
+  await expect(page.getByRole("button", { name: /^Monday B/ }).first()).toBeVisible();
+  const criteria = await ask("Every criterion");
+  await expect(criteria.getByRole("status")).toContainText(/\d+ of \d+ hold/);
+  await expect(criteria).toContainText("Weeks A and B share enough to progress");
+  await accessible(page);
+  await page.keyboard.press("Escape");
+  const back = await ask("A second week to take turns");
+  await back.getByRole("button", { name: "Back to one week" }).click();
+  await saved(page);
+  await expect(page.getByText("Week B", { exact: true })).toHaveCount(0);
+  const block = await ask("A block of weeks");
+  await expect(block.getByRole("columnheader", { name: "lighter" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  const more = await ask("What would more bring?");
+  await expect(more).toContainText(/10 more minutes a session: [+−]\d+\.\d sets/, { timeout: 60_000 });
+});

@@ -24,7 +24,7 @@ test("the list shows what it shows and no more; reading one client is written do
   const clientId = await makeClient(desk, {
     name: "Quiet One",
     note: "a private matter",
-    joints: [{ joint: "knee", side: "left", note: "old injury" }],
+    joints: [{ joint: "knee", side: "left", severity: "sore", note: "old injury" }],
   });
   const { clients } = (await desk.get("/clients").expect(200)).body;
   expect(JSON.stringify(clients)).not.toMatch(/private|injury|mass|stature/);

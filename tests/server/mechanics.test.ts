@@ -4,7 +4,7 @@ import { exercises, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
 import { becauseText } from "#core/ranking/because";
-import { rankHead } from "#core/ranking/rank";
+import { contextOf, rankHead } from "#core/ranking/rank";
 import type { Database } from "#server/database/database";
 import { findJob, type Job } from "#server/jobs/jobs";
 import { startRunner, type Runner } from "#server/jobs/runner";
@@ -66,11 +66,13 @@ test("a client's body is worked out once, ranks as a page ranks, and is erased w
   expect((await surveyed(id)).best).toEqual({ setups: all.length });
   const { body: answer } = await desk.get(`/clients/${id}/ranking/triceps-long`).expect(200);
   expect([answer.known, answer.of]).toEqual([all.length, all.length]);
-  const { equipment, joints } = clientOf({});
-  const wanted = rankHead(surveySetups(all, body, 0), "triceps-long", CURRENT_EDITION, exercises, {
-    equipment,
-    joints: joints.map((j) => j.joint),
-  });
+  const wanted = rankHead(
+    surveySetups(all, body, 0),
+    "triceps-long",
+    CURRENT_EDITION,
+    exercises,
+    contextOf({ ...clientOf({}), ...body }),
+  );
   expect(answer.rows.map((r: { setupKey: string }) => r.setupKey)).toEqual(wanted.map((r) => r.row.setupKey));
   // through the database and back to the bit
   expect(answer.rows.map((r: { score: number }) => r.score)).toEqual(wanted.map((r) => r.score));

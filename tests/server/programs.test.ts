@@ -229,7 +229,7 @@ test("a document that cannot be is refused at the edit", async () => {
         ...Array.from({ length: 6 }, (): Operation => ({
           kind: "add-day",
           index: 0,
-          day: { id: randomUUID(), name: "More", date: null, blocks: [] },
+          day: { id: randomUUID(), name: "More", date: null, week: "A", blocks: [] },
         })),
       )
     ).filter((r) => /at most 7 days/.test(r)),
@@ -269,5 +269,5 @@ test("the export is the document, and the schema describes it", async () => {
   const { body, headers } = await edda!.get(`/programs/${program.id}/export`).expect(200);
   expect(headers["content-disposition"]).toMatch(/program\.gryn\.json/);
   expect(body).toEqual(program);
-  expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({ const: 4 });
+  expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({ const: 5 });
 });

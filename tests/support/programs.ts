@@ -32,7 +32,7 @@ export function prescriptionOf(
 export function programOf(days: Prescription[][], change: Partial<Program> = {}): Program {
   return {
     format: "gryn-program",
-    version: 4,
+    version: 5,
     edition: CURRENT_EDITION.id,
     id: id(900),
     clientId: id(901),
@@ -41,6 +41,7 @@ export function programOf(days: Prescription[][], change: Partial<Program> = {})
       id: id(910 + d),
       name: `Day ${d + 1}`,
       date: null,
+      week: "A",
       blocks: list.map((p, i) => ({ id: id(1000 + 10 * d + i), prescriptions: [p] })),
     })),
     ...change,
@@ -59,6 +60,8 @@ export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({
   equipment: ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"],
   priorities: { triceps: "grow", biceps: "grow" },
   joints: [],
+  alone: false,
+  unwanted: [],
   cleared: true,
   note: "",
   consent: null,

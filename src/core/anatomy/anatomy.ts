@@ -31,3 +31,8 @@ export function headTitle(id: string): string {
   const muscle = muscleName(head.muscle);
   return muscle === head.name ? muscle : `${muscle}, ${head.name.toLowerCase()}`;
 }
+
+/** N/m^2 */
+const SPECIFIC_TENSION = 6e5;
+/** cm^3 of a head in the reference body: the literature's, or F0 x optimum length / specific tension */
+export const volumeOf = (h: Head): number => h.volume ?? ((h.maxForce * h.optimumLength) / SPECIFIC_TENSION) * 1e6;

@@ -1,6 +1,7 @@
 /** What a client's form holds, with its limits. */
 import { z } from "zod";
 import { EQUIPMENT, JOINTS } from "#core/exercises/format";
+import { SEVERITIES } from "#core/exercises/joints";
 import { LOADED, PRIORITIES, UNITS } from "./client";
 
 export const clientInput = z.strictObject({
@@ -22,10 +23,15 @@ export const clientInput = z.strictObject({
       z.strictObject({
         joint: z.enum(JOINTS),
         side: z.enum(["left", "right", "both"]),
+        severity: z.enum(SEVERITIES).default("sore"),
         note: z.string().max(300, "at most 300 characters"),
       }),
     )
     .max(20, "at most 20"),
+  /** nobody is there to help with a heavy lift */
+  alone: z.boolean().default(false),
+  /** exercises that are not wanted, by id */
+  unwanted: z.array(z.string().max(80)).max(60, "at most 60").default([]),
   cleared: z.boolean(),
   note: z.string().max(2000, "at most 2000 characters"),
   /** the day on which the client agreed that health data are kept */

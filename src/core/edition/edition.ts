@@ -2,9 +2,9 @@
  * An edition: everything a practice judges by, as one value that is handed in. What is planned with an edition names
  * it and is judged by it for good; a later edition is a further entry here, and an earlier one is never changed.
  */
-import { contested, criteria, method, schools, tiers } from "./files.data";
+import { contested, method, schools, strength, terms, tiers } from "./files.data";
 import type { Method } from "./method";
-import type { Contested, Criterion, School, Tier } from "./schools";
+import type { Contested, School, Term, Tier, Weights } from "./schools";
 
 export interface Edition {
   id: string;
@@ -12,19 +12,24 @@ export interface Edition {
   /** the one that ranks */
   school: School;
   schools: readonly School[];
-  criteria: readonly Criterion[];
+  /** what a ranking for strength is blended towards */
+  strength: Weights;
+  terms: readonly Term[];
   /** best first */
   tiers: readonly Tier[];
   contested: readonly Contested[];
 }
 
-const FIRST: Edition = { id: "gryn-1", method, school: schools[0]!, schools, criteria, tiers, contested };
+const FIRST: Edition = { id: "gryn-1", method, school: schools[0]!, schools, strength, terms, tiers, contested };
 
 /** holding earns nothing any more, a helper at most half, and groups of heads carry the bands instead of muscles */
 const SECOND: Edition = { ...FIRST, id: "gryn-2" };
 
+/** a score is moved tension times what ends the set and what it costs; five schools */
+const THIRD: Edition = { ...SECOND, id: "gryn-3" };
+
 /** oldest first */
-export const editions: readonly Edition[] = [FIRST, SECOND];
+export const editions: readonly Edition[] = [FIRST, SECOND, THIRD];
 
 /** what new plans are made with */
 export const CURRENT_EDITION: Edition = editions[editions.length - 1]!;

@@ -8,5 +8,5 @@ import methodData from "./method.json" with { type: "json" };
 import schoolsData from "./schools.json" with { type: "json" };
 
 export const method = methodSchema.parse(methodData);
-export const { schools, criteria, tiers } = schoolsSchema.parse(schoolsData);
+export const { schools, strength, terms, tiers } = schoolsSchema.parse(schoolsData);
 export const contested = contestedSchema.parse(contestedData);

@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { PRIORITIES } from "#core/clients/client";
 import { COUNTINGS } from "./method";
-import { CRITERIA } from "./schools";
+import { TERMS } from "./schools";
 
 const span = z.tuple([z.number(), z.number()]);
 export const methodSchema = z.strictObject({
@@ -51,20 +51,33 @@ export const methodSchema = z.strictObject({
   repBands: z.array(z.strictObject({ to: z.number(), name: z.string() })).min(1),
 });
 
+/** weights of a school; `length` may favour the short half */
+export const weightsSchema = z.record(z.enum(TERMS), z.number().min(-1).max(1));
+
+export const schoolSchema = z.strictObject({
+  id: z.string().max(60),
+  name: z.string().trim().min(1, "a name is needed").max(60, "at most 60 characters"),
+  about: z.string().max(600, "at most 600 characters"),
+  weights: weightsSchema,
+});
+
 export const schoolsSchema = z.strictObject({
   format: z.literal("gryn-schools"),
-  version: z.literal(1),
-  schools: z
-    .array(
-      z.strictObject({
-        id: z.string(),
-        name: z.string(),
-        about: z.string(),
-        weights: z.record(z.enum(CRITERIA), z.number().min(0)),
-      }),
-    )
-    .min(1),
-  criteria: z.array(z.strictObject({ id: z.enum(CRITERIA), name: z.string(), source: z.string(), about: z.string() })),
+  version: z.literal(2),
+  schools: z.array(schoolSchema).min(1),
+  /** what a ranking for strength is blended towards */
+  strength: weightsSchema,
+  terms: z.array(
+    z.strictObject({
+      id: z.enum(TERMS),
+      name: z.string(),
+      group: z.string(),
+      source: z.string(),
+      least: z.number(),
+      most: z.number(),
+      about: z.string(),
+    }),
+  ),
   /** best first */
   tiers: z.array(z.strictObject({ id: z.string(), name: z.string(), from: z.number() })).min(1),
 });

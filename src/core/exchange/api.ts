@@ -6,6 +6,7 @@ import { z } from "zod";
 import { clientInput } from "#core/clients/schema";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
 import { loadSchema, programSchema } from "#core/planning/program";
+import { judgementBodySchema, judgementSchema } from "#core/ranking/judgement";
 import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
 import { snapshotSchema } from "#core/training/handover";
 
@@ -475,6 +476,32 @@ export const api = {
         }),
       ),
     }),
+  },
+
+  // what a practice judges by
+  judgements: {
+    method: "get",
+    path: "/judgements",
+    who: "coach",
+    about:
+      "The practice's own schools, the rows that its coaches moved and why, and the rankings it has kept, newest first.",
+    answer: z.strictObject({ judgements: z.array(judgementSchema) }),
+  },
+  judge: {
+    method: "put",
+    path: "/judgements/{id}",
+    who: "coach",
+    about: "Keeps a school, an override or a ranking. The same again changes nothing; another body replaces one's own.",
+    body: judgementBodySchema,
+    answer: nothing,
+  },
+  unjudge: {
+    method: "delete",
+    path: "/judgements/{id}",
+    who: "coach",
+    about: "Takes a judgement back: whoever made it, or a head coach.",
+    body: nothing,
+    answer: nothing,
   },
 
   // jobs

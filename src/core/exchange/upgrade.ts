@@ -39,6 +39,11 @@ const program: Steps = {
   },
   // 4 names the edition it is planned and judged with
   3: (document) => ({ ...document, edition: "gryn-1" }),
+  // 5 knows techniques, how the load goes through the sets, and two weeks that take turns
+  4: (document) => {
+    const upgraded = mapPrescriptions(document, (p) => ({ technique: null, structure: "straight", ...p }));
+    return { ...upgraded, days: list(upgraded.days).map((day) => ({ week: "A", ...day })) };
+  },
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -63,6 +68,8 @@ const handOver: Steps = {
     })),
     edition: "gryn-1",
   }),
+  // 3 says in words how the sets are done beside the plain way
+  2: (document) => mapPrescriptions(document, (p) => ({ doing: [], ...p })),
 };
 
 const entry: Steps = {
@@ -87,6 +94,13 @@ const client: Steps = {
         if (rank.indexOf(priority) > rank.indexOf(String(priorities[group]))) priorities[group] = priority;
     return { ...document, priorities };
   },
+  // 4 says how bad a joint is, who trains alone, and what is not wanted
+  3: (document) => ({
+    alone: false,
+    unwanted: [],
+    ...document,
+    joints: list(document.joints).map((j) => ({ severity: "sore", ...j })),
+  }),
 };
 
 /** groups that a muscle's priority went to when groups came */

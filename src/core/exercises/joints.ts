@@ -13,3 +13,7 @@ export const JOINT_NAMES: Readonly<Record<Joint, string>> = {
   neck: "neck",
   fingers: "hand or fingers",
 };
+
+/** how much a noted joint is spared: looked at; sore, so what strains it stands lower; severe, so it is left out */
+export const SEVERITIES = ["watch", "sore", "severe"] as const;
+export type Severity = (typeof SEVERITIES)[number];

@@ -4,6 +4,7 @@
  * hold gives the strength curve, where it sticks and what limits it; the load held there, shared among the muscles at
  * 70 % of their strength, gives each head's tension over the rep.
  */
+import type { Joint } from "#core/exercises/joints";
 import type { Setup } from "#core/exercises/setup";
 import { heightOf, type Block } from "#core/mechanics/chains";
 import { spineOf, wristWatch, type Demand, type Spine } from "#core/mechanics/demands";
@@ -11,6 +12,7 @@ import { frameRecorder, type Frames } from "#core/mechanics/frames";
 import { limitWatch } from "#core/mechanics/limits";
 import { addContacts, applyLoads, cablesThroughTrunk, GRAVITY, placeLoads } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
+import { STICKING_BAND } from "#core/mechanics/metrics";
 import { samplePath } from "#core/mechanics/path";
 import { applyPose, PostureError, type Pose } from "#core/mechanics/posture";
 import {
@@ -32,6 +34,7 @@ import {
   type HeadSeries,
   type Recording,
 } from "#core/mechanics/recording";
+import { strainOf } from "#core/mechanics/strain";
 import { updateHeads } from "#core/mechanics/state";
 import {
   actionsOf,
@@ -50,7 +53,6 @@ import { tabulate } from "#core/mechanics/vector";
 export const DEFAULT_SAMPLES = 41;
 /** enough for the means of a search or of a varied body (tested) */
 export const COARSE_SAMPLES = 21;
-const STICKING_BAND = 1.05;
 
 /** the strength curve is told up to this many times its least */
 const STRENGTH_CAP = 6;
@@ -96,6 +98,8 @@ export interface Analysis {
   turns: TurningJoint[];
   /** torque of each head about the freedoms of the joints that turn, mean over the rep, Nm; empty unless asked for */
   actions: Record<string, Record<string, number>>;
+  /** what joints are asked for, by joint (see strain.ts): for comparing setups; empty unless actions are asked for */
+  strain: Partial<Record<Joint, number>>;
   /** largest unbalanced torque of any chain, Nm */
   residual: number;
   /** s from which a chosen load cannot be held any more; null where it can, or none was chosen */
@@ -292,7 +296,7 @@ function walk(
     problems,
     recording,
     wrist: wristWatch(model, setup, side, samples),
-    limits: limitWatch(model, side),
+    limits: limitWatch(model, side, samples),
     support: drawn ? supportWatch(model, setup, side) : null,
     recorder: drawn ? frameRecorder(model, samples, loads, shown) : null,
     assistance: -setup.exercise.assistable * model.body.mass,
@@ -303,7 +307,7 @@ function walk(
   for (let n = 0; n < samples; n++) {
     applyPose(model, state, setup, poses[n]!, side);
     widen(w, state.q);
-    w.limits.look(state.q);
+    w.limits.look(state.q, n);
     for (let k = 0; k < solved.length; k++) updateHeads(model, state, solved[k]!, solved[k]! + 1);
     const pull = applyLoads(model, state, loads, n / (samples - 1), forces);
     w.support?.look(state, forces);
@@ -397,11 +401,13 @@ function effectsOf(
   const { residual, engaged, spine } = shareAll(w, held, sums);
   measureHeads(model, recording, samples, largest);
   const most = tabulate(samples, held.load).reduce((a, b) => Math.max(a, b), 0);
+  const demands = wrist ? wrist.demands(most + assistance, s, model.body.mass * GRAVITY) : [];
   return {
     rawLoad: largest[at]! + assistance,
     limiters,
     stuckFrom: held.stuck < 0 ? null : s[held.stuck]!,
-    demands: wrist ? wrist.demands(most + assistance, s, model.body.mass * GRAVITY) : [],
+    demands,
+    strain: withActions ? strainOf(model, problems, samples, most, w.limits.left(), demands) : {},
     spine: spineOf(model, problems, samples, most, spine),
     engagedMass: engaged / (model.heads.reduce((sum, h) => sum + h.volume, 0) / 2),
     actions: sums ? actionsOf(model, recording.series, sums, turns, samples) : {},
@@ -418,6 +424,7 @@ const NO_EFFECTS = {
   spine: null,
   engagedMass: 0,
   actions: {},
+  strain: {},
   residual: 0,
 };
 

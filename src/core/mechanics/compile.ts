@@ -76,8 +76,8 @@ export function compileModel(body: Body = DEFAULT_BODY): Model {
             : joint.kind === "fixed"
               ? []
               : joint.kind === "hinge"
-              ? [coordinate(sided(joint.coordinate, side))]
-              : joint.coordinates.map((c) => coordinate(sided(c, side))),
+                ? [coordinate(sided(joint.coordinate, side))]
+                : joint.coordinates.map((c) => coordinate(sided(c, side))),
         mass: data.mass * massScale,
         com: [com[0] * size, com[1] * size, com[2] * size],
       });

@@ -24,6 +24,7 @@ function read(table: Table, places: readonly (readonly number[])[], at: readonly
 }
 
 interface Limit {
+  name: string;
   words: readonly [string, string];
   joint: string;
   coordinate: number;
@@ -55,6 +56,7 @@ const JOINT: Readonly<Record<string, string>> = {
 function limitsOf(model: Model, side: Side): Limit[] {
   const index = (name: string) => model.coordinateIndex.get(name) ?? model.coordinateIndex.get(sided(name, side))!;
   return limits.limits.map((l) => ({
+    name: l.coordinate,
     words: l.words,
     joint: JOINT[l.coordinate] ?? l.coordinate,
     coordinate: index(l.coordinate),
@@ -68,7 +70,7 @@ function limitsOf(model: Model, side: Side): Limit[] {
 const known = new WeakMap<ReadonlyMap<string, number>, Record<Side, Limit[]>>();
 
 /** the limits of the working side; those of the middle of the body are the same both ways */
-export function limitWatch(model: Model, side: Side) {
+export function limitWatch(model: Model, side: Side, samples: number) {
   let both = known.get(model.coordinateIndex);
   if (!both)
     known.set(model.coordinateIndex, (both = { right: limitsOf(model, "right"), left: limitsOf(model, "left") }));
@@ -78,8 +80,10 @@ export function limitWatch(model: Model, side: Side) {
   const high = new Uint8Array(all.length);
   const bound = new Float64Array(all.length);
   const at: number[] = [];
+  const left = new Float64Array(samples * all.length);
   return {
-    look(q: Float64Array): void {
+    /** @param n the sample that q belongs to */
+    look(q: Float64Array, n: number): void {
       for (let k = 0; k < all.length; k++) {
         const { coordinate, by, places, low: lows, high: highs } = all[k]!;
         const v = q[coordinate]! / RAD;
@@ -87,12 +91,16 @@ export function limitWatch(model: Model, side: Side) {
         const low = read(lows, places, at);
         const top = read(highs, places, at);
         const beyond = Math.max(low - v, v - top);
+        left[k * samples + n] = -beyond;
         if (beyond <= most[k]!) continue;
         most[k] = beyond;
         high[k] = v > top ? 1 : 0;
         bound[k] = v > top ? top : low;
       }
     },
+    /** by coordinate, deg to the nearer end of its range by sample, below 0 beyond it */
+    left: (): Map<string, Float64Array> =>
+      new Map(all.map(({ name }, k) => [name, left.subarray(k * samples, (k + 1) * samples)])),
     /** in words; empty where every pose can be taken */
     told: (): string[] =>
       all.flatMap(({ joint, words }, k) =>

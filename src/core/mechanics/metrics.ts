@@ -38,9 +38,29 @@ export interface HeadMetrics {
   /** mean F in 24 bins of p (0 where the rep does not go), and passive force in the same bins */
   grain: number[];
   grainPassive: number[];
+  /** largest activation within 5 % of the least load of the rep: how near its limit it works where the set sticks */
+  atSticking: number;
+  /** ten slices of the rep from start to end, so that a ranking can weigh them anew without mechanics */
+  slices: Slices;
+  /**
+   * what it could hold at full strength over its usable range: mean of active force over F0, and of that x (2p - 1)
+   */
+  attainable: [number, number];
 }
 
+/** means over each slice; `shortening` is travel towards short in usable ranges a rep (below 0: it lengthens) */
+export interface Slices {
+  force: number[];
+  passive: number[];
+  activation: number[];
+  position: number[];
+  shortening: number[];
+}
+export const SLICES = 10;
+
 export const GRAIN_BINS = 24;
+/** within this of the least load of the rep it sticks */
+export const STICKING_BAND = 1.05;
 /** under this mean activation nothing is shown for a head */
 export const LEAST_ACTIVATION = 0.1;
 
@@ -55,6 +75,40 @@ export interface HeadRep {
   usable: number;
   /** lifting work over F0 x optimum length: force x shortening */
   work: number;
+  attainable: [number, number];
+}
+
+/** to four places: they are kept and sent by the thousand */
+const short = (x: number) => Math.round(x * 1e4) / 1e4;
+
+function slicesOf({ force, passive, activation, position }: HeadRep): Slices {
+  const n = force.length;
+  const out: Slices = {
+    force: new Array<number>(SLICES).fill(0),
+    passive: new Array<number>(SLICES).fill(0),
+    activation: new Array<number>(SLICES).fill(0),
+    position: new Array<number>(SLICES).fill(0),
+    shortening: new Array<number>(SLICES).fill(0),
+  };
+  const counts = new Array<number>(SLICES).fill(0);
+  for (let i = 0; i + 1 < n; i++) {
+    const k = Math.min(SLICES - 1, Math.floor(((i + 0.5) / (n - 1)) * SLICES));
+    counts[k]!++;
+    out.force[k]! += (force[i]! + force[i + 1]!) / 2;
+    out.passive[k]! += (passive[i]! + passive[i + 1]!) / 2;
+    out.activation[k]! += (activation[i]! + activation[i + 1]!) / 2;
+    out.position[k]! += (position[i]! + position[i + 1]!) / 2;
+    out.shortening[k]! += (position[i]! - position[i + 1]!) * (n - 1);
+  }
+  for (const list of Object.values(out) as number[][])
+    list.forEach((x, k) => (list[k] = counts[k]! > 0 ? short(x / counts[k]!) : 0));
+  return out;
+}
+
+/** largest activation where the load is within the sticking band */
+function stickingOf({ activation }: HeadRep, strength: Float64Array): number {
+  const sticks = STICKING_BAND * strength.reduce((least, v) => Math.min(least, v), Infinity);
+  return activation.reduce((most, a, i) => (strength[i]! <= sticks ? Math.max(most, a) : most), 0);
 }
 
 function mean(x: Float64Array): number {
@@ -148,5 +202,8 @@ export function headMetrics(
     partialReserve: leastAll > 0 && Number.isFinite(leastLong) ? leastLong / leastAll : 1,
     grain,
     grainPassive,
+    atSticking: stickingOf(rep, strength),
+    slices: slicesOf(rep),
+    attainable: rep.attainable,
   };
 }

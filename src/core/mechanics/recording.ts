@@ -1,6 +1,6 @@
 /** What the heads do over the rep, sample by sample, and what that comes to. */
 import { headMetrics, type HeadMetrics, type HeadRep } from "#core/mechanics/metrics";
-import type { Model } from "#core/mechanics/model";
+import { FORCE_GRID, type Model, type ModelHead } from "#core/mechanics/model";
 import type { State } from "#core/mechanics/state";
 
 export interface HeadSeries extends HeadRep {
@@ -44,6 +44,7 @@ export function recordingOf(model: Model, shown: readonly number[], samples: num
       activation: take(),
       usable: longest - shortest,
       work: 0,
+      attainable: attainableOf(model.heads[h]!),
       metrics: null,
     };
   });
@@ -56,6 +57,26 @@ export function recordingOf(model: Model, shown: readonly number[], samples: num
     extent: new Float64Array(samples * shown.length),
     active: new Float64Array(samples * shown.length),
   };
+}
+
+/** bins of the usable range over which it is taken */
+const BINS = 24;
+const known = new WeakMap<ModelHead, [number, number]>();
+/** @returns mean active force over F0 at full activation over the usable range, and of that x (2p - 1) */
+export function attainableOf(head: ModelHead): [number, number] {
+  let found = known.get(head);
+  if (!found) {
+    found = [0, 0];
+    for (let b = 0; b < BINS; b++) {
+      const p = (b + 0.5) / BINS;
+      const at = (head.shortest + p * (head.longest - head.shortest) - FORCE_GRID.from) / FORCE_GRID.step;
+      const f = head.active[Math.max(0, Math.min(FORCE_GRID.count - 1, Math.round(at)))]!;
+      found[0] += f / BINS;
+      found[1] += (f * (2 * p - 1)) / BINS;
+    }
+    known.set(head, found);
+  }
+  return found;
 }
 
 export function recordHeads(

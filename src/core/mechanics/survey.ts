@@ -31,6 +31,9 @@ export interface BodyView {
   /** largest load over all that is lifted then, body and load: how hard it is without any, for comparing only */
   ease: number;
   actions: Analysis["actions"];
+  strain: Analysis["strain"];
+  /** torque asked where the lift ends over the rep's most: whether a load dies at lockout */
+  ending: number;
 }
 
 export interface SurveyRow {
@@ -46,6 +49,13 @@ export interface SurveyRow {
 export interface Survey {
   modelVersion: string;
   rows: SurveyRow[];
+}
+
+/** mean of the last tenth over the most */
+function endingOf(resistance: Float64Array): number {
+  const most = resistance.reduce((m, t) => Math.max(m, Math.abs(t)), 0);
+  const last = resistance.subarray(Math.floor(0.9 * resistance.length));
+  return most > 0 ? last.reduce((s, t) => s + Math.abs(t), 0) / last.length / most : 0;
 }
 
 export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>): BodyView {
@@ -71,7 +81,15 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     bodyLoad: analysis.bodyLoad,
     ease: analysis.bodyLoad > 0 ? (analysis.rawLoad + analysis.bodyLoad) / analysis.bodyLoad : 0,
     actions: analysis.actions,
+    strain: analysis.strain,
+    ending: endingOf(analysis.resistance),
   };
+}
+
+/** without what only a picture needs */
+function drawnOff(view: BodyView): BodyView {
+  for (const m of Object.values(view.heads)) if (m) m.grain = m.grainPassive = [];
+  return view;
 }
 
 /** compiling a body costs more than an analysis: the bodies asked for last are kept */
@@ -102,9 +120,10 @@ export function surveySetups(
   const rows: SurveyRow[] = [];
   for (const setup of setups) {
     if (stop()) break;
-    const [view, ...varied] = models.map((m, i) =>
-      viewOf(analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES, actions: i === 0 }), volumes[i]!),
-    );
+    const [view, ...varied] = models.map((m, i) => {
+      const analysis = analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES, actions: i === 0 });
+      return i === 0 ? viewOf(analysis, volumes[i]!) : drawnOff(viewOf(analysis, volumes[i]!));
+    });
     rows.push({ setupKey: setup.key, exerciseId: setup.exercise.id, values: setup.values, view: view!, varied });
   }
   return { modelVersion: models[0]!.version, rows };

@@ -1,5 +1,7 @@
 /** The words of a check, in one place. */
+import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
+import { findTechnique, refusalText } from "#core/planning/techniques";
 import type { Check, Fix } from "#core/planning/check";
 
 export interface CheckText {
@@ -117,7 +119,23 @@ export function checkText(c: Check): CheckText {
   }
 }
 
-type OfTheWeek = Extract<Check, { kind: "redundant" | "long length" | "rep bands" | "order" | "sides" }>;
+type OfTheWeek = Exclude<
+  Check,
+  {
+    kind:
+      | "dose"
+      | "ceiling"
+      | "direct"
+      | "session dose"
+      | "frequency"
+      | "minutes"
+      | "joint"
+      | "equipment"
+      | "tempo"
+      | "rest"
+      | "effort";
+  }
+>;
 
 function weekText(c: OfTheWeek): CheckText {
   const passes = c.state === "pass";
@@ -160,6 +178,110 @@ function weekText(c: OfTheWeek): CheckText {
         limit: "at least one",
         reason: passes ? "The sides can be compared in the log." : "With both sides together a difference never shows.",
       };
+    default:
+      return coverText(c);
+  }
+}
+
+const percent = (x: number) => `${Math.round(100 * x)} %`;
+
+function coverText(
+  c: Exclude<OfTheWeek, { kind: "redundant" | "long length" | "rep bands" | "order" | "sides" }>,
+): CheckText {
+  const passes = c.state === "pass";
+  switch (c.kind) {
+    case "part":
+      return {
+        title: `${groupName(c.subject.group)}: ${c.subject.part}`,
+        number: setsText(c.number),
+        limit: `at least ${c.limit}`,
+        reason: "Its exercises all miss this part; the same sets with another setup cover it.",
+      };
+    case "thirds":
+      return {
+        title: `${groupName(c.subject.group)}: length thirds`,
+        number: `short, middle, long ${c.number.map(percent).join(" · ")}`,
+        limit: `at least ${percent(c.limit)} each, by mechanics`,
+        reason: passes ? "Its range is covered." : "Part of its length range gets hardly any tension.",
+      };
+    case "positions":
+      return {
+        title: `${groupName(c.subject.group)}: ${c.subject.what}`,
+        number: c.number.join(", ") || "none known",
+        limit: `${c.limit} in a week`,
+        reason: passes
+          ? "Varied."
+          : c.subject.what === "grips"
+            ? "Every line holds the same way: another grip shares the work out otherwise."
+            : "Every line has the arm in the same place: another one loads another length.",
+      };
+    case "push and pull":
+      return {
+        title: c.subject.what.replace(/^./, (x) => x.toUpperCase()),
+        number: `${one(c.number.back)} to ${one(c.number.front)} sets`,
+        limit: `at least ${percent(c.limit)}`,
+        reason: passes ? "Balanced." : "Much more is pressed than pulled; convention, not proof, asks for balance.",
+      };
+    case "layout":
+      return {
+        title: `${c.subject.day.name}: only arms`,
+        number: `${c.number} exercises`,
+        limit: "not asked for",
+        reason: "A day of arms alone, while larger groups wait: spread them over the other days.",
+      };
+    case "spine":
+      return {
+        title: c.subject.day ? `${c.subject.day.name}: the back` : "The week: the back",
+        number: `${one(c.number)} points`,
+        limit: `at most ${c.limit}`,
+        reason: passes
+          ? "Within the budget."
+          : "What hangs from the low back adds up. Judgement, not a measured limit; a sore back belongs to a professional.",
+      };
+    case "limiter":
+      return {
+        title: `${c.subject.line.name}: what ends it`,
+        number: `${muscleName(c.subject.muscle).toLowerCase()}, ${percent(c.number)}`,
+        limit: "what it is for",
+        reason: passes ? "Ended by what it is for, or by several." : "Something else gives out first in this body.",
+      };
+    case "technique": {
+      const name = findTechnique(c.subject.technique).name.toLowerCase();
+      return {
+        title: `${c.subject.line.name}: ${name}`,
+        number: passes ? "may be used" : "refused",
+        limit: passes ? "no figure forbids it" : c.number.map(refusalText).join("; "),
+        reason: passes ? findTechnique(c.subject.technique).pays : "The figure forbids it in this client's body.",
+      };
+    }
+    case "techniques a day":
+      return {
+        title: `${c.subject.day.name}: techniques`,
+        number: String(c.number),
+        limit: `at most ${c.limit} a day`,
+        reason: "More of them tire without adding.",
+      };
+    case "techniques apart":
+      return {
+        title: `${findTechnique(c.subject.technique).name}: too often`,
+        number: `${c.number} in a week`,
+        limit: `once in ${c.limit} days`,
+        reason: "It makes very sore; once is enough.",
+      };
+    case "two weeks":
+      return {
+        title: "Weeks A and B",
+        number: `${percent(c.number)} of the lines are others`,
+        limit: `at most ${percent(c.limit)}`,
+        reason: passes ? "Enough stays to progress on." : "So much changes that little can be progressed on.",
+      };
+    case "step":
+      return {
+        title: `${c.subject.line.name}: load step`,
+        number: `${percent(c.number)} of the load`,
+        limit: `at most ${percent(c.limit)}`,
+        reason: "Each step is a leap: a wide window of reps, or a finer step.",
+      };
   }
 }
 
@@ -179,5 +301,9 @@ export function fixText(f: Fix): string {
       return f.day ? `Take ${f.name} off ${f.day}` : `Take ${f.name} off`;
     case "rest":
       return `Rest ${f.seconds} s`;
+    case "plain sets":
+      return `Plain sets of ${f.name}`;
+    case "swap for part":
+      return `Swap for ${f.name}, which covers ${f.for}`;
   }
 }

@@ -5,9 +5,25 @@
 import type { ClientInput, Priority } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise, Joint } from "#core/exercises/format";
-import { doseTotal, weekDose, type WeekDose } from "#core/planning/dose";
+import { doseTotal, leadOf, weekDose, type WeekDose } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
-import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
+import type { BodyView } from "#core/mechanics/survey";
+import { bandOf, findGroup, groupOf, groups, type Watch } from "#core/planning/groups";
+import type { TechniqueId } from "#core/planning/limits";
+import {
+  layout,
+  limiters,
+  parts,
+  positions,
+  pushAndPull,
+  spine,
+  steps,
+  techniqueChecks,
+  thirds,
+  twoWeeks,
+} from "#core/planning/check-cover";
+import type { Refusal } from "#core/planning/techniques";
+import { likeness } from "#core/planning/likeness";
 import { dayMinutes, repSeconds } from "#core/planning/minutes";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 
@@ -19,6 +35,8 @@ export type Fix = { operations: Operation[] } & (
   | { kind: "swap"; name: string; head: string }
   | { kind: "take off"; name: string; day: string }
   | { kind: "rest"; seconds: number }
+  | { kind: "plain sets"; name: string }
+  | { kind: "swap for part"; name: string; for: string }
 );
 
 export interface Named {
@@ -77,23 +95,51 @@ export type Check =
   | Judged<"long length", OfGroup, /** longest loaded length */ number, number>
   | Judged<"rep bands", OfGroup, /** names of the bands used */ string[], number>
   | Judged<"order", OfDay & { late: Named; before: Named }, null, null>
-  | Judged<"sides", Record<string, never>, { one: number; all: number }, number>;
+  | Judged<"sides", Record<string, never>, { one: number; all: number }, number>
+  | Judged<"part", OfGroup & { part: string }, /** sets */ number, number>
+  | Judged<
+      "thirds",
+      OfGroup,
+      /** share of the tension in the short, middle and long third */ [number, number, number],
+      number
+    >
+  | Judged<"positions", OfGroup & { what: "arm positions" | "grips" }, string[], number>
+  | Judged<"push and pull", { what: string }, { back: number; front: number }, number>
+  | Judged<"layout", OfDay, number, null>
+  | Judged<"spine", { day: Named | null }, /** points */ number, number>
+  | Judged<"limiter", OfLine & { muscle: string }, /** share of what ends it */ number, number>
+  | Judged<"technique", OfLine & { technique: TechniqueId }, Refusal[], null>
+  | Judged<"techniques a day", OfDay, number, number>
+  | Judged<"techniques apart", OfLine & { technique: TechniqueId }, number, /** days */ number>
+  | Judged<"two weeks", Record<string, never>, /** share of its lines that are others */ number, number>
+  | Judged<"step", OfLine, /** of a usual load */ number, number>;
 
 export type CheckKind = Check["kind"];
 
 /** the best other setup for what a line was chosen for; null where there is none or it is not known yet */
 export type SwapFor = (p: Prescription) => Fix | null;
 
-export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment">;
+export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
+  Partial<Pick<ClientInput, "alone">>;
+
+/** what is known beside the week itself; what is not known is not judged */
+export interface Known {
+  swapFor?: SwapFor;
+  /** what the client's body says of a line's setup */
+  viewOf?: (p: Prescription) => BodyView | null;
+  /** a swap of a line that covers a part of its group */
+  partFor?: (p: Prescription, part: Watch) => Fix | null;
+  /** both weeks, where two take turns */
+  whole?: Program;
+}
 
 /** what every judgement looks at */
-interface Week {
+export interface Week extends Required<Known> {
   program: Program;
   client: Client;
   method: Method;
   exercises: ReadonlyMap<string, Exercise>;
   dose: WeekDose;
-  swapFor: SwapFor;
 }
 
 export function checkWeek(
@@ -102,9 +148,20 @@ export function checkWeek(
   method: Method,
   exercises: ReadonlyMap<string, Exercise>,
   dose: WeekDose = weekDose(program),
-  swapFor: SwapFor = () => null,
+  known: Known = {},
 ): Check[] {
-  const week: Week = { program, client, method, exercises, dose, swapFor };
+  const week: Week = {
+    program,
+    client,
+    method,
+    exercises,
+    dose,
+    swapFor: () => null,
+    viewOf: () => null,
+    partFor: () => null,
+    whole: program,
+    ...known,
+  };
   return [
     weeklyDose,
     directSets,
@@ -119,13 +176,34 @@ export function checkWeek(
     repBands,
     order,
     sides,
+    parts,
+    thirds,
+    positions,
+    pushAndPull,
+    layout,
+    spine,
+    limiters,
+    techniqueChecks,
+    twoWeeks,
+    steps,
   ].flatMap((judge) => judge(week));
 }
 
 /** the same from one look to the next, for keys of a list */
 export function checkId({ kind, subject }: Check): string {
-  const s = subject as Partial<OfGroup & OfDay & OfLine & { joint: string; lines: Named[] }>;
-  const ids = [s.group, s.day?.id, s.line?.id, s.joint, ...(s.lines ?? []).map((l) => l.id)];
+  const s = subject as Partial<
+    OfGroup & OfDay & OfLine & { joint: string; lines: Named[]; part: string; what: string; technique: string }
+  >;
+  const ids = [
+    s.group,
+    s.part,
+    s.what,
+    s.technique,
+    s.day?.id,
+    s.line?.id,
+    s.joint,
+    ...(s.lines ?? []).map((l) => l.id),
+  ];
   return [kind, ...ids.filter((x) => x !== undefined)].join(" ");
 }
 
@@ -325,18 +403,11 @@ function sets({ program, method }: Week): Check[] {
   });
 }
 
-/** the head an exercise gives most direct credit to, and its group; none where it is for what rides along */
-export function leadOf(p: Pick<Prescription, "credits">): { head: string; group: string } | null {
-  const [lead] = Object.entries(p.credits)
-    .filter(([id, c]) => c.direct && groupOf(id))
-    .sort(([, a], [, b]) => b.share - a.share);
-  return lead ? { head: lead[0], group: groupOf(lead[0])!.id } : null;
-}
+/** cosine between what a head does in two setups from which on they pull along the same line */
+const SAME_LINE = 0.9;
 
-/**
- * on one day, two exercises for the same group that load it at the same length and cross no other joint differently
- */
-function redundancy({ program, method }: Week): Check[] {
+/** on one day, two exercises for the same group that load it at the same length along the same line */
+function redundancy({ program, method, viewOf }: Week): Check[] {
   return program.days.flatMap((d) => {
     const list = d.blocks.flatMap((b) => b.prescriptions);
     return list.flatMap((p, i) =>
@@ -347,6 +418,10 @@ function redundancy({ program, method }: Week): Check[] {
           ...alike.map((h) => Math.abs((p.credits[h]!.length ?? 0) - (q.credits[h]!.length ?? 1))),
         );
         if (alike.length === 0 || apart > method.lengthsApart) return [];
+        // the same length along another line of force is another exercise
+        const [a, b] = [viewOf(p), viewOf(q)];
+        const head = alike[0]!;
+        if (a?.actions[head] && b?.actions[head] && likeness(a.actions[head], b.actions[head]) < SAME_LINE) return [];
         const operations: Operation[] = [{ kind: "remove", prescriptionId: q.id }];
         return [
           {

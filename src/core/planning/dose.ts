@@ -4,11 +4,12 @@
  */
 import { findHead, heads } from "#core/anatomy/anatomy";
 import type { Counting, Method } from "#core/edition/method";
+import { namedHeads } from "#core/exercises/aims";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
 import { groupOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import type { Prescription, Program } from "#core/planning/program";
-import { isFor } from "#core/ranking/rank";
+import { techniqueCredit } from "#core/planning/techniques";
 
 /** credit of one set by its reserve: 1 up to 2 reps in reserve, 0.6 at 4, nothing beyond */
 export function effortCredit(reserve: number): number {
@@ -28,11 +29,17 @@ const HELPER: Readonly<Record<Counting, { most: number; flat: boolean }>> = {
   full: { most: 1, flat: true },
 };
 
-/** a trapezius that is named without a shrug means its middle and lower parts, and the other way round */
-const SHRUGS = ["trapezius-upper", "levator-scapulae"];
-const DRAWS = ["trapezius-middle", "trapezius-lower", "rhomboids"];
-const meant = (head: string, family: Exercise["family"]): boolean =>
-  !(family === "shrug" ? DRAWS : SHRUGS).includes(head);
+/** under this share of the work, or of what the hardest working head does, a head does not lift */
+const LEAST_SHARE = 0.03;
+const LEAST_OF_FIRST = 0.2;
+
+/** whether a head does lifting work in a setup, and does not only hold */
+export function lifts(view: BodyView, headId: string): boolean {
+  const m = view.heads[headId];
+  if (!view.feasible || !m) return false;
+  const first = Math.max(...Object.values(view.heads).map((h) => h?.function ?? 0));
+  return m.shareOfAll >= LEAST_SHARE && m.function >= LEAST_OF_FIRST * first;
+}
 
 /**
  * What a set of a setup gives each head. A head that the exercise is for: its mean activation over the highest among
@@ -47,10 +54,8 @@ export function creditsOf(
   method: Pick<Method, "leastCredit" | "counting">,
 ): Prescription["credits"] {
   const activation = (h: string) => view.heads[h]?.activation ?? 0;
-  const named = heads
-    .filter((h) => aims?.includes(h.id) ?? (targets.includes(h.muscle) && meant(h.id, family)))
-    .map((h) => h.id);
-  const lifting = heads.map((h) => h.id).filter((h) => isFor(view, h));
+  const named = namedHeads({ targets, aims, family });
+  const lifting = heads.map((h) => h.id).filter((h) => lifts(view, h));
   const top = (list: readonly string[]) => Math.max(0, ...list.map(activation));
   const best = top(named);
   const partOf = (h: string) => groupOf(h)?.heads.filter((x) => named.includes(x)) ?? [h];
@@ -118,7 +123,7 @@ export interface WeekDose {
 
 export const doseTotal = (d: Dose): number => d.direct + d.indirect;
 
-const effortOf = (p: Prescription): number => p.reserves.reduce((s, r) => s + effortCredit(r), 0);
+const effortOf = (p: Prescription): number => p.reserves.reduce((s, r) => s + effortCredit(r), techniqueCredit(p));
 
 export function weekDose(program: Program): WeekDose {
   const lines = program.days.map((day) => day.blocks.flatMap((b) => b.prescriptions));
@@ -157,3 +162,11 @@ export const worth = (sets: number, method: Method): number => 1 - Math.exp(-set
 
 /** what one more full set would bring, over what the first one brought */
 export const marginalWorth = (sets: number, method: Method): number => Math.exp(-sets / method.saturation);
+
+/** the head an exercise gives most direct credit to, and its group; none where it is for what rides along */
+export function leadOf(p: Pick<Prescription, "credits">): { head: string; group: string } | null {
+  const [lead] = Object.entries(p.credits)
+    .filter(([id, c]) => c.direct && groupOf(id))
+    .sort(([, a], [, b]) => b.share - a.share);
+  return lead ? { head: lead[0], group: groupOf(lead[0])!.id } : null;
+}

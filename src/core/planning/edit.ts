@@ -4,7 +4,7 @@
  * what an operation depends on, so that edits of different things can be merged and edits of the same thing be shown.
  */
 import type { Block, Change, Day, Operation, Prescription, Program } from "#core/planning/program";
-import { BLOCKS_MOST, DAYS_MOST } from "./limits";
+import { BLOCKS_MOST, DAYS_MOST, WEEK_DAYS_MOST, WEEKS } from "./limits";
 
 export type EditResult = { program: Program; inverse: Operation[] } | { refused: string };
 
@@ -87,6 +87,9 @@ export function applyOperation(program: Program, operation: Operation): EditResu
 export function faultOf(program: Program): string | null {
   if (program.days.length < 1) return "a program has at least one day";
   if (program.days.length > DAYS_MOST) return `a program has at most ${DAYS_MOST} days`;
+  for (const week of WEEKS)
+    if (program.days.filter((d) => d.week === week).length > WEEK_DAYS_MOST)
+      return `a week has at most ${WEEK_DAYS_MOST} days`;
   const full = program.days.find((d) => d.blocks.length > BLOCKS_MOST);
   if (full) return `a day holds at most ${BLOCKS_MOST} exercises or pairs`;
   const ids = [

@@ -1,3 +1,27 @@
-/** what a week can hold */
-export const DAYS_MOST = 7;
+/** what a program can hold: two weeks of seven days */
+export const WEEK_DAYS_MOST = 7;
+export const DAYS_MOST = 14;
 export const BLOCKS_MOST = 20;
+
+/** a program has one week, or two that take turns */
+export const WEEKS = ["A", "B"] as const;
+export type WeekId = (typeof WEEKS)[number];
+
+export const TECHNIQUES = [
+  "lengthened-partials",
+  "partials-past-failure",
+  "drop-set",
+  "rest-pause",
+  "mechanical-drop",
+  "assisted-lowering",
+  "slow-lowering",
+  "overload-lowering",
+  "peak-hold",
+  "band-added",
+  "loose-finish",
+] as const;
+export type TechniqueId = (typeof TECHNIQUES)[number];
+
+/** how the load goes through the sets of a line */
+export const STRUCTURES = ["straight", "first-heavier", "ramp", "descending"] as const;
+export type StructureId = (typeof STRUCTURES)[number];

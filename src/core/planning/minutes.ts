@@ -1,6 +1,7 @@
 /** Minutes of a session: warm-up, set-up and change-over, work, rests, sides. */
 import type { Method } from "#core/edition/method";
 import type { Block, Day, Prescription, Tempo } from "#core/planning/program";
+import { techniqueSeconds } from "#core/planning/techniques";
 
 export const repSeconds = (t: Tempo): number => t.lower + t.longPause + t.lift + t.shortPause;
 
@@ -25,7 +26,7 @@ export interface BlockMinutes {
 /** minutes; in a pair the rest of the one is work time of the other */
 export function blockMinutes(block: Block): BlockMinutes {
   const [a, b] = block.prescriptions;
-  const work = (p: Prescription) => p.reserves.length * setSeconds(p);
+  const work = (p: Prescription) => p.reserves.length * setSeconds(p) + techniqueSeconds(p, setSeconds(p));
   const setup = (p: Prescription) => p.setupSeconds + p.changeSeconds;
   if (!a) return { setup: 0, work: 0, rest: 0 };
   if (!b) return { setup: setup(a) / 60, work: work(a) / 60, rest: (Math.max(0, a.reserves.length - 1) * a.rest) / 60 };

@@ -91,6 +91,8 @@ export function prescribe(
       shortPause: 0,
     },
     load: null,
+    technique: null,
+    structure: "straight",
     note: "",
     locked: false,
     alternatives: [],

@@ -1,6 +1,6 @@
 /** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
 import { z } from "zod";
-import { BLOCKS_MOST, DAYS_MOST } from "./limits";
+import { BLOCKS_MOST, DAYS_MOST, STRUCTURES, TECHNIQUES, WEEKS } from "./limits";
 
 export const loadSchema = z.strictObject({
   value: z.number().min(0, "not below 0").max(1000, "at most 1000"),
@@ -33,6 +33,12 @@ const values = z.record(word, z.number());
 export const alternativeSchema = z.strictObject({ exerciseId: word, values, setupKey: z.string().max(400), name });
 export type Alternative = z.infer<typeof alternativeSchema>;
 
+/** an intensity technique, and the easier position of a mechanical drop */
+export const techniqueSchema = z.strictObject({
+  id: z.enum(TECHNIQUES),
+  easier: alternativeSchema.extend({ reps: z.int().min(0).max(50) }).nullable(),
+});
+
 export const changeSchema = z
   .strictObject({
     alternatives: z.array(alternativeSchema).max(3, "at most 3"),
@@ -45,6 +51,8 @@ export const changeSchema = z
     rest: z.int("whole seconds").min(15, "at least 15 s").max(600, "at most 600 s"),
     tempo: tempoSchema,
     load: loadSchema.nullable(),
+    technique: techniqueSchema.nullable(),
+    structure: z.enum(STRUCTURES),
     note: z.string().max(300, "at most 300 characters"),
     locked: z.boolean(),
   })
@@ -87,6 +95,8 @@ export const prescriptionSchema = z.strictObject({
   rest: changeSchema.shape.rest.unwrap(),
   tempo: tempoSchema,
   load: loadSchema.nullable(),
+  technique: techniqueSchema.nullable(),
+  structure: z.enum(STRUCTURES),
   note: z.string().max(300),
   locked: z.boolean(),
   alternatives: z.array(alternativeSchema).max(3),
@@ -110,13 +120,15 @@ export const daySchema = z.strictObject({
   name: z.string().trim().min(1, "a name is needed").max(40, "at most 40 characters"),
   /** when it is meant to be done; an ordinal slot without */
   date: z.iso.date().nullable(),
+  /** of the two weeks that may take turns */
+  week: z.enum(WEEKS),
   blocks: z.array(blockSchema).max(BLOCKS_MOST),
 });
 export type Day = z.infer<typeof daySchema>;
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(4),
+  version: z.literal(5),
   /** what it is planned and judged with */
   edition: word,
   id: z.uuid(),

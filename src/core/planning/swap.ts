@@ -9,10 +9,12 @@ import type { Client } from "#core/clients/client";
 import { unitFor } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
+import { likeness } from "#core/planning/likeness";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
+import type { Watch } from "#core/planning/groups";
 import type { Method } from "#core/edition/method";
 import type { Prescription } from "#core/planning/program";
-import { rankHead, type RankedRow } from "#core/ranking/rank";
+import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
 import type { Edition } from "#core/edition/edition";
 
 /** cosine between two actions from which on they are the same function */
@@ -36,30 +38,19 @@ export const headOfLine = (p: Pick<Prescription, "target" | "credits">): string 
     .sort(([, a], [, b]) => b.share - a.share)[0]?.[0] ??
   null;
 
-type Action = Readonly<Record<string, number>>;
-
-/** cosine between what a head does in two setups; 0 where it does nothing in one of them */
-export function likeness(a: Action | undefined, b: Action | undefined): number {
-  if (!a || !b) return 0;
-  const size = (v: Action) => Math.sqrt(Object.values(v).reduce((s, x) => s + x * x, 0));
-  const dot = Object.keys(a).reduce((s, k) => s + a[k]! * (b[k] ?? 0), 0);
-  const sizes = size(a) * size(b);
-  return sizes > 0 ? dot / sizes : 0;
-}
-
 /** @param planned the survey's row of the planned setup; without it the function is not known and nothing is offered */
 export function swapsFor(
   p: Prescription,
   planned: SurveyRow | undefined,
   survey: Survey,
-  client: Pick<Client, "equipment" | "joints">,
+  client: Pick<Client, "equipment" | "joints" | "mass"> & Partial<Pick<Client, "alone" | "unwanted">>,
   edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
 ): Swaps {
   const head = headOfLine(p);
   if (!head || !planned) return { head, own: undefined, rows: [] };
   const noted = client.joints.map((j) => j.joint);
-  const all = rankHead(survey, head, edition, exercises, { equipment: client.equipment, joints: noted });
+  const all = rankHead(survey, head, edition, exercises, contextOf(client));
   const strain = (e: Exercise | undefined, joint: (typeof noted)[number]) => e?.joints[joint] ?? 0;
   const own = exercises.get(p.exerciseId);
   // chosen for this muscle: so is what stands in for it
@@ -103,3 +94,28 @@ export function swapped(
 
 export const isSore = (client: Pick<Client, "joints">, exercise: Exercise): boolean =>
   client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+
+/**
+ * What stands in for a line so that a part of its group is covered: the best setup of that part's ranking that is not
+ * in the week, credited directly there. Null where there is none.
+ */
+export function partSwap(
+  p: Prescription,
+  part: Watch,
+  inWeek: ReadonlySet<string>,
+  survey: Survey,
+  client: Client,
+  edition: Edition,
+  exercises: ReadonlyMap<string, Exercise>,
+  id: string,
+): Prescription | null {
+  for (const r of rankHead(survey, part.heads[0]!, edition, exercises, contextOf(client))) {
+    if (r.group !== "main" || inWeek.has(r.row.setupKey)) continue;
+    if (part.families && !part.families.includes(r.exercise.family)) continue;
+    const next = swapped({ ...p, target: part.heads[0]! }, r, survey, client, edition.method, exercises, id);
+    if (part.heads.some((h) => next.credits[h]?.direct && next.credits[h].share >= PART)) return next;
+  }
+  return null;
+}
+/** credit from which on a line counts for a part */
+const PART = 0.6;

@@ -1,21 +1,27 @@
-/** Why a setup stands where it does: what lifts it and what costs it most, as values of its own criteria. */
+/** Why a setup stands where it does: what lifts it and what costs it most, in the numbers of its own factors. */
 import { findHead, muscleName } from "#core/anatomy/anatomy";
-import { CRITERIA, type CriterionId, type School } from "#core/edition/schools";
+import type { CostId, Weights } from "#core/edition/schools";
 import type { Exercise, Joint } from "#core/exercises/format";
-import type { BodyView } from "#core/mechanics/survey";
+import { JOINT_NAMES } from "#core/exercises/joints";
+import type { SurveyRow } from "#core/mechanics/survey";
+import { hardestJoint, secondsOf } from "./factors";
+import type { FactorId } from "./rank";
 
-/** what is told of one criterion: its own numbers */
+/** what is told of one factor: its own numbers */
 export type Said =
-  | {
-      criterion:
-        "function" | "stretchReached" | "stretchLoad" | "shortLoad" | "range" | "partialReserve" | "progression";
-      value: number;
-    }
-  /** who ends the set, whether it is the muscle asked for, and by how much; null where nothing clear does */
-  | { criterion: "limiter"; first: { muscle: string; own: boolean; share: number } | null }
-  | { criterion: "steadiness"; steady: boolean }
-  | { criterion: "time"; seconds: number }
-  | { criterion: "joints"; hard: Joint | null };
+  /** by what tension differs from the best of the list: its force, the length it acts at, how far the muscle moves */
+  | { factor: "tension"; part: "force" | "length" | "travel"; value: number; best: number; hardest: number }
+  /** how near its limit, and who ends the set, where it is another muscle */
+  | { factor: "limiter"; nearness: number; first: { muscle: string; share: number } | null }
+  | { factor: "joints"; joint: Joint | null; strain: number }
+  | { factor: "spine"; compression: number }
+  | { factor: "time"; seconds: number; sides: boolean }
+  | { factor: "steadiness"; steadiness: number; helper: boolean }
+  | { factor: "progression"; step: number }
+  | { factor: "whole"; share: number }
+  | { factor: "load"; usual: number; meaning: string }
+  | { factor: "focus"; own: number }
+  | { factor: "client"; points: number };
 
 export interface Because {
   /** two at most, most telling first */
@@ -23,116 +29,198 @@ export interface Because {
   cost: Said | null;
 }
 
-/** effect on the score, in points of the school's weights, under which nothing is said */
-const TELLING = 0.3;
-/** stated strain from which on a joint is said to be asked much */
-const HARD = 0.4;
-/** stated steadiness from which on little else has to work */
-const STEADY = 0.7;
+interface Told {
+  row: SurveyRow;
+  exercise: Exercise;
+  tension: number;
+  nearness: number;
+  costs: Record<CostId, number>;
+  factors: Record<FactorId, number>;
+  points: Record<FactorId, number>;
+  strains: Partial<Record<Joint, number>>;
+}
 
-/** @param medians of the list, by criterion: what lifts and costs is meant against the middle of it */
-export function becauseOf(
-  c: Record<CriterionId, number>,
-  medians: Record<CriterionId, number>,
-  school: School,
-  say: (id: CriterionId) => Said,
-): Because {
-  const effect = (id: CriterionId) => (school.weights[id] ?? 0) * (c[id] - medians[id]);
-  const order = [...CRITERIA].sort((a, b) => effect(b) - effect(a));
-  const cost = order[order.length - 1]!;
+/** difference of a factor's logarithm from the list's middle under which nothing is said */
+const TELLING = 0.04;
+/** points from which on a factor is said to cost something */
+const DEAR = 1;
+
+type PartId = "force" | "length" | "travel";
+type FactId = PartId | Exclude<FactorId, "tension">;
+
+const meanOf = (list: readonly number[]) => list.reduce((s, x) => s + x, 0) / (list.length || 1);
+const medianOf = (list: readonly number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)] ?? 0;
+
+/** force, place and shortening over the slices in which most is moved */
+function partsOf(row: SurveyRow, headId: string, w: Weights): Record<PartId, number> {
+  const { force, position, shortening } = row.view.heads[headId]!.slices;
+  const hard = force
+    .map((f, k) => ({ k, moved: f * Math.max(0, shortening[k]!) }))
+    .sort((a, b) => b.moved - a.moved)
+    .slice(0, Math.max(1, Math.round(w.part * force.length)));
   return {
-    lifts: order
-      .filter((id) => effect(id) > TELLING)
-      .slice(0, 2)
-      .map(say),
-    cost: effect(cost) < -TELLING ? say(cost) : null,
+    force: meanOf(hard.map(({ k }) => force[k]!)),
+    length: meanOf(hard.map(({ k }) => position[k]!)),
+    travel: meanOf(shortening.map((v) => Math.max(0, v))),
   };
 }
 
-export function said(
-  id: CriterionId,
-  view: BodyView,
+/** what each part makes of the tension, as a factor */
+const factorsOf = (p: Record<PartId, number>, w: Weights): Record<PartId, number> => ({
+  force: Math.max(0.01, p.force),
+  length: Math.max(0.05, 1 + w.length * (2 * p.length - 1)),
+  travel: Math.min(1, Math.max(0.05, p.travel / w.shortening)),
+});
+
+function say(
+  id: FactId,
+  r: Told,
   headId: string,
-  exercise: Exercise,
-  joints: readonly Joint[],
+  w: Weights,
+  own: Record<PartId, number>,
+  best: Record<PartId, number>,
 ): Said {
-  const m = view.heads[headId]!;
-  const { stated } = exercise;
+  const { stated, sides } = r.exercise;
   switch (id) {
-    case "function":
-      return { criterion: id, value: m.shareOfAll };
-    case "stretchReached":
-      return { criterion: id, value: m.stretchReached };
-    case "stretchLoad":
-      return { criterion: id, value: m.stretchShare };
-    case "shortLoad":
-      return { criterion: id, value: m.thirds[0] };
-    case "range":
-      return { criterion: id, value: m.rangeLoaded };
-    case "partialReserve":
-      return { criterion: id, value: m.partialReserve };
-    case "progression":
-      return { criterion: id, value: stated.loadStep / stated.usualLoad };
+    case "force":
+    case "length":
+    case "travel":
+      return { factor: "tension", part: id, value: own[id], best: best[id], hardest: w.part };
     case "limiter": {
-      const [first] = view.limiters;
-      const total = view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
-      if (!first) return { criterion: id, first: null };
-      const own = first.muscle === findHead(headId)?.muscle;
-      return { criterion: id, first: { muscle: first.muscle, own, share: first.elasticity / total } };
+      const [first] = r.row.view.limiters;
+      const mine = !first || first.muscle === findHead(headId)?.muscle;
+      const total = r.row.view.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
+      return {
+        factor: id,
+        nearness: r.nearness,
+        first: mine ? null : { muscle: first.muscle, share: first.elasticity / total },
+      };
     }
-    case "steadiness":
-      return { criterion: id, steady: stated.steadiness >= STEADY };
-    case "time":
-      return { criterion: id, seconds: stated.setupSeconds + stated.changeSeconds };
     case "joints": {
-      const weighted = (j: Joint, strain: number) => strain * (joints.includes(j) ? 1 : 0.6);
-      const strains = Object.entries(exercise.joints) as [Joint, number][];
-      const [most] = strains.sort(([ja, a], [jb, b]) => weighted(jb, b) - weighted(ja, a));
-      return { criterion: id, hard: most && most[1] >= HARD ? most[0] : null };
+      const most = hardestJoint(r.strains);
+      return { factor: id, joint: most?.joint ?? null, strain: most?.strain ?? 0 };
     }
+    case "spine":
+      return { factor: id, compression: r.row.view.compression };
+    case "time":
+      return { factor: id, seconds: secondsOf(r.exercise), sides: sides === "one" };
+    case "steadiness":
+      return { factor: id, steadiness: stated.steadiness, helper: stated.helper };
+    case "progression":
+      return { factor: id, step: stated.loadStep / stated.usualLoad };
+    case "whole":
+      return { factor: id, share: 1 - r.costs.whole };
+    case "load":
+      return { factor: id, usual: stated.usualLoad, meaning: stated.loadMeaning };
+    case "focus":
+      return { factor: id, own: 1 - r.costs.focus };
+    case "client":
+      return { factor: id, points: r.points.client };
   }
 }
 
-const percent = (x: number) => `${Math.round(100 * x)} %`;
+/** @returns for each row of a list what lifts it and what costs it, against the middle and the best of the list */
+export function becauseOf(all: readonly Told[], headId: string, w: Weights): Because[] {
+  if (all.length === 0) return [];
+  const parts = all.map((r) => partsOf(r.row, headId, w));
+  const logs = all.map((r, i): Record<FactId, number> => {
+    const { tension: _, ...others } = r.factors;
+    const factors = { ...factorsOf(parts[i]!, w), ...others };
+    return Object.fromEntries(Object.entries(factors).map(([id, v]) => [id, Math.log(Math.max(0.02, v))])) as Record<
+      FactId,
+      number
+    >;
+  });
+  const ids = Object.keys(logs[0]!) as FactId[];
+  const middle = Object.fromEntries(ids.map((id) => [id, medianOf(logs.map((l) => l[id]))])) as Record<FactId, number>;
+  const best = all.reduce((a, r, i) => (r.tension > all[a]!.tension ? i : a), 0);
+  return all.map((r, i) => {
+    const effect = (id: FactId) => logs[i]![id] - middle[id];
+    const order = [...ids].sort((a, b) => effect(b) - effect(a));
+    const lifts = order.filter((id) => effect(id) > TELLING).slice(0, 2);
+    const lowest = order.at(-1)!;
+    // nothing under the middle: what it lacks of the best, in points
+    const behind = (Object.keys(r.points) as FactorId[]).reduce((a, b) => (r.points[b] > r.points[a] ? b : a));
+    const least = (["force", "length", "travel"] as const).reduce((a, b) =>
+      logs[i]![b] - logs[best]![b] < logs[i]![a] - logs[best]![a] ? b : a,
+    );
+    const dearest = behind === "tension" ? least : behind;
+    const cost = effect(lowest) < -TELLING ? lowest : r.points[behind] >= DEAR ? dearest : null;
+    const told = (id: FactId) => say(id, r, headId, w, parts[i]!, parts[best]!);
+    return { lifts: lifts.map(told), cost: cost && !lifts.includes(cost) ? told(cost) : null };
+  });
+}
 
-function phrase(s: Said): string {
-  switch (s.criterion) {
-    case "function":
-      return `it does ${percent(s.value)} of the work`;
+const percent = (x: number) => `${Math.round(100 * x)} %`;
+const two = (x: number) => x.toFixed(2);
+const partOfRep = (part: number) =>
+  part > 0.95 ? "over the rep" : `in the hardest ${part > 0.45 && part < 0.55 ? "half" : percent(part)} of the rep`;
+
+function tensionPhrase({ part, value, best, hardest }: Extract<Said, { factor: "tension" }>, up: boolean): string {
+  const leader = (text: string) => (value < best - 0.005 ? ` (the leader: ${text})` : "");
+  switch (part) {
+    case "force":
+      return up
+        ? `it holds ${two(value)} of its strength ${partOfRep(hardest)}`
+        : `it is asked ${two(value)} of its strength${leader(two(best))}`;
+    case "length":
+      return up
+        ? `it is loaded at ${percent(value)} of its length range`
+        : `it is loaded at ${percent(value)} of its length range${leader(percent(best))}`;
+    case "travel":
+      return up
+        ? `the muscle goes through ${percent(value)} of its range`
+        : `the muscle goes through ${percent(value)} of its range${leader(percent(best))}; the rest is holding`;
+  }
+}
+
+function phrase(s: Said, up: boolean): string {
+  switch (s.factor) {
+    case "tension":
+      return tensionPhrase(s, up);
     case "limiter":
-      if (!s.first) return "nothing clear ends the set";
-      return s.first.own
-        ? `the muscle itself is ${percent(s.first.share)} of what ends the set`
-        : `the set ends first with the ${muscleName(s.first.muscle).toLowerCase()} (${percent(s.first.share)})`;
-    case "stretchReached":
-      return `it reaches ${percent(s.value)} of the length range`;
-    case "stretchLoad":
-      return `${percent(s.value)} of the tension falls in the long half`;
-    case "shortLoad":
-      return `${percent(s.value)} of the tension falls in the short third`;
-    case "range":
-      return `${s.value < 0.495 ? "only " : ""}${percent(s.value)} of the range is travelled under real load`;
-    case "partialReserve":
-      return s.value > 1.05
-        ? `its long half allows ${s.value.toFixed(1)} times the load`
-        : "its long half allows no extra load";
-    case "steadiness":
-      return s.steady ? "little else has to work" : "the body has to be held still freely";
-    case "time":
-      return `setting up takes ${s.seconds} s`;
-    case "progression":
-      return `one step is ${percent(s.value)} of a usual load`;
+      return s.first
+        ? `where the set sticks it works at ${percent(s.nearness)} of its limit, and the ${muscleName(s.first.muscle).toLowerCase()} ${up ? `is ${percent(s.first.share)} of what ends it` : `ends it first (${percent(s.first.share)})`}`
+        : `it works at ${percent(s.nearness)} of its own limit where the set sticks`;
     case "joints":
-      return s.hard ? `it asks much of the ${s.hard}` : "it is easy on the joints";
+      return up || !s.joint
+        ? "it is easy on the joints"
+        : `it asks ${percent(s.strain)} of the most of the ${JOINT_NAMES[s.joint]}`;
+    case "spine":
+      return up ? "the back carries little" : `the low back is pressed with ${s.compression.toFixed(1)} body weights`;
+    case "time":
+      return up
+        ? `it is set up in ${s.seconds} s`
+        : `set-up and change take ${s.seconds} s${s.sides ? " with the second side" : ""}`;
+    case "steadiness":
+      return up
+        ? `it is held steady (${percent(s.steadiness)})`
+        : s.helper
+          ? "it wants a helper"
+          : `it has to be held freely (steadiness ${percent(s.steadiness)})`;
+    case "progression":
+      return `one step is ${percent(s.step)} of a usual load`;
+    case "whole":
+      return up
+        ? `${percent(s.share)} of the most muscle that a lift of this list moves`
+        : `it moves only ${percent(s.share)} of the muscle that the largest lift here does`;
+    case "load":
+      return up ? `it is loaded with ${s.usual} kg ${s.meaning}` : `a usual load is only ${s.usual} kg ${s.meaning}`;
+    case "focus":
+      return up
+        ? `${percent(s.own)} of the muscle it moves is this one`
+        : `only ${percent(s.own)} of what it moves is this muscle`;
+    case "client":
+      return up ? "it spares the noted joint" : `the noted joint takes ${Math.round(s.points)} points`;
   }
 }
 
 export function becauseText({ lifts, cost }: Because): string {
-  const up = lifts.map(phrase).join(" and ");
-  const down = cost && phrase(cost);
+  const up = lifts.map((s) => phrase(s, true)).join(" and ");
+  const down = cost && phrase(cost, false);
   const text =
     up && down
       ? `${up}; but ${down}`
-      : up || (down ? `Held back: ${down}` : "Close to the middle of the list in every criterion");
+      : up || (down ? `Held back: ${down}` : "Close to the middle of the list in every factor");
   return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
 }

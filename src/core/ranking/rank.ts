@@ -1,95 +1,297 @@
 /**
- * From a survey to a ranking of setups for one head, under one school, for one client's equipment and joints.
- * Gates come first and stay visible with their reason; then each criterion is 0..1 and the score their weighted mean
- * times 100; what is said of a row is the same numbers.
+ * From a survey to a ranking of setups for one head, under one school, for one client. A score is a product: the head's
+ * moved tension over the best that can be had, how near its limit it works where the set sticks, and what the exercise
+ * costs; over the product of the best. So nothing that hardly trains a head is carried by being cheap. Gates stay
+ * visible with their reason. Formulas, and why: docs/method/ranking.md.
  */
-import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
+import { findHead, headTitle, heads, muscleName } from "#core/anatomy/anatomy";
+import type { ClientInput } from "#core/clients/client";
 import type { Exercise, Joint } from "#core/exercises/format";
+import { JOINT_NAMES, SEVERITIES, type Severity } from "#core/exercises/joints";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { tierOf, type Edition } from "#core/edition/edition";
-import { becauseOf, said, type Because } from "#core/ranking/because";
-import { CRITERIA, type CriterionId, type School, type Tier } from "#core/edition/schools";
-
-/** under this share of the work, or of what the hardest working head does, an exercise is "not for this head" */
-const LEAST_SHARE = 0.03;
-const LEAST_OF_FIRST = 0.2;
-const WHOLE_FUNCTION = 0.5;
+import { COSTS, towards, type CostId, type Tier, type Weights } from "#core/edition/schools";
+import { becauseOf, type Because } from "#core/ranking/because";
+import { costsOf, endsOf, nearnessOf } from "./factors";
+import { comesAlong, indexOf, LISTED, shareOfBest, strainsOf, type SurveyIndex } from "./survey-index";
+import { leastBest, tensionOf } from "./tension";
 
 export interface RankingContext {
   /** null: every piece of equipment is at hand */
   equipment: readonly string[] | null;
-  joints: readonly Joint[];
+  joints: readonly { joint: Joint; severity: Severity }[];
+  /** 0 size to 1 strength; 0 unless given */
+  goal?: number;
+  /** kg; the default body's unless given */
+  mass?: number;
+  /** nobody is there to help */
+  alone?: boolean;
+  /** exercises the client does not want */
+  unwanted?: ReadonlySet<string>;
 }
+
+/** what a client's form says for a ranking; a joint that is noted twice counts as the worse of them */
+export function contextOf(
+  client: Pick<ClientInput, "equipment" | "joints" | "mass"> & Partial<Pick<ClientInput, "alone" | "unwanted">>,
+): RankingContext {
+  const worst = new Map<Joint, Severity>();
+  for (const { joint, severity = "sore" } of client.joints) {
+    const now = worst.get(joint);
+    if (!now || SEVERITIES.indexOf(severity) > SEVERITIES.indexOf(now)) worst.set(joint, severity);
+  }
+  return {
+    equipment: client.equipment,
+    joints: [...worst].map(([joint, severity]) => ({ joint, severity })),
+    mass: client.mass,
+    alone: client.alone ?? false,
+    unwanted: new Set(client.unwanted),
+  };
+}
+
+/** how much of a strain a noted joint takes off the score; from which strain on it takes the setup out */
+const JOINT_FACTOR: Readonly<Record<Severity, number>> = { watch: 0.35, sore: 0.75, severe: 0.9 };
+const JOINT_OUT: Readonly<Record<Severity, number>> = { watch: Infinity, sore: 0.7, severe: 0.5 };
+
+/** the factors a score is made of, each 0 to 1 (tension may pass 1 where a setup beats the library) */
+export type FactorId = "tension" | "limiter" | CostId | "client";
+export const FACTORS: readonly FactorId[] = ["tension", "limiter", ...COSTS, "client"];
 
 export interface RankedRow {
   row: SurveyRow;
   exercise: Exercise;
   score: number;
-  /** place in the list from 1; rows within one point of the first with a place share it */
+  /** place in the list from 1; rows that the first of a place does not clearly beat share it */
   place: number;
   tied: boolean;
+  /** of the median over the bodies */
   tier: Tier;
-  /** share of varied bodies that put it in the same tier, and the span of their scores */
+  /** share of bodies that put it in the same tier, and the span of their scores */
   tierHolds: number;
   low: number;
   high: number;
-  criteria: Record<CriterionId, number>;
+  /** "along": the head comes along in an exercise that neither names it nor ends by it */
+  group: "main" | "along" | "out";
+  /** moved tension as the school counts it, over F0, and the best of the library */
+  tension: number;
+  best: number;
+  nearness: number;
+  costs: Record<CostId, number>;
+  factors: Record<FactorId, number>;
+  /** points that each factor takes off 100 */
+  points: Record<FactorId, number>;
+  strains: Partial<Record<Joint, number>>;
   because: Because;
   /** null, or why it is out; it stays visible */
   out: string | null;
 }
 
-const clamp = (x: number) => Math.max(0, Math.min(1, x));
+/** a setup in which the head does too little, and how much of what it does at best */
+export interface NotFor {
+  row: SurveyRow;
+  exercise: Exercise;
+  share: number;
+}
 
-function criteriaOf(
-  view: BodyView,
+/** costs of a cheap exercise: what stands for the best where the library has only dear ones */
+const EASY = 0.75;
+/** a head that comes along is at most this: Strong */
+const ALONG_MOST = 84;
+const MOST_TENSION = 1.25;
+/** share of bodies in which the first of a place has to be ahead; points where only one body is known */
+const AHEAD = 0.77;
+const APART = 1;
+const DEFAULT_MASS = 75;
+
+interface Draft {
+  at: number;
+  row: SurveyRow;
+  exercise: Exercise;
+  along: boolean;
+  costs: Record<CostId, number>;
+  costProduct: number;
+  strains: Partial<Record<Joint, number>>;
+  /** by body, the asked one first */
+  tension: number[];
+  nearness: number[];
+}
+
+const median = (list: readonly number[]): number => {
+  const sorted = [...list].sort((a, b) => a - b);
+  const middle = (sorted.length - 1) / 2;
+  return (sorted[Math.floor(middle)]! + sorted[Math.ceil(middle)]!) / 2;
+};
+
+/** rows of the survey that are for a head: it moves there at least a share of the tension that it moves at its best */
+export function listedFor(survey: Pick<Survey, "rows">, headId: string): SurveyRow[] {
+  const index = indexOf(survey);
+  return index.rows.filter((r, i) => r.view.feasible && shareOfBest(index, headId, i) >= LISTED);
+}
+
+/** setups in which a head works too little, most first */
+export function notFor(survey: Survey, headId: string, exercises: ReadonlyMap<string, Exercise>): NotFor[] {
+  const index = indexOf(survey);
+  return index.rows
+    .flatMap((row, i): NotFor[] => {
+      const share = shareOfBest(index, headId, i);
+      const exercise = exercises.get(row.exerciseId);
+      return exercise && row.view.heads[headId] && share < LISTED ? [{ row, exercise, share }] : [];
+    })
+    .sort((a, b) => b.share - a.share);
+}
+
+function draftsOf(
+  index: SurveyIndex,
   headId: string,
   muscle: string,
-  exercise: Exercise,
-  joints: readonly Joint[],
-): Record<CriterionId, number> | null {
-  const m = view.heads[headId];
-  if (!view.feasible || !m) return null;
-  const allElasticity = view.limiters.reduce((s, l) => s + l.elasticity, 0);
-  const mine = view.limiters.find((l) => l.muscle === muscle)?.elasticity ?? 0;
-  const { stated } = exercise;
-  const strain = Math.max(
-    ...Object.entries(exercise.joints).map(([joint, load]) => load * (joints.includes(joint as Joint) ? 1 : 0.6)),
-    0,
-  );
-  return {
-    function: clamp(m.function / WHOLE_FUNCTION),
-    limiter: allElasticity > 0 ? clamp(mine / allElasticity) : 0,
-    stretchReached: clamp(m.stretchReached),
-    // half by the share in the long half, half by how long: a head that is long throughout would otherwise never differ
-    stretchLoad: clamp(0.5 * m.stretchShare + 0.5 * m.loadedLength),
-    shortLoad: clamp(m.thirds[0]),
-    range: clamp(m.rangeLoaded),
-    partialReserve: clamp(m.partialReserve - 1),
-    steadiness: clamp(0.6 * stated.steadiness + 0.4 * (view.engagedBy[muscle] ?? 0)),
-    time: clamp(1 - (stated.setupSeconds + stated.changeSeconds) / 100),
-    progression: clamp(1 - stated.loadStep / stated.usualLoad / 0.2),
-    joints: clamp(1 - strain),
-  };
-}
-
-function scoreOf(c: Record<CriterionId, number>, school: School): number {
-  let [sum, weights] = [0, 0];
-  for (const id of CRITERIA) {
-    sum += (school.weights[id] ?? 0) * c[id];
-    weights += school.weights[id] ?? 0;
+  w: Weights,
+  exercises: ReadonlyMap<string, Exercise>,
+  mass: number,
+): Draft[] {
+  const drafts = index.rows.flatMap((row, at): Draft[] => {
+    const exercise = exercises.get(row.exerciseId);
+    const m = row.view.heads[headId];
+    if (!exercise || !m || !row.view.feasible || shareOfBest(index, headId, at) < LISTED) return [];
+    const bodies: BodyView[] = [row.view, ...row.varied];
+    return [
+      {
+        at,
+        row,
+        exercise,
+        along: comesAlong(exercise, headId, endsOf(row.view, muscle), nearnessOf(row.view, headId, muscle)),
+        costs: {} as Draft["costs"],
+        costProduct: 1,
+        strains: strainsOf(index, row, exercise),
+        tension: bodies.map((v) => (v.feasible && v.heads[headId] ? tensionOf(v.heads[headId].slices, w) : 0)),
+        nearness: bodies.map((v) => (v.feasible ? nearnessOf(v, headId, muscle) : 0)),
+      },
+    ];
+  });
+  // nobody is called a helper in a list of helpers
+  if (drafts.filter((d) => !d.along).length < 2) for (const d of drafts) d.along = false;
+  const most = Math.max(1e-9, ...drafts.map((d) => index.moved[d.at]!));
+  for (const d of drafts) {
+    const moved = index.moved[d.at]! || 1;
+    d.costs = costsOf({
+      exercise: d.exercise,
+      view: d.row.view,
+      muscle,
+      strains: d.strains,
+      mass,
+      others: 1 - (index.movedBy[d.at]![muscle] ?? 0) / moved,
+      lacks: 1 - moved / most,
+    });
+    d.costProduct = COSTS.reduce((product, id) => product * (1 - w[id] * d.costs[id]), 1);
   }
-  return weights > 0 ? (100 * sum) / weights : 0;
+  return drafts;
 }
 
-/** whether an exercise does enough for a head to stand in its list */
-export function isFor(view: BodyView, headId: string): boolean {
-  const m = view.heads[headId];
-  if (!view.feasible || !m) return false;
-  const first = Math.max(...Object.values(view.heads).map((h) => h?.function ?? 0));
-  return m.shareOfAll >= LEAST_SHARE && m.function >= LEAST_OF_FIRST * first;
+/** the best tension and the best product in one body, over the library's own setups */
+function ceilings(drafts: readonly Draft[], index: SurveyIndex, body: number, headId: string, w: Weights) {
+  const own = drafts.filter((d) => !d.along && index.named[d.at] && d.tension.length > body);
+  const views = drafts.flatMap((d) => (body === 0 ? d.row.view : d.row.varied[body - 1])?.heads[headId] ?? []);
+  const best = Math.max(1e-9, ...own.map((d) => d.tension[body]!), views[0] ? leastBest(views[0], w) : 0);
+  const product = (d: Draft) =>
+    Math.min(MOST_TENSION, d.tension[body]! / best) * (1 - w.limiter * (1 - d.nearness[body]!)) * d.costProduct;
+  const easy = Math.max(0, ...own.map((d) => d.costProduct));
+  return { best, product, top: Math.max(1e-9, ...own.map(product), EASY * (easy || 1)) };
 }
 
+/** what a client's noted joints take off, and the reason where they take it out */
+function forClient(strains: Draft["strains"], joints: RankingContext["joints"]) {
+  let factor = 1;
+  let out: string | null = null;
+  for (const { joint, severity } of joints) {
+    const strain = strains[joint] ?? 0;
+    factor *= 1 - JOINT_FACTOR[severity] * strain;
+    if (strain >= JOINT_OUT[severity]) out ??= `too much for the ${JOINT_NAMES[joint]}`;
+  }
+  return { factor, out };
+}
+
+function outOf(
+  d: Draft,
+  muscle: string,
+  { contested }: Edition,
+  { equipment, joints, alone, unwanted }: RankingContext,
+): string | null {
+  const missing = equipment ? d.exercise.equipment.filter((e) => !equipment.includes(e)) : [];
+  if (missing.length) return `needs ${missing.map(equipmentName).join(" and ")}`;
+  if (alone && d.exercise.stated.helper) return "needs a helper";
+  if (unwanted?.has(d.exercise.id)) return "not wanted";
+  const said = contested.find((c) => c.exercise === d.exercise.id && c.muscle === muscle)?.reason;
+  return said ?? forClient(d.strains, joints).out;
+}
+
+/** points that factors take off 100 together, shared out by their logarithms */
+function pointsOf(factors: Record<FactorId, number>, score: number): Record<FactorId, number> {
+  const log = (id: FactorId) => -Math.log(Math.max(1e-6, Math.min(1, factors[id])));
+  const all = FACTORS.reduce((sum, id) => sum + log(id), 0);
+  const lost = Math.max(0, 100 - score);
+  return Object.fromEntries(FACTORS.map((id) => [id, all > 0 ? (lost * log(id)) / all : 0])) as Record<
+    FactorId,
+    number
+  >;
+}
+
+const weightsFor = ({ school, strength }: Edition, { goal }: RankingContext): Weights =>
+  goal ? towards(school.weights, strength, goal) : school.weights;
+
+/** rows of a head's list with their scores by body, in the order of the survey */
+export function scoredRows(
+  survey: Pick<Survey, "rows">,
+  headId: string,
+  edition: Edition,
+  exercises: ReadonlyMap<string, Exercise>,
+  context: RankingContext,
+) {
+  const head = findHead(headId);
+  if (!head) throw new RangeError(`no head called ${headId}`);
+  const w = weightsFor(edition, context);
+  const index = indexOf(survey);
+  const drafts = draftsOf(index, headId, head.muscle, w, exercises, context.mass ?? DEFAULT_MASS);
+  const bodies = Math.max(0, ...drafts.map((d) => d.tension.length));
+  const tops = Array.from({ length: bodies }, (_, b) => ceilings(drafts, index, b, headId, w));
+  return drafts.map((d) => {
+    const client = forClient(d.strains, context.joints);
+    const scores = d.tension.map((_, b) => {
+      const score = (100 * client.factor * tops[b]!.product(d)) / tops[b]!.top;
+      return d.along ? Math.min(ALONG_MOST, score) : score;
+    });
+    const score = scores[0]!;
+    const tier = tierOf(median(scores), edition);
+    const out = outOf(d, head.muscle, edition, context);
+    const factors = {
+      tension: Math.min(MOST_TENSION, d.tension[0]! / tops[0]!.best),
+      limiter: 1 - w.limiter * (1 - d.nearness[0]!),
+      client: client.factor,
+      ...Object.fromEntries(COSTS.map((id) => [id, 1 - w[id] * d.costs[id]])),
+    } as Record<FactorId, number>;
+    return {
+      row: d.row,
+      exercise: d.exercise,
+      score,
+      scores,
+      tier,
+      tierHolds: scores.filter((s) => tierOf(s, edition) === tier).length / scores.length,
+      low: Math.min(...scores),
+      high: Math.max(...scores),
+      group: out ? "out" : d.along ? "along" : "main",
+      tension: d.tension[0]!,
+      best: tops[0]!.best,
+      nearness: d.nearness[0]!,
+      costs: d.costs,
+      factors,
+      points: pointsOf(factors, score),
+      strains: d.strains,
+      out,
+    } as const;
+  });
+}
+
+/**
+ * @returns main rows best first, then heads that come along, then what is out with its reason
+ * @throws RangeError for a head that is not known
+ */
 export function rankHead(
   survey: Survey,
   headId: string,
@@ -97,63 +299,50 @@ export function rankHead(
   exercises: ReadonlyMap<string, Exercise>,
   context: RankingContext,
 ): RankedRow[] {
-  const head = heads.find((h) => h.id === headId);
-  const { school, contested } = edition;
-  if (!head) throw new RangeError(`no head called ${headId}`);
-  const drafts = survey.rows.flatMap((row) => {
-    const exercise = exercises.get(row.exerciseId);
-    if (!exercise) return [];
-    const c = criteriaOf(row.view, headId, head.muscle, exercise, context.joints);
-    const m = row.view.heads[headId];
-    if (!c || !m || !isFor(row.view, headId)) return [];
-    const score = scoreOf(c, school);
-    const scores = row.varied
-      .map((v) => criteriaOf(v, headId, head.muscle, exercise, context.joints))
-      .map((x) => (x ? scoreOf(x, school) : 0));
-    const tier = tierOf(score, edition);
-    const sorted = [...scores].sort((a, b) => a - b);
-    const missing = context.equipment ? exercise.equipment.filter((e) => !context.equipment!.includes(e)) : [];
-    return [
-      {
-        row,
-        exercise,
-        score,
-        tier,
-        tierHolds: scores.length ? scores.filter((s) => tierOf(s, edition) === tier).length / scores.length : 1,
-        low: Math.min(score, sorted[0] ?? score),
-        high: Math.max(score, sorted[sorted.length - 1] ?? score),
-        criteria: c,
-        out: missing.length
-          ? `needs ${missing.map(equipmentName).join(" and ")}`
-          : (contested.find((c) => c.exercise === exercise.id && c.muscle === head.muscle)?.reason ?? null),
-      },
-    ];
-  });
-  const group = (d: { out: string | null }) => (d.out ? 1 : 0);
-  drafts.sort((a, b) => group(a) - group(b) || b.score - a.score);
-  const medians = Object.fromEntries(
-    CRITERIA.map((id) => {
-      const values = drafts.map((d) => d.criteria[id]).sort((a, b) => a - b);
-      return [id, values[Math.floor(values.length / 2)] ?? 0];
-    }),
-  ) as Record<CriterionId, number>;
+  const rows = scoredRows(survey, headId, edition, exercises, context);
+  const w = weightsFor(edition, context);
+  const order = { main: 0, along: 1, out: 2 } as const;
+  rows.sort((a, b) => order[a.group] - order[b.group] || b.score - a.score);
   let place = 0;
-  let leader = Infinity;
-  return drafts.map((d, i) => {
-    const tied = i > 0 && group(d) === 0 && leader - d.score < 1;
+  let leader: (typeof rows)[number] | null = null;
+  const because = becauseOf(rows, headId, w);
+  const niche = edition.tiers.find((t) => t.id === "niche")?.from ?? 0;
+  return rows.map(({ scores, ...r }, i) => {
+    const tied = leader !== null && leader.group === r.group && r.group !== "out" && r.score >= niche && !ahead();
     if (!tied) {
       place = i + 1;
-      leader = d.score;
+      leader = rows[i]!;
     }
-    return {
-      ...d,
-      place,
-      tied,
-      because: becauseOf(d.criteria, medians, school, (id) => said(id, d.row.view, headId, d.exercise, context.joints)),
-    };
+    return { ...r, place, tied, because: because[i]! };
+
+    function ahead(): boolean {
+      const [first, own] = [leader!.scores, scores];
+      const n = Math.min(first.length, own.length);
+      if (n < 2) return first[0]! - own[0]! >= APART;
+      let wins = 0;
+      for (let b = 0; b < n; b++) if (first[b]! > own[b]!) wins++;
+      return wins / n >= AHEAD;
+    }
   });
 }
 
+/** which tier each school of the edition gives a setup: where a choice is a matter of schools */
+export function acrossSchools(
+  survey: Survey,
+  headId: string,
+  edition: Edition,
+  exercises: ReadonlyMap<string, Exercise>,
+  context: RankingContext,
+): ReadonlyMap<string, { school: string; tier: Tier; score: number; place: number }[]> {
+  const all = new Map<string, { school: string; tier: Tier; score: number; place: number }[]>();
+  for (const school of edition.schools)
+    for (const r of rankHead(survey, headId, { ...edition, school }, exercises, context)) {
+      const list = all.get(r.row.setupKey) ?? [];
+      list.push({ school: school.id, tier: r.tier, score: r.score, place: r.place });
+      all.set(r.row.setupKey, list);
+    }
+  return all;
+}
 export const equipmentName = (id: string): string =>
   ({
     cable: "a cable",

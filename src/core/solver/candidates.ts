@@ -6,20 +6,25 @@ import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { effortCredit, groupCredit } from "#core/planning/dose";
+import { spinePoints } from "#core/planning/check-cover";
 import { bandOf, groups, type Group } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
 import { setSeconds } from "#core/planning/minutes";
 import { prescribe } from "#core/planning/prescribe";
 import type { Prescription } from "#core/planning/program";
 import { SORE } from "#core/planning/swap";
-import { rankHead } from "#core/ranking/rank";
+import { refusalsOf, techniques, techniqueSeconds } from "#core/planning/techniques";
+import { contextOf, rankHead } from "#core/ranking/rank";
 
 export type PlannedFor = Pick<
   ClientInput,
   "priorities" | "level" | "joints" | "equipment" | "unit" | "units" | "mass" | "stature"
->;
+> &
+  Partial<Pick<ClientInput, "alone" | "unwanted">>;
 
 export interface Candidate {
+  /** setup, and the technique where it is planned with one */
+  key: string;
   row: SurveyRow;
   exercise: Exercise;
   /** a line of it with its usual sets; its id is to be given where it is used */
@@ -48,6 +53,55 @@ export interface Candidate {
   /** watched parts it counts for, and the group whose long length it loads; indices */
   watches: number[];
   long: number | null;
+  /** done with a technique: at most two a day are */
+  technique: boolean;
+}
+
+/** a planned line's candidate: with its technique where the planner knows that one, else plain; -1 where it has none */
+export function candidateOf({ candidates }: Pick<Field, "candidates">, p: Prescription): number {
+  const own = p.technique ? candidates.findIndex((c) => c.key === `${p.setupKey} ${p.technique!.id}`) : -1;
+  return own >= 0 ? own : candidates.findIndex((c) => c.key === p.setupKey);
+}
+
+/** what techniques may be planned: none, all that the planner knows, or only where a line has it already */
+export type TechniqueUse = "none" | "all";
+
+/** the same with a technique on its last set, wherever no figure forbids it */
+function withTechniques(
+  c: Candidate,
+  client: PlannedFor,
+  standing: ReadonlySet<string>,
+  use: TechniqueUse,
+): Candidate[] {
+  if (c.compound && use === "none" && standing.size === 0) return [];
+  const set = setSeconds(c.line);
+  const allowed = techniques.filter(
+    (t) =>
+      t.planned &&
+      (standing.has(`${c.row.setupKey} ${t.id}`) ||
+        (use === "all" &&
+          refusalsOf(t, { exercise: c.exercise, view: c.row.view, client, line: c.line, easier: null }).length === 0)),
+  );
+  // where the load can be dropped nobody waits for clusters
+  const drops = allowed.some((t) => t.id === "drop-set");
+  return allowed
+    .filter((t) => !(t.id === "rest-pause" && drops && !standing.has(`${c.row.setupKey} rest-pause`)))
+    .map((t): Candidate => {
+      const line: Prescription = { ...c.line, technique: { id: t.id, easier: null } };
+      const long = t.credit >= 1;
+      const least = long ? 1 : 2;
+      return {
+        ...c,
+        key: `${c.row.setupKey} ${t.id}`,
+        line,
+        technique: true,
+        loss: c.loss - t.credit,
+        perLine: c.perLine + techniqueSeconds(line, set) / 60,
+        least,
+        most: Math.max(least, long ? 2 : Math.min(3, c.most)),
+        cost: c.cost + t.price / least,
+      };
+    });
 }
 
 /** a watched part of a group that has a priority */
@@ -65,15 +119,8 @@ export interface Field {
   out: { name: string; reason: string }[];
 }
 
-/** Nm at the low back that cost nothing, and that make a point more; most points a set */
-const SPINE = { free: 120, point: 60, most: 2.5 };
-/** kinds of exercise that load the back by lying or hanging on purpose */
-const NO_SPINE = new Set(["trunk", "carry"]);
 /** points of score from the best of a group down to where a setup is worth least */
-const QUALITY = { over: 35, least: 0.3, helper: 0.6, base: 0.45 };
-
-export const spinePoints = (view: Pick<BodyView, "spineMoment">, family: Exercise["family"]): number =>
-  NO_SPINE.has(family) ? 0 : Math.max(0, Math.min(SPINE.most, (view.spineMoment - SPINE.free) / SPINE.point));
+const QUALITY = { over: 70, least: 0.3, helper: 0.6, base: 0.45 };
 
 /** how finely its load can be set; and body weight alone, where something better is at hand */
 function loadability(exercise: Exercise, client: PlannedFor): number {
@@ -93,7 +140,8 @@ function gate(exercise: Exercise, view: BodyView, client: PlannedFor, banned: Re
   const missing = exercise.equipment.filter((e) => !(client.equipment as string[]).includes(e));
   if (!view.feasible) return "cannot be lifted in this body";
   if (missing.length) return `needs ${missing.join(" and ")}`;
-  if (banned.has(exercise.id)) return "not wanted";
+  if (banned.has(exercise.id) || client.unwanted?.includes(exercise.id)) return "not wanted";
+  if (client.alone && exercise.stated.helper) return "needs a helper";
   if (client.level === "beginner" && exercise.stated.skill >= 3) return "asks too much skill of a beginner";
   const sore = client.joints.find((j) => (exercise.joints[j.joint] ?? 0) >= 0.5);
   return sore ? `asks much of the ${sore.joint}` : null;
@@ -106,6 +154,7 @@ const ISOLATION_MOST = 3;
 /**
  * @param banned exercises that are not wanted
  * @param must setups that may stand in the week whatever the gates say: locked lines
+ * @param standing setups with the technique that they have now
  */
 export function fieldFor(
   survey: Survey,
@@ -114,6 +163,8 @@ export function fieldFor(
   exercises: ReadonlyMap<string, Exercise>,
   banned: ReadonlySet<string> = new Set(),
   must: ReadonlySet<string> = new Set(),
+  use: TechniqueUse = "none",
+  standing: ReadonlySet<string> = new Set(),
 ): Field {
   const { method } = edition;
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
@@ -167,6 +218,8 @@ export function fieldFor(
     const strained = Math.max(0, ...client.joints.map((j) => (exercise.joints[j.joint] ?? 0) - 0.3)) / 2;
     return [
       {
+        key: row.setupKey,
+        technique: false,
         row,
         exercise,
         line: { ...line, rest: Math.round(rest / 5) * 5 },
@@ -200,6 +253,8 @@ export function fieldFor(
       },
     ];
   });
+  if (use === "all" || standing.size > 0)
+    candidates.push(...candidates.flatMap((c) => withTechniques(c, client, standing, use)));
   return { groups: wanted, candidates, watches: watches.map(({ id, name, group }) => ({ id, name, group })), out };
 }
 
@@ -218,7 +273,7 @@ function bestScores(
   edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
 ) {
-  const context = { equipment: client.equipment, joints: client.joints.map((j) => j.joint) };
+  const context = contextOf(client);
   // the spread over varied bodies is not asked for here
   const bare: Survey = { ...survey, rows: survey.rows.map((r) => (r.varied.length ? { ...r, varied: [] } : r)) };
   return wanted.map((g) => {

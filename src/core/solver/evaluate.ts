@@ -2,7 +2,7 @@
  * What a week is worth and which rules it breaks, worked out plainly from its sets: the same sums as annealing and
  * proof, written a second time without any of their shortcuts.
  */
-import { effective, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
+import { effective, minutesOf, TECHNIQUES_A_DAY, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Evaluation {
   value: number;
@@ -151,6 +151,12 @@ function brokenBy(problem: WeekProblem, sets: Sets): string[] {
       of(length),
       room(length, () => 1),
       `day ${d + 1}: the same length,`,
+    );
+    const technique = (p: (typeof places)[number]) => (p.c.technique ? "technique" : null);
+    count(
+      of(technique),
+      room(technique, () => TECHNIQUES_A_DAY),
+      `day ${d + 1}:`,
     );
     const pattern = (p: (typeof places)[number]) => p.c.pattern;
     count(

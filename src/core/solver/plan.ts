@@ -13,7 +13,7 @@ import { SORE } from "#core/planning/swap";
 import { seededRandom } from "#core/random";
 import { anneal } from "#core/solver/anneal";
 import { chooseBands, type Slot } from "#core/solver/bands";
-import { fieldFor, reservesFor, type Field } from "#core/solver/candidates";
+import { candidateOf, fieldFor, reservesFor, type Field } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
 import type { Highs } from "#core/solver/mip";
 import { bestOrder } from "#core/solver/order";
@@ -35,7 +35,13 @@ export interface PlanAsk {
   /** leaving the week as it is costs; false: from nothing but what is locked */
   keep: boolean;
   pairs: boolean;
+  /** drop sets, clusters and partials where no figure forbids them */
+  techniques?: boolean;
+  /** share of the method's budget for the back */
   spine?: number;
+  /** exercises done lately; how many others are fine */
+  known?: readonly string[];
+  freshMost?: number;
   seed?: number;
   /** s for the proof */
   limit?: number;
@@ -99,7 +105,7 @@ const presentOf = ({ program, keep }: PlanAsk, field: Field): Present[] | null =
         d.blocks
           .flatMap((b) => b.prescriptions)
           .flatMap((p): Present[] => {
-            const candidate = field.candidates.findIndex((c) => c.row.setupKey === p.setupKey);
+            const candidate = candidateOf(field, p);
             return candidate < 0 || !(keep || p.locked)
               ? []
               : [{ candidate, day, sets: p.reserves.length, locked: p.locked }];
@@ -108,7 +114,11 @@ const presentOf = ({ program, keep }: PlanAsk, field: Field): Present[] | null =
 
 export function fieldOf(ask: PlanAsk, { survey, edition, exercises }: Judging): Field {
   const locked = new Set(prescriptionsOf(ask.program).flatMap((p) => (p.locked ? [p.setupKey] : [])));
-  return fieldFor(survey, ask.client, edition, exercises, new Set(ask.banned), locked);
+  const standing = new Set(
+    prescriptionsOf(ask.program).flatMap((p) => (p.technique ? [`${p.setupKey} ${p.technique.id}`] : [])),
+  );
+  const use = ask.techniques ? "all" : "none";
+  return fieldFor(survey, ask.client, edition, exercises, new Set(ask.banned), locked, use, standing);
 }
 
 export function problemFor(ask: PlanAsk, tools: Judging, field = fieldOf(ask, tools), given?: number[]): WeekProblem {
@@ -118,6 +128,7 @@ export function problemFor(ask: PlanAsk, tools: Judging, field = fieldOf(ask, to
     use: ask.use,
     ...(present ? { present } : {}),
     ...(ask.spine === undefined ? {} : { spine: ask.spine }),
+    ...(ask.freshMost === undefined ? {} : { known: new Set(ask.known), freshMost: ask.freshMost }),
     ...(given ? { given } : {}),
   });
 }
@@ -226,7 +237,7 @@ export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, set
     field.candidates.flatMap((candidate, k): PlannedLine[] => {
       const n = sets[k * D + d]!;
       if (n === 0) return [];
-      const there = standing[d]?.find((p) => p.setupKey === candidate.row.setupKey);
+      const there = standing[d]?.find((p) => candidateOf(field, p) === k);
       const line = there ?? candidate.line;
       const reserves = line.reserves.length === n ? line.reserves : reservesFor(line.reserves, n);
       return [{ candidate, prescription: { ...line, reserves }, locked: there?.locked ?? false }];

@@ -146,6 +146,9 @@ function termsOf(
   };
 }
 
+/** lines with a technique on one day */
+export const TECHNIQUES_A_DAY = 2;
+
 /** lines that fit a day: one in eight minutes and one more */
 const linesOf = (minutes: number) => Math.max(3, Math.min(9, Math.round(minutes / 8) + 1));
 

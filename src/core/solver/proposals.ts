@@ -1,6 +1,8 @@
 /** From the week as it stands to the planned one, as edits that can be taken or left one by one. */
 import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
-import type { Operation, Prescription, Program } from "#core/planning/program";
+import type { TechniqueId } from "#core/planning/limits";
+import type { Change, Operation, Prescription, Program } from "#core/planning/program";
+import { candidateOf } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
 import type { WeekPlan } from "#core/solver/plan";
 
@@ -10,7 +12,9 @@ const LAST = 50;
 export interface Proposal {
   /** the same from one look to the next */
   id: string;
-  kind: "add" | "take off" | "move" | "sets";
+  kind: "add" | "take off" | "move" | "sets" | "technique";
+  /** it is done with this in the end */
+  technique: TechniqueId | null;
   /** day it is on in the end, or was on before it went */
   dayId: string;
   name: string;
@@ -32,19 +36,21 @@ export interface Proposal {
 export function proposalsFor(program: Program, plan: WeekPlan, newId: () => string): Proposal[] {
   const { field, days } = plan.problem;
   const D = days.length;
-  const index = new Map(field.candidates.map((c, k) => [c.row.setupKey, k]));
+  const index = {
+    get: (p: Prescription): number | undefined => ((k) => (k < 0 ? undefined : k))(candidateOf(field, p)),
+  };
   const value = plan.evaluation.value;
   /** worth of the plan over the same with so many sets of a candidate on a day */
-  const worthOf = (changes: [setupKey: string, day: number, sets: number][]): number => {
+  const worthOf = (changes: [line: Prescription, day: number, sets: number][]): number => {
     const other = plan.sets.slice();
-    for (const [key, day, sets] of changes) {
-      const k = index.get(key);
+    for (const [line, day, sets] of changes) {
+      const k = index.get(line);
       if (k !== undefined) other[k * D + day] = sets;
     }
     return value - evaluate(plan.problem, other).value;
   };
-  const groupsOf = (setupKey: string): string[] => {
-    const c = field.candidates[index.get(setupKey) ?? -1];
+  const groupsOf = (line: Prescription): string[] => {
+    const c = field.candidates[index.get(line) ?? -1];
     return (c?.gives ?? [])
       .filter((g) => g.direct)
       .sort((a, b) => b.worth - a.worth)
@@ -71,13 +77,20 @@ export function proposalsFor(program: Program, plan: WeekPlan, newId: () => stri
     const sets = x.p.reserves.length;
     if (from) {
       kept.add(from);
-      const operations: Operation[] = [{ kind: "move", prescriptionId: from.p.id, dayId: dayId(x.day), index: LAST }];
-      if (from.p.reserves.length !== sets)
-        operations.push({ kind: "change", prescriptionId: from.p.id, change: { reserves: x.p.reserves } });
+      // the same day: only its technique is another
+      const stays = from.day === x.day;
+      const operations: Operation[] = stays
+        ? []
+        : [{ kind: "move", prescriptionId: from.p.id, dayId: dayId(x.day), index: LAST }];
+      const change: Change = {};
+      if (from.p.reserves.length !== sets) change.reserves = x.p.reserves;
+      if (from.p.technique?.id !== x.p.technique?.id) change.technique = x.p.technique;
+      if (Object.keys(change).length > 0) operations.push({ kind: "change", prescriptionId: from.p.id, change });
       x.p.id = from.p.id;
       changed.push({
-        id: `move ${from.p.id}`,
-        kind: "move",
+        id: `${stays ? "technique" : "move"} ${from.p.id}`,
+        kind: stays ? "technique" : "move",
+        technique: x.p.technique?.id ?? null,
         dayId: dayId(x.day),
         fromDayId: dayId(from.day),
         name: x.p.name,
@@ -85,10 +98,10 @@ export function proposalsFor(program: Program, plan: WeekPlan, newId: () => stri
         to: sets,
         operations,
         worth: worthOf([
-          [x.p.setupKey, x.day, 0],
-          [x.p.setupKey, from.day, from.p.reserves.length],
+          [x.p, x.day, 0],
+          [x.p, from.day, from.p.reserves.length],
         ]),
-        groups: groupsOf(x.p.setupKey),
+        groups: groupsOf(x.p),
       });
       continue;
     }
@@ -96,6 +109,7 @@ export function proposalsFor(program: Program, plan: WeekPlan, newId: () => stri
     added.push({
       id: `add ${x.p.id}`,
       kind: "add",
+      technique: x.p.technique?.id ?? null,
       dayId: dayId(x.day),
       name: x.p.name,
       from: 0,
@@ -109,8 +123,8 @@ export function proposalsFor(program: Program, plan: WeekPlan, newId: () => stri
           prescription: x.p,
         },
       ],
-      worth: worthOf([[x.p.setupKey, x.day, 0]]),
-      groups: groupsOf(x.p.setupKey),
+      worth: worthOf([[x.p, x.day, 0]]),
+      groups: groupsOf(x.p),
     });
   }
   for (const g of goes) {
@@ -118,13 +132,14 @@ export function proposalsFor(program: Program, plan: WeekPlan, newId: () => stri
     away.push({
       id: `take off ${g.p.id}`,
       kind: "take off",
+      technique: null,
       dayId: dayId(g.day),
       name: g.p.name,
       from: g.p.reserves.length,
       to: 0,
       operations: [{ kind: "remove", prescriptionId: g.p.id }],
-      worth: worthOf([[g.p.setupKey, g.day, g.p.reserves.length]]),
-      groups: groupsOf(g.p.setupKey),
+      worth: worthOf([[g.p, g.day, g.p.reserves.length]]),
+      groups: groupsOf(g.p),
     });
   }
   for (const x of planned) {
@@ -133,13 +148,14 @@ export function proposalsFor(program: Program, plan: WeekPlan, newId: () => stri
     changed.push({
       id: `sets ${x.p.id}`,
       kind: "sets",
+      technique: x.p.technique?.id ?? null,
       dayId: dayId(x.day),
       name: x.p.name,
       from: s.p.reserves.length,
       to: x.p.reserves.length,
       operations: [{ kind: "change", prescriptionId: x.p.id, change: { reserves: x.p.reserves } }],
-      worth: worthOf([[x.p.setupKey, x.day, s.p.reserves.length]]),
-      groups: groupsOf(x.p.setupKey),
+      worth: worthOf([[x.p, x.day, s.p.reserves.length]]),
+      groups: groupsOf(x.p),
     });
   }
   return [...away, ...changed, ...added];

@@ -1,7 +1,7 @@
 /** The same week as a mixed-integer program: how far the best found is from the best possible. */
 import { evaluate } from "#core/solver/evaluate";
 import { draft, modelOf, type Draft, type Highs } from "#core/solver/mip";
-import type { Sets, WeekProblem } from "#core/solver/problem";
+import { TECHNIQUES_A_DAY, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Mip {
   draft: Draft;
@@ -251,6 +251,10 @@ function countRows(problem: WeekProblem, m: Draft, inDay: InDay): void {
       rule(same, Math.max(1, ...same.map(({ k }) => terms[candidates[k]!.lead]!.sameKind)));
     for (const same of by(list, (k) => candidates[k]!.length)) rule(same, 1);
     for (const same of by(list, (k) => candidates[k]!.pattern)) rule(same, 1);
+    rule(
+      list.filter(({ k }) => candidates[k]!.technique),
+      TECHNIQUES_A_DAY,
+    );
   });
   const all = inDay.flat();
   for (const same of by(all, String)) rule(same, 2);

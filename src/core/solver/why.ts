@@ -1,6 +1,7 @@
 /** Why a line stands in a week: what the week would lose without it, and what the next best in its place is worth. */
 import { placeOf } from "#core/planning/edit";
 import { boardOf } from "#core/solver/board";
+import { candidateOf } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
 import { fieldOf, pairedMinutes, problemFor, type Judging, type PlanAsk } from "#core/solver/plan";
 import type { WeekProblem } from "#core/solver/problem";
@@ -31,7 +32,7 @@ export function whyLine(ask: PlanAsk, tools: Judging, prescriptionId: string): W
   const { candidates, groups } = problem.field;
   const D = problem.days.length;
   const day = problem.days.findIndex((d) => d.id === place.day.id);
-  const k = candidates.findIndex((c) => c.row.setupKey === place.prescription.setupKey);
+  const k = candidateOf(problem.field, place.prescription);
   if (!sets || day < 0 || k < 0 || sets[k * D + day] === 0) return null;
   const n = sets[k * D + day]!;
   const now = evaluate(problem, sets);

@@ -37,6 +37,8 @@ export const snapshotPrescriptionSchema = z.strictObject({
   harder: alternativeSchema.nullable(),
   /** every joint that pain can be told of, those that this exercise works first */
   joints: z.array(z.enum(JOINTS)),
+  /** how its sets are done beside the plain way, in words for the client */
+  doing: z.array(z.string()),
   note: z.string(),
   cues: z.array(z.string()),
   cautions: z.array(z.string()),
@@ -59,7 +61,7 @@ export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(2),
+  version: z.literal(3),
   /** what its program was planned with, and what its next targets follow from */
   edition: z.string().max(80),
   programId: z.uuid(),

@@ -11,6 +11,7 @@ import { compileModel } from "#core/mechanics/compile";
 import type { Model } from "#core/mechanics/model";
 import { dayMinutes } from "#core/planning/minutes";
 import type { Prescription, Program } from "#core/planning/program";
+import { doingOf } from "#core/planning/structures";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
 
 /** a little from the side, so that both arms can be told apart */
@@ -139,6 +140,7 @@ function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
     changeSeconds: p.changeSeconds,
     bodyLoad: p.bodyLoad,
     harder: p.harder,
+    doing: doingOf(p),
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
     ...sheetOf(p.exerciseId, p.values, lead, model),
@@ -158,7 +160,7 @@ export function buildSnapshot(
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 2,
+    version: 3,
     edition: program.edition,
     programId: program.id,
     programVersion,

@@ -19,7 +19,7 @@ const rights = (role: string, database: string) => `
   grant usage on schema public, gryn to ${role}, ${KEEPER};
   revoke all on all functions in schema gryn from public;
   grant execute on all functions in schema gryn to ${role}, ${KEEPER};
-  grant select, insert, update, delete on client, program, load_bound, job, client_mechanics to ${role};
+  grant select, insert, update, delete on client, program, load_bound, job, client_mechanics, judgement to ${role};
   grant select, insert on program_edit, hand_over, entry, report, audit, mechanics to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};

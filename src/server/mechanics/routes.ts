@@ -7,7 +7,7 @@ import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import { becauseText } from "#core/ranking/because";
-import { rankHead, type RankedRow } from "#core/ranking/rank";
+import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
 import { auditLook } from "#server/audit";
 import { findClient } from "#server/clients/routes";
 import type { Database } from "#server/database/database";
@@ -58,14 +58,13 @@ export function mechanicsRoutes(database: Database): Router {
     });
     // in the order of the library, so that equal scores stand as they do on a page
     const rows = keys.flatMap((k) => known.get(k) ?? []);
-    const context = { equipment: client.equipment, joints: client.joints.map((j) => j.joint) };
     const survey = { modelVersion: MODEL_VERSION, rows };
     response.json({
       modelVersion: MODEL_VERSION,
       edition: CURRENT_EDITION.id,
       known: known.size,
       of: keys.length,
-      rows: rankHead(survey, head.id, CURRENT_EDITION, exercises, context).map(shown),
+      rows: rankHead(survey, head.id, CURRENT_EDITION, exercises, contextOf(client)).map(shown),
     });
   });
   return router;

@@ -44,12 +44,18 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
 
 export const firstProgram = (newId: () => string, clientId: string, days: number): Program => ({
   format: "gryn-program",
-  version: 4,
+  version: 5,
   edition: CURRENT_EDITION.id,
   id: newId(),
   clientId,
   name: "First block",
-  days: Array.from({ length: days }, (_, i) => ({ id: newId(), name: `Day ${i + 1}`, date: null, blocks: [] })),
+  days: Array.from({ length: days }, (_, i) => ({
+    id: newId(),
+    name: `Day ${i + 1}`,
+    date: null,
+    week: "A",
+    blocks: [],
+  })),
 });
 
 export const insertProgram = (tx: Transaction, practiceId: string, program: Program) =>

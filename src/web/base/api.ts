@@ -79,7 +79,7 @@ const marks = new Map<string, { mark: string; log: Answer<"log"> }>();
 export const api = createApi({
   reducerPath: "api",
   baseQuery: query,
-  tagTypes: ["session", "clients", "client", "handOver", "log", "program", "people", "account", "audit"],
+  tagTypes: ["session", "clients", "client", "handOver", "log", "program", "people", "account", "audit", "judgements"],
   endpoints: (build) => ({
     session: build.query<Answer<"session">, void>({ query: () => "/session", providesTags: ["session"] }),
     signIn: build.mutation<Answer<"signIn">, Body<"signIn">>({
@@ -207,6 +207,15 @@ export const api = createApi({
     audit: build.query<Answer<"audit">, { before?: string; client?: string }>({
       query: (params) => ({ url: "/audit", params }),
       providesTags: ["audit"],
+    }),
+    judgements: build.query<Answer<"judgements">, void>({ query: () => "/judgements", providesTags: ["judgements"] }),
+    judge: build.mutation<Answer<"judge">, { id: string; judgement: Body<"judge"> }>({
+      query: ({ id, judgement }) => ({ url: `/judgements/${id}`, method: "PUT", body: judgement }),
+      invalidatesTags: (r) => (r ? ["judgements"] : []),
+    }),
+    unjudge: build.mutation<Answer<"unjudge">, string>({
+      query: (id) => ({ url: `/judgements/${id}`, method: "DELETE", body: {} }),
+      invalidatesTags: (r) => (r ? ["judgements"] : []),
     }),
     lookAtInvitation: build.mutation<Answer<"lookAtInvitation">, Body<"lookAtInvitation">>({
       query: (body) => ({ url: "/join/look", method: "POST", body }),

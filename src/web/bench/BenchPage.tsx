@@ -11,20 +11,26 @@ import type { HeadSeries } from "#core/mechanics/recording";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { bodyOf } from "../mechanics/useSurvey";
+import { PutOnDay } from "../planning/PutOnDay";
 import { ChosenLoad } from "./ChosenLoad";
 import { CurvePlots } from "./CurvePlots";
 import { Differences, Facts, inWords } from "./Facts";
 import { FigureSheet } from "./FigureSheet";
 import { Parameters } from "./Parameters";
+import { Questions } from "./Questions";
 import { useAddressValues, useAnalysis } from "./useBench";
 import { useHandles } from "./useHandles";
 import { useSpread } from "./useSpread";
 
 const muscleOf = (head: string) => heads.find((h) => h.id === head)!.muscle;
 
-/** the head under the lens: the one asked for where it works, else one the exercise is for, else any that works */
-const lensOn = (active: readonly HeadSeries[], asked: string | null, exercise: Exercise | undefined) =>
-  (active.find((h) => h.id === asked) ?? active.find((h) => exercise?.targets.includes(h.muscle)) ?? active[0])?.id;
+/** the head under the lens: the one asked for, even where it hardly works, else one the exercise is for, else any */
+const lensOn = (
+  all: readonly HeadSeries[],
+  active: readonly HeadSeries[],
+  asked: string | null,
+  exercise: Exercise | undefined,
+) => (all.find((h) => h.id === asked) ?? active.find((h) => exercise?.targets.includes(h.muscle)) ?? active[0])?.id;
 
 /** heads drawn beside the chosen one: those of its muscle, until the coach picks others */
 function besideIt(active: readonly HeadSeries[], headId: string | undefined, picked: string | null): string[] {
@@ -34,6 +40,33 @@ function besideIt(active: readonly HeadSeries[], headId: string | undefined, pic
 }
 
 const isHead = (id: string | null): id is string => heads.some((h) => h.id === id);
+
+/** why it cannot be lifted, where it cannot */
+const CannotBe = ({ analysis }: { analysis: Analysis | null }) =>
+  analysis && !analysis.feasible ? (
+    <p className="notice warn" role="alert">
+      This setup cannot be lifted as it stands. {analysis.warnings[0]}
+    </p>
+  ) : null;
+
+/** where the head asked for does little, or nothing at all */
+function HardlyWorks({ analysis, headId, asked }: { analysis: Analysis; headId: string; asked: string | null }) {
+  const own = analysis.heads.find((h) => h.id === headId);
+  if (isHead(asked) && asked !== headId)
+    return (
+      <p className="notice small" role="status">
+        {headTitle(asked)} has no part in this exercise. Shown is {headTitle(headId).toLowerCase()}, which has.
+      </p>
+    );
+  if (!own || own.metrics) return null;
+  const most = own.activation.reduce((m, a) => Math.max(m, a), 0);
+  return (
+    <p className="notice small" role="status">
+      {headTitle(headId)} hardly works in this exercise: at most {Math.round(100 * most)} % of its strength, under a
+      tenth over the rep.
+    </p>
+  );
+}
 
 export default function BenchPage() {
   const { exercise: id = "overhead-cable-extension" } = useParams();
@@ -57,7 +90,7 @@ export default function BenchPage() {
   const asked = params.get("head");
   const besides = params.get("with");
   const active = useMemo(() => analysis?.heads.filter((h) => h.metrics) ?? [], [analysis]);
-  const headId = lensOn(active, asked, exercise);
+  const headId = lensOn(analysis?.heads ?? [], active, asked, exercise);
   const others = useMemo(() => besideIt(active, headId, besides), [active, headId, besides]);
 
   if (!exercise) return <Empty title="There is no such exercise in the library" />;
@@ -75,12 +108,7 @@ export default function BenchPage() {
       <div className="headline">
         <div>
           <h1>{setupName(exercise, values)}</h1>
-          {analysis && headId && asked !== headId && isHead(asked) && (
-            <p className="notice small" role="status">
-              {headTitle(asked)} hardly works in this exercise: under a tenth of its strength. Shown is{" "}
-              {headTitle(headId).toLowerCase()}, which does.
-            </p>
-          )}
+          {analysis && headId && <HardlyWorks analysis={analysis} headId={headId} asked={asked} />}
           {analysis && headId && <p className="words">{inWords(analysis, headId)}</p>}
         </div>
         <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>
@@ -89,11 +117,7 @@ export default function BenchPage() {
       </div>
       {error && <Failed what="This setup" reason={error} />}
       {!error && !analysis && <Loading what="the rep" />}
-      {analysis && !analysis.feasible && (
-        <p className="notice warn" role="alert">
-          This setup cannot be lifted as it stands. {analysis.warnings[0]}
-        </p>
-      )}
+      <CannotBe analysis={analysis} />
       {analysis && headId && (
         <div className="bench">
           <FigureSheet
@@ -122,7 +146,7 @@ export default function BenchPage() {
               exercise={exercise}
               onExercise={choose}
               headId={headId}
-              heads={active.map((h) => h.id)}
+              heads={[...new Set([headId, ...active.map((h) => h.id)])]}
               onHead={(v) => set("head", v)}
               values={values}
               onValue={setValue}
@@ -145,6 +169,7 @@ export default function BenchPage() {
               >
                 {pinned ? "Unpin" : "Pin to compare"}
               </Button>
+              <PutOnDay client={client} exercise={exercise} values={values} head={headId} line={params.get("line")} />
               <Button size="small" onClick={() => setValues(() => defaultValues(exercise))}>
                 Reset
               </Button>
@@ -169,6 +194,17 @@ export default function BenchPage() {
             ))}
           </aside>
         </div>
+      )}
+      {analysis && headId && (
+        <Questions
+          key={`${exercise.id} ${headId}`}
+          exercise={exercise}
+          values={values}
+          headId={headId}
+          heads={active.map((h) => h.id)}
+          body={body}
+          onValues={(next) => setValues(() => next)}
+        />
       )}
     </>
   );

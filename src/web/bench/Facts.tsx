@@ -4,6 +4,7 @@ import type { Analysis } from "#core/mechanics/analyse";
 import type { SupportKind } from "#core/mechanics/support";
 import { JOINT_WORDS } from "#core/mechanics/turning";
 import type { HeadMetrics } from "#core/mechanics/metrics";
+import { phasesOf } from "#core/bench/phases";
 import { Term } from "../base/Term";
 import { Grain } from "../base/Grain";
 import { bandOf, isDecided, SPREAD_BODIES, type Spread } from "./useSpread";
@@ -43,6 +44,9 @@ const METRICS: readonly { name: string; at: string; value: (m: HeadMetrics) => n
       text: (v) => `${fixed(v, 2)} ×`,
     },
   ];
+
+/** those that decide first; the others on asking */
+const FIRST: ReadonlySet<string> = new Set(["loaded-length", "stretch-share", "share-of-all-work"]);
 
 /** kg over the usual load up to which it is worth saying what would give way under the body */
 const WORTH_SAYING = 2;
@@ -90,55 +94,81 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
     .sort((a, b) => b[1] - a[1])
     .filter(([, v]) => v >= 0.15)
     .slice(0, 3);
+  const told = (list: typeof METRICS) =>
+    list.map(({ name, at, value, text }) => {
+      const band = bandOf(spread, headId, value, value(m));
+      return (
+        <Fragment key={at}>
+          <dt>
+            <Term at={at}>{name}</Term>
+          </dt>
+          <dd>
+            {band && text(band.low) !== text(band.high) && (
+              <span className="among" title={`Among ${SPREAD_BODIES} varied bodies`}>
+                {text(band.low).replace(/ [%×]$/, "")}–{text(band.high)}
+              </span>
+            )}{" "}
+            {text(value(m))}
+          </dd>
+        </Fragment>
+      );
+    });
   return (
     <>
       <Grain metrics={m} width={248} height={52} />
-      <dl className="facts">
-        {METRICS.map(({ name, at, value, text }) => {
-          const band = bandOf(spread, headId, value, value(m));
-          return (
-            <Fragment key={at}>
+      <dl className="facts">{told(METRICS.filter((x) => FIRST.has(x.at)))}</dl>
+      <details className="more-facts">
+        <summary>Length and load</summary>
+        <dl className="facts">{told(METRICS.filter((x) => !FIRST.has(x.at)))}</dl>
+      </details>
+      <details className="more-facts">
+        <summary>Joints, wrist and back</summary>
+        <dl className="facts">
+          {levers.map(([joint, v]) => (
+            <Fragment key={joint}>
               <dt>
-                <Term at={at}>{name}</Term>
+                <Term at="torque-beside">{`Torque at the ${joint}`}</Term>
               </dt>
-              <dd>
-                {band && text(band.low) !== text(band.high) && (
-                  <span className="among" title={`Among ${SPREAD_BODIES} varied bodies`}>
-                    {text(band.low).replace(/ [%×]$/, "")}–{text(band.high)}
-                  </span>
-                )}{" "}
-                {text(value(m))}
-              </dd>
-            </Fragment>
-          );
-        })}
-        {levers.map(([joint, v]) => (
-          <Fragment key={joint}>
-            <dt>
-              <Term at="torque-beside">{`Torque at the ${joint}`}</Term>
-            </dt>
-            <dd>{fixed(v, 2)}</dd>
-          </Fragment>
-        ))}
-        {analysis.demands
-          .filter((d) => d.what !== "grip" && d.ratio >= 0.05)
-          .map((d) => (
-            <Fragment key={d.what}>
-              <dt>
-                <Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())}, of what it has`}</Term>
-              </dt>
-              <dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd>
+              <dd>{fixed(v, 2)}</dd>
             </Fragment>
           ))}
-        {analysis.spine && (
-          <>
-            <dt>
-              <Term at="compression">Low back, body weights</Term>
-            </dt>
-            <dd>{fixed(analysis.spine.compression, 1)}</dd>
-          </>
-        )}
-      </dl>
+          {analysis.demands
+            .filter((d) => d.what !== "grip" && d.ratio >= 0.05)
+            .map((d) => (
+              <Fragment key={d.what}>
+                <dt>
+                  <Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())}, of what it has`}</Term>
+                </dt>
+                <dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd>
+              </Fragment>
+            ))}
+          {analysis.spine && (
+            <>
+              <dt>
+                <Term at="compression">Low back, body weights</Term>
+              </dt>
+              <dd>{fixed(analysis.spine.compression, 1)}</dd>
+            </>
+          )}
+        </dl>
+      </details>
+      <details className="more-facts">
+        <summary>Who works when</summary>
+        <dl className="facts">
+          {phasesOf(analysis).map(({ phase, muscles }) => (
+            <Fragment key={phase}>
+              <dt>{phase.replace(/^./, (c) => c.toUpperCase())}</dt>
+              <dd className="phase">
+                {muscles
+                  .slice(0, 3)
+                  .filter((x) => x.share >= 0.05)
+                  .map((x) => `${muscleName(x.muscle).toLowerCase()} ${percent(x.share)}`)
+                  .join(", ")}
+              </dd>
+            </Fragment>
+          ))}
+        </dl>
+      </details>
       <Stands analysis={analysis} usual={usual.load} unit={usual.meaning} />
     </>
   );

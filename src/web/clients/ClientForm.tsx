@@ -5,7 +5,8 @@ import { LOADED, PRIORITIES, UNITS, type Client, type ClientInput, type Unit } f
 import { clientInput } from "#core/clients/schema";
 import { groups } from "#core/planning/groups";
 import { EQUIPMENT } from "#core/exercises/format";
-import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
+import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
+import { library } from "#core/exercises/library";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { startPriorities } from "#core/planning/starts";
 import { equipmentName } from "#core/ranking/rank";
@@ -222,7 +223,7 @@ export function ClientForm({
           return (
             <div
               key={i}
-              style={{ display: "grid", gridTemplateColumns: "120px 100px 1fr auto", gap: 8, marginBottom: 6 }}
+              style={{ display: "grid", gridTemplateColumns: "120px 100px 120px 1fr auto", gap: 8, marginBottom: 6 }}
             >
               <Select
                 aria-label="Joint"
@@ -235,6 +236,12 @@ export function ClientForm({
                 value={j.side}
                 onChange={(v) => change({ side: v })}
                 options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))}
+              />
+              <Select
+                aria-label="How bad"
+                value={j.severity}
+                onChange={(v) => change({ severity: v })}
+                options={SEVERITIES.map((x) => ({ value: x, label: x }))}
               />
               <Input
                 aria-label="What was noted"
@@ -258,11 +265,37 @@ export function ClientForm({
         <Button
           size="small"
           style={{ justifySelf: "start" }}
-          onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", note: "" }])}
+          onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }])}
         >
           Note a joint
         </Button>
+        {input.joints.length > 0 && (
+          <p className="small quiet">
+            To watch takes a little off what strains the joint, sore much, severe leaves it out. Pain that is sharp or
+            new belongs to a licensed professional.
+          </p>
+        )}
       </fieldset>
+      <div className="field third">
+        <span className="label">Help</span>
+        <Checkbox checked={input.alone} onChange={(e) => set("alone", e.target.checked)}>
+          trains alone
+        </Checkbox>
+      </div>
+      {field(
+        "unwanted",
+        "Exercises that are not wanted",
+        <Select
+          id="client-unwanted"
+          mode="multiple"
+          value={input.unwanted}
+          onChange={(v) => set("unwanted", v)}
+          optionFilterProp="label"
+          placeholder="none"
+          options={library.map((e) => ({ value: e.id, label: e.name }))}
+        />,
+        "two-thirds",
+      )}
       {!isNew && input.daysPerWeek !== value.daysPerWeek && (
         <p className="notice small wide" role="status">
           The week keeps its days and what is on them. The checks count with {input.daysPerWeek} a week from now on; add

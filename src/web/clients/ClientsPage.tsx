@@ -26,6 +26,8 @@ const blank: ClientInput = {
   equipment: ["dumbbell", "bench"],
   priorities: startPriorities(DAYS, MINUTES, CURRENT_EDITION.method),
   joints: [],
+  alone: false,
+  unwanted: [],
   cleared: false,
   note: "",
   consent: null,

@@ -1,6 +1,10 @@
 /** Asks the worker and hands back promises; an ask that is aborted is dropped and never answered late. */
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
+import type { Easier } from "#core/planning/techniques";
+import type { Relief } from "#core/bench/felt";
+import type { Search } from "#core/bench/find";
+import type { Sweep } from "#core/bench/sweep";
 import type { Survey } from "#core/mechanics/survey";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
 import type { ClientStrength, LiftedSet } from "#core/training/client-strength";
@@ -97,4 +101,55 @@ export async function askChosen(
   const a = await ask({ kind: "chosen", setup, body, load }, "live", signal);
   if (a.kind !== "chosen") throw new Error("unexpected answer");
   return a.set;
+}
+
+/** positions of the same exercise in which the same load is easier */
+export async function askEasier(
+  setup: SetupAsk,
+  body: Body,
+  head: string | null,
+  signal?: AbortSignal,
+): Promise<Easier[]> {
+  const a = await ask({ kind: "easier", setup, body, head }, "live", signal);
+  if (a.kind !== "easier") throw new Error("unexpected answer");
+  return a.positions;
+}
+
+/** what numbers do while a parameter goes through its range */
+export async function askSweep(
+  asked: Omit<Extract<Ask, { kind: "sweep" }>, "id" | "kind">,
+  signal?: AbortSignal,
+): Promise<Sweep> {
+  const a = await ask({ kind: "sweep", ...asked }, "live", signal);
+  if (a.kind !== "sweep") throw new Error("unexpected answer");
+  return a.sweep;
+}
+
+/** the best setup for an aim, on a thread of its own that is ended when it is given up; tells the share that is done */
+export function askBest(
+  asked: Omit<Extract<Ask, { kind: "find" }>, "id" | "kind">,
+  tell: (share: number) => void,
+  signal: AbortSignal,
+): Promise<Search> {
+  const worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module", name: "mechanics, search" });
+  return new Promise<Search>((resolve, reject) => {
+    signal.addEventListener("abort", () => reject(new DOMException("dropped", "AbortError")));
+    worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+      if (data.kind === "progress") tell(data.share);
+      else if (data.kind === "find") resolve(data.search);
+      else reject(new Error(data.kind === "failed" ? data.reason : "unexpected answer"));
+    };
+    worker.onerror = (e) => reject(new Error(e.message || "The mechanics worker stopped."));
+    worker.postMessage({ id: 0, kind: "find", ...asked } satisfies Ask);
+  }).finally(() => worker.terminate());
+}
+
+/** what of a setup takes work from a muscle that is felt instead of the head it is for */
+export async function askFelt(
+  asked: Omit<Extract<Ask, { kind: "felt" }>, "id" | "kind">,
+  signal?: AbortSignal,
+): Promise<{ now: number; reliefs: Relief[] }> {
+  const a = await ask({ kind: "felt", ...asked }, "live", signal);
+  if (a.kind !== "felt") throw new Error("unexpected answer");
+  return { now: a.now, reliefs: a.reliefs };
 }

@@ -1,5 +1,9 @@
 /** What the page and its web worker say to each other. */
 import type { Analysis } from "#core/mechanics/analyse";
+import type { Easier } from "#core/planning/techniques";
+import type { Relief } from "#core/bench/felt";
+import type { Aim, Bounds, Search } from "#core/bench/find";
+import type { Quantity, Sweep } from "#core/bench/sweep";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
@@ -15,6 +19,18 @@ export type Ask =
   | { id: number; kind: "survey"; setups: SetupAsk[]; body: Body; bodies: number }
   | { id: number; kind: "strength"; body: Body; sets: LiftedSet[]; setups: SetupAsk[] }
   | { id: number; kind: "chosen"; setup: SetupAsk; body: Body; load: ChosenLoad }
+  | { id: number; kind: "easier"; setup: SetupAsk; body: Body; head: string | null }
+  | {
+      id: number;
+      kind: "sweep";
+      setup: SetupAsk;
+      body: Body;
+      parameter: string;
+      asked: { head: string; quantity: Quantity }[];
+      points: number;
+    }
+  | { id: number; kind: "felt"; setup: SetupAsk; body: Body; head: string; muscle: string }
+  | { id: number; kind: "find"; setup: SetupAsk; body: Body; head: string; aim: Aim; bounds: Bounds }
   | { id: number; kind: "drop" };
 
 export type Answer =
@@ -22,4 +38,9 @@ export type Answer =
   | { id: number; kind: "survey"; survey: Survey }
   | { id: number; kind: "strength"; strength: ClientStrength }
   | { id: number; kind: "chosen"; set: ChosenSet | null }
+  | { id: number; kind: "easier"; positions: Easier[] }
+  | { id: number; kind: "sweep"; sweep: Sweep }
+  | { id: number; kind: "felt"; now: number; reliefs: Relief[] }
+  | { id: number; kind: "progress"; share: number }
+  | { id: number; kind: "find"; search: Search }
   | { id: number; kind: "failed"; reason: string };

@@ -3,7 +3,7 @@ import { bodyOf as roundedBody } from "#core/clients/client";
 import { library } from "#core/exercises/library";
 import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
-import { isFor } from "#core/ranking/rank";
+import { listedFor } from "#core/ranking/rank";
 import { askSurvey } from "./analyst";
 import type { SetupAsk } from "./messages";
 
@@ -41,7 +41,7 @@ async function surveyFor(
   );
   const base: Survey = { modelVersion: parts[0]!.modelVersion, rows: parts.flatMap((s) => s.rows) };
   give(base);
-  const rows = headId ? base.rows.filter((r) => isFor(r.view, headId)) : [];
+  const rows = headId ? listedFor(base, headId) : [];
   if (rows.length === 0) return;
   const spread = await askSurvey(
     rows.map((r) => ({ exerciseId: r.exerciseId, values: r.values })),

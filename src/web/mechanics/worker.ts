@@ -6,6 +6,10 @@ import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
+import { feltElsewhere } from "#core/bench/felt";
+import { findBest } from "#core/bench/find";
+import { sweep } from "#core/bench/sweep";
+import { easierPositions } from "#core/planning/techniques";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
 import type { Answer, Ask, SetupAsk } from "./messages";
@@ -41,6 +45,27 @@ function answer(ask: Ask): Answer | null {
           ...(ask.samples ? { samples: ask.samples } : {}),
         }),
       };
+    if (ask.kind === "easier") {
+      const { exercise, values } = setupFor(ask.setup);
+      const positions = easierPositions(modelFor(ask.body), exercise, values, ask.head);
+      return { id: ask.id, kind: "easier", positions };
+    }
+    if (ask.kind === "sweep") {
+      const { exercise, values } = setupFor(ask.setup);
+      const told = sweep(modelFor(ask.body), exercise, values, ask.parameter, ask.asked, ask.points);
+      return { id: ask.id, kind: "sweep", sweep: told };
+    }
+    if (ask.kind === "felt") {
+      const { exercise, values } = setupFor(ask.setup);
+      const told = feltElsewhere(modelFor(ask.body), exercise, values, ask.head, ask.muscle);
+      return { id: ask.id, kind: "felt", ...told };
+    }
+    if (ask.kind === "find") {
+      const { exercise } = setupFor(ask.setup);
+      const tell = (share: number) => postMessage({ id: ask.id, kind: "progress", share } satisfies Answer);
+      const search = findBest(modelFor(ask.body), exercise, ask.head, ask.aim, ask.bounds, tell);
+      return { id: ask.id, kind: "find", search };
+    }
     if (ask.kind === "strength")
       return { id: ask.id, kind: "strength", strength: clientStrength(ask.body, ask.sets, ask.setups) };
     if (ask.kind === "chosen")

@@ -1,7 +1,7 @@
 /** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
 import { Button, Dropdown, Input, Modal } from "antd";
 import { useState } from "react";
-import { DAYS_MOST } from "#core/planning/limits";
+import { WEEK_DAYS_MOST } from "#core/planning/limits";
 import { daySchema, type Day, type Operation, type Program } from "#core/planning/program";
 import { newId } from "../../page/newId";
 
@@ -30,7 +30,7 @@ export function DayMenu({
 }) {
   const [naming, setNaming] = useState(false);
   const at = program.days.indexOf(day);
-  const full = program.days.length >= DAYS_MOST;
+  const full = program.days.length >= WEEK_DAYS_MOST;
   const add = (made: Day, index: number) => {
     edit({ kind: "add-day", index, day: made });
     onDay(made.id);
@@ -55,7 +55,10 @@ export function DayMenu({
       label: "One more day",
       disabled: full,
       onClick: () =>
-        add({ id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] }, program.days.length),
+        add(
+          { id: newId(), name: `Day ${program.days.length + 1}`, date: null, week: program.days[0]!.week, blocks: [] },
+          program.days.length,
+        ),
     },
     {
       key: "remove",

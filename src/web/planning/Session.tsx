@@ -20,7 +20,10 @@ import { windowTop, inKg } from "#core/training/progression";
 import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";
 import { withClient } from "../base/open-client";
+import { findStructure } from "#core/planning/structures";
+import { findTechnique } from "#core/planning/techniques";
 import { Alternatives } from "./Alternatives";
+import { Doing } from "./Doing";
 import { Swap } from "./Swap";
 import type { Strength } from "../mechanics/useStrength";
 import { dayText, plain } from "../../page/locale";
@@ -111,6 +114,24 @@ function Cues({ p }: { p: Prescription }) {
   );
 }
 
+/** a lock, a technique, and sets that are not all alike */
+function DoneWith({ p }: { p: Prescription }) {
+  const words = [
+    p.technique && findTechnique(p.technique.id).name,
+    p.structure !== "straight" && findStructure(p.structure).name.toLowerCase(),
+  ].filter(Boolean);
+  return (
+    <>
+      {p.locked && <span className="small quiet"> locked</span>}
+      {words.length > 0 && (
+        <div className="small" style={{ color: "var(--fjord)" }}>
+          {words.join(", ")}
+        </div>
+      )}
+    </>
+  );
+}
+
 interface LineProps extends Omit<SessionProps, "selected"> {
   p: Prescription;
   block: Block;
@@ -125,6 +146,7 @@ function Line(props: LineProps) {
   const [reason, setReason] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [swapping, setSwapping] = useState(false);
+  const [doing, setDoing] = useState(false);
   /** what cannot be right is said here and not sent; the typed value stays where it is */
   const change = (c: Change) => {
     const parsed = changeSchema.safeParse(c);
@@ -145,7 +167,7 @@ function Line(props: LineProps) {
     />
   );
   const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
-  const bench = `/bench/${p.exerciseId}?${new URLSearchParams(Object.entries(p.values).map(([k, v]) => [k, String(v)]))}`;
+  const bench = `/bench/${p.exerciseId}?${new URLSearchParams([...Object.entries(p.values).map(([k, v]) => [k, String(v)]), ["line", p.id]])}`;
   const suggested =
     (p.load && p.load.value > 0) || p.bodyLoad > 0
       ? windowTop(p.reps.low, p.reserves[0]!, (p.load ? inKg(p.load) : 0) + p.bodyLoad, inKg(p.loadStep), method)
@@ -185,6 +207,7 @@ function Line(props: LineProps) {
           disabled: !next || next.prescriptions.length > 1,
           onClick: () => next && edit({ kind: "pair", blockId: block.id, withBlockId: next.id }),
         },
+    { key: "technique", label: "Technique, and how the load goes", onClick: () => setDoing(true) },
     { key: "why", label: "Why this?", disabled: !onWhy, onClick: () => onWhy?.(p) },
     { key: "swap", label: "Swap for another", disabled: p.locked, onClick: () => setSwapping(true) },
     { key: "busy", label: `When it is busy (${p.alternatives.length})`, onClick: () => setBusy(true) },
@@ -193,7 +216,14 @@ function Line(props: LineProps) {
   ];
   return (
     <>
-      <tr data-selected={selected} onFocus={() => onSelect(p.id)}>
+      <tr
+        data-selected={selected}
+        // a button that is pressed with the mouse must not move away under it when the cues open and close
+        onFocus={(e) =>
+          (!(e.target instanceof HTMLButtonElement) || e.target.matches(":focus-visible")) && onSelect(p.id)
+        }
+        onClick={() => onSelect(p.id)}
+      >
         <td style={{ width: "27%" }}>
           <div style={{ display: "flex", gap: 6 }}>
             {block.prescriptions.length > 1 && (
@@ -208,7 +238,7 @@ function Line(props: LineProps) {
               <Link to={withClient(bench, client.id)} style={{ color: "var(--ink)", fontWeight: 600 }}>
                 {p.name}
               </Link>
-              {p.locked && <span className="small quiet"> locked</span>}
+              <DoneWith p={p} />
               {findExercise(p.exerciseId)
                 ?.cautions.filter((c) => client.joints.some((j) => j.joint === c.joint))
                 .map((c) => (
@@ -360,6 +390,7 @@ function Line(props: LineProps) {
               onClose={() => setBusy(false)}
             />
           )}
+          {doing && <Doing p={p} client={client} onChange={change} onClose={() => setDoing(false)} />}
           {swapping && (
             <Swap
               p={p}

@@ -32,8 +32,8 @@ function against(row: RankedRow, own: RankedRow | undefined, head: string): stri
       `work ${Math.round(100 * o.function)} to ${Math.round(100 * m.function)} % of the reference`,
     ],
     [
-      (row.criteria.joints - own.criteria.joints) * 0.5,
-      row.criteria.joints > own.criteria.joints ? "easier on joints" : "harder on joints",
+      (own.costs.joints - row.costs.joints) * 0.5,
+      row.costs.joints < own.costs.joints ? "easier on joints" : "harder on joints",
     ],
   ];
   const named = lines.filter(([d]) => Math.abs(d) >= 0.03).sort(([a], [b]) => Math.abs(b) - Math.abs(a));

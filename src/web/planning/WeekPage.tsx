@@ -1,14 +1,18 @@
 /** The week loom: days across, groups and heads down, each set a grain; the checks answer at once. */
-import { Button } from "antd";
+import { Button, Dropdown, Segmented } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Client } from "#core/clients/client";
 import type { Survey } from "#core/mechanics/survey";
 import { exercises } from "#core/exercises/library";
-import { checkWeek, type Check, type SwapFor } from "#core/planning/check";
+import { checkWeek, type Check, type Known } from "#core/planning/check";
+import { swapForPart } from "#core/planning/check-cover";
 import { weekDose, type WeekDose } from "#core/planning/dose";
 import type { Operation, Prescription, Program } from "#core/planning/program";
-import { swapped, swapsFor } from "#core/planning/swap";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { WeekId } from "#core/planning/limits";
+import { partSwap, swapped, swapsFor } from "#core/planning/swap";
+import { hasWeekB, inWeek } from "#core/planning/weeks";
 import { CURRENT_EDITION, editionOf, type Edition } from "#core/edition/edition";
 import { message } from "../base/say";
 import { EditionContext } from "../base/edition";
@@ -30,6 +34,7 @@ import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
 import { useStrength, type Strength } from "../mechanics/useStrength";
 import { usePlan } from "./usePlan";
+import { SHEETS, WeekSheet, type SheetId } from "./WeekSheets";
 import { WhyThis } from "./WhyThis";
 import { PlanSheet } from "../solver/PlanSheet";
 import { usePlanner } from "../solver/usePlanner";
@@ -37,20 +42,30 @@ import { usePlanner } from "../solver/usePlanner";
 /** until a body is known */
 const NOBODY = bodyOf(null);
 
-/** the best other setup for what a line was chosen for, as one click */
-function useSwapFor(client: Client | null, survey: Survey | null, edition: Edition): SwapFor {
-  return useMemo(
-    () => (p) => {
-      const planned = survey?.rows.find((r) => r.setupKey === p.setupKey);
-      if (!client || !survey || !planned || p.locked) return null;
-      const [best] = swapsFor(p, planned, survey, client, edition, exercises).rows;
-      if (!best) return null;
-      const prescription = swapped(p, best, survey, client, edition.method, exercises, newId());
-      const operations = [{ kind: "swap", prescriptionId: p.id, prescription } as const];
-      return { kind: "swap", name: prescription.name, head: prescription.target ?? "", operations };
-    },
-    [client, survey, edition],
-  );
+/** what the client's body says of lines, and the best other setups for what they were chosen for, as one click */
+function useKnown(client: Client | null, whole: Program | null, survey: Survey | null, edition: Edition): Known {
+  return useMemo(() => {
+    if (!client || !survey || !whole) return {};
+    const rowOf = new Map(survey.rows.map((r) => [r.setupKey, r]));
+    const inWeek = new Set(prescriptionsOf(whole).map((p) => p.setupKey));
+    return {
+      whole,
+      viewOf: (p) => rowOf.get(p.setupKey)?.view ?? null,
+      swapFor: (p) => {
+        const planned = rowOf.get(p.setupKey);
+        if (!planned || p.locked) return null;
+        const [best] = swapsFor(p, planned, survey, client, edition, exercises).rows;
+        if (!best) return null;
+        const prescription = swapped(p, best, survey, client, edition.method, exercises, newId());
+        const operations = [{ kind: "swap", prescriptionId: p.id, prescription } as const];
+        return { kind: "swap", name: prescription.name, head: prescription.target ?? "", operations };
+      },
+      partFor: (p, part) => {
+        const next = partSwap(p, part, inWeek, survey, client, edition, exercises, newId());
+        return next && swapForPart(p, part.name, next);
+      },
+    };
+  }, [client, whole, survey, edition]);
 }
 
 function useUndoKeys(undo: () => void, redo: () => void): void {
@@ -97,13 +112,47 @@ function useWriting() {
   return { planner, writing, setWriting, preview: writing ? (planner.planned?.result?.program ?? null) : null };
 }
 
+/** says once why an edit was not taken */
+function useRefusal(plan: Plan | null): void {
+  const reason = plan?.save === "waiting" || plan?.save === "conflict" ? null : plan?.reason;
+  useEffect(() => {
+    if (reason) message.warning(reason, 5);
+  }, [reason]);
+}
+
+/** of two weeks that take turns the one that is open; `week` is null where there is one */
+function useOpenWeek(whole: Program | null) {
+  const [chosen, setWeek] = useState<WeekId>("A");
+  const two = whole !== null && hasWeekB(whole);
+  const week = two ? chosen : "A";
+  const program = useMemo(() => whole && inWeek(whole, week), [whole, week]);
+  const before = whole
+    ? Math.max(
+        0,
+        whole.days.findIndex((d) => d.week === week),
+      )
+    : 0;
+  /** places of days are counted within the week that is open */
+  const placed = (operations: Operation[]): Operation[] =>
+    operations.map((o) =>
+      (o.kind === "add-day" || o.kind === "move-day") && before > 0 ? { ...o, index: o.index + before } : o,
+    );
+  return { program, week: two ? chosen : null, setWeek, placed };
+}
+
 /** the checks of a week as it is shown */
-function useChecks(program: Program | null, client: Client | null, survey: Survey | null, edition: Edition) {
-  const swapFor = useSwapFor(client, survey, edition);
+function useChecks(
+  program: Program | null,
+  whole: Program | null,
+  client: Client | null,
+  survey: Survey | null,
+  edition: Edition,
+) {
+  const known = useKnown(client, whole, survey, edition);
   const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
   const checks = useMemo(
-    () => (program && dose && client ? checkWeek(program, client, edition.method, exercises, dose, swapFor) : []),
-    [program, dose, client, edition, swapFor],
+    () => (program && dose && client ? checkWeek(program, client, edition.method, exercises, dose, known) : []),
+    [program, dose, client, edition, known],
   );
   return { dose, checks };
 }
@@ -116,6 +165,10 @@ interface WeekLineProps {
   undo: () => void;
   redo: () => void;
   onWrite: () => void;
+  /** which of two weeks is open; null where there is one */
+  week: WeekId | null;
+  onWeek: (week: WeekId) => void;
+  onSheet: (sheet: SheetId) => void;
 }
 
 /** everything on it belongs to one client: another one's week begins anew, without what was open or planned here */
@@ -127,19 +180,17 @@ export default function WeekPage() {
 function Week({ id }: { id: string }) {
   const { client, unknown } = useOpenClient();
   const clients = api.useClientsQuery();
-  const { plan, program, failed, edit, undo, redo } = usePlan(client ? id : null);
+  const { plan, program: whole, failed, edit, undo, redo } = usePlan(client ? id : null);
+  const [sheet, setSheet] = useState<SheetId | null>(null);
+  const { program, week, setWeek, placed } = useOpenWeek(whole);
   const [dayId, setDayId] = useState<string | null>(null);
   const [selected, setSelected] = useState<string | null>(null);
-  const reason = plan?.save === "waiting" || plan?.save === "conflict" ? null : plan?.reason;
-
-  useEffect(() => {
-    if (reason) message.warning(reason, 5);
-  }, [reason]);
+  useRefusal(plan);
 
   useUndoKeys(undo, redo);
 
   const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client });
-  const strength = useStrength(client, program, log?.entries);
+  const strength = useStrength(client, whole, log?.entries);
   const { survey } = useSurvey(
     useMemo(() => (client ? bodyOf(client) : NOBODY), [client]),
     undefined,
@@ -147,7 +198,7 @@ function Week({ id }: { id: string }) {
   const { planner, writing, setWriting, preview } = useWriting();
   const shown = preview ?? program;
   const edition = program ? editionOf(program) : CURRENT_EDITION;
-  const { dose, checks } = useChecks(shown, client, survey, edition);
+  const { dose, checks } = useChecks(shown, preview ?? whole, client, survey, edition);
 
   useDayKeys(shown, dayId, setDayId);
   if (clients.isLoading) return <Loading what="the client" />;
@@ -160,9 +211,9 @@ function Week({ id }: { id: string }) {
       </Empty>
     );
   if (failed) return <Failed what="The week" reason="The server does not answer just now. It is tried again." />;
-  if (!client || !plan || !program || !shown || !dose) return <Loading what="the week" />;
+  if (!client || !plan || !whole || !program || !shown || !dose) return <Loading what="the week" />;
   // what is only looked at is not edited
-  const change = preview ? () => undefined : edit;
+  const change = preview ? () => undefined : (...operations: Operation[]) => edit(...placed(operations));
   return (
     <EditionContext value={edition}>
       <WeekLine
@@ -173,7 +224,23 @@ function Week({ id }: { id: string }) {
         undo={undo}
         redo={redo}
         onWrite={() => setWriting(true)}
+        week={week}
+        onWeek={setWeek}
+        onSheet={setSheet}
       />
+      {sheet && (
+        <WeekSheet
+          sheet={sheet}
+          client={client}
+          whole={whole}
+          program={program}
+          checks={checks}
+          survey={survey}
+          edition={edition}
+          edit={edit}
+          onClose={() => setSheet(null)}
+        />
+      )}
       <DaysNotice client={client} program={program} edit={edit} />
       <Recompute program={program} client={client} edit={edit} />
       {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
@@ -295,7 +362,7 @@ function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "p
     edit({
       kind: "add-day",
       index: program.days.length,
-      day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, blocks: [] },
+      day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, week: program.days[0]!.week, blocks: [] },
     });
   return (
     <p className="notice small" role="status">
@@ -311,7 +378,7 @@ function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "p
 }
 
 /** whose week it is, whether it is saved, and what is done with the whole of it */
-function WeekLine({ client, plan, program, edit, undo, redo, onWrite }: WeekLineProps) {
+function WeekLine({ client, plan, program, edit, undo, redo, onWrite, week, onWeek, onSheet }: WeekLineProps) {
   return (
     <div className="week-line">
       <h1>
@@ -320,11 +387,35 @@ function WeekLine({ client, plan, program, edit, undo, redo, onWrite }: WeekLine
       <span className="quiet">
         {client.daysPerWeek} days of {client.minutes} min
       </span>
+      {week && (
+        <Segmented
+          size="small"
+          aria-label="Which of the two weeks"
+          value={week}
+          onChange={onWeek}
+          options={[
+            { value: "A", label: "Week A" },
+            { value: "B", label: "Week B" },
+          ]}
+        />
+      )}
       <SaveMark plan={plan} />
       <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
         <Button onClick={onWrite} title="w">
           Write the week
         </Button>
+        <Dropdown
+          trigger={["click"]}
+          menu={{
+            items: (Object.keys(SHEETS) as SheetId[]).map((key) => ({
+              key,
+              label: SHEETS[key],
+              onClick: () => onSheet(key),
+            })),
+          }}
+        >
+          <Button>Ask the week</Button>
+        </Dropdown>
         <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">
           Undo
         </Button>

@@ -15,7 +15,7 @@ export interface Candidates extends Swaps {
 }
 
 /** the survey's row of a planned setup; a setup with values of its own is asked for apart */
-function usePlanned(p: Prescription, client: Client, survey: Survey | null): SurveyRow | undefined {
+export function usePlanned(p: Prescription, client: Client, survey: Survey | null): SurveyRow | undefined {
   const known = survey?.rows.find((r) => r.setupKey === p.setupKey);
   const [own, setOwn] = useState<{ key: string; row: SurveyRow | undefined } | null>(null);
   const missing = survey !== null && !known && exercises.has(p.exerciseId);

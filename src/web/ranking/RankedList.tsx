@@ -1,19 +1,25 @@
 import { Button } from "antd";
 import { Fragment, useCallback, useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
-import type { RankedRow } from "#core/ranking/rank";
-import { CRITERIA } from "#core/edition/schools";
+import type { Edition } from "#core/edition/edition";
+import { COSTS, type CostId, type Tier } from "#core/edition/schools";
+import type { acrossSchools, RankedRow, RankingContext } from "#core/ranking/rank";
+import { PLACE_WORDS, sessionPlace } from "#core/ranking/places";
+import { DEFAULT_BODY } from "#core/mechanics/model";
 import { becauseText } from "#core/ranking/because";
-import { expectedLoad, type LoadBelief } from "#core/training/client-strength";
+import { statementsOf } from "#core/validation/statements";
+import { expectedLoad } from "#core/training/client-strength";
 import type { Strength } from "../mechanics/useStrength";
-import { useEdition } from "../base/edition";
 import { withClient } from "../base/open-client";
 import { isTyping, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
 import { fixed, plain } from "../../page/locale";
+import { Argue } from "./Argue";
+import { CompareTable } from "./CompareTable";
+import type { Judgements } from "./useJudgements";
 
 const benchAddress = (row: RankedRow, headId: string, clientId: string | null) => {
   const q = new URLSearchParams(Object.entries(row.row.values).map(([k, v]) => [k, String(v)]));
@@ -24,21 +30,40 @@ const benchAddress = (row: RankedRow, headId: string, clientId: string | null) =
 /** a number stays with its unit where a line is broken */
 const kept = (sentence: string) => sentence.replaceAll(/(\d) (%|s\b)/g, "$1\u00a0$2");
 
-export function RankedList({
-  rows,
-  headId,
-  clientId,
-  survey,
-  strength,
-}: {
+interface RankedListProps {
   rows: RankedRow[];
   headId: string;
   clientId: string | null;
   survey: Survey;
   strength: Strength | null;
-}) {
+  /** where each row would stand with a weight that is being dragged */
+  would: ReadonlyMap<string, { place: number; score: number }> | null;
+  across: ReturnType<typeof acrossSchools> | null;
+  edition: Edition;
+  context: RankingContext;
+  judgements: Judgements;
+}
+
+/** rows that are compared at once */
+const COMPARED = 4;
+
+const GROUP = { main: "", along: "Comes along: not what ends these", out: "Out, for now" } as const;
+/** steps of tiers from which on another school is said to see it otherwise */
+const FLIPS = 2;
+
+/** the span of tiers over the schools, where they part by two and more */
+function flipsOf(r: RankedRow, across: RankedListProps["across"], { tiers }: Edition): string {
+  const steps = (across?.get(r.row.setupKey) ?? []).map((x) => tiers.findIndex((t) => t.id === x.tier.id));
+  const [best, worst] = [Math.min(...steps), Math.max(...steps)];
+  return worst - best >= FLIPS ? `Schools part: ${tiers[best]!.name} to ${tiers[worst]!.name.toLowerCase()}` : "";
+}
+
+export function RankedList(props: RankedListProps) {
+  const { rows, headId, clientId, survey, strength, would, across, edition, context, judgements } = props;
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
+  const [beside, setBeside] = useState<readonly string[]>([]);
+  const [comparing, setComparing] = useState(false);
   const navigate = useNavigate();
   const useFor = useRef<UseForHandle>(null);
   const body = useRef<HTMLTableSectionElement>(null);
@@ -74,6 +99,27 @@ export function RankedList({
   return (
     <>
       <UseFor ref={useFor} clientId={clientId} headId={headId} survey={survey} />
+      {beside.length > 0 && (
+        <p className="beside small" role="status">
+          Side by side: {beside.length} of {COMPARED}.{" "}
+          <Button size="small" disabled={beside.length < 2} onClick={() => setComparing(true)}>
+            Compare them
+          </Button>{" "}
+          <Button size="small" type="text" onClick={() => setBeside([])}>
+            None
+          </Button>
+        </p>
+      )}
+      {comparing && (
+        <CompareTable
+          rows={rows.filter((r) => beside.includes(r.row.setupKey))}
+          headId={headId}
+          survey={survey}
+          edition={edition}
+          context={context}
+          onClose={() => setComparing(false)}
+        />
+      )}
       <table className="ranked">
         <caption className="visually-hidden">
           Setups from best to worst. Arrow keys move, Enter shows criteria, u uses the row.
@@ -93,7 +139,12 @@ export function RankedList({
         </thead>
         <tbody ref={body}>
           {rows.map((r, i) => {
-            const newTier = r.out ? "Out, for now" : r.tier.name;
+            const newTier = GROUP[r.group] || r.tier.name;
+            const flips = r.group === "main" ? flipsOf(r, across, edition) : "";
+            const moved = judgements.overrides.find(
+              (j) => j.body.head === headId && j.body.setupKey === r.row.setupKey,
+            );
+            const next = would?.get(r.row.setupKey);
             const showTier = newTier !== tier;
             tier = newTier;
             const key = r.row.setupKey;
@@ -121,10 +172,24 @@ export function RankedList({
                     <div className="small quiet">
                       {r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}
                       {kept(becauseText(r.because))}
+                      {flips && <span className="flips"> {flips}.</span>}
                     </div>
+                    {moved && (
+                      <div className="small moved">
+                        {moved.by} holds it{" "}
+                        {edition.tiers.find((t) => t.id === moved.body.tier)?.name.toLowerCase() ?? moved.body.tier}:{" "}
+                        {moved.body.reason}
+                      </div>
+                    )}
                   </td>
                   <td>
                     <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>
+                      {next && Math.round(next.score) !== Math.round(r.score) && (
+                        <span className="would" title={`Would stand ${next.place}.`}>
+                          {next.place < i + 1 ? "↑" : next.place > i + 1 ? "↓" : ""}
+                          {next.place} · {Math.round(next.score)}{" "}
+                        </span>
+                      )}
                       {Math.round(r.score)}
                     </div>
                     <div className="score-band" aria-hidden>
@@ -159,8 +224,32 @@ export function RankedList({
                       <Detail
                         row={r}
                         headId={headId}
-                        belief={strength?.of({ exerciseId: r.exercise.id, values: r.row.values }) ?? null}
+                        strength={strength}
+                        context={context}
+                        across={across?.get(key) ?? []}
+                        edition={edition}
                         toBench={() => void navigate(benchAddress(r, headId, clientId))}
+                      />
+                      <div className="actions" style={{ marginTop: 0 }}>
+                        <Button
+                          size="small"
+                          disabled={!beside.includes(key) && beside.length >= COMPARED}
+                          aria-pressed={beside.includes(key)}
+                          onClick={() =>
+                            setBeside((now) => (now.includes(key) ? now.filter((k) => k !== key) : [...now, key]))
+                          }
+                        >
+                          {beside.includes(key) ? "Leave it out of the comparison" : "Put it side by side"}
+                        </Button>
+                      </div>
+                      <Argue
+                        row={r}
+                        rows={rows}
+                        headId={headId}
+                        survey={survey}
+                        edition={edition}
+                        context={context}
+                        judgements={judgements}
                       />
                     </td>
                   </tr>
@@ -181,26 +270,48 @@ const RESERVE = 2;
 interface DetailProps {
   row: RankedRow;
   headId: string;
-  belief: LoadBelief | null;
+  strength: Strength | null;
+  context: RankingContext;
+  across: readonly { school: string; tier: Tier; score: number }[];
+  edition: Edition;
   toBench: () => void;
 }
 
-function Detail({ row, headId, belief, toBench }: DetailProps) {
-  const { criteria, school } = useEdition();
-  const { weights } = school;
+const VERDICTS = {
+  agrees: "the model agrees",
+  contradicts: "the model contradicts it",
+  undecided: "undecided",
+} as const;
+
+const FACTOR_NAMES: Readonly<Record<"tension" | "limiter" | "client", string>> = {
+  tension: "Moved tension",
+  limiter: "Limiter",
+  client: "Client's joint",
+};
+
+function Detail({ row, headId, strength, context, across, edition, toBench }: DetailProps) {
+  const belief = strength?.of({ exerciseId: row.exercise.id, values: row.row.values }) ?? null;
+  const place = sessionPlace(row.exercise, context.mass ?? DEFAULT_BODY.mass, context.goal);
   const m = row.row.view.heads[headId]!;
   const percent = (x: number) => `${Math.round(100 * x)} %`;
   const expected = belief && expectedLoad(belief, REPS, RESERVE);
+  const factors = (["tension", "limiter", ...COSTS, "client"] as const).filter(
+    (id) => id === "tension" || id === "limiter" || row.factors[id] < 0.999,
+  );
+  const nameOf = (id: (typeof factors)[number]) =>
+    id in FACTOR_NAMES
+      ? FACTOR_NAMES[id as keyof typeof FACTOR_NAMES]
+      : edition.terms.find((t) => t.id === (id as CostId))!.name;
   return (
     <div className="detail">
       <div>
         <dl className="facts">
+          <dt>Moved tension, of its strength (best here {fixed(row.best, 2)})</dt>
+          <dd>{fixed(row.tension, 2)}</dd>
+          <dt>Of its own limit where the set sticks</dt>
+          <dd>{percent(row.nearness)}</dd>
           <dt>Loaded length (0 short, 1 long)</dt>
           <dd>{fixed(m.loadedLength, 2)}</dd>
-          <dt>Skew in its own range</dt>
-          <dd>{fixed(m.skew, 2)}</dd>
-          <dt>Bottom tension</dt>
-          <dd>{percent(m.bottomTension)}</dd>
           <dt>Tension short, middle, long third</dt>
           <dd>{m.thirds.map(percent).join(" · ")}</dd>
           <dt>Share of all work</dt>
@@ -228,40 +339,63 @@ function Detail({ row, headId, belief, toBench }: DetailProps) {
             Open on the bench
           </Button>
         </div>
+        <p className="small" style={{ marginTop: 8 }}>
+          In a session: {PLACE_WORDS[place.place]}{" "}
+          <span className="quiet">
+            ({Math.round(place.load)} kg moved, a step is {percent(place.step)} of it, {place.seconds} s to set up)
+          </span>
+        </p>
         {row.exercise.cautions.map((c) => (
           <p key={c.text} className="small" style={{ marginTop: 8 }}>
             Caution, {c.joint}: {c.text}
           </p>
         ))}
+        {statementsOf(row.exercise.id).map((s) => (
+          <p key={s.id} className="small" style={{ marginTop: 8 }}>
+            <span className="quiet">Heard: "{s.statement}"</span>{" "}
+            <Link to="/method/tables" title={s.id}>
+              {VERDICTS[s.verdict]}
+            </Link>
+            . {s.because}
+          </p>
+        ))}
         {row.row.varied.length > 0 && (
           <p className="small quiet" style={{ marginTop: 8 }}>
-            Stays {row.tier.name.toLowerCase()} in {percent(row.tierHolds)} of varied bodies; scores{" "}
-            {Math.round(row.low)} to {Math.round(row.high)}.
+            {row.tierHolds < 0.7 ? `May be ${row.tier.name.toLowerCase()}: so` : row.tier.name} in{" "}
+            {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.
           </p>
         )}
       </div>
-      <div className="criteria" role="table" aria-label="Criteria">
-        {CRITERIA.filter((id) => (weights[id] ?? 0) > 0)
-          .sort((a, b) => weights[b] - weights[a])
-          .map((id) => {
-            const info = criteria.find((c) => c.id === id)!;
-            return (
-              <div key={id} role="row" style={{ display: "contents" }}>
-                <span role="rowheader" title={info.about}>
-                  {info.name}
-                </span>
-                <span className="bar" role="cell" aria-hidden>
-                  <i style={{ width: `${100 * row.criteria[id]}%` }} />
-                </span>
-                <span className="number" role="cell">
-                  {percent(row.criteria[id])}
-                </span>
-                <span className="quiet small" role="cell">
-                  weight {weights[id]}, {info.source}
-                </span>
-              </div>
-            );
-          })}
+      <div>
+        <div className="criteria" role="table" aria-label="What the score is made of">
+          {factors.map((id) => (
+            <div key={id} role="row" style={{ display: "contents" }}>
+              <span role="rowheader" title={edition.terms.find((t) => t.id === id)?.about}>
+                {nameOf(id)}
+              </span>
+              <span className="bar" role="cell" aria-hidden>
+                <i style={{ width: `${Math.min(100, 100 * row.factors[id])}%` }} />
+              </span>
+              <span className="number" role="cell">
+                × {fixed(row.factors[id], 2)}
+              </span>
+              <span className="quiet small" role="cell">
+                {row.points[id] >= 0.5 ? `−${Math.round(row.points[id])} points` : ""}
+              </span>
+            </div>
+          ))}
+        </div>
+        {across.length > 1 && (
+          <p className="small" style={{ marginTop: 10 }}>
+            {across.map((x, i) => (
+              <span key={x.school}>
+                {i > 0 && " · "}
+                <span className="quiet">{edition.schools.find((s) => s.id === x.school)?.name}</span> {x.tier.name}{" "}
+                <span className="number">{Math.round(x.score)}</span>
+              </span>
+            ))}
+          </p>
+        )}
       </div>
     </div>
   );

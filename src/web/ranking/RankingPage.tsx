@@ -1,43 +1,109 @@
 /** Ranking: the setups for one head, best to worst, each with its grain and its because. */
-import { Checkbox } from "antd";
-import { Fragment, useMemo, useState } from "react";
+import { Checkbox, Select } from "antd";
+import { Fragment, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { findHead, muscles, REGIONS } from "#core/anatomy/anatomy";
-import { EQUIPMENT, type Joint } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/format";
 import { exercises } from "#core/exercises/library";
-import { equipmentName, headGroups, rankHead } from "#core/ranking/rank";
+import { groupOf } from "#core/planning/groups";
+import { fits, NARROWING_NAMES, type Narrowing } from "#core/ranking/narrow";
+import {
+  acrossSchools,
+  contextOf,
+  equipmentName,
+  headGroups,
+  notFor,
+  rankHead,
+  type RankingContext,
+} from "#core/ranking/rank";
+import type { Survey } from "#core/mechanics/survey";
 import { useEdition } from "../base/edition";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { useOwnStrength } from "../training/useOwnStrength";
 import { bodyOf, librarySetups, useSurvey } from "../mechanics/useSurvey";
+import { KeptRankings } from "./KeptRankings";
 import { RankedList } from "./RankedList";
+import { useJudgements } from "./useJudgements";
+import { Weighing, weightsOf, type Weighed } from "./Weighing";
 
-const NO_JOINTS: Joint[] = [];
+const WEIGHED = "gryn.weighed";
+const startWeighed = (schoolId: string): Weighed => {
+  try {
+    const kept = JSON.parse(sessionStorage.getItem(WEIGHED) ?? "") as Weighed;
+    if (typeof kept.schoolId === "string" && typeof kept.goal === "number") return kept;
+  } catch {
+    // nothing kept, or nothing of use
+  }
+  return { schoolId, goal: 0, weights: {} };
+};
+
+/** varied bodies say how sure a row is; while a weight is dragged nobody asks that */
+const bare = (survey: Survey): Survey => ({ ...survey, rows: survey.rows.map((r) => ({ ...r, varied: [] })) });
 
 export default function RankingPage() {
   const { head = "triceps-long" } = useParams();
   const [params, setParams] = useSearchParams();
   const { client, clientId } = useOpenClient();
   const edition = useEdition();
+  const judgements = useJudgements();
   const body = useMemo(() => bodyOf(client), [client]);
   const [showOut, setShowOut] = useState(true);
+  const [narrowed, setNarrowed] = useState<Narrowing[]>([]);
+  const [weighed, setWeighed] = useState(() => startWeighed(edition.school.id));
+  /** what the order stands by: behind `weighed` while something is dragged */
+  const [settled, setSettled] = useState(weighed);
   const chosen = params.get("equipment");
-  const equipment = useMemo(
-    () => (chosen !== null ? chosen.split(",").filter(Boolean) : (client?.equipment ?? [...EQUIPMENT])),
-    [chosen, client],
-  );
-  const joints = useMemo(() => client?.joints.map((j) => j.joint) ?? NO_JOINTS, [client]);
+  const context = useMemo((): RankingContext => {
+    const own = client ? contextOf(client) : { equipment: [...EQUIPMENT], joints: [] };
+    return { ...own, equipment: chosen !== null ? chosen.split(",").filter(Boolean) : own.equipment };
+  }, [chosen, client]);
+  const equipment = context.equipment ?? EQUIPMENT;
   const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
   const { survey, error, progress } = useSurvey(body, group?.id);
-  const rows = useMemo(
-    () => (survey && group ? rankHead(survey, group.id, edition, exercises, { equipment, joints }) : null),
-    [survey, group, edition, equipment, joints],
+  const schools = useMemo(() => [...edition.schools, ...judgements.schools], [edition, judgements.schools]);
+  const schoolOf = useCallback(
+    (w: Weighed) => {
+      const school = schools.find((s) => s.id === w.schoolId) ?? edition.school;
+      return { ...school, weights: weightsOf(school, w) };
+    },
+    [schools, edition],
+  );
+  const rows = useMemo(() => {
+    if (!survey || !group) return null;
+    const all = rankHead(survey, group.id, { ...edition, school: schoolOf(settled) }, exercises, {
+      ...context,
+      goal: settled.goal,
+    });
+    return narrowed.length ? all.filter((r) => fits(narrowed, r.exercise, r.row)) : all;
+  }, [survey, group, edition, schoolOf, settled, context, narrowed]);
+  const dragged = useDeferredValue(weighed);
+  const plain = useMemo(() => survey && bare(survey), [survey]);
+  /** where each row would stand with what is being dragged; null when nothing is */
+  const would = useMemo(() => {
+    if (!plain || !group || dragged === settled) return null;
+    const next = rankHead(plain, group.id, { ...edition, school: schoolOf(dragged) }, exercises, {
+      ...context,
+      goal: dragged.goal,
+    });
+    return new Map(next.map((r, i) => [r.row.setupKey, { place: i + 1, score: r.score }]));
+  }, [plain, group, edition, schoolOf, dragged, settled, context]);
+  const across = useMemo(
+    () => (plain && group ? acrossSchools(plain, group.id, { ...edition, schools }, exercises, context) : null),
+    [plain, group, edition, schools, context],
   );
   const strength = useOwnStrength(client, librarySetups);
   if (!group) return <Navigate to="/ranking/triceps-long" replace />;
   const info = findHead(group.id)!;
+  const cover = groupOf(group.id);
   const setEquipment = (list: string[]) => setParams((p) => (p.set("equipment", list.join(",")), p), { replace: true });
+  const weigh = (next: Weighed, done: boolean) => {
+    setWeighed(next);
+    if (!done) return;
+    setSettled(next);
+    sessionStorage.setItem(WEIGHED, JSON.stringify(next));
+  };
+  const school = schools.find((s) => s.id === weighed.schoolId) ?? edition.school;
   return (
     <div className="ranking">
       <aside>
@@ -89,6 +155,16 @@ export default function RankingPage() {
               {equipmentName(e).replace(/^an? /, "")}
             </Checkbox>
           ))}
+          <h3>Only what is</h3>
+          <Select
+            size="small"
+            mode="multiple"
+            aria-label="Only setups that are"
+            placeholder="anything"
+            value={narrowed}
+            onChange={setNarrowed}
+            options={NARROWING_NAMES.map((n) => ({ value: n, label: n }))}
+          />
           <Checkbox checked={showOut} onChange={(x) => setShowOut(x.target.checked)}>
             show what is out, and why
           </Checkbox>
@@ -103,28 +179,91 @@ export default function RankingPage() {
               {info.insertion}. {info.note}
             </p>
           </div>
-          <p className="small quiet" style={{ maxWidth: 330, textAlign: "right" }}>
-            School: <strong title={edition.school.about}>{edition.school.name}</strong>, for{" "}
+          <p className="small quiet" style={{ maxWidth: 300, textAlign: "right" }}>
+            For{" "}
             {client
-              ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg)`
+              ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg${client.joints.length ? `; ${client.joints.map((j) => `${j.joint} ${j.severity}`).join(", ")}` : ""}${client.alone ? "; trains alone" : ""})`
               : "the default body (175 cm, 75 kg, male-derived)"}
-            .
+            .{" "}
+            {cover && (
+              <>
+                <Link to={withClient(`/cover/${cover.id}`, clientId)}>The smallest set that covers it</Link>.{" "}
+              </>
+            )}
+            <span title={school.about}>{school.about.split(/\.\s/)[0]!.replace(/\.$/, "")}.</span>
           </p>
         </div>
+        <Weighing
+          edition={edition}
+          schools={schools}
+          school={school}
+          weighed={weighed}
+          onChange={weigh}
+          judgements={judgements}
+        />
         {error && <Failed what="The ranking" reason={error} />}
         {!error && !rows && <Loading what="the mechanics of every setup" done={progress} />}
-        {rows && rows.length === 0 && <Empty title="Nothing in the library does enough for this head" />}
-        {rows && rows.length > 0 && (
-          <RankedList
-            key={group.id}
-            headId={group.id}
-            rows={showOut ? rows : rows.filter((r) => !r.out)}
-            clientId={clientId}
-            survey={survey!}
-            strength={strength}
+        {rows && rows.length === 0 && (
+          <Empty
+            title={
+              narrowed.length
+                ? "Nothing in the list is all of that at once"
+                : "Nothing in the library does enough for this head"
+            }
           />
+        )}
+        {rows && rows.length > 0 && (
+          <>
+            <RankedList
+              key={group.id}
+              headId={group.id}
+              rows={showOut ? rows : rows.filter((r) => !r.out)}
+              would={would}
+              across={across}
+              edition={{ ...edition, schools, school: schoolOf(settled) }}
+              context={{ ...context, goal: settled.goal }}
+              clientId={clientId}
+              survey={survey!}
+              strength={strength}
+              judgements={judgements}
+            />
+            <NotFor survey={survey!} headId={group.id} />
+            <KeptRankings
+              headId={group.id}
+              rows={rows}
+              school={schoolOf(settled)}
+              goal={settled.goal}
+              body={body}
+              judgements={judgements}
+            />
+          </>
         )}
       </section>
     </div>
+  );
+}
+
+const SHOWN = 12;
+
+/** what is not for the head, with the number: a coach who looks for it finds why */
+function NotFor({ survey, headId }: { survey: Survey; headId: string }) {
+  const list = useMemo(() => notFor(survey, headId, exercises), [survey, headId]);
+  if (list.length === 0) return null;
+  return (
+    <details className="small not-for">
+      <summary>
+        Not for this head: {list.length} {list.length === 1 ? "setup" : "setups"} in which it does under 15 % of what it
+        does at best
+      </summary>
+      <ul className="plain-list">
+        {list.slice(0, SHOWN).map((r) => (
+          <li key={r.row.setupKey}>
+            {r.exercise.setups.find((s) => Object.entries(s.values).every(([k, v]) => r.row.values[k] === v))?.name ??
+              r.exercise.name}
+            : {Math.round(100 * r.share)} %
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }

@@ -10,6 +10,7 @@ import { Loading, NotFound } from "../base/states";
 
 const RankingPage = lazy(() => import("../ranking/RankingPage"));
 const BenchPage = lazy(() => import("../bench/BenchPage"));
+const CoverPage = lazy(() => import("../covering/CoverPage"));
 const ClientsPage = lazy(() => import("../clients/ClientsPage"));
 const WeekPage = lazy(() => import("../planning/WeekPage"));
 const MethodPage = lazy(() => import("../method/MethodPage"));
@@ -22,6 +23,7 @@ const Places = () => (
     <Route path="/" element={<Shell />}>
       <Route index element={<Navigate to="/ranking/triceps-long" replace />} />
       <Route path="ranking/:head?" element={<RankingPage />} />
+      <Route path="cover/:group?" element={<CoverPage />} />
       <Route path="bench/:exercise?" element={<BenchPage />} />
       <Route path="clients" element={<ClientsPage />} />
       <Route path="clients/:id" element={<ClientsPage />} />

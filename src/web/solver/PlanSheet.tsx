@@ -5,7 +5,9 @@ import type { Client } from "#core/clients/client";
 import { library } from "#core/exercises/library";
 import type { Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
+import { prescriptionsOf } from "#core/planning/edit";
 import { groupName } from "#core/planning/groups";
+import { findTechnique } from "#core/planning/techniques";
 import type { Operation, Program } from "#core/planning/program";
 import { taking, type Proposal } from "#core/solver/proposals";
 import { relaxationText, shortfall } from "#core/solver/relax";
@@ -55,6 +57,9 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const [banned, setBanned] = useState<string[]>([]);
   const [keep, setKeep] = useState(true);
   const [pairs, setPairs] = useState(true);
+  const [techniques, setTechniques] = useState(false);
+  const [spine, setSpine] = useState(1);
+  const [fresh, setFresh] = useState<number | null>(null);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [from, setFrom] = useState("");
   const first = useRef<HTMLButtonElement>(null);
@@ -68,7 +73,10 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
     setFrom(markOf(program));
     const days = daysOf(program, client.minutes, split);
     const whole = await withOwnSetups(survey, program, client);
-    start({ ask: { client, program, days, use, banned, keep, pairs }, survey: whole, edition: edition.id });
+    const known = [...new Set(prescriptionsOf(program).map((p) => p.exerciseId))];
+    const limits = { techniques, spine, ...(fresh === null ? {} : { known, freshMost: fresh }) };
+    const ask = { client, program, days, use, banned, keep, pairs, ...limits };
+    start({ task: "plan", ask, survey: whole, edition: edition.id });
   };
   const close = () => {
     forget();
@@ -130,9 +138,42 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
             options={library.map((e) => ({ value: e.id, label: e.name }))}
           />
         </label>
+        <label className="field inline">
+          Back
+          <Select
+            size="small"
+            aria-label="What the low back may carry"
+            value={spine}
+            onChange={setSpine}
+            popupMatchSelectWidth={false}
+            options={[
+              { value: 0.5, label: "half the budget" },
+              { value: 1, label: "the budget" },
+              { value: 1.5, label: "half as much again" },
+            ]}
+          />
+        </label>
+        {filled && (
+          <label className="field inline">
+            New
+            <Select
+              size="small"
+              aria-label="How many exercises may be new"
+              value={fresh ?? -1}
+              onChange={(v) => setFresh(v < 0 ? null : v)}
+              popupMatchSelectWidth={false}
+              options={[-1, 0, 2, 4, 8].map((v) => ({ value: v, label: v < 0 ? "any" : `at most ${v}` }))}
+            />
+          </label>
+        )}
         <Checkbox checked={pairs} onChange={(e) => setPairs(e.target.checked)}>
           pairs
         </Checkbox>
+        {client.level === "trained" && (
+          <Checkbox checked={techniques} onChange={(e) => setTechniques(e.target.checked)}>
+            techniques
+          </Checkbox>
+        )}
         {filled && (
           <Checkbox checked={keep} onChange={(e) => setKeep(e.target.checked)}>
             keep what is there
@@ -249,7 +290,13 @@ function Short({ planned }: { planned: Planned }) {
   );
 }
 
-const VERB: Record<Proposal["kind"], string> = { add: "Add", "take off": "Take off", move: "Move", sets: "Change" };
+const VERB: Record<Proposal["kind"], string> = {
+  add: "Add",
+  "take off": "Take off",
+  move: "Move",
+  sets: "Change",
+  technique: "Change",
+};
 
 function Proposals({
   proposals,
@@ -287,6 +334,8 @@ function Proposals({
                   {p.kind === "add" && setsOf(p.to)}
                   {p.kind === "take off" && setsOf(p.from)}
                   {p.kind === "sets" && `${p.from} to ${setsOf(p.to)}`}
+                  {p.kind === "technique" && (p.technique ? `${p.from} to ${setsOf(p.to)}` : "plain sets")}
+                  {p.technique && `, ${findTechnique(p.technique).name.toLowerCase()}`}
                   {p.kind === "move" &&
                     `from ${dayName(p.fromDayId)}${p.from !== p.to ? `, ${p.from} to ${setsOf(p.to)}` : ""}`}
                   {p.groups.length > 0 &&

@@ -1,10 +1,14 @@
 /** What the week's page and its planner say to each other. */
 import type { Survey } from "#core/mechanics/survey";
 import type { PlanAsk } from "#core/solver/plan";
+import type { Margin } from "#core/solver/margins";
+import type { Variation } from "#core/solver/vary";
 import type { PlanResult } from "#core/solver/result";
 import type { Relaxation } from "#core/solver/relax";
 
 export interface PlannerAsk {
+  /** a week; what more minutes or a day would bring; a second week beside the first */
+  task: "plan" | "margins" | "vary";
   ask: PlanAsk;
   survey: Survey;
   edition: string;
@@ -15,5 +19,7 @@ export type PlannerTold =
   | { kind: "gap"; gap: number }
   /** a smallest change found that would mend what is missing */
   | { kind: "relaxation"; relaxation: Relaxation }
+  | { kind: "margin"; margin: Margin }
+  | { kind: "varied"; variation: Variation }
   | { kind: "done" }
   | { kind: "failed"; reason: string };

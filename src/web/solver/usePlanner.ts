@@ -28,6 +28,9 @@ function heard(now: Planned, told: PlannerTold): Planned {
       return { ...now, gap: told.gap };
     case "relaxation":
       return { ...now, relaxations: [...now.relaxations, told.relaxation] };
+    case "margin":
+    case "varied":
+      return now;
     case "done":
       return { ...now, state: "done" };
     case "failed":

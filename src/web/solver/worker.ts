@@ -5,6 +5,8 @@ import wasmUrl from "highs/runtime?url";
 import { editionOf } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import { planWeek } from "#core/solver/plan";
+import { margins } from "#core/solver/margins";
+import { secondWeek } from "#core/solver/vary";
 import { relaxations } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
 import { newId } from "../../page/newId";
@@ -13,10 +15,18 @@ import type { PlannerAsk, PlannerTold } from "./messages";
 const say = (told: PlannerTold) => postMessage(told);
 
 addEventListener("message", (event: MessageEvent<PlannerAsk>) => {
-  const { ask, survey, edition } = event.data;
+  const { task, ask, survey, edition } = event.data;
   const work = async () => {
     const highs = await highsLoader({ locateFile: () => wasmUrl });
     const tools = { highs, survey, edition: editionOf({ edition }), exercises };
+    if (task === "margins") {
+      margins(ask, tools, (margin) => say({ kind: "margin", margin }));
+      return say({ kind: "done" });
+    }
+    if (task === "vary") {
+      say({ kind: "varied", variation: secondWeek(ask, tools, newId) });
+      return say({ kind: "done" });
+    }
     const plan = planWeek(ask, {
       ...tools,
       tell: (told) =>

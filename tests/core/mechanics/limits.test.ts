@@ -15,8 +15,8 @@ function said(pose: Record<string, number>, side: "right" | "left" = "right"): s
   const { q } = createState(model);
   for (const [c, v] of Object.entries(pose))
     setCoordinate(model, q, model.coordinateIndex.has(c) ? c : `${c}.${side}`, v);
-  const watch = limitWatch(model, side);
-  watch.look(q);
+  const watch = limitWatch(model, side, 1);
+  watch.look(q, 0);
   return watch.told();
 }
 

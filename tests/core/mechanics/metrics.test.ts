@@ -15,6 +15,7 @@ function rep(force: (s: number) => number, from = 1, to = 0, change: Partial<Hea
     activation: even,
     usable: 0.8,
     work: 0.4,
+    attainable: [0.5, 0.1],
     ...change,
   };
 }

@@ -7,8 +7,9 @@ import { applyOperation, prescriptionsOf } from "#core/planning/edit";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import type { Prescription } from "#core/planning/program";
-import { headOfLine, likeness, swapped, swapsFor } from "#core/planning/swap";
-import { isFor } from "#core/ranking/rank";
+import { likeness } from "#core/planning/likeness";
+import { headOfLine, swapped, swapsFor } from "#core/planning/swap";
+import { listedFor } from "#core/ranking/rank";
 import { clientOf, id, programOf } from "../../support/programs";
 
 const { method } = CURRENT_EDITION;
@@ -32,8 +33,9 @@ const line = (exerciseId: string, target?: string): Prescription => {
   });
 };
 const everything = {
+  mass: 70,
   equipment: [...new Set(library.flatMap((e) => e.equipment))],
-  joints: [] as { joint: "elbow" | "knee" | "shoulder" | "spine"; side: "left"; note: string }[],
+  joints: [] as { joint: "elbow" | "knee" | "shoulder" | "spine"; side: "left"; severity: "sore"; note: string }[],
 };
 const swaps = (exerciseId: string, client: Parameters<typeof swapsFor>[3] = everything, target?: string) =>
   swapsFor(
@@ -73,10 +75,10 @@ test("a swap always works the head, is another setup and uses what is there", ()
     "romanian-deadlift",
     "standing-calf-raise",
   ]) {
-    const home = { equipment: ["dumbbell", "bench"] as typeof everything.equipment, joints: [] };
+    const home = { equipment: ["dumbbell", "bench"] as typeof everything.equipment, joints: [], mass: 70 };
     const { head, rows } = swaps(e, home);
     for (const r of rows) {
-      expect(isFor(r.row.view, head!)).toBe(true);
+      expect(listedFor(survey, head!)).toContain(r.row);
       expect(r.row.setupKey).not.toBe(rowOf(e).setupKey);
       expect(r.exercise.equipment.every((x) => home.equipment.includes(x))).toBe(true);
     }
@@ -93,10 +95,13 @@ test("nothing that asks more of a noted joint is offered: no bench press for a s
       "barbell-bench-press",
     ]) {
       const before = findExercise(e)!.joints[joint] ?? 0;
-      for (const r of swaps(e, { ...everything, joints: [{ joint, side: "left", note: "" }] }).rows)
+      for (const r of swaps(e, { ...everything, joints: [{ joint, side: "left", severity: "sore", note: "" }] }).rows)
         expect(r.exercise.joints[joint] ?? 0).toBeLessThanOrEqual(before);
     }
-  const sore = { ...everything, joints: [{ joint: "elbow" as const, side: "left" as const, note: "" }] };
+  const sore = {
+    ...everything,
+    joints: [{ joint: "elbow" as const, side: "left" as const, severity: "sore" as const, note: "" }],
+  };
   expect(swaps("cable-pushdown", sore).rows.map((r) => r.exercise.id)).not.toContain("barbell-bench-press");
 });
 
@@ -122,7 +127,7 @@ test("sets, effort, rest, note and what it is for stay; load and reps are the ne
 });
 
 test("the check's first fix for a joint or missing kit is the swap, and it mends the line", () => {
-  const client = clientOf({ joints: [{ joint: "elbow", side: "right", note: "sore" }] });
+  const client = clientOf({ joints: [{ joint: "elbow", side: "right", severity: "sore", note: "sore" }] });
   const program = programOf([[line("lying-barbell-extension", "triceps-long")]]);
   const swapFor = (p: Prescription) => {
     const [best] = swapsFor(p, rowOf(p.exerciseId), survey, client, CURRENT_EDITION, exercises).rows;
@@ -141,7 +146,7 @@ test("the check's first fix for a joint or missing kit is the swap, and it mends
         }
       : null;
   };
-  const lines = (p: typeof program) => checkWeek(p, client, method, exercises, undefined, swapFor);
+  const lines = (p: typeof program) => checkWeek(p, client, method, exercises, undefined, { swapFor });
   const found = lines(program).find((c) => checkId(c).startsWith("joint "))!;
   expect(found.fixes.map((f) => f.kind)).toEqual(["swap", "take off"]);
   expect(fixText(found.fixes[1]!)).toBe(`Take ${program.days[0]!.blocks[0]!.prescriptions[0]!.name} off Day 1`);
@@ -158,7 +163,7 @@ test("the check's first fix for a joint or missing kit is the swap, and it mends
     method,
     exercises,
     undefined,
-    swapFor,
+    { swapFor },
   ).find((c) => checkId(c).startsWith("equipment "))!;
   expect(away.fixes[0]!.kind).toBe("swap");
 });

@@ -217,7 +217,11 @@ describe("checks", () => {
 
   test("a noted joint flags what strains it with the gentler one beside it", () => {
     const program = programOf([[prescriptionOf(8, "lying-barbell-extension")]]);
-    const found = line(program, "joint ", clientOf({ joints: [{ joint: "elbow", side: "right", note: "sore" }] }))!;
+    const found = line(
+      program,
+      "joint ",
+      clientOf({ joints: [{ joint: "elbow", side: "right", severity: "sore", note: "sore" }] }),
+    )!;
     expect(found.state).toBe("problem");
     expect(found.text.reason).toMatch(/Gentler: Lying dumbbell extension/);
     expect(line(program, "joint ")).toBeUndefined();

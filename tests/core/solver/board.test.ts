@@ -21,7 +21,10 @@ test.each([
       present,
     ),
   ],
-  ["sore knees, six days", askFor(trainee(6, 40, { joints: [{ joint: "knee", side: "both", note: "" }] }))],
+  [
+    "sore knees, six days",
+    askFor(trainee(6, 40, { joints: [{ joint: "knee", side: "both", severity: "sore", note: "" }] })),
+  ],
 ])("%s: what is kept in step is what is worked out plainly, at every step of a walk", async (_what, ask) => {
   const problem = problemFor(ask, await tools());
   const { candidates } = problem.field;

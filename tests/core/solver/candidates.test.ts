@@ -1,7 +1,8 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { effortCredit } from "#core/planning/dose";
 import { findGroup } from "#core/planning/groups";
-import { fieldFor, reservesFor, spinePoints } from "#core/solver/candidates";
+import { spinePoints } from "#core/planning/check-cover";
+import { fieldFor, reservesFor } from "#core/solver/candidates";
 import { daysOf } from "#core/solver/splits";
 import type { ClientInput } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
@@ -17,7 +18,7 @@ test("gates: equipment, joints, skill, what is not wanted, and groups without a 
   for (const c of home.candidates)
     expect(c.exercise.equipment.every((e) => e === "dumbbell" || e === "bench")).toBe(true);
   expect(home.out.some((o) => /needs .*barbell/.test(o.reason))).toBe(true);
-  const sore = fieldOf(trainee(3, 60, { joints: [{ joint: "shoulder", side: "left", note: "" }] }));
+  const sore = fieldOf(trainee(3, 60, { joints: [{ joint: "shoulder", side: "left", severity: "sore", note: "" }] }));
   for (const c of sore.candidates) expect(c.exercise.joints.shoulder ?? 0).toBeLessThan(0.5);
   const beginner = fieldOf(trainee(3, 60, { level: "beginner" }));
   for (const c of beginner.candidates) expect(c.exercise.stated.skill).toBeLessThan(3);
@@ -50,7 +51,7 @@ test("what a set gives: shares as the dose counts them, worth never above the sh
   for (const [i, g] of field.groups.entries()) {
     if (g.ceiling) continue;
     const full = field.candidates.flatMap((c) => c.gives.filter((x) => x.group === i && x.direct && x.share === 1));
-    expect([g.id, Math.max(...full.map((x) => x.worth)) > 0.8]).toEqual([g.id, true]);
+    expect([g.id, Math.max(...full.map((x) => x.worth)) > 0.7]).toEqual([g.id, true]);
   }
 });
 

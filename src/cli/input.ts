@@ -1,0 +1,126 @@
+/** What a command is given: options, numbers, values, exercises, documents; bad input is told with its reason. */
+import { existsSync, readFileSync, statSync } from "node:fs";
+import type { ZodType } from "zod";
+import { readExerciseFile } from "#core/exchange/files";
+import { upgrade } from "#core/exchange/upgrade";
+import type { Exercise } from "#core/exercises/format";
+import { findExercise } from "#core/exercises/library";
+import type { Values } from "#core/exercises/setup";
+import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
+
+export class BadInput extends Error {}
+export const bad = (reason: string): never => {
+  throw new BadInput(reason);
+};
+
+export const OPTIONS = {
+  help: { type: "boolean", short: "h" },
+  set: { type: "string", multiple: true },
+  height: { type: "string" },
+  mass: { type: "string" },
+  samples: { type: "string" },
+  bodies: { type: "string" },
+  seed: { type: "string" },
+  calibrate: { type: "string", multiple: true },
+  kg: { type: "string" },
+  reserve: { type: "string" },
+  reps: { type: "string" },
+  use: { type: "string" },
+  split: { type: "string" },
+  without: { type: "string", multiple: true },
+  out: { type: "string" },
+  head: { type: "string" },
+  school: { type: "string" },
+  summary: { type: "boolean" },
+  joint: { type: "string", multiple: true },
+  equipment: { type: "string" },
+  goal: { type: "string" },
+  client: { type: "string" },
+  only: { type: "string", multiple: true },
+  muscle: { type: "string" },
+  week: { type: "string" },
+  parameter: { type: "string", multiple: true },
+  quantity: { type: "string" },
+  points: { type: "string" },
+  aim: { type: "string" },
+  bound: { type: "string", multiple: true },
+} as const;
+export type Options = {
+  [K in keyof typeof OPTIONS]?: K extends "set" | "calibrate" | "without" | "joint" | "only" | "parameter" | "bound"
+    ? string[]
+    : K extends "help" | "summary"
+      ? boolean
+      : string;
+};
+
+export function numberOf(
+  options: Options,
+  name: keyof Options,
+  fallback: number,
+  low: number,
+  high: number,
+  whole = false,
+): number {
+  const text = options[name] as string | undefined;
+  if (text === undefined) return fallback;
+  const v = Number(text);
+  if (text.trim() === "" || !Number.isFinite(v) || v < low || v > high || (whole && !Number.isInteger(v)))
+    bad(`--${name} wants a ${whole ? "whole " : ""}number from ${low} to ${high}, not "${text}".`);
+  return v;
+}
+
+export const bodyOf = (o: Options): Body => ({
+  stature: numberOf(o, "height", DEFAULT_BODY.stature, 1.3, 2.2),
+  mass: numberOf(o, "mass", DEFAULT_BODY.mass, 35, 200),
+});
+
+export function valuesOf(pairs: readonly string[]): Values {
+  return Object.fromEntries(
+    pairs.map((pair) => {
+      const [, name, text] = /^([^=]+)=(.+)$/.exec(pair) ?? bad(`"${pair}" is not of the form parameter=value.`);
+      const v = Number(text);
+      return [name!, Number.isFinite(v) ? v : bad(`"${text}" is not a number (for ${name}).`)];
+    }),
+  );
+}
+
+/** by id from the library, or a file */
+export function exerciseOf(name: string | undefined): Exercise {
+  if (!name) return bad("Which exercise? Give an id (see: gryn exercises) or a .json file.");
+  const known = findExercise(name);
+  if (known) return known;
+  if (!existsSync(name))
+    return bad(
+      name.endsWith(".json")
+        ? `There is no file ${name}.`
+        : `There is no exercise called ${name}. The command "exercises" lists them.`,
+    );
+  if (!statSync(name).isFile()) return bad(`${name} is not a file.`);
+  if (statSync(name).size > 2_000_000) return bad(`${name} is larger than any exercise: over 2 MB.`);
+  const read = readExerciseFile(readFileSync(name, "utf8"));
+  if ("errors" in read)
+    return bad(
+      read.errors
+        .map((e) => `${name}${e.line ? `, line ${e.line}` : ""}${e.path ? `, ${e.path}` : ""}: ${e.reason}`)
+        .join("\n"),
+    );
+  return read.exercise;
+}
+
+/** a document of ours from a file, of this version or an earlier one */
+export function documentOf<T>(name: string | undefined, what: "client" | "program", schema: ZodType<T>): T {
+  if (!name) return bad(`Which ${what}? Give a .json file.`);
+  if (!existsSync(name) || !statSync(name).isFile()) return bad(`There is no file ${name}.`);
+  if (statSync(name).size > 5_000_000) return bad(`${name} is larger than any ${what}: over 5 MB.`);
+  const text = readFileSync(name, "utf8");
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (e) {
+    return bad(`${name} is not JSON: ${(e as Error).message}`);
+  }
+  const read = schema.safeParse(what === "program" ? upgrade("program", json) : json);
+  return read.success
+    ? read.data
+    : bad(read.error.issues.map((x) => `${name}, ${x.path.join(".") || "the whole"}: ${x.message}`).join("\n"));
+}

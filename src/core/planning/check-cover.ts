@@ -1,0 +1,341 @@
+/** What a week covers and what it leaves out: parts, lengths, arm positions, grips; techniques and layout. */
+import type { Exercise } from "#core/exercises/format";
+import { positionsOf } from "#core/exercises/positions";
+import type { BodyView } from "#core/mechanics/survey";
+import type { Check, Fix, Named, Week } from "#core/planning/check";
+import { doseTotal, leadOf } from "#core/planning/dose";
+import { prescriptionsOf } from "#core/planning/edit";
+import { groups, type Group } from "#core/planning/groups";
+import type { Operation, Prescription } from "#core/planning/program";
+import { easierOf, findTechnique, refusalsOf, type Refusal } from "#core/planning/techniques";
+
+const named = ({ id, name }: Named): Named => ({ id, name });
+const grows = (priority: string | undefined) => priority === "grow" || priority === "specialise";
+
+/** credit from which on a line counts for a part */
+const COUNTS = 0.6;
+const coversPart = (p: Prescription, watch: Group["watch"][number], exercises: Week["exercises"]): boolean =>
+  watch.heads.some((h) => p.credits[h]?.direct && p.credits[h].share >= COUNTS) &&
+  (!watch.families || watch.families.includes(exercises.get(p.exerciseId)?.family ?? ""));
+
+/** sets that a part wants: of what should grow more */
+const partNeed = (priority: string) => (grows(priority) ? 3 : 2);
+
+/** parts of a group that no line is for, with a swap of the line that does the same as another */
+export function parts({ program, client, exercises, partFor }: Week): Check[] {
+  return groups.flatMap((g): Check[] => {
+    const priority = client.priorities[g.id];
+    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === g.id);
+    if (!priority || own.length === 0) return [];
+    return g.watch.map((w): Check => {
+      const sets = own.filter((p) => coversPart(p, w, exercises)).reduce((s, p) => s + p.reserves.length, 0);
+      const need = partNeed(priority);
+      // the line of the group that is doubled most: the same sets elsewhere cover what is missing
+      const spare = own
+        .filter((p) => !p.locked && !coversPart(p, w, exercises))
+        .sort((a, b) => b.reserves.length - a.reserves.length)[0];
+      const fix = sets < need && spare ? partFor(spare, w) : null;
+      return {
+        kind: "part",
+        subject: { group: g.id, part: w.name },
+        number: sets,
+        limit: need,
+        state: sets >= need ? "pass" : "look",
+        fixes: fix ? [fix] : [],
+      };
+    });
+  });
+}
+
+const THIRDS = ["short", "middle", "long"] as const;
+/** share of a group's tension that a third has to get */
+const LEAST_THIRD = 0.12;
+
+/** where in the length range the tension of what should grow falls over the week, by mechanics */
+export function thirds({ program, client, viewOf }: Week): Check[] {
+  return groups.flatMap((g): Check[] => {
+    if (!grows(client.priorities[g.id])) return [];
+    const sums: [number, number, number] = [0, 0, 0];
+    for (const p of prescriptionsOf(program)) {
+      const view = viewOf(p);
+      if (!view) continue;
+      for (const h of g.heads) {
+        const [credit, m] = [p.credits[h], view.heads[h]];
+        if (credit?.direct && m) m.thirds.forEach((t, i) => (sums[i]! += t * credit.share * p.reserves.length));
+      }
+    }
+    const all = sums[0] + sums[1] + sums[2];
+    if (all === 0) return [];
+    const shares = sums.map((s) => s / all) as [number, number, number];
+    const missing = THIRDS.filter((_, i) => shares[i]! < LEAST_THIRD);
+    return [
+      {
+        kind: "thirds",
+        subject: { group: g.id },
+        number: shares,
+        limit: LEAST_THIRD,
+        // nothing short is a school's matter, nothing long is looked at
+        state: missing.includes("long") || missing.length > 1 ? "look" : "pass",
+        fixes: [],
+      },
+    ];
+  });
+}
+
+/** groups of arm and back for which the place of the arm, or the grip, makes another exercise of it */
+const BY_ARM = new Set(["biceps", "triceps"]);
+const BY_GRIP = new Set(["biceps", "elbow-flexors", "lats"]);
+
+/** arm positions and grips of a group over the week */
+export function positions({ program, client, exercises }: Week): Check[] {
+  return groups.flatMap((g): Check[] => {
+    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === g.id);
+    if (!client.priorities[g.id] || own.length < 2) return [];
+    const places = own.flatMap((p) => {
+      const e = exercises.get(p.exerciseId);
+      return e ? [positionsOf(e, p.values)] : [];
+    });
+    const seen = (list: (string | null)[]) => [...new Set(list.filter((x): x is string => x !== null))];
+    const check = (what: "arm positions" | "grips", list: string[]): Check => ({
+      kind: "positions",
+      subject: { group: g.id, what },
+      number: list,
+      limit: 2,
+      state: list.length >= 2 ? "pass" : "look",
+      fixes: [],
+    });
+    return [
+      ...(BY_ARM.has(g.id) ? [check("arm positions", seen(places.map((x) => x.arm)))] : []),
+      ...(BY_GRIP.has(g.id) ? [check("grips", seen(places.map((x) => x.grip)))] : []),
+    ];
+  });
+}
+
+/** rear against front of the shoulder, and pulling against pressing: at least so much of it */
+const LEAST_BACK = 0.6;
+
+export function pushAndPull({ program, dose }: Week): Check[] {
+  if (program.days.every((d) => d.blocks.length === 0)) return [];
+  const sets = (...ids: string[]) => ids.reduce((s, id) => s + (dose.groups[id] ? doseTotal(dose.groups[id]) : 0), 0);
+  const pairs = [
+    { what: "rear against front of the shoulder", back: sets("rear-delts"), front: sets("front-delts") },
+    { what: "pulling against pressing", back: sets("lats", "upper-back"), front: sets("chest", "front-delts") },
+  ] as const;
+  return pairs.flatMap(({ what, back, front }): Check[] =>
+    front < 3
+      ? []
+      : [
+          {
+            kind: "push and pull",
+            subject: { what },
+            number: { back, front },
+            limit: LEAST_BACK,
+            state: back >= LEAST_BACK * front ? "pass" : "look",
+            fixes: [],
+          },
+        ],
+  );
+}
+
+const ARMS = new Set(["biceps", "triceps", "elbow-flexors", "forearms", "side-delts", "rear-delts"]);
+
+/** a day of nothing but arms, where more than arms is asked for */
+export function layout({ program, client }: Week): Check[] {
+  const wanted = Object.keys(client.priorities);
+  if (wanted.every((g) => ARMS.has(g))) return [];
+  return program.days.flatMap((d): Check[] => {
+    const leads = d.blocks.flatMap((b) => b.prescriptions.map((p) => leadOf(p)?.group ?? ""));
+    if (leads.length < 2) return [];
+    const only = leads.every((g) => ARMS.has(g));
+    return only
+      ? [{ kind: "layout", subject: { day: named(d) }, number: leads.length, limit: null, state: "look", fixes: [] }]
+      : [];
+  });
+}
+
+/** spine points of days, of two days running and of the week */
+export function spine({ program, method, exercises, viewOf }: Week): Check[] {
+  const points = program.days.map((d) =>
+    d.blocks
+      .flatMap((b) => b.prescriptions)
+      .reduce((sum, p) => {
+        const [view, e] = [viewOf(p), exercises.get(p.exerciseId)];
+        return view && e ? sum + spinePoints(view, e.family) * p.reserves.length : sum;
+      }, 0),
+  );
+  const week = points.reduce((s, x) => s + x, 0);
+  if (week === 0) return [];
+  const out: Check[] = program.days.flatMap((d, i): Check[] =>
+    points[i]! > 0
+      ? [
+          {
+            kind: "spine",
+            subject: { day: named(d) },
+            number: points[i]!,
+            limit: method.spine.day,
+            state: points[i]! > method.spine.day + 0.05 ? "problem" : "pass",
+            fixes: [],
+          },
+        ]
+      : [],
+  );
+  out.push({
+    kind: "spine",
+    subject: { day: null },
+    number: week,
+    limit: method.spine.week,
+    state: week > method.spine.week + 0.05 ? "problem" : "pass",
+    fixes: [],
+  });
+  return out;
+}
+
+/** Nm at the low back that cost nothing, and that make a point more; most points a set */
+const SPINE = { free: 120, point: 60, most: 2.5 };
+/** kinds of exercise that load the back by lying or hanging on purpose */
+const NO_SPINE = new Set(["trunk", "carry"]);
+
+/** points of load on the back, a set */
+export const spinePoints = (view: Pick<BodyView, "spineMoment">, family: Exercise["family"]): number =>
+  NO_SPINE.has(family) ? 0 : Math.max(0, Math.min(SPINE.most, (view.spineMoment - SPINE.free) / SPINE.point));
+
+/** share of what ends a set from which on it is said, where the exercise is not for that muscle */
+const ENDS = 0.5;
+
+/** lines that something else ends than what they are for */
+export function limiters({ program, exercises, viewOf }: Week): Check[] {
+  return prescriptionsOf(program).flatMap((p): Check[] => {
+    const [view, e] = [viewOf(p), exercises.get(p.exerciseId)];
+    const total = view?.limiters.reduce((s, l) => s + l.elasticity, 0) ?? 0;
+    const first = view?.limiters[0];
+    if (!view || !e || !first || total <= 0) return [];
+    const share = first.elasticity / total;
+    const own = e.targets.includes(first.muscle);
+    return [
+      {
+        kind: "limiter",
+        subject: { line: named(p), muscle: first.muscle },
+        number: share,
+        limit: ENDS,
+        state: own || share < ENDS ? "pass" : "look",
+        fixes: [],
+      },
+    ];
+  });
+}
+
+const MOST_TECHNIQUES = 2;
+
+/** whether each technique may be used where it stands, how many a day, and those that want days between */
+export function techniqueChecks({ program, client, exercises, viewOf }: Week): Check[] {
+  const lines = program.days.flatMap((day) =>
+    day.blocks.flatMap((b) => b.prescriptions.flatMap((p) => (p.technique ? [{ day, p, t: p.technique }] : []))),
+  );
+  const off = (p: Prescription): Fix => ({
+    kind: "plain sets",
+    name: p.name,
+    operations: [{ kind: "change", prescriptionId: p.id, change: { technique: null } }],
+  });
+  const out = lines.flatMap(({ p, t }): Check[] => {
+    const [view, exercise] = [viewOf(p), exercises.get(p.exerciseId)];
+    if (!view || !exercise) return [];
+    const refusals: Refusal[] = refusalsOf(findTechnique(t.id), {
+      exercise,
+      view,
+      client,
+      line: p,
+      easier: easierOf(t),
+    });
+    return [
+      {
+        kind: "technique",
+        subject: { line: named(p), technique: t.id },
+        number: refusals,
+        limit: null,
+        state: refusals.length ? "problem" : "pass",
+        fixes: refusals.length ? [off(p)] : [],
+      },
+    ];
+  });
+  for (const day of program.days) {
+    const here = lines.filter((l) => l.day === day);
+    if (here.length <= MOST_TECHNIQUES) continue;
+    out.push({
+      kind: "techniques a day",
+      subject: { day: named(day) },
+      number: here.length,
+      limit: MOST_TECHNIQUES,
+      state: "look",
+      fixes: here.slice(MOST_TECHNIQUES).map(({ p }) => off(p)),
+    });
+  }
+  const rare = lines.filter(({ t }) => findTechnique(t.id).apart > 0);
+  if (rare.length > 1)
+    out.push({
+      kind: "techniques apart",
+      subject: { line: named(rare[1]!.p), technique: rare[1]!.t.id },
+      number: rare.length,
+      limit: findTechnique(rare[0]!.t.id).apart,
+      state: "problem",
+      fixes: rare.slice(1).map(({ p }) => off(p)),
+    });
+  return out;
+}
+
+/** share of lines that a second week may change, so that what progresses is still repeated */
+const MOST_CHANGED = 0.3;
+
+/** two weeks that take turns: how much of the second is another, and what it covers beside the first */
+export function twoWeeks({ whole }: Week): Check[] {
+  const of = (week: "A" | "B") => whole.days.filter((d) => d.week === week);
+  const lines = (week: "A" | "B") => of(week).flatMap((d) => d.blocks.flatMap((b) => b.prescriptions));
+  const [a, b] = [lines("A"), lines("B")];
+  if (b.length === 0) return [];
+  const count = (list: Prescription[]) => {
+    const out = new Map<string, number>();
+    for (const p of list) out.set(p.setupKey, (out.get(p.setupKey) ?? 0) + 1);
+    return out;
+  };
+  const left = count(a);
+  let changed = 0;
+  for (const p of b) {
+    const n = left.get(p.setupKey) ?? 0;
+    if (n > 0) left.set(p.setupKey, n - 1);
+    else changed++;
+  }
+  const share = changed / b.length;
+  return [
+    {
+      kind: "two weeks",
+      subject: {},
+      number: share,
+      limit: MOST_CHANGED,
+      state: share <= MOST_CHANGED + 0.02 ? "pass" : "look",
+      fixes: [],
+    },
+  ];
+}
+
+/** a set of one step is too coarse a way up from a light load */
+const COARSE = 0.25;
+
+/** lines whose smallest step is so coarse that no window of reps bridges it */
+export function steps({ program, exercises }: Week): Check[] {
+  return prescriptionsOf(program).flatMap((p): Check[] => {
+    const e = exercises.get(p.exerciseId);
+    if (!e) return [];
+    const load = (p.load?.unit === p.loadStep.unit ? p.load.value : 0) || e.stated.usualLoad;
+    const share = p.loadStep.value / Math.max(p.loadStep.value, load + p.bodyLoad);
+    return share > COARSE
+      ? [{ kind: "step", subject: { line: named(p) }, number: share, limit: COARSE, state: "look", fixes: [] }]
+      : [];
+  });
+}
+
+/** a swap of a line for the best setup that covers a part of its group; tried, not canned */
+export const swapForPart = (p: Prescription, part: string, prescription: Prescription): Fix => ({
+  kind: "swap for part",
+  name: prescription.name,
+  for: part,
+  operations: [{ kind: "swap", prescriptionId: p.id, prescription } satisfies Operation],
+});

@@ -1,0 +1,84 @@
+/** The factors of a score: how near its limit a muscle works where the set sticks, and what an exercise costs. */
+import type { CostId } from "#core/edition/schools";
+import type { Exercise, Joint } from "#core/exercises/format";
+import type { BodyView } from "#core/mechanics/survey";
+import { EFFORT } from "#core/mechanics/problem";
+
+const clamp = (x: number) => Math.max(0, Math.min(1, x));
+
+/** elasticity from which on a muscle counts as ending a set */
+const ENDS = 0.1;
+
+/** this muscle's part in what ends the set, over the first's */
+export function endsOf(view: BodyView, muscle: string): number {
+  const [first] = view.limiters;
+  const own = view.limiters.find((l) => l.muscle === muscle)?.elasticity ?? 0;
+  return first && own > ENDS ? own / first.elasticity : 0;
+}
+
+/**
+ * How near its own limit the head works where the set sticks, 0 to 1: its largest activation there over the engine's
+ * effort, or its muscle's part in what ends the set. Not the latter alone: that is all or nothing.
+ */
+export const nearnessOf = (view: BodyView, headId: string, muscle: string): number =>
+  Math.max(clamp((view.heads[headId]?.atSticking ?? 0) / EFFORT), clamp(endsOf(view, muscle)));
+
+/** muscles that are there for the back's load */
+const BACK = new Set(["erectors", "quadratus-lumborum", "rectus-abdominis", "obliques"]);
+/** body weights of compression that cost everything */
+const MOST_COMPRESSION = 7;
+/** seconds of set-up, change and second side that cost everything; what the second side takes */
+const MOST_SECONDS = 120;
+const SECOND_SIDE = 40;
+/** share of a usual load that a step may be at the most */
+const COARSEST = 0.2;
+/** kg in all that cost everything and nothing, and the share of a body that is lifted beside an added load */
+const LIGHT = 5;
+const HEAVY = 100;
+const LIFTED = 0.6;
+
+/** kg that move: both hands, and most of the body where the load is added to it */
+export function movedLoad({ stated }: Pick<Exercise, "stated">, mass: number): number {
+  if (stated.loadMeaning === "added") return stated.usualLoad + LIFTED * mass;
+  return stated.usualLoad * (stated.loadMeaning === "per hand" ? 2 : 1);
+}
+
+export interface CostInput {
+  exercise: Exercise;
+  view: BodyView;
+  muscle: string;
+  strains: Partial<Record<Joint, number>>;
+  /** kg */
+  mass: number;
+  /** share of the muscle that moves which is not this one; what it lacks of the most that a lift of the list moves */
+  others: number;
+  lacks: number;
+}
+
+/** the joint but the spine that is strained most */
+export function hardestJoint(strains: Partial<Record<Joint, number>>): { joint: Joint; strain: number } | null {
+  const [most] = (Object.entries(strains) as [Joint, number][])
+    .filter(([j]) => j !== "spine")
+    .sort(([, a], [, b]) => b - a);
+  return most && most[1] > 0 ? { joint: most[0], strain: most[1] } : null;
+}
+
+/** seconds that a line takes beside its sets, a second side counted */
+export const secondsOf = ({ stated, sides }: Pick<Exercise, "stated" | "sides">): number =>
+  stated.setupSeconds + stated.changeSeconds + (sides === "one" ? SECOND_SIDE : 0);
+
+/** what each cost takes of its weight, 0 nothing to 1 all of it */
+export function costsOf({ exercise, view, muscle, strains, mass, others, lacks }: CostInput): Record<CostId, number> {
+  const { stated } = exercise;
+  const compression = clamp(view.compression / MOST_COMPRESSION);
+  return {
+    joints: clamp(hardestJoint(strains)?.strain ?? 0),
+    spine: BACK.has(muscle) ? 0 : Math.max(compression, clamp(0.8 * (strains.spine ?? 0))),
+    time: clamp(secondsOf(exercise) / MOST_SECONDS),
+    steadiness: clamp(0.7 * (1 - stated.steadiness) + (0.15 * (stated.skill - 1)) / 2 + 0.15 * (stated.helper ? 1 : 0)),
+    progression: clamp(stated.loadStep / stated.usualLoad / COARSEST),
+    whole: clamp(lacks),
+    load: clamp(1 - Math.log(Math.max(1, movedLoad(exercise, mass)) / LIGHT) / Math.log(HEAVY / LIGHT)),
+    focus: clamp(others),
+  };
+}

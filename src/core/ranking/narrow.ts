@@ -1,0 +1,29 @@
+/** What a list can be narrowed to beside equipment: properties of a setup that a coach asks for. */
+import type { Exercise } from "#core/exercises/format";
+import type { SurveyRow } from "#core/mechanics/survey";
+
+/** elbow flexors, by muscle */
+const FLEXORS = ["biceps", "brachialis", "brachioradialis"];
+/** share of the engaged mass under which they hardly work */
+const HARDLY = 0.05;
+/** seconds of set-up and change that are quick */
+const QUICK = 45;
+const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
+
+export const NARROWINGS = {
+  "one side at a time": (e: Exercise) => e.sides === "one",
+  "both sides": (e: Exercise) => e.sides === "both",
+  braced: (e: Exercise) => e.supports.length > 0,
+  "seated or lying": (e: Exercise) => !STANDING.has(e.stance.on) && e.stance.on !== "hands",
+  "without elbow flexors": (_e: Exercise, r: SurveyRow) =>
+    FLEXORS.reduce((sum, m) => sum + (r.view.engagedBy[m] ?? 0), 0) < HARDLY,
+  "set up quickly": (e: Exercise) => e.stated.setupSeconds + e.stated.changeSeconds <= QUICK,
+  "no helper": (e: Exercise) => !e.stated.helper,
+  "free hands": (e: Exercise) => e.grip === "free",
+} as const satisfies Record<string, (e: Exercise, r: SurveyRow) => boolean>;
+
+export type Narrowing = keyof typeof NARROWINGS;
+export const NARROWING_NAMES = Object.keys(NARROWINGS) as Narrowing[];
+
+export const fits = (by: readonly Narrowing[], exercise: Exercise, row: SurveyRow): boolean =>
+  by.every((n) => NARROWINGS[n](exercise, row));

@@ -1,0 +1,119 @@
+/** What a survey says of every head and setup before any school is asked; made once a survey. */
+import { heads, volumeOf } from "#core/anatomy/anatomy";
+import { namedHeads } from "#core/exercises/aims";
+import type { Exercise, Joint } from "#core/exercises/format";
+import { library, namedSetups } from "#core/exercises/library";
+import { setupKey } from "#core/exercises/setup";
+import type { Survey, SurveyRow } from "#core/mechanics/survey";
+import { leastBest, NEUTRAL, tensionOf } from "./tension";
+
+/** of what the best exercise at hand does for a head: under it a setup is not for that head */
+export const LISTED = 0.15;
+
+export interface SurveyIndex {
+  rows: readonly SurveyRow[];
+  /** whether a row's setup is one that the library names: ceilings are taken from these */
+  named: readonly boolean[];
+  /** neutral tension of a head by row; 0 where it hardly works */
+  neutral: ReadonlyMap<string, Float64Array>;
+  /** the best of the library's, or what stands for it */
+  best: ReadonlyMap<string, number>;
+  /** by row: cm3 of muscle moved, each head by its neutral tension over its best; and of that by muscle */
+  moved: Float64Array;
+  movedBy: readonly Readonly<Record<string, number>>[];
+}
+
+const known = new WeakMap<readonly SurveyRow[], SurveyIndex>();
+
+export function indexOf({ rows }: Pick<Survey, "rows">): SurveyIndex {
+  let index = known.get(rows);
+  if (!index) known.set(rows, (index = build(rows)));
+  return index;
+}
+
+function build(rows: readonly SurveyRow[]): SurveyIndex {
+  const keys = namedSetups();
+  let named = rows.map((r) => keys.has(r.setupKey));
+  if (!named.includes(true)) named = rows.map(() => true);
+  const neutral = new Map<string, Float64Array>();
+  const best = new Map<string, number>();
+  const moved = new Float64Array(rows.length);
+  const movedBy = rows.map((): Record<string, number> => ({}));
+  for (const head of heads) {
+    const list = new Float64Array(rows.length);
+    let most = 0;
+    rows.forEach(({ view }, i) => {
+      const m = view.heads[head.id];
+      if (!m || !view.feasible) return;
+      list[i] = tensionOf(m.slices, NEUTRAL);
+      if (named[i]) most = Math.max(most, list[i]);
+      most = Math.max(most, leastBest(m, NEUTRAL));
+    });
+    neutral.set(head.id, list);
+    best.set(head.id, most);
+    if (most <= 0) continue;
+    const volume = volumeOf(head);
+    list.forEach((s, i) => {
+      const part = volume * Math.min(1.25, s / most);
+      moved[i]! += part;
+      movedBy[i]![head.muscle] = (movedBy[i]![head.muscle] ?? 0) + part;
+    });
+  }
+  return { rows, named, neutral, best, moved, movedBy };
+}
+
+/** of what the best exercise does for a head, neutrally: how a list says why a setup is not for it */
+export function shareOfBest(index: SurveyIndex, headId: string, row: number): number {
+  const best = index.best.get(headId) ?? 0;
+  return best > 0 ? (index.neutral.get(headId)?.[row] ?? 0) / best : 0;
+}
+
+let counts: ReadonlyMap<string, number> | null = null;
+/** how many setups of the library name a head */
+function namedBy(headId: string): number {
+  if (!counts) {
+    const sum = new Map<string, number>();
+    for (const e of library) for (const h of namedHeads(e)) sum.set(h, (sum.get(h) ?? 0) + e.setups.length);
+    counts = sum;
+  }
+  return counts.get(headId) ?? 0;
+}
+
+/** setups that have to name a head before the names are believed */
+const OFTEN = 6;
+
+/** an exercise neither names the head nor ends by its muscle: the head comes along. @param nearness see factors.ts */
+export function comesAlong(exercise: Exercise, headId: string, ends: number, nearness: number): boolean {
+  if (namedHeads(exercise).includes(headId)) return false;
+  return namedBy(headId) >= OFTEN ? ends < 0.9 : ends < 0.35 && nearness < 0.85;
+}
+
+/** how far this setup's strain may stray from what its exercise states */
+const STRAYS = { least: 0.5, most: 1.6 };
+const strains = new WeakMap<SurveyRow, Partial<Record<Joint, number>>>();
+
+/**
+ * Strain of the joints in this setup, 0 to 1: what the exercise states, times what mechanics says of this setup over
+ * the exercise's own default setup, or the mean of its setups where that is not at hand (in the same body).
+ */
+export function strainsOf(index: SurveyIndex, row: SurveyRow, exercise: Exercise): Partial<Record<Joint, number>> {
+  let found = strains.get(row);
+  if (!found) {
+    const key = setupKey(exercise, {});
+    const plain = index.rows.find((r) => r.setupKey === key);
+    const usualRows = plain ? [plain] : index.rows.filter((r) => r.exerciseId === exercise.id);
+    const usualOf = (joint: Joint) => {
+      const list = usualRows.flatMap((r) => r.view.strain?.[joint] ?? []);
+      return list.reduce((s, x) => s + x, 0) / (list.length || 1);
+    };
+    found = Object.fromEntries(
+      (Object.entries(exercise.joints) as [Joint, number][]).map(([joint, stated]) => {
+        const [own, usual] = [row.view.strain?.[joint], usualOf(joint)];
+        const ratio = own !== undefined && usual ? Math.max(STRAYS.least, Math.min(STRAYS.most, own / usual)) : 1;
+        return [joint, Math.min(1, stated * ratio)];
+      }),
+    );
+    strains.set(row, found);
+  }
+  return found;
+}

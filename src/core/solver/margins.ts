@@ -1,0 +1,68 @@
+/**
+ * What more minutes or one more day would bring. Each answer is backed by a week that was annealed for it, told in
+ * effective sets within the bands: a number that a coach knows.
+ */
+import { seededRandom } from "#core/random";
+import { anneal } from "#core/solver/anneal";
+import { problemFor, type Judging, type PlanAsk } from "#core/solver/plan";
+import { effective, type Sets, type WeekProblem } from "#core/solver/problem";
+
+export interface Margin {
+  kind: "minutes" | "day" | "pairs" | "techniques";
+  more: number;
+  /** effective sets within the bands that it brings, all groups, and by group, most first */
+  sets: number;
+  groups: { group: string; sets: number }[];
+}
+
+const MOVES = 80_000;
+const MINUTES = 10;
+
+/** by group: effective sets, no further than the high end of the band */
+function within(problem: WeekProblem, sets: Sets): number[] {
+  const D = problem.days.length;
+  const dose = problem.field.groups.map(() => 0);
+  problem.field.candidates.forEach((c, k) => {
+    for (let d = 0; d < D; d++) {
+      const n = sets[k * D + d]!;
+      if (n > 0) for (const g of c.gives) dose[g.group]! += g.share * effective(c, n);
+    }
+  });
+  return dose.map((x, i) => {
+    const t = problem.terms[i]!;
+    return t.pieces.length > 0 ? Math.min(x, t.high) : 0;
+  });
+}
+
+/** @param tell each answer as it is found */
+export function margins(
+  ask: PlanAsk,
+  tools: Judging,
+  tell: (found: Margin) => void,
+  stop: () => boolean = () => false,
+): void {
+  const written = (change: Partial<PlanAsk>, given?: number[]) => {
+    const problem = problemFor({ ...ask, keep: false, ...change }, tools, undefined, given);
+    const { sets } = anneal(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
+    return { problem, dose: within(problem, sets) };
+  };
+  const base = written({});
+  const told = (kind: Margin["kind"], more: number, other: ReturnType<typeof written>) => {
+    const name = (i: number) => base.problem.field.groups[i]!.id;
+    const groups = base.dose
+      .map((x, i) => ({ group: name(i), sets: other.dose[i]! - x }))
+      .filter(({ sets }) => Math.abs(sets) >= 0.25)
+      .sort((a, b) => b.sets - a.sets);
+    tell({ kind, more, sets: other.dose.reduce((s, x, i) => s + x - base.dose[i]!, 0), groups });
+  };
+  told("minutes", MINUTES, written({ days: ask.days.map((d) => ({ ...d, minutes: d.minutes + MINUTES })) }));
+  if (stop()) return;
+  if (ask.days.length < 6) {
+    const free = [0, 1, 2, 3, 4, 5, 6].find((w) => !ask.days.some((d) => d.weekday === w))!;
+    const day = { id: "another day", name: "Another day", date: null, week: "A" as const, blocks: [] };
+    const days = [...ask.days, { id: day.id, minutes: ask.days[0]!.minutes, weekday: free, groups: null }];
+    told("day", 1, written({ days, program: { ...ask.program, days: [...ask.program.days, day] } }));
+  }
+  if (stop() || ask.techniques) return;
+  told("techniques", 0, written({ techniques: true }));
+}

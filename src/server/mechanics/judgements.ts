@@ -1,0 +1,80 @@
+/** What a practice judges by: its own schools, rows that a coach moved and why, rankings that were kept. */
+import { Router } from "express";
+import { api } from "#core/exchange/api";
+import { writeAudit } from "#server/audit";
+import type { Database } from "#server/database/database";
+import { notFound, Problem, readBody, readId } from "#server/http/problem";
+import { coachOf } from "#server/identity/coach";
+
+interface JudgementRow {
+  id: string;
+  kind: string;
+  body: unknown;
+  by_name: string;
+  at: Date;
+}
+
+/** more than anybody reads */
+const MOST = 400;
+
+export function judgementRoutes(database: Database): Router {
+  const router = Router();
+
+  router.get("/judgements", async (request, response) => {
+    const { practiceId } = coachOf(request);
+    const rows = await database.withPractice(practiceId, (tx) =>
+      tx.query<JudgementRow>(
+        "select id, kind, body, by_name, at from judgement where practice_id = $1 order by at desc, id limit $2",
+        [practiceId, MOST],
+      ),
+    );
+    response.json({
+      judgements: rows.map((r) => ({ id: r.id, kind: r.kind, body: r.body, by: r.by_name, at: r.at.toISOString() })),
+    });
+  });
+
+  router.put("/judgements/:id", async (request, response) => {
+    const coach = coachOf(request);
+    const id = readId(request, "id", "judgement");
+    const { kind, body } = readBody(api.judge.body, request);
+    await database.withPractice(coach.practiceId, async (tx) => {
+      const [own] = await tx.query<JudgementRow>(
+        "select id, kind, body, by_name, at from judgement where practice_id = $1 and id = $2 for update",
+        [coach.practiceId, id],
+      );
+      if (own && (own.kind !== kind || (own.by_name !== coach.name && coach.role !== "head")))
+        throw new Problem(403, `${own.by_name} has said this. A head coach may change it.`);
+      const [{ n = 0 } = {}] = await tx.query<{ n: number }>(
+        "select count(*)::int as n from judgement where practice_id = $1",
+        [coach.practiceId],
+      );
+      if (!own && n >= MOST) throw new Problem(409, `There are ${MOST} already: take some back first.`);
+      await tx.query(
+        `insert into judgement (practice_id, id, kind, body, by_name) values ($1, $2, $3, $4, $5)
+         on conflict (practice_id, id) do update set body = excluded.body, by_name = excluded.by_name, at = now()
+         where judgement.body is distinct from excluded.body`,
+        [coach.practiceId, id, kind, body, coach.name],
+      );
+      await writeAudit(tx, coach, `kept ${kind}`);
+    });
+    response.json({});
+  });
+
+  router.delete("/judgements/:id", async (request, response) => {
+    const coach = coachOf(request);
+    const id = readId(request, "id", "judgement");
+    await database.withPractice(coach.practiceId, async (tx) => {
+      const [own] = await tx.query<JudgementRow>(
+        "select id, kind, body, by_name, at from judgement where practice_id = $1 and id = $2 for update",
+        [coach.practiceId, id],
+      );
+      if (!own) throw notFound("judgement");
+      if (own.by_name !== coach.name && coach.role !== "head")
+        throw new Problem(403, `${own.by_name} has said this. A head coach may take it back.`);
+      await tx.query("delete from judgement where practice_id = $1 and id = $2", [coach.practiceId, id]);
+      await writeAudit(tx, coach, `took back ${own.kind}`);
+    });
+    response.json({});
+  });
+  return router;
+}

@@ -1,0 +1,97 @@
+import {
+  Chart,
+  Legend,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  Tooltip,
+  type ChartOptions,
+} from "chart.js";
+import { Line } from "react-chartjs-2";
+import { headTitle } from "#core/anatomy/anatomy";
+import { QUANTITIES, type Sweep } from "#core/bench/sweep";
+import type { Parameter } from "#core/exercises/format";
+import { TEXT_FONT } from "../base/theme";
+
+Chart.register(LinearScale, LineController, LineElement, PointElement, Legend, Tooltip);
+
+const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim() || "#888";
+const DASHES = [[], [6, 4], [2, 3], [8, 3, 2, 3]];
+
+/** a number of some heads over a parameter's range; where it stands now is a line down, crossings are points */
+export default function SweepChart({ sweep, parameter, now }: { sweep: Sweep; parameter: Parameter; now: number }) {
+  const quantity = QUANTITIES[sweep.series[0]!.quantity];
+  const font = { family: TEXT_FONT, size: 11.5 };
+  const scale = (text: string) => ({
+    type: "linear" as const,
+    title: { display: true, text, color: ink("quiet"), font },
+    grid: { color: ink("line"), tickLength: 3 },
+    border: { color: ink("ink") },
+    ticks: { color: ink("quiet"), font, maxTicksLimit: 7 },
+  });
+  const options: ChartOptions<"line"> = {
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
+    parsing: false,
+    normalized: true,
+    interaction: { mode: "nearest", intersect: false },
+    scales: {
+      x: {
+        ...scale(`${parameter.name.toLowerCase()}${parameter.unit ? `, ${parameter.unit}` : ""}`),
+        min: parameter.min,
+        max: parameter.max,
+      },
+      y: { ...scale(`${quantity.name.toLowerCase()}${quantity.unit ? `, ${quantity.unit}` : ""}`), beginAtZero: true },
+    },
+    plugins: {
+      legend: {
+        display: quantity.head,
+        align: "end",
+        labels: { boxWidth: 18, boxHeight: 0, color: ink("ink"), font, filter: (item) => !item.text.startsWith("_") },
+      },
+      tooltip: { enabled: true },
+    },
+  };
+  const all = sweep.series.flatMap((s) => s.values.filter((v): v is number => v !== null));
+  const top = Math.max(0, ...all);
+  const valueAt = (head: string, x: number): number | null => {
+    const s = sweep.series.find((y) => y.head === head)!;
+    const i = sweep.x.findIndex((v) => v >= x);
+    return s.values[Math.max(0, i)] ?? null;
+  };
+  const data = {
+    datasets: [
+      ...sweep.series.map((s, i) => ({
+        label: headTitle(s.head),
+        data: sweep.x.flatMap((x, k) => (s.values[k] === null ? [] : [{ x, y: s.values[k]! }])),
+        borderColor: i === 0 ? ink("ink") : ink("fjord"),
+        borderDash: DASHES[i % DASHES.length]!,
+        borderWidth: i === 0 ? 2.2 : 1.6,
+        pointRadius: 0,
+      })),
+      {
+        label: "_now",
+        data: [
+          { x: now, y: 0 },
+          { x: now, y: top },
+        ],
+        borderColor: ink("rowan"),
+        borderWidth: 1.2,
+        pointRadius: 0,
+      },
+      {
+        label: "_crossings",
+        data: sweep.crossings.flatMap((c) => {
+          const y = valueAt(c.between[0], c.x);
+          return y === null ? [] : [{ x: c.x, y }];
+        }),
+        borderColor: "transparent",
+        backgroundColor: ink("rowan"),
+        pointRadius: 4,
+      },
+    ],
+  };
+  return <Line data={data} options={options} aria-label={`${quantity.name} over ${parameter.name.toLowerCase()}`} />;
+}

@@ -1,0 +1,290 @@
+/**
+ * Covering: what exercises for some groups have to cover, against what covers it. The smallest set is found exactly;
+ * cells can be ticked off; a client's week shows what it covers already and what would add most; the set goes on a day
+ * as a session.
+ */
+import { Button, Select } from "antd";
+import { useMemo, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { Client } from "#core/clients/client";
+import { unitFor } from "#core/clients/client";
+import { CELL_KINDS, coveringOf, type Cell, type Cover } from "#core/covering/cells";
+import { complements, coveredBy, smallestSet } from "#core/covering/smallest";
+import { editionOf } from "#core/edition/edition";
+import { exercises } from "#core/exercises/library";
+import type { Survey } from "#core/mechanics/survey";
+import { prescriptionsOf } from "#core/planning/edit";
+import { findGroup, groups } from "#core/planning/groups";
+import { harderRelative, prescribe } from "#core/planning/prescribe";
+import type { Operation, Program } from "#core/planning/program";
+import { isSore } from "#core/planning/swap";
+import { contextOf, type RankingContext } from "#core/ranking/rank";
+import { newId } from "../../page/newId";
+import { message } from "../base/say";
+import { useEdition } from "../base/edition";
+import { useOpenClient, withClient } from "../base/open-client";
+import { Empty, Failed, Loading } from "../base/states";
+import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { usePlan } from "../planning/usePlan";
+
+const ANYWHERE: RankingContext = { equipment: null, joints: [] };
+const WEEKS_SETS = 3;
+
+export default function CoverPage() {
+  const { group = "triceps" } = useParams();
+  const [params, setParams] = useSearchParams();
+  const { client, clientId } = useOpenClient();
+  const edition = useEdition();
+  const body = useMemo(() => bodyOf(client), [client]);
+  const { survey, error, progress } = useSurvey(body, undefined);
+  const more = params.get("with");
+  const ids = useMemo(
+    () => [group, ...(more ?? "").split(".")].filter((g, i, all) => findGroup(g) && all.indexOf(g) === i),
+    [group, more],
+  );
+  const { program, edit } = usePlan(clientId);
+  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const covering = useMemo(() => {
+    if (!survey || ids.length === 0) return null;
+    const heads = ids.flatMap((g) => findGroup(g)!.heads);
+    return coveringOf(survey, heads, edition, exercises, client ? contextOf(client) : ANYWHERE);
+  }, [survey, ids, edition, client]);
+  const found = useMemo(() => {
+    if (!covering) return null;
+    const wanted = new Set(covering.cells.map((c) => c.id).filter((c) => !off.has(c)));
+    return { wanted, ...smallestSet(covering.cells, covering.setups, wanted) };
+  }, [covering, off]);
+  if (ids.length === 0) return <Empty title="There is no such group of muscles" />;
+  const flip = (cell: string) =>
+    setOff((now) => {
+      const next = new Set(now);
+      if (!next.delete(cell)) next.add(cell);
+      return next;
+    });
+  return (
+    <div>
+      <div className="headline">
+        <div>
+          <h1>What covers {ids.map((g) => findGroup(g)!.name.toLowerCase()).join(", ")}</h1>
+          <p className="quiet">
+            Every head in every third of its length, what it does, where the arm is and how the hand holds. The smallest
+            set that covers what is wanted.
+          </p>
+        </div>
+        <p className="small quiet" style={{ textAlign: "right" }}>
+          {client
+            ? `In ${client.name.split(" ")[0]}'s body, with what is at hand there`
+            : "In the default body, with everything at hand"}
+          . School: {edition.school.name.toLowerCase()}.
+        </p>
+      </div>
+      <label className="field inline">
+        Together with
+        <Select
+          size="small"
+          mode="multiple"
+          aria-label="Together with these groups"
+          placeholder="no other group"
+          style={{ minWidth: 220 }}
+          value={ids.filter((g) => g !== group)}
+          onChange={(list: string[]) => setParams((p) => (p.set("with", list.join(".")), p), { replace: true })}
+          options={groups.filter((g) => g.id !== group).map((g) => ({ value: g.id, label: g.name }))}
+          optionFilterProp="label"
+        />
+      </label>
+      {error && <Failed what="The covering" reason={error} />}
+      {!error && !found && <Loading what="the mechanics of every setup" done={progress} />}
+      {covering && found && covering.cells.length === 0 && <Empty title="Nothing at hand is useful for this group" />}
+      {covering && found && covering.cells.length > 0 && (
+        <>
+          <p role="status">
+            {found.setups.length === 0
+              ? "Nothing is wanted."
+              : `${found.setups.length} ${found.setups.length === 1 ? "setup covers" : "setups cover"} ${found.wanted.size - found.uncovered.length} cells in about ${Math.round(found.setups.reduce((s, x) => s + x.minutes, 0))} min of three sets each${found.proven ? "; fewer do not." : ": at most, the search was ended."}`}
+          </p>
+          <div className="cover">
+            <Matrix cells={covering.cells} setups={found.setups} off={off} onFlip={flip} clientId={clientId} />
+            <div>
+              {off.size > 0 && (
+                <Button size="small" onClick={() => setOff(new Set())}>
+                  Want all cells again
+                </Button>
+              )}
+              {client && program && survey && (
+                <WithWeek
+                  client={client}
+                  program={program}
+                  survey={survey}
+                  cells={covering.cells}
+                  setups={covering.setups}
+                  chosen={found.setups}
+                  wanted={found.wanted}
+                  edit={edit}
+                />
+              )}
+              {!client && <p className="small quiet">With a client open, the week shows what it covers already.</p>}
+            </div>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+interface MatrixProps {
+  cells: readonly Cell[];
+  setups: readonly Cover[];
+  off: ReadonlySet<string>;
+  onFlip: (cell: string) => void;
+  clientId: string | null;
+}
+
+/** cells down, setups across: a full grain where it covers */
+function Matrix({ cells, setups, off, onFlip, clientId }: MatrixProps) {
+  return (
+    <div className="cover-matrix sheet">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">wanted</th>
+            {setups.map((s) => (
+              <th key={s.row.setupKey} scope="col">
+                <Link
+                  to={withClient(
+                    `/bench/${s.exercise.id}?${new URLSearchParams(Object.entries(s.row.values).map(([k, v]) => [k, String(v)]))}`,
+                    clientId,
+                  )}
+                >
+                  {s.name}
+                </Link>
+                <span className="number quiet"> {Math.round(s.score)}</span>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        {CELL_KINDS.map((kind) => {
+          const own = cells.filter((c) => c.kind === kind);
+          return own.length === 0 ? null : (
+            <tbody key={kind}>
+              <tr>
+                <th scope="rowgroup" colSpan={setups.length + 1} className="kind">
+                  {kind}
+                </th>
+              </tr>
+              {own.map((c) => (
+                <tr key={c.id} data-off={off.has(c.id)}>
+                  <th scope="row">
+                    <label>
+                      <input type="checkbox" checked={!off.has(c.id)} onChange={() => onFlip(c.id)} /> {c.name}
+                    </label>
+                  </th>
+                  {setups.map((s) => (
+                    <td key={s.row.setupKey}>
+                      {s.covers.has(c.id) ? (
+                        <span role="img" aria-label="covers" className={`grain-dot${off.has(c.id) ? " spare" : ""}`} />
+                      ) : null}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          );
+        })}
+      </table>
+    </div>
+  );
+}
+
+interface WithWeekProps {
+  client: Client;
+  program: Program;
+  survey: Survey;
+  cells: readonly Cell[];
+  setups: readonly Cover[];
+  chosen: readonly Cover[];
+  wanted: ReadonlySet<string>;
+  edit: (...operations: Operation[]) => void;
+}
+
+/** what the client's week covers, what would add most, and the set as a session */
+function WithWeek({ client, program, survey, cells, setups, chosen, wanted, edit }: WithWeekProps) {
+  const [dayId, setDayId] = useState(program.days[0]!.id);
+  const keys = new Set(prescriptionsOf(program).map((p) => p.setupKey));
+  const covered = coveredBy(setups, keys);
+  const missing = cells.filter((c) => wanted.has(c.id) && !covered.has(c.id));
+  const next = complements(setups, covered, wanted).slice(0, 4);
+  const { method } = editionOf(program);
+  const day = program.days.find((d) => d.id === dayId) ?? program.days[0]!;
+  const put = (list: readonly Cover[]) => {
+    const from = day.blocks.length;
+    edit(
+      ...list.map((s, i): Operation => {
+        const prescription = prescribe(s.exercise, s.row.values, s.row.view, method, {
+          id: newId(),
+          modelVersion: survey.modelVersion,
+          unit: unitFor(client, s.exercise.equipment),
+          mass: client.mass,
+          sore: isSore(client, s.exercise),
+          harder: harderRelative(s.exercise, s.row.view, client.mass, survey, exercises),
+        });
+        const reserves = prescription.reserves.slice(0, WEEKS_SETS);
+        return {
+          kind: "add",
+          dayId: day.id,
+          blockId: newId(),
+          index: from + i,
+          prescription: { ...prescription, reserves },
+        };
+      }),
+    );
+    message.success(
+      <span>
+        {list.length === 1 ? list[0]!.name : `${list.length} exercises`} on {day.name} for {client.name}.{" "}
+        <Link to={`/clients/${client.id}/week`}>Open the week</Link>
+      </span>,
+      5,
+    );
+  };
+  return (
+    <section className="cover-week">
+      <h2>{client.name.split(" ")[0]}'s week</h2>
+      <p className="small">
+        It covers {cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length} of {wanted.size} cells.
+        {missing.length > 0 &&
+          ` Missing: ${missing
+            .slice(0, 8)
+            .map((c) => c.name)
+            .join("; ")}${missing.length > 8 ? " ..." : ""}.`}
+      </p>
+      <label className="field inline">
+        Day
+        <Select
+          size="small"
+          aria-label="Day of the week"
+          value={day.id}
+          onChange={setDayId}
+          popupMatchSelectWidth={false}
+          options={program.days.map((d) => ({ value: d.id, label: d.name }))}
+        />
+      </label>{" "}
+      <Button size="small" type="primary" disabled={chosen.length === 0} onClick={() => put(chosen)}>
+        Put the set on {day.name} as a session
+      </Button>
+      {next.length > 0 && (
+        <>
+          <h3>What would add most</h3>
+          <ul className="plain-list small">
+            {next.map(({ setup, adds }) => (
+              <li key={setup.row.setupKey}>
+                {setup.name}: {adds.length} more{" "}
+                <button type="button" className="plain link" onClick={() => put([setup])}>
+                  Put it on {day.name}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  );
+}

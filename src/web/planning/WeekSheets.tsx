@@ -1,0 +1,379 @@
+/** What is asked of a whole week: every criterion ticked, what more would bring, a block of weeks, a second week. */
+import { Button, Modal, Segmented } from "antd";
+import { useEffect, useMemo, useState } from "react";
+import type { Client } from "#core/clients/client";
+import type { Edition } from "#core/edition/edition";
+import { exercises } from "#core/exercises/library";
+import type { Survey } from "#core/mechanics/survey";
+import { BLOCK_WEEKS, blockOf } from "#core/planning/block";
+import type { Check } from "#core/planning/check";
+import { checkText, fixText } from "#core/planning/check-words";
+import { tick } from "#core/planning/criteria";
+import { findGroup, groupName } from "#core/planning/groups";
+import { droppedFirst } from "#core/planning/drop-first";
+import type { Operation, Program } from "#core/planning/program";
+import { hasWeekB, inWeek, withoutWeekB } from "#core/planning/weeks";
+import type { PlanAsk } from "#core/solver/plan";
+import { orderOf } from "#core/solver/order-advice";
+import { daysOf } from "#core/solver/splits";
+import { fixed } from "../../page/locale";
+import { Loading } from "../base/states";
+import type { PlannerAsk, PlannerTold } from "../solver/messages";
+import { withOwnSetups } from "../solver/own-setups";
+import { useTask } from "../solver/useTask";
+
+export const SHEETS = {
+  criteria: "Every criterion",
+  order: "The order of the days",
+  margins: "What would more bring?",
+  block: "A block of weeks",
+  second: "A second week to take turns",
+} as const;
+export type SheetId = keyof typeof SHEETS;
+
+interface WeekSheetProps {
+  sheet: SheetId;
+  client: Client;
+  /** all of it, and the week that is open */
+  whole: Program;
+  program: Program;
+  checks: readonly Check[];
+  survey: Survey | null;
+  edition: Edition;
+  edit: (...operations: Operation[]) => void;
+  onClose: () => void;
+}
+
+export function WeekSheet(props: WeekSheetProps) {
+  const { sheet, onClose } = props;
+  return (
+    <Modal open onCancel={onClose} footer={null} title={SHEETS[sheet]} width={720}>
+      {sheet === "criteria" && <Criteria {...props} />}
+      {sheet === "order" && <Orders {...props} />}
+      {sheet === "margins" && <Margins {...props} />}
+      {sheet === "block" && <BlockWeeks {...props} />}
+      {sheet === "second" && <SecondWeek {...props} />}
+    </Modal>
+  );
+}
+
+const SIGN = { problem: "■", look: "◆", pass: "✓" } as const;
+const WORD = { problem: "Problem", look: "Look", pass: "Pass" } as const;
+
+function Criteria({ checks, edit }: WeekSheetProps) {
+  const ticked = tick(checks);
+  const judged = ticked.filter((t) => t.judged);
+  return (
+    <>
+      <p className="small quiet" role="status">
+        {judged.filter((t) => t.state === "pass").length} of {judged.length} hold.
+      </p>
+      <ul className="plain-list criteria-list">
+        {ticked.map((t) => (
+          <li key={t.name} data-judged={t.judged}>
+            <span className={`verdict ${t.state}`}>
+              <span aria-hidden>{t.judged ? SIGN[t.state] : "–"}</span>
+              <span className="visually-hidden">{t.judged ? WORD[t.state] : "Not judged"}</span>
+            </span>
+            <div>
+              {t.name}
+              {!t.judged && <span className="small quiet"> not asked of this week</span>}
+              {t.against.slice(0, 3).map((c, i) => {
+                const text = checkText(c);
+                const [fix] = c.fixes;
+                return (
+                  <div key={i} className="small quiet">
+                    {text.title}: {text.number}.{" "}
+                    {fix && (
+                      <button type="button" className="plain link" onClick={() => edit(...fix.operations)}>
+                        {fixText(fix)}
+                      </button>
+                    )}
+                  </div>
+                );
+              })}
+              {t.against.length > 3 && <div className="small quiet">and {t.against.length - 3} more</div>}
+            </div>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** an ask for the planner about the open week, as soon as everything for it is at hand */
+function usePlannerAsk(
+  task: PlannerAsk["task"],
+  { client, program, survey, edition }: Pick<WeekSheetProps, "client" | "program" | "survey" | "edition">,
+): PlannerAsk | null {
+  const [ask, setAsk] = useState<PlannerAsk | null>(null);
+  useEffect(() => {
+    if (!survey) return;
+    let current = true;
+    void withOwnSetups(survey, program, client).then((whole) => {
+      if (!current) return;
+      const asked: PlanAsk = {
+        client,
+        program,
+        days: daysOf(program, client.minutes, "free"),
+        use: "minutes",
+        banned: [],
+        keep: true,
+        pairs: true,
+      };
+      setAsk({ task, ask: asked, survey: whole, edition: edition.id });
+    });
+    return () => {
+      current = false;
+    };
+    // asked once for the week as it stood when the sheet was opened
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [survey === null]);
+  return ask;
+}
+
+const of = <K extends PlannerTold["kind"]>(told: readonly PlannerTold[], kind: K) =>
+  told.filter((t): t is Extract<PlannerTold, { kind: K }> => t.kind === kind);
+
+/** what each day's order costs against the best, and which neighbours stand the wrong way round */
+function Orders({ client, program, survey, edition, edit }: WeekSheetProps) {
+  const advice = useMemo(() => {
+    if (!survey) return null;
+    const ask = { client, program, days: [], use: "minutes", banned: [], keep: true, pairs: true } as const;
+    return program.days.map((day) => ({ day, told: orderOf(ask, { survey, edition, exercises }, day.id) }));
+  }, [client, program, survey, edition]);
+  if (!advice) return <Loading what="the library" />;
+  return (
+    <>
+      <p className="small quiet">
+        An order costs where what matters comes late and where a muscle is tired before it is needed. The best is found
+        exactly; priority comes first only where that pays. Figures compare orders of one day, no more.
+      </p>
+      {advice.map(({ day, told }) => (
+        <section key={day.id}>
+          <h3>{day.name}</h3>
+          {!told && <p className="small quiet">Fewer than two lines, or some that the planner does not know.</p>}
+          {told && told.over < 0.05 && <p className="small">✓ It stands in the best order.</p>}
+          {told && told.over >= 0.05 && (
+            <>
+              <p className="small">
+                This order costs {fixed(told.over, 1)} more than the best: {told.best.join(", ")}.{" "}
+                <button type="button" className="plain link" onClick={() => edit(...told.operations)}>
+                  Put {day.name} in that order
+                </button>
+              </p>
+              <ul className="plain-list small">
+                {told.neighbours
+                  .filter((n) => n.turned < n.asIs - 0.05)
+                  .map((n) => (
+                    <li key={`${n.first} ${n.second}`}>
+                      {n.first}, then {n.second}: {fixed(n.asIs, 1)}; the other way round {fixed(n.turned, 1)}
+                    </li>
+                  ))}
+              </ul>
+            </>
+          )}
+        </section>
+      ))}
+    </>
+  );
+}
+
+const setsText = (n: number) => `${n >= 0 ? "+" : "−"}${fixed(Math.abs(n), 1)} sets`;
+const MARGIN = {
+  minutes: (n: number) => `${n} more minutes a session`,
+  day: () => "One more day",
+  pairs: () => "Pairs",
+  techniques: () => "The same minutes, with techniques",
+} as const;
+
+function Margins(props: WeekSheetProps) {
+  const heard = useTask(usePlannerAsk("margins", props));
+  const { program, client, edition } = props;
+  const dropped = useMemo(() => droppedFirst(program, client, edition.method), [program, client, edition]);
+  const margins = of(heard.told, "margin");
+  return (
+    <>
+      <h3>More would bring, in effective sets within the bands</h3>
+      {!heard.done && margins.length === 0 && <Loading what="weeks with more room" />}
+      <ul className="plain-list">
+        {margins.map(({ margin: m }) => (
+          <li key={m.kind}>
+            <strong>{MARGIN[m.kind](m.more)}</strong>: {setsText(m.sets)}
+            <span className="small quiet">
+              {m.groups.length > 0 &&
+                `; ${m.groups
+                  .slice(0, 5)
+                  .map((g) => `${groupName(g.group).toLowerCase()} ${setsText(g.sets)}`)
+                  .join(", ")}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="small quiet">Each is backed by a week that was written for it; found by trying, not proven.</p>
+      <h3>When minutes run short, these go first</h3>
+      {dropped.length === 0 && <p className="small quiet">There is nothing on this week yet.</p>}
+      <ol className="plain-list">
+        {dropped.slice(0, 6).map((l) => (
+          <li key={l.prescriptionId}>
+            {l.name}{" "}
+            <span className="small quiet">
+              gives back {fixed(l.minutes, 1)} min for {fixed(l.sets, 1)} sets within the bands
+              {l.short.length > 0 && `; ${l.short.map((g) => groupName(g).toLowerCase()).join(", ")} would be short`}
+            </span>{" "}
+            <button
+              type="button"
+              className="plain link small"
+              onClick={() => props.edit({ kind: "remove", prescriptionId: l.prescriptionId })}
+            >
+              Take it off
+            </button>
+          </li>
+        ))}
+      </ol>
+      {heard.failed && <p className="notice warn small">{heard.failed}</p>}
+    </>
+  );
+}
+
+function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps) {
+  const [weeks, setWeeks] = useState<number>(BLOCK_WEEKS[1]);
+  const block = useMemo(() => blockOf(program, client, edition.method, weeks), [program, client, edition, weeks]);
+  const shown = Object.keys(block[0]!.sets)
+    .filter((g) => findGroup(g))
+    .sort((a, b) => rank(client, a) - rank(client, b));
+  return (
+    <>
+      <p className="small">
+        The week as it stands is the first. What should grow rises towards the high end of its band while the days still
+        fit; the last heavy week is a rep nearer to failure; then a lighter week: about three fifths of the sets, two
+        reps more in reserve.
+      </p>
+      <Segmented
+        aria-label="Weeks of the block"
+        value={weeks}
+        onChange={setWeeks}
+        options={BLOCK_WEEKS.map((w) => ({ value: w, label: `${w} weeks` }))}
+      />
+      <div style={{ overflowX: "auto", marginTop: 10 }}>
+        <table className="block-table number">
+          <thead>
+            <tr>
+              <th scope="col"></th>
+              {block.map((w) => (
+                <th key={w.number} scope="col">
+                  {w.lighter ? "lighter" : w.number}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((g) => (
+              <tr key={g}>
+                <th scope="row">
+                  {groupName(g)} <span className="quiet small">{client.priorities[g]}</span>
+                </th>
+                {block.map((w) => (
+                  <td key={w.number}>{fixed(w.sets[g] ?? 0, 1)}</td>
+                ))}
+              </tr>
+            ))}
+            <tr>
+              <th scope="row">longest day, min</th>
+              {block.map((w) => (
+                <td key={w.number}>{Math.max(0, ...w.minutes)}</td>
+              ))}
+            </tr>
+            <tr>
+              <th scope="row"></th>
+              {block.map((w) => (
+                <td key={w.number}>
+                  {w.operations.length > 0 && (
+                    <Button
+                      size="small"
+                      aria-label={`Make it ${w.lighter ? "the lighter week" : `week ${w.number}`}`}
+                      onClick={() => {
+                        edit(...w.operations);
+                        onClose();
+                      }}
+                    >
+                      Make it so
+                    </Button>
+                  )}
+                </td>
+              ))}
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p className="small quiet">
+        Taking a week changes the sets of this one, in steps that can be undone; hand it over when its week comes.
+      </p>
+    </>
+  );
+}
+
+const ORDER = ["specialise", "grow", "hold", "maintain"];
+const rank = (client: Client, group: string) => ORDER.indexOf(client.priorities[group] ?? "maintain");
+
+function SecondWeek(props: WeekSheetProps) {
+  const { whole, edit, onClose } = props;
+  const first = useMemo(() => inWeek(whole, "A"), [whole]);
+  const has = hasWeekB(whole);
+  const ask = usePlannerAsk("vary", { ...props, program: first });
+  const heard = useTask(ask);
+  const [varied] = of(heard.told, "varied");
+  const variation = varied?.variation;
+  const take = () => {
+    if (!variation) return;
+    const from = whole.days.length;
+    edit(
+      ...withoutWeekB(whole),
+      ...variation.days.map((day, i): Operation => ({ kind: "add-day", index: from + i, day })),
+    );
+    onClose();
+  };
+  return (
+    <>
+      <p className="small">
+        The same days, groups and sets; at most three lines in ten with another setup that covers what the first week
+        leaves out. Heavy lifts that take skill stay, so that they progress. A, B, A, B.
+      </p>
+      {!variation && !heard.failed && <Loading what="a second week" />}
+      {variation && (
+        <>
+          <p role="status">
+            {variation.changes.length} of {variation.lines} lines change; together they cover {variation.coverage.both}{" "}
+            instead of {variation.coverage.one} of the {variation.coverage.all} heads, lengths, parts and kinds that the
+            setups at hand could.
+          </p>
+          <ul className="plain-list small">
+            {variation.changes.map((c, i) => (
+              <li key={i}>
+                {c.day}: {c.from} <span className="quiet">to</span> {c.to}
+                {c.covers.length > 0 && <span className="quiet">; new: {c.covers.slice(0, 3).join(", ")}</span>}
+              </li>
+            ))}
+          </ul>
+          {variation.changes.length === 0 && <p className="small">Nothing more is worth changing.</p>}
+        </>
+      )}
+      {heard.failed && <p className="notice warn small">{heard.failed}</p>}
+      <div className="actions">
+        <Button type="primary" disabled={!variation || variation.changes.length === 0} onClick={take}>
+          {has ? "Write week B anew" : "Take it as week B"}
+        </Button>
+        {has && (
+          <Button
+            onClick={() => {
+              edit(...withoutWeekB(whole));
+              onClose();
+            }}
+          >
+            Back to one week
+          </Button>
+        )}
+      </div>
+    </>
+  );
+}

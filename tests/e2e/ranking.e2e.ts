@@ -1,0 +1,60 @@
+import { accessible, control, expect, signIn, test } from "./hands";
+
+test.beforeAll(async () => void (await control("reset")));
+
+test("by keyboard: the school is changed, a weight is dragged and put back, a row is argued with, and it is taken back", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto("/ranking/triceps-long");
+  const rows = page.locator(".ranked tr.row .name");
+  await expect(rows.first()).toBeVisible({ timeout: 60_000 });
+  const first = await rows.first().textContent();
+  await page.getByRole("combobox", { name: "School" }).press("Enter");
+  await page.locator(".ant-select-dropdown:visible").getByTitle("Feel and contraction").click();
+  await expect(rows.first()).not.toHaveText(first!);
+  await page.getByRole("combobox", { name: "School" }).press("Enter");
+  await page.locator(".ant-select-dropdown:visible").getByTitle("Long length first").click();
+  await expect(rows.first()).toHaveText(first!);
+
+  await page.getByRole("button", { name: "Weigh otherwise" }).press("Enter");
+  const length = page.getByRole("slider", { name: "Length" });
+  await length.focus();
+  for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowLeft");
+  await expect(page.getByRole("button", { name: "Back to long length first" })).toBeVisible();
+  await page.getByLabel("Name of a school of the practice").fill("Plain tension");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Back to long length first" }).press("Enter");
+  await page.getByRole("combobox", { name: "School" }).press("Enter");
+  await expect(page.locator(".ant-select-dropdown:visible").getByTitle("Plain tension")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await accessible(page);
+
+  await page.getByRole("button", { name: "Why" }).nth(4).press("Enter");
+  const argue = page.getByRole("group", { name: /^Arguing with/ });
+  await expect(argue.getByRole("status")).toContainText(/points behind, first because|So does this list/);
+  await argue.getByLabel("Because").fill("felt where it should be by nearly everyone here");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/holds it .*: felt where it should be/)).toBeVisible();
+  await argue.getByRole("button", { name: "Take it back" }).press("Enter");
+  await expect(page.getByText(/holds it .*: felt where it should be/)).toHaveCount(0);
+
+  await page.getByRole("button", { name: "Keep this ranking" }).press("Enter");
+  const kept = page.getByRole("region", { name: "Rankings kept" });
+  await kept.getByRole("button", { name: /long length first/ }).press("Enter");
+  await expect(kept).toContainText("No row has moved.");
+});
+
+test("a joint that is severe takes out what strains it, and the ranking says so", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/clients/new");
+  await page.getByLabel("Name").fill("Joint Test");
+  await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
+  await page.getByRole("button", { name: "Note a joint" }).click();
+  await page.getByRole("combobox", { name: "How bad" }).press("Enter");
+  await page.locator(".ant-select-dropdown:visible").getByTitle("severe").click();
+  await page.getByRole("button", { name: "Save client" }).click();
+  await page.getByRole("link", { name: "Ranking", exact: true }).click();
+  await expect(page.getByText("elbow severe")).toBeVisible();
+  await expect(page.getByText("Too much for the elbow.").first()).toBeVisible({ timeout: 60_000 });
+});
