@@ -38,6 +38,12 @@ export function benchChoosing(): BenchRow[] {
   };
   all();
   const reweigh = median(Array.from({ length: RUNS }, () => time(all)));
+  const one = () => {
+    weight = (weight + 0.07) % 1;
+    const school = { ...CURRENT_EDITION.school, weights: { ...CURRENT_EDITION.school.weights, length: weight } };
+    rankHead(survey, "triceps-long", { ...CURRENT_EDITION, school }, exercises, everything);
+  };
+  const frame = median(Array.from({ length: 40 }, () => time(one)));
   const body = { stature: 1.81, mass: 84 };
   const anew = time(() => {
     const own = surveySetups(setups, body, 0);
@@ -54,6 +60,7 @@ export function benchChoosing(): BenchRow[] {
   const unproven = covers.filter(({ cells, setups }) => !smallestSet(cells, setups).proven).length;
   return [
     row(`every head of the library weighed anew (${headGroups.length} lists)`, reweigh, 50),
+    row("one list weighed anew: a frame while a weight is dragged", frame, 20),
     row("the library ranked for a new body, every head", anew, 1500),
     row("a sweep of 200 points", swept, 600),
     row("the best of 221 setups of one exercise, one of 2 cores", search, 3000),

@@ -1,6 +1,6 @@
 /** Who works when: the muscles that lead at the start, in the middle and at the end of a rep, and what opposes. */
 import type { Analysis } from "#core/mechanics/analyse";
-import { findHead } from "#core/anatomy/anatomy";
+import { findHead, volumeOf } from "#core/anatomy/anatomy";
 
 export const PHASES = ["start", "middle", "end"] as const;
 export type Phase = (typeof PHASES)[number];
@@ -11,12 +11,6 @@ export interface PhaseShare {
   muscles: { muscle: string; share: number }[];
 }
 
-/** cm^3 of a head in the reference body */
-const volume = (id: string): number => {
-  const h = findHead(id)!;
-  return h.volume ?? (h.maxForce * h.optimumLength) / 0.6;
-};
-
 /** by third of the rep: each muscle's activation x volume over all muscles' */
 export function phasesOf(a: Analysis): PhaseShare[] {
   const n = a.s.length;
@@ -26,7 +20,7 @@ export function phasesOf(a: Analysis): PhaseShare[] {
     for (const h of a.heads) {
       let sum = 0;
       for (let i = from; i < to; i++) sum += h.activation[i]!;
-      sums.set(h.muscle, (sums.get(h.muscle) ?? 0) + (sum / (to - from)) * volume(h.id));
+      sums.set(h.muscle, (sums.get(h.muscle) ?? 0) + (sum / (to - from)) * volumeOf(findHead(h.id)!));
     }
     const all = [...sums.values()].reduce((s, x) => s + x, 0) || 1;
     const muscles = [...sums].map(([muscle, x]) => ({ muscle, share: x / all })).sort((p, q) => q.share - p.share);

@@ -1,5 +1,7 @@
 /** What a list can be narrowed to beside equipment: properties of a setup that a coach asks for. */
 import type { Exercise } from "#core/exercises/format";
+import { positionsOf } from "#core/exercises/positions";
+import { resolveSetup } from "#core/exercises/setup";
 import type { SurveyRow } from "#core/mechanics/survey";
 
 /** elbow flexors, by muscle */
@@ -10,6 +12,12 @@ const HARDLY = 0.05;
 const QUICK = 45;
 const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
 
+/** deg that a knee is bent at the most in the key poses */
+function deepestKnee(e: Exercise, { values }: SurveyRow): number {
+  const { keys, angles } = resolveSetup(e, values);
+  return Math.max(...keys.map((k) => k.angles.knee ?? angles.knee ?? 0));
+}
+
 export const NARROWINGS = {
   "one side at a time": (e: Exercise) => e.sides === "one",
   "both sides": (e: Exercise) => e.sides === "both",
@@ -18,6 +26,8 @@ export const NARROWINGS = {
   "without elbow flexors": (_e: Exercise, r: SurveyRow) =>
     FLEXORS.reduce((sum, m) => sum + (r.view.engagedBy[m] ?? 0), 0) < HARDLY,
   "set up quickly": (e: Exercise) => e.stated.setupSeconds + e.stated.changeSeconds <= QUICK,
+  "arms below the head": (e: Exercise, r: SurveyRow) => positionsOf(e, r.values).arm !== "overhead",
+  "knees under a right angle": (e: Exercise, r: SurveyRow) => deepestKnee(e, r) <= 90,
   "no helper": (e: Exercise) => !e.stated.helper,
   "free hands": (e: Exercise) => e.grip === "free",
 } as const satisfies Record<string, (e: Exercise, r: SurveyRow) => boolean>;

@@ -38,6 +38,19 @@ export function DayMenu({
   const menu = [
     { key: "name", label: "Name and date", onClick: () => setNaming(true) },
     { key: "copy", label: "Copy it", disabled: full, onClick: () => add(copyOf(day), at + 1) },
+    ...[2, 3].map((times) => ({
+      key: `copy ${times}`,
+      label: `The same session ${times + 1} times a week`,
+      disabled: program.days.length + times > WEEK_DAYS_MOST,
+      onClick: () =>
+        edit(
+          ...Array.from({ length: times }, (_, i): Operation => {
+            const copy = copyOf(day);
+            const name = `${copy.name.slice(0, 36)} ${i + 2}`;
+            return { kind: "add-day", index: at + 1 + i, day: { ...copy, name } };
+          }),
+        ),
+    })),
     {
       key: "earlier",
       label: "Earlier in the week",

@@ -1,0 +1,51 @@
+import { accessible, control, expect, saved, signIn, test } from "./hands";
+
+test.beforeAll(async () => void (await control("reset")));
+
+test("from a muscle to a covering session in the client's week: cells ticked off, the set put on a day", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByRole("combobox", { name: "Open client" }).click();
+  await page.getByTitle("Maja Lindqvist").click();
+  await page.getByRole("link", { name: "Ranking", exact: true }).click();
+  await page.getByRole("link", { name: "The smallest set that covers it" }).click({ timeout: 60_000 });
+  await expect(page.getByRole("heading", { name: "What covers triceps" })).toBeVisible();
+  const status = page.getByRole("status").filter({ hasText: "cover" });
+  await expect(status).toContainText(/\d setups cover \d+ cells .* fewer do not/, { timeout: 60_000 });
+  const before = await status.textContent();
+  await accessible(page);
+  await page.getByRole("checkbox", { name: "palms up" }).uncheck();
+  await page.getByRole("checkbox", { name: "arm behind" }).uncheck();
+  await expect(status).not.toHaveText(before!);
+  await page.getByRole("button", { name: /Put the set on .* as a session/ }).click();
+  await page.getByRole("link", { name: "Open the week" }).click();
+  await saved(page);
+  await expect(page.getByRole("button", { name: /: more$/ }).nth(4)).toBeVisible();
+});
+
+test("the bench answers: a sweep in words, the best setup found and set up, felt elsewhere, and put on a day", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.getByRole("combobox", { name: "Open client" }).click();
+  await page.getByTitle("Maja Lindqvist").click();
+  await page.getByRole("link", { name: "Bench", exact: true }).click();
+  const sweep = page.getByRole("region", { name: "While a parameter is turned" });
+  await expect(sweep.getByRole("status")).toContainText(/is most at/, { timeout: 60_000 });
+  const best = page.getByRole("region", { name: "The best setup for an aim" });
+  await best.getByRole("button", { name: "Find it" }).click();
+  await expect(best.getByRole("status")).toContainText(/setups tried/, { timeout: 60_000 });
+  const title = page.getByRole("heading", { level: 1 });
+  const was = await title.textContent();
+  await best.getByRole("button", { name: "Set it up" }).first().click();
+  await expect(title).not.toHaveText(was!);
+  const felt = page.getByRole("region", { name: "Felt elsewhere" });
+  await felt.getByRole("combobox", { name: "Muscle that is felt instead" }).click();
+  await page.locator(".ant-select-dropdown:visible").getByTitle("pectoralis major").click();
+  await expect(felt.getByRole("status")).toContainText(/works at \d+ % of its strength/, { timeout: 60_000 });
+  await accessible(page);
+  await page.getByRole("button", { name: "Put it on a day" }).click();
+  await page.getByRole("menuitem").first().click();
+  await expect(page.getByRole("link", { name: "Open the week" })).toBeVisible({ timeout: 60_000 });
+});
