@@ -83,3 +83,16 @@ test("a judgement keeps its kind, and the list its newest first", async () => {
   await desk.send("put", `/judgements/${next}`, school("Second")).expect(200);
   expect((await all(desk))[0]!.id).toBe(next);
 });
+
+test("another coach of the same name is another coach", async () => {
+  const app = appOn(database);
+  const twins = await Promise.all(
+    [1, 2].map(async () => signIn(app, await makeCoach(head.practiceId, "Sam", "coach"))),
+  );
+  const id = randomUUID();
+  await twins[0]!.send("put", `/judgements/${id}`, school("First Sam's")).expect(200);
+  await twins[1]!.send("put", `/judgements/${id}`, school("Second Sam's")).expect(403);
+  await twins[1]!.send("delete", `/judgements/${id}`).expect(403);
+  expect((await all(desk)).find((j) => j.id === id)).toMatchObject({ body: { name: "First Sam's" } });
+  await twins[0]!.send("delete", `/judgements/${id}`).expect(200);
+});

@@ -10,6 +10,7 @@ interface JudgementRow {
   id: string;
   kind: string;
   body: unknown;
+  by_account: string;
   by_name: string;
   at: Date;
 }
@@ -24,7 +25,7 @@ export function judgementRoutes(database: Database): Router {
     const { practiceId } = coachOf(request);
     const rows = await database.withPractice(practiceId, (tx) =>
       tx.query<JudgementRow>(
-        "select id, kind, body, by_name, at from judgement where practice_id = $1 order by at desc, id limit $2",
+        "select id, kind, body, by_account, by_name, at from judgement where practice_id = $1 order by at desc, id limit $2",
         [practiceId, MOST],
       ),
     );
@@ -39,10 +40,10 @@ export function judgementRoutes(database: Database): Router {
     const { kind, body } = readBody(api.judge.body, request);
     await database.withPractice(coach.practiceId, async (tx) => {
       const [own] = await tx.query<JudgementRow>(
-        "select id, kind, body, by_name, at from judgement where practice_id = $1 and id = $2 for update",
+        "select id, kind, body, by_account, by_name, at from judgement where practice_id = $1 and id = $2 for update",
         [coach.practiceId, id],
       );
-      if (own && (own.kind !== kind || (own.by_name !== coach.name && coach.role !== "head")))
+      if (own && (own.kind !== kind || (own.by_account !== coach.accountId && coach.role !== "head")))
         throw new Problem(403, `${own.by_name} has said this. A head coach may change it.`);
       const [{ n = 0 } = {}] = await tx.query<{ n: number }>(
         "select count(*)::int as n from judgement where practice_id = $1",
@@ -50,10 +51,10 @@ export function judgementRoutes(database: Database): Router {
       );
       if (!own && n >= MOST) throw new Problem(409, `There are ${MOST} already: take some back first.`);
       await tx.query(
-        `insert into judgement (practice_id, id, kind, body, by_name) values ($1, $2, $3, $4, $5)
-         on conflict (practice_id, id) do update set body = excluded.body, by_name = excluded.by_name, at = now()
+        `insert into judgement (practice_id, id, kind, body, by_account, by_name) values ($1, $2, $3, $4, $5, $6)
+         on conflict (practice_id, id) do update set body = excluded.body, by_account = excluded.by_account, by_name = excluded.by_name, at = now()
          where judgement.body is distinct from excluded.body`,
-        [coach.practiceId, id, kind, body, coach.name],
+        [coach.practiceId, id, kind, body, coach.accountId, coach.name],
       );
       await writeAudit(tx, coach, `kept ${kind}`);
     });
@@ -65,11 +66,11 @@ export function judgementRoutes(database: Database): Router {
     const id = readId(request, "id", "judgement");
     await database.withPractice(coach.practiceId, async (tx) => {
       const [own] = await tx.query<JudgementRow>(
-        "select id, kind, body, by_name, at from judgement where practice_id = $1 and id = $2 for update",
+        "select id, kind, body, by_account, by_name, at from judgement where practice_id = $1 and id = $2 for update",
         [coach.practiceId, id],
       );
       if (!own) throw notFound("judgement");
-      if (own.by_name !== coach.name && coach.role !== "head")
+      if (own.by_account !== coach.accountId && coach.role !== "head")
         throw new Problem(403, `${own.by_name} has said this. A head coach may take it back.`);
       await tx.query("delete from judgement where practice_id = $1 and id = $2", [coach.practiceId, id]);
       await writeAudit(tx, coach, `took back ${own.kind}`);

@@ -1,6 +1,6 @@
 /** What is asked of a whole week: every criterion ticked, what more would bring, a block of weeks, a second week. */
 import { Button, Modal, Segmented } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useEffectEvent, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
@@ -107,28 +107,28 @@ function usePlannerAsk(
   { client, program, survey, edition }: Pick<WeekSheetProps, "client" | "program" | "survey" | "edition">,
 ): PlannerAsk | null {
   const [ask, setAsk] = useState<PlannerAsk | null>(null);
+  // asked once for the week as it stood when the sheet was opened
+  const begin = useEffectEvent(async (): Promise<PlannerAsk> => {
+    const asked: PlanAsk = {
+      client,
+      program,
+      days: daysOf(program, client.minutes, "free"),
+      use: "minutes",
+      banned: [],
+      keep: true,
+      pairs: true,
+    };
+    return { task, ask: asked, survey: await withOwnSetups(survey!, program, client), edition: edition.id };
+  });
+  const ready = survey !== null;
   useEffect(() => {
-    if (!survey) return;
+    if (!ready) return;
     let current = true;
-    void withOwnSetups(survey, program, client).then((whole) => {
-      if (!current) return;
-      const asked: PlanAsk = {
-        client,
-        program,
-        days: daysOf(program, client.minutes, "free"),
-        use: "minutes",
-        banned: [],
-        keep: true,
-        pairs: true,
-      };
-      setAsk({ task, ask: asked, survey: whole, edition: edition.id });
-    });
+    void begin().then((made) => current && setAsk(made));
     return () => {
       current = false;
     };
-    // asked once for the week as it stood when the sheet was opened
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [survey === null]);
+  }, [ready]);
   return ask;
 }
 

@@ -7,6 +7,8 @@ create table judgement (
   kind text not null check (kind in ('school', 'override', 'ranking')),
   format int not null default 1,
   body jsonb not null,
+  -- who may change it: the account, since two people may have one name
+  by_account uuid not null,
   by_name text not null,
   at timestamptz not null default now(),
   primary key (practice_id, id)
