@@ -1,9 +1,11 @@
 /** The planner on twenty clients written down by hand: first plan, proof, keeping the rest, and every rule checked. */
 import highsLoader from "highs";
-import { EQUIPMENT, type Joint } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/choices";
+import { type Joint } from "#core/exercises/joints";
 import { exercises, library } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
-import type { ClientInput, Priority } from "#core/clients/client";
+import type { ClientInput } from "#core/clients/client";
+import type { Priority } from "#core/clients/choices";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";

@@ -7,7 +7,7 @@ import type { ClientInput } from "#core/clients/client";
 import { coveringOf } from "#core/covering/cells";
 import { complements, coveredBy, smallestSet } from "#core/covering/smallest";
 import { CURRENT_EDITION, type Edition } from "#core/edition/edition";
-import { EQUIPMENT } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES, type Joint, type Severity } from "#core/exercises/joints";
 import { exercises, library } from "#core/exercises/library";
 import { resolveSetup, setupName } from "#core/exercises/setup";

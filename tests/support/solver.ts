@@ -1,6 +1,6 @@
 /** Asks for the planner: the library's survey in the default body, worked out once a test file. */
 import highsLoader, { type Highs } from "highs";
-import { EQUIPMENT } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/choices";
 import { exercises } from "#core/exercises/library";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups, type Survey } from "#core/mechanics/survey";

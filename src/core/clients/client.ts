@@ -1,16 +1,8 @@
 /** A client: who trains, with what, how often, and what to watch. Health data: every row belongs to a practice. */
 import type { z } from "zod";
-import type { Equipment } from "#core/exercises/format";
+import type { Equipment } from "#core/exercises/choices";
+import { LOADED, type Unit } from "./choices";
 import type { clientInput } from "./schema";
-
-export const PRIORITIES = ["maintain", "hold", "grow", "specialise"] as const;
-export const UNITS = ["kg", "lb"] as const;
-export type Unit = (typeof UNITS)[number];
-
-/** what a load is read off; only these can carry a unit of their own */
-export const LOADED = ["barbell", "dumbbell", "cable"] as const satisfies readonly Equipment[];
-
-export type Priority = (typeof PRIORITIES)[number];
 
 export type ClientInput = z.infer<typeof clientInput>;
 

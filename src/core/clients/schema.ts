@@ -1,8 +1,8 @@
 /** What a client's form holds, with its limits. */
 import { z } from "zod";
-import { EQUIPMENT, JOINTS } from "#core/exercises/format";
-import { SEVERITIES } from "#core/exercises/joints";
-import { LOADED, PRIORITIES, UNITS } from "./client";
+import { EQUIPMENT } from "#core/exercises/choices";
+import { JOINTS, SEVERITIES } from "#core/exercises/joints";
+import { LOADED, PRIORITIES, UNITS } from "./choices";
 
 export const clientInput = z.strictObject({
   name: z.string().trim().min(1, "a name is needed").max(80),

@@ -1,8 +1,7 @@
 /** The shape of an edition's files. */
 import { z } from "zod";
-import { PRIORITIES } from "#core/clients/client";
-import { COUNTINGS } from "./method";
-import { TERMS } from "./schools";
+import { PRIORITIES } from "#core/clients/choices";
+import { COUNTINGS, TERMS } from "./choices";
 
 const span = z.tuple([z.number(), z.number()]);
 export const methodSchema = z.strictObject({

@@ -1,28 +1,7 @@
 /** Schools weigh what a ranking is made of; tiers of the score, and what is contested. */
 import type { z } from "zod";
+import { TERMS, type TermId } from "./choices";
 import type { contestedSchema, schoolsSchema } from "./schema";
-
-/** how tension counts: by length, passive tension, shortening, the part of the rep; then what each cost may take off */
-export const TERMS = [
-  "length",
-  "passive",
-  "shortening",
-  "part",
-  "limiter",
-  "joints",
-  "spine",
-  "time",
-  "steadiness",
-  "progression",
-  "whole",
-  "load",
-  "focus",
-] as const;
-export type TermId = (typeof TERMS)[number];
-
-/** terms that take a share off the score; `limiter` and these are factors of it */
-export const COSTS = ["joints", "spine", "time", "steadiness", "progression", "whole", "load", "focus"] as const;
-export type CostId = (typeof COSTS)[number];
 
 export type Weights = Readonly<Record<TermId, number>>;
 

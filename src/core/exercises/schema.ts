@@ -6,7 +6,7 @@
  */
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
-import { BASES, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS } from "./format";
+import { BASES, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS } from "./choices";
 
 export const bindingSchema = z.union([
   z.number(),

@@ -1,7 +1,8 @@
 /** From an exercise and parameter values to one setup: every number resolved, with a stable key. */
 import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
-import type { Base, Binding, Exercise, Parameter, PoseCoordinate } from "#core/exercises/format";
+import type { Binding, Exercise, Parameter } from "#core/exercises/format";
+import type { Base, PoseCoordinate } from "#core/exercises/choices";
 import { curveValue, makeCurve, type Curve } from "#core/mechanics/curve";
 import type { Vec3 } from "#core/mechanics/vector";
 

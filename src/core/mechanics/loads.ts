@@ -5,7 +5,7 @@
  */
 import { curveValue } from "#core/mechanics/curve";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
-import { sided, type Model, type Side } from "#core/mechanics/model";
+import type { Model, Side } from "#core/mechanics/model";
 import { loadPoints } from "#core/mechanics/posture";
 import { readPoint, worldPoint, type State } from "#core/mechanics/state";
 import { add, norm, scale, sub, type Vec3 } from "#core/mechanics/vector";
@@ -107,7 +107,8 @@ export function unitForce(state: State, placed: PlacedLoad, grip: Vec3, s: numbe
 
 const P = new Float64Array(3);
 
-function push(f: Forces, segment: number, x: number, y: number, z: number): number {
+/** one more force at a point; returns its row */
+export function push(f: Forces, segment: number, x: number, y: number, z: number): number {
   const n = f.count++;
   f.segment[n] = segment;
   f.point[3 * n] = x;
@@ -186,137 +187,6 @@ export function totalOf(f: Forces, force: Float64Array, out: Float64Array): void
     out[3]! += y * fz - z * fy;
     out[4]! += z * fx - x * fz;
     out[5]! += x * fy - y * fx;
-  }
-}
-
-const TF = new Float64Array(6);
-const TU = new Float64Array(6);
-type Part = readonly [total: Float64Array, force: Float64Array, couple: Float64Array];
-
-/**
- * Contact forces of what carries the body, added to f so that forces and moments balance. Two feet share by the frontal
- * balance and pass what is left of the sagittal moment as a couple (the place of the force under the foot); hands on a
- * bar likewise, without a couple; two places apart along the body (hands and toes, shoulders and feet) share
- * by the sagittal balance; the feet of a split stance push through one point. A seat or a bench carries what lies on
- * it and adds nothing to the limbs.
- */
-export function addContacts(model: Model, state: State, setup: Setup, side: Side, f: Forces): void {
-  const { on } = setup;
-  if (on === "seat" || on === "bench") return;
-  totalOf(f, f.fixed, TF);
-  totalOf(f, f.unit, TU);
-  const parts: readonly Part[] = [
-    [TF, f.fixed, f.fixedCouple],
-    [TU, f.unit, f.unitCouple],
-  ];
-  const other: Side = side === "right" ? "left" : "right";
-  const foot = setup.raisesHeel ? "ball" : "midfoot";
-  const put = (name: string, s: Side | null): [number, Vec3] => {
-    const p = model.points.get(sided(name, s))!;
-    const at = readPoint(state, p.segment, p.at);
-    return [push(f, p.segment, at[0], at[1], at[2]), at];
-  };
-  /** one contact that takes a share of everything, moment and all */
-  const whole = (name: string, s: Side | null, share: number) => {
-    const [n, p] = put(name, s);
-    for (const [t, force, couple] of parts) {
-      const [x, y, z] = [-share * t[0]!, -share * t[1]!, -share * t[2]!];
-      force.set([x, y, z], 3 * n);
-      couple.set(
-        [
-          -share * t[3]! - (p[1] * z - p[2] * y),
-          -share * t[4]! - (p[2] * x - p[0] * z),
-          -share * t[5]! - (p[0] * y - p[1] * x),
-        ],
-        3 * n,
-      );
-    }
-  };
-  /**
-   * contacts on both sides: vertical and forward force by the balance across the body, couples in the sagittal plane
-   * by halves
-   */
-  const pair = (name: string) => {
-    const [a, pa] = put(name, side);
-    const [b, pb] = put(name, other);
-    const width = pa[2] - pb[2] || 1e-9;
-    const height = (pa[1] + pb[1]) / 2;
-    for (const [t, force, couple] of parts) {
-      const [fx, fy, fz] = [-t[0]!, -t[1]!, -t[2]!];
-      // reactions: -sum z V + y Fz = -t[3]; sum z H - x Fz = -t[4]
-      const va = (t[3]! + height * fz - pb[2] * fy) / width;
-      const ha = (-t[4]! + ((pa[0] + pb[0]) / 2) * fz - pb[2] * fx) / width;
-      force.set([ha, va, fz / 2], 3 * a);
-      force.set([fx - ha, fy - va, fz / 2], 3 * b);
-      // hands on a bar turn about it: they pass no couple, the body swings until none is needed
-      if (name === "grip") continue;
-      const left = -t[5]! - (pa[0] * va - pa[1] * ha) - (pb[0] * (fy - va) - pb[1] * (fx - ha));
-      couple[3 * a + 2] = couple[3 * b + 2] = left / 2;
-    }
-  };
-  /**
-   * two places apart along the body: vertical forces by the sagittal balance; the second also pushes along the floor
-   */
-  const apart = (first: readonly [string, Side | null][], second: readonly [string, Side | null][], along: number) => {
-    const [firsts, seconds] = [first.map(([name, s]) => put(name, s)), second.map(([name, s]) => put(name, s))];
-    const [pa, pb] = [firsts[0]![1], seconds[0]![1]];
-    for (const [t, force] of parts) {
-      const [fx, fy] = [-t[0]!, -t[1]!];
-      // moment about the first: V_b and H_b = along V_b act at the second
-      const vb = (-t[5]! - (pa[0] * fy - pa[1] * fx)) / (pb[0] - pa[0] - along * (pb[1] - pa[1]) || 1e-9);
-      const hb = along * vb;
-      for (const [n] of firsts) force.set([(fx - hb) / firsts.length, (fy - vb) / firsts.length, 0], 3 * n);
-      for (const [n] of seconds) force.set([hb / seconds.length, vb / seconds.length, 0], 3 * n);
-    }
-  };
-  /**
-   * two feet one behind the other: both push through one point at the height of the body's centre, as legs do in
-   * walking (Maus 2010, recalled)
-   */
-  const meeting = (front: string, rear: string) => {
-    let [weight, moment] = [0, 0];
-    for (let n = 0; n < f.count; n++) {
-      weight += f.fixed[3 * n + 1]!;
-      moment += f.fixed[3 * n + 1]! * f.point[3 * n + 1]!;
-    }
-    const height = moment / weight;
-    const [a, pa] = put(front, side);
-    const [b, pb] = put(rear, other);
-    for (const [t, force] of parts) {
-      const x = Math.abs(t[1]!) > 1e-9 ? (t[5]! + height * t[0]!) / t[1]! : (pa[0] + pb[0]) / 2;
-      const [ax, ay, bx, by] = [x - pa[0], height - pa[1], x - pb[0], height - pb[1]];
-      const det = ax * by - ay * bx || 1e-9;
-      const [fa, fb] = [(-t[0]! * by + t[1]! * bx) / det, (-t[1]! * ax + t[0]! * ay) / det];
-      force.set([fa * ax, fa * ay, 0], 3 * a);
-      force.set([fb * bx, fb * by, 0], 3 * b);
-    }
-  };
-  const both = (name: string): [string, Side][] => [
-    [name, side],
-    [name, other],
-  ];
-  switch (on) {
-    case "feet":
-      return pair(foot);
-    case "hands":
-      return pair("grip");
-    case "thighs":
-      // a pad under the upper thighs and a roller behind the ankles, or a bench under all of the thigh
-      return setup.exercise.supports.includes("thigh-pad")
-        ? apart(both("thigh-pad"), both("calf-pad"), 0)
-        : pair("thigh-front");
-    case "shanks":
-      return pair("knee-front");
-    case "one-foot":
-      return whole(foot, side, 1);
-    case "other-foot":
-      return whole("midfoot", other, 1);
-    case "split":
-      return meeting("midfoot", "ball");
-    case "hands-and-feet":
-      return apart(both("grip"), both("toe"), 0);
-    case "shoulders-and-feet":
-      return apart([["upper-back", null]], both("midfoot"), setup.footPush);
   }
 }
 

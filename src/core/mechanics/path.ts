@@ -2,7 +2,7 @@
  * A setup's path: the poses of one rep, sampled evenly in the arc length of the joints it drives, so that every mean
  * over the samples means the same for every exercise and moving a key pose along the same path changes nothing.
  */
-import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
+import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
 import { limits } from "#core/anatomy/anatomy";
 import type { Setup } from "#core/exercises/setup";
 import { setCoordinate, setRhythm, type Model, type Side } from "#core/mechanics/model";

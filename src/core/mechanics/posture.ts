@@ -3,7 +3,7 @@
  * carries it. Feet stay flat, hands stay on the bar, and where an exercise names a balance joint that joint is turned
  * until the weight of body and load stands over the base: hand-typed squats fall over.
  */
-import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
+import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import { setRhythm, sided, SIDES, type Model, type Side } from "#core/mechanics/model";
 import { setRoot, updatePose, worldPoint, type State } from "#core/mechanics/state";

@@ -1,5 +1,5 @@
 /** Which joints turn in a rep, which of them it is drawn by, and what each head does about them. */
-import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/format";
+import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
 import { heightOf, isGirdle } from "#core/mechanics/chains";
 import type { Model, Side } from "#core/mechanics/model";
 import type { Pose } from "#core/mechanics/posture";

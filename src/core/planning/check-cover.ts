@@ -2,7 +2,7 @@
 import type { Exercise } from "#core/exercises/format";
 import { positionsOf } from "#core/exercises/positions";
 import type { BodyView } from "#core/mechanics/survey";
-import type { Check, Fix, Named, Week } from "#core/planning/check";
+import type { Check, Fix, Named, Week } from "#core/planning/judged";
 import { doseTotal, leadOf } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
 import { groups, type Group } from "#core/planning/groups";

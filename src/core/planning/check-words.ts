@@ -2,7 +2,7 @@
 import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
 import { findTechnique, refusalText } from "#core/planning/techniques";
-import type { Check, Fix } from "#core/planning/check";
+import type { Check, Fix } from "#core/planning/judged";
 
 export interface CheckText {
   title: string;

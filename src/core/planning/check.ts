@@ -2,14 +2,11 @@
  * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
  * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
  */
-import type { ClientInput, Priority } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
-import type { Exercise, Joint } from "#core/exercises/format";
+import type { Exercise } from "#core/exercises/format";
 import { doseTotal, leadOf, weekDose, type WeekDose } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
-import type { BodyView } from "#core/mechanics/survey";
-import { bandOf, findGroup, groupOf, groups, type Watch } from "#core/planning/groups";
-import type { TechniqueId } from "#core/planning/limits";
+import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
 import {
   layout,
   limiters,
@@ -22,125 +19,10 @@ import {
   thirds,
   twoWeeks,
 } from "#core/planning/check-cover";
-import type { Refusal } from "#core/planning/techniques";
 import { likeness } from "#core/planning/likeness";
 import { dayMinutes, repSeconds } from "#core/planning/minutes";
+import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, SwapFor, Week } from "#core/planning/judged";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
-
-export type CheckState = "pass" | "look" | "problem";
-
-/** what would mend it, as operations; what it is, for the words */
-export type Fix = { operations: Operation[] } & (
-  | { kind: "add set" | "drop set" | "turn effort round" | "earlier"; name: string }
-  | { kind: "swap"; name: string; head: string }
-  | { kind: "take off"; name: string; day: string }
-  | { kind: "rest"; seconds: number }
-  | { kind: "plain sets"; name: string }
-  | { kind: "swap for part"; name: string; for: string }
-);
-
-export interface Named {
-  id: string;
-  name: string;
-}
-
-interface Judged<Kind extends string, Subject, Value, Limit> {
-  kind: Kind;
-  subject: Subject;
-  number: Value;
-  limit: Limit;
-  state: CheckState;
-  /** the best first */
-  fixes: Fix[];
-}
-
-interface OfGroup {
-  group: string;
-}
-interface OfDay {
-  day: Named;
-}
-interface OfLine {
-  line: Named;
-}
-
-export type Check =
-  | Judged<
-      "dose",
-      OfGroup,
-      {
-        /** effective sets, s of them indirect; `tight` where every day is nearly full */
-        sets: number;
-        indirect: number;
-        tight: boolean;
-      },
-      { low: number; high: number; most: number; priority: Priority }
-    >
-  | Judged<"ceiling", OfGroup, { sets: number; indirect: number }, number>
-  | Judged<"direct", OfGroup, /** effective sets that are its own */ number, number>
-  | Judged<"session dose", OfGroup & { day: Named | null }, number, { usual: readonly [number, number]; most: number }>
-  | Judged<"frequency", OfGroup, number, { least: number; priority: Priority }>
-  | Judged<"minutes", OfDay, number, number>
-  | Judged<
-      "joint",
-      OfLine & { joint: Joint },
-      /** stated strain, 0 to 1 */ number,
-      { note: string; caution: string | null; gentler: string | null }
-    >
-  | Judged<"equipment", OfLine, /** what is missing */ string[], null>
-  | Judged<"tempo", OfLine, /** s a rep */ number, readonly [number, number]>
-  | Judged<"rest", OfLine, /** s */ number, number>
-  | Judged<"effort", OfLine, /** reserve of each set */ number[], null>
-  | Judged<"redundant", { lines: [Named, Named] }, /** lengths apart */ number, number>
-  | Judged<"long length", OfGroup, /** longest loaded length */ number, number>
-  | Judged<"rep bands", OfGroup, /** names of the bands used */ string[], number>
-  | Judged<"order", OfDay & { late: Named; before: Named }, null, null>
-  | Judged<"sides", Record<string, never>, { one: number; all: number }, number>
-  | Judged<"part", OfGroup & { part: string }, /** sets */ number, number>
-  | Judged<
-      "thirds",
-      OfGroup,
-      /** share of the tension in the short, middle and long third */ [number, number, number],
-      number
-    >
-  | Judged<"positions", OfGroup & { what: "arm positions" | "grips" }, string[], number>
-  | Judged<"push and pull", { what: string }, { back: number; front: number }, number>
-  | Judged<"layout", OfDay, number, null>
-  | Judged<"spine", { day: Named | null }, /** points */ number, number>
-  | Judged<"limiter", OfLine & { muscle: string }, /** share of what ends it */ number, number>
-  | Judged<"technique", OfLine & { technique: TechniqueId }, Refusal[], null>
-  | Judged<"techniques a day", OfDay, number, number>
-  | Judged<"techniques apart", OfLine & { technique: TechniqueId }, number, /** days */ number>
-  | Judged<"two weeks", Record<string, never>, /** share of its lines that are others */ number, number>
-  | Judged<"step", OfLine, /** of a usual load */ number, number>;
-
-export type CheckKind = Check["kind"];
-
-/** the best other setup for what a line was chosen for; null where there is none or it is not known yet */
-export type SwapFor = (p: Prescription) => Fix | null;
-
-export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
-  Partial<Pick<ClientInput, "alone">>;
-
-/** what is known beside the week itself; what is not known is not judged */
-export interface Known {
-  swapFor?: SwapFor;
-  /** what the client's body says of a line's setup */
-  viewOf?: (p: Prescription) => BodyView | null;
-  /** a swap of a line that covers a part of its group */
-  partFor?: (p: Prescription, part: Watch) => Fix | null;
-  /** both weeks, where two take turns */
-  whole?: Program;
-}
-
-/** what every judgement looks at */
-export interface Week extends Required<Known> {
-  program: Program;
-  client: Client;
-  method: Method;
-  exercises: ReadonlyMap<string, Exercise>;
-  dose: WeekDose;
-}
 
 export function checkWeek(
   program: Program,

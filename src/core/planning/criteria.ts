@@ -1,5 +1,5 @@
 /** Every criterion of a good week, ticked from its checks: what a coach looks at last, before it goes out. */
-import type { Check, CheckKind, CheckState } from "#core/planning/check";
+import type { Check, CheckKind, CheckState } from "#core/planning/judged";
 
 export interface Criterion {
   name: string;

@@ -3,7 +3,8 @@
  * docs/method/planning.md.
  */
 import { findHead, heads } from "#core/anatomy/anatomy";
-import type { Counting, Method } from "#core/edition/method";
+import type { Method } from "#core/edition/method";
+import type { Counting } from "#core/edition/choices";
 import { namedHeads } from "#core/exercises/aims";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";

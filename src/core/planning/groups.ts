@@ -1,6 +1,6 @@
 /** The groups of heads that are planned for: each has a weekly band by its priority; what is in none rides along. */
 import { heads } from "#core/anatomy/anatomy";
-import type { Priority } from "#core/clients/client";
+import type { Priority } from "#core/clients/choices";
 import type { Method } from "#core/edition/method";
 import { groups } from "./groups.data";
 

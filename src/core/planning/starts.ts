@@ -1,6 +1,6 @@
 /** A new client's priorities from the sets that the minutes allow: days x (minutes - warm-up) / minutes a set. */
 import { z } from "zod";
-import type { Priority } from "#core/clients/client";
+import type { Priority } from "#core/clients/choices";
 import type { Method } from "#core/edition/method";
 import { groups } from "#core/planning/groups";
 import data from "./starts.json" with { type: "json" };

@@ -1,11 +1,11 @@
 /** Why a setup stands where it does: what lifts it and what costs it most, in the numbers of its own factors. */
 import { findHead, muscleName } from "#core/anatomy/anatomy";
-import type { CostId, Weights } from "#core/edition/schools";
-import type { Exercise, Joint } from "#core/exercises/format";
-import { JOINT_NAMES } from "#core/exercises/joints";
+import type { Weights } from "#core/edition/schools";
+import type { CostId } from "#core/edition/choices";
+import type { Exercise } from "#core/exercises/format";
+import { type Joint, JOINT_NAMES } from "#core/exercises/joints";
 import type { SurveyRow } from "#core/mechanics/survey";
-import { hardestJoint, secondsOf } from "./factors";
-import type { FactorId } from "./rank";
+import { hardestJoint, secondsOf, type FactorId } from "./factors";
 
 /** what is told of one factor: its own numbers */
 export type Said =

@@ -3,10 +3,11 @@
  * whether weighing otherwise would settle it or mechanics sees another tension.
  */
 import type { Edition } from "#core/edition/edition";
-import { TERMS, type TermId } from "#core/edition/schools";
+import { TERMS, type TermId } from "#core/edition/choices";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey } from "#core/mechanics/survey";
-import { FACTORS, scoredRows, type FactorId, type RankingContext } from "./rank";
+import { scoredRows, type RankingContext } from "./rank";
+import { FACTORS, type FactorId } from "./factors";
 
 export interface Disagreement {
   /** by how many points the coach's choice stands behind; below 0 mechanics agrees */

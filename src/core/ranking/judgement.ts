@@ -1,7 +1,7 @@
 /** What a practice judges by beside mechanics: its own schools, rows that a coach moved, and rankings it has kept. */
 import { z } from "zod";
 import { weightsSchema } from "#core/edition/schema";
-import { TERMS } from "#core/edition/schools";
+import { TERMS } from "#core/edition/choices";
 
 const word = z.string().min(1).max(120);
 const reason = z.string().trim().min(3, "a reason is needed").max(300, "at most 300 characters");

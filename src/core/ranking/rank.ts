@@ -6,13 +6,14 @@
  */
 import { findHead, headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
-import type { Exercise, Joint } from "#core/exercises/format";
-import { JOINT_NAMES, SEVERITIES, type Severity } from "#core/exercises/joints";
+import type { Exercise } from "#core/exercises/format";
+import { type Joint, JOINT_NAMES, SEVERITIES, type Severity } from "#core/exercises/joints";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { tierOf, type Edition } from "#core/edition/edition";
-import { COSTS, towards, type CostId, type Tier, type Weights } from "#core/edition/schools";
+import { towards, type Tier, type Weights } from "#core/edition/schools";
+import { COSTS, type CostId } from "#core/edition/choices";
 import { becauseOf, type Because } from "#core/ranking/because";
-import { costsOf, endsOf, nearnessOf } from "./factors";
+import { costsOf, endsOf, FACTORS, nearnessOf, type FactorId } from "./factors";
 import { comesAlong, indexOf, LISTED, shareOfBest, strainsOf, type SurveyIndex } from "./survey-index";
 import { leastBest, tensionOf } from "./tension";
 
@@ -51,10 +52,6 @@ export function contextOf(
 /** how much of a strain a noted joint takes off the score; from which strain on it takes the setup out */
 const JOINT_FACTOR: Readonly<Record<Severity, number>> = { watch: 0.35, sore: 0.75, severe: 0.9 };
 const JOINT_OUT: Readonly<Record<Severity, number>> = { watch: Infinity, sore: 0.7, severe: 0.5 };
-
-/** the factors a score is made of, each 0 to 1 (tension may pass 1 where a setup beats the library) */
-export type FactorId = "tension" | "limiter" | CostId | "client";
-export const FACTORS: readonly FactorId[] = ["tension", "limiter", ...COSTS, "client"];
 
 export interface RankedRow {
   row: SurveyRow;

@@ -1,7 +1,8 @@
 /** What a survey says of every head and setup before any school is asked; made once a survey. */
 import { heads, volumeOf } from "#core/anatomy/anatomy";
 import { namedHeads } from "#core/exercises/aims";
-import type { Exercise, Joint } from "#core/exercises/format";
+import type { Exercise } from "#core/exercises/format";
+import type { Joint } from "#core/exercises/joints";
 import { library, namedSetups } from "#core/exercises/library";
 import { setupKey } from "#core/exercises/setup";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";

@@ -2,7 +2,7 @@
  * The order of a session, exactly: the least sum of what matters done late and of helpers tired before they are needed,
  * over all orders (Held and Karp 1962, by sets of what is done already).
  */
-import type { Priority } from "#core/clients/client";
+import type { Priority } from "#core/clients/choices";
 import type { Group } from "#core/planning/groups";
 import type { Candidate } from "#core/solver/candidates";
 

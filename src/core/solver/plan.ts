@@ -2,7 +2,8 @@
  * A client's week from what is asked: candidates, annealing, proof, pairs and what they give back, order, bands of
  * repetitions. Pure and seeded: the same ask gives the same week, except where a clock ends the proof.
  */
-import type { ClientInput, Priority } from "#core/clients/client";
+import type { ClientInput } from "#core/clients/client";
+import type { Priority } from "#core/clients/choices";
 import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey } from "#core/mechanics/survey";

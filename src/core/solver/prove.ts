@@ -14,165 +14,178 @@ export interface Mip {
 
 const INF = Infinity;
 
+/** columns of one day's places, and all that the rows are written with */
+interface Writing {
+  problem: WeekProblem;
+  m: Draft;
+  inDay: { k: number; x: number; y: number; at: number }[][];
+}
+type Terms = (readonly [column: number, factor: number])[];
+
 /** @param places candidate x day that may be used; the others stay empty */
 export function mipOf(problem: WeekProblem, places: Uint8Array): Mip {
-  const { field, days, settings: s, terms, locked, present } = problem;
-  const { candidates, groups } = field;
-  const D = days.length;
   const m = draft();
-  const sets = new Int32Array(candidates.length * D).fill(-1);
-  const lines = new Int32Array(candidates.length * D).fill(-1);
-  let constant = 0;
-  const inDay: { k: number; x: number; y: number; at: number }[][] = days.map(() => []);
-  candidates.forEach((c, k) =>
-    days.forEach((_, d) => {
-      const at = k * D + d;
-      const was = present?.[at] ?? 0;
-      if (!places[at] && !locked[at]) {
-        if (was > 0) constant -= s.keep.gone;
-        return;
-      }
-      const price = -(c.cost + problem.thrift);
-      const fixed = locked[at] ? was : null;
-      const x = m.column(price, fixed ?? 0, fixed ?? c.most, true);
-      let linePrice = -s.slot;
-      if (present) linePrice += was > 0 ? s.keep.gone : -s.keep.fresh;
-      const y = m.column(linePrice, fixed === null ? 0 : 1, 1, true);
-      if (present && was > 0) constant -= s.keep.gone;
-      sets[at] = x;
-      lines[at] = y;
-      inDay[d]!.push({ k, x, y, at });
-      if (fixed === null) {
-        m.row(0, INF, [
-          [x, 1],
-          [y, -c.least],
-        ]);
-        m.row(-INF, 0, [
-          [x, 1],
-          [y, -c.most],
-        ]);
-        if (present && was > 0) {
-          // sets more or less than now, where the line stays
-          const off = m.column(-s.keep.set, 0, INF);
-          m.row(-INF, 0, [
-            [x, 1],
-            [y, -was],
-            [off, -1],
-          ]);
-          m.row(0, INF, [
-            [x, 1],
-            [y, -was],
-            [off, 1],
-          ]);
-        }
-      }
-    }),
-  );
-  const all = inDay.flatMap((list, d) => list.map((p) => ({ ...p, d })));
-
-  groups.forEach((_, g) => {
-    const t = terms[g]!;
-    const gains: [number, number][] = [];
-    const doses: [number, number][] = [];
-    const directs: [number, number][] = [];
-    const counted: [number, number][] = [];
-    const owns: (number | null)[] = [];
-    /** by day with anything for it: the pieces of its session, and what of its worth is only helped along */
-    const sessionOf: { parts: number[]; helped: [number, number][] }[] = [];
-    days.forEach((_, d) => {
-      const own: [number, number][] = [];
-      const dose: [number, number][] = [];
-      const worth: [number, number][] = [];
-      const helped: [number, number][] = [];
-      for (const { k, x, y } of inDay[d]!) {
-        const c = candidates[k]!;
-        const give = c.gives.find((v) => v.group === g);
-        if (!give) continue;
-        dose.push([x, give.share], [y, -give.share * c.loss]);
-        worth.push([x, give.worth], [y, -give.worth * c.loss]);
-        if (!give.direct) helped.push([x, give.worth], [y, -give.worth * c.loss]);
-        if (give.direct) {
-          directs.push([x, give.share], [y, -give.share * c.loss]);
-          own.push([y, 1]);
-        }
-      }
-      if (dose.length === 0) return void owns.push(null);
-      doses.push(...dose);
-      const over = m.column(-s.overSession, 0, INF);
-      m.row(-INF, t.session, [...dose, [over, -1]]);
-      if (t.pieces.length) {
-        const parts = s.session.map(({ sets: length, slope }) => {
-          const p = m.column(0, 0, length);
-          gains.push([p, slope]);
-          return [p, -1] as const;
-        });
-        m.row(0, INF, [...worth, ...parts]);
-        sessionOf.push({ parts: parts.map(([p]) => p), helped });
-        if (t.frequency > 0) {
-          const day = m.column(0, 0, 1, true);
-          m.row(0, INF, [...dose, [day, -problem.daySets]]);
-          counted.push([day, 1]);
-        }
-      }
-      let on: number | null = null;
-      if (own.length > 0 && (t.running > 0 || t.mostDays < D)) {
-        const column = (on = m.column(0, 0, 1, true));
-        for (const [y] of own)
-          m.row(-INF, 0, [
-            [y, 1],
-            [column, -1],
-          ]);
-        // half a day of its own is not two sets more: what a session can be worth without its own lines is what helps
-        const session = sessionOf.at(-1);
-        if (t.pieces.length && session)
-          session.parts.forEach((_, i) => {
-            const upTo = session.parts.slice(0, i + 1);
-            const sets = s.session.slice(0, i + 1).reduce((sum, p) => sum + p.sets, 0);
-            m.row(-INF, 0, [
-              ...upTo.map((p) => [p, 1] as const),
-              [column, -sets],
-              ...session.helped.map(([at, by]) => [at, -by] as const),
-            ]);
-          });
-      }
-      owns.push(on);
-    });
-    if (t.pieces.length) {
-      const pieces = t.pieces.map(({ length, slope }) => [m.column(slope, 0, length), -1] as const);
-      m.row(0, INF, [...gains, ...pieces]);
-      const under = m.column(-t.under, 0, INF);
-      m.row(t.low, INF, [...doses, [under, 1]]);
-      if (t.direct > 0) m.row(t.direct, INF, [...directs, [m.column(-s.direct, 0, INF), 1]]);
-      if (t.frequency > 0) m.row(t.frequency, INF, [...counted, [m.column(-s.frequency, 0, INF), 1]]);
-    }
-    if (Number.isFinite(t.high)) m.row(-INF, t.high, [...doses, [m.column(-t.over, 0, INF), -1]]);
-    const on = owns.flatMap((o) => (o === null ? [] : [[o, 1] as const]));
-    if (on.length > t.mostDays) m.row(-INF, t.mostDays, on);
-    if (t.running > 0)
-      for (const [a, b] of problem.running)
-        if (owns[a] != null && owns[b] != null)
-          m.row(-INF, 1, [
-            [owns[a], 1],
-            [owns[b], 1],
-            [m.column(-t.running, 0, INF), -1],
-          ]);
-    if (t.long.worth > 0) {
-      const list = all.filter(({ k }) => candidates[k]!.long === g).map(({ x }) => [x, 1] as const);
-      const got = m.column(t.long.worth / t.long.need, 0, t.long.need);
-      m.row(0, INF, [...list, [got, -1]]);
-    }
-  });
-  problem.watches.forEach(({ need, worth }, w) => {
+  const size = problem.field.candidates.length * problem.days.length;
+  const mip: Mip = {
+    draft: m,
+    sets: new Int32Array(size).fill(-1),
+    lines: new Int32Array(size).fill(-1),
+    constant: 0,
+  };
+  const w: Writing = { problem, m, inDay: problem.days.map(() => []) };
+  placeColumns(w, mip, places);
+  problem.field.groups.forEach((_, g) => groupRows(w, g));
+  const all = w.inDay.flat();
+  problem.watches.forEach(({ need, worth }, watch) => {
     if (worth <= 0) return;
-    const list = all.filter(({ k }) => candidates[k]!.watches.includes(w)).map(({ x }) => [x, 1] as const);
+    const list = all
+      .filter(({ k }) => problem.field.candidates[k]!.watches.includes(watch))
+      .map(({ x }) => [x, 1] as const);
     m.row(0, INF, [...list, [m.column(worth / need, 0, need), -1]]);
   });
-  weekRows(problem, m, inDay);
-  countRows(problem, m, inDay);
-  return { draft: m, sets, lines, constant };
+  weekRows(problem, m, w.inDay);
+  countRows(problem, m, w.inDay);
+  return mip;
 }
 
-type InDay = { k: number; x: number; y: number; at: number }[][];
+/** sets and line of every place that may be used or is locked; what leaving the present week costs */
+function placeColumns({ problem, m, inDay }: Writing, mip: Mip, places: Uint8Array): void {
+  const { field, days, settings: s, locked, present } = problem;
+  field.candidates.forEach((c, k) =>
+    days.forEach((_, d) => {
+      const at = k * days.length + d;
+      const was = present?.[at] ?? 0;
+      if (present && was > 0) mip.constant -= s.keep.gone;
+      if (!places[at] && !locked[at]) return;
+      const fixed = locked[at] ? was : null;
+      const x = m.column(-(c.cost + problem.thrift), fixed ?? 0, fixed ?? c.most, true);
+      const kept = !present ? 0 : was > 0 ? s.keep.gone : -s.keep.fresh;
+      const y = m.column(kept - s.slot, fixed === null ? 0 : 1, 1, true);
+      mip.sets[at] = x;
+      mip.lines[at] = y;
+      inDay[d]!.push({ k, x, y, at });
+      if (fixed !== null) return;
+      m.row(0, INF, [
+        [x, 1],
+        [y, -c.least],
+      ]);
+      m.row(-INF, 0, [
+        [x, 1],
+        [y, -c.most],
+      ]);
+      if (!present || was === 0) return;
+      // sets more or less than now, where the line stays
+      const off = m.column(-s.keep.set, 0, INF);
+      m.row(-INF, 0, [
+        [x, 1],
+        [y, -was],
+        [off, -1],
+      ]);
+      m.row(0, INF, [
+        [x, 1],
+        [y, -was],
+        [off, 1],
+      ]);
+    }),
+  );
+}
+
+/** what one day gives a group: all of it, what is worth something, what only helps, and its own lines */
+function givenOn({ problem, inDay }: Writing, g: number, d: number) {
+  const [dose, worth, helped, direct, own]: Terms[] = [[], [], [], [], []];
+  for (const { k, x, y } of inDay[d]!) {
+    const c = problem.field.candidates[k]!;
+    const give = c.gives.find((v) => v.group === g);
+    if (!give) continue;
+    const times = (by: number): Terms => [
+      [x, by],
+      [y, -by * c.loss],
+    ];
+    dose!.push(...times(give.share));
+    worth!.push(...times(give.worth));
+    if (!give.direct) helped!.push(...times(give.worth));
+    else {
+      direct!.push(...times(give.share));
+      own!.push([y, 1]);
+    }
+  }
+  return { dose: dose!, worth: worth!, helped: helped!, direct: direct!, own: own! };
+}
+
+/** a column that is one where the group has a line of its own on a day, or null where nobody asks */
+function ownDay(w: Writing, g: number, given: ReturnType<typeof givenOn>, parts: readonly number[]): number | null {
+  const { problem, m } = w;
+  const t = problem.terms[g]!;
+  if (given.own.length === 0 || (t.running === 0 && t.mostDays >= problem.days.length)) return null;
+  const column = m.column(0, 0, 1, true);
+  for (const [y] of given.own)
+    m.row(-INF, 0, [
+      [y, 1],
+      [column, -1],
+    ]);
+  // half a day of its own is not two sets more: what a session can be worth without its own lines is what helps
+  parts.forEach((_, i) => {
+    const sets = problem.settings.session.slice(0, i + 1).reduce((sum, p) => sum + p.sets, 0);
+    m.row(-INF, 0, [
+      ...parts.slice(0, i + 1).map((p) => [p, 1] as const),
+      [column, -sets],
+      ...given.helped.map(([at, by]) => [at, -by] as const),
+    ]);
+  });
+  return column;
+}
+
+/** a group's worth through its sessions and its week, its band, its days */
+function groupRows(w: Writing, g: number): void {
+  const { problem, m, inDay } = w;
+  const { settings: s } = problem;
+  const t = problem.terms[g]!;
+  const [gains, doses, directs, counted]: Terms[] = [[], [], [], []];
+  const owns = problem.days.map((_, d): number | null => {
+    const given = givenOn(w, g, d);
+    if (given.dose.length === 0) return null;
+    doses!.push(...given.dose);
+    directs!.push(...given.direct);
+    m.row(-INF, t.session, [...given.dose, [m.column(-s.overSession, 0, INF), -1]]);
+    if (t.pieces.length === 0) return ownDay(w, g, given, []);
+    const parts = s.session.map(({ sets }) => m.column(0, 0, sets));
+    parts.forEach((p, i) => gains!.push([p, s.session[i]!.slope]));
+    m.row(0, INF, [...given.worth, ...parts.map((p) => [p, -1] as const)]);
+    if (t.frequency > 0) {
+      const day = m.column(0, 0, 1, true);
+      m.row(0, INF, [...given.dose, [day, -problem.daySets]]);
+      counted!.push([day, 1]);
+    }
+    return ownDay(w, g, given, parts);
+  });
+  if (t.pieces.length) {
+    const pieces = t.pieces.map(({ length, slope }) => [m.column(slope, 0, length), -1] as const);
+    m.row(0, INF, [...gains!, ...pieces]);
+    m.row(t.low, INF, [...doses!, [m.column(-t.under, 0, INF), 1]]);
+    if (t.direct > 0) m.row(t.direct, INF, [...directs!, [m.column(-s.direct, 0, INF), 1]]);
+    if (t.frequency > 0) m.row(t.frequency, INF, [...counted!, [m.column(-s.frequency, 0, INF), 1]]);
+  }
+  if (Number.isFinite(t.high)) m.row(-INF, t.high, [...doses!, [m.column(-t.over, 0, INF), -1]]);
+  const on = owns.flatMap((o) => (o === null ? [] : [[o, 1] as const]));
+  if (on.length > t.mostDays) m.row(-INF, t.mostDays, on);
+  if (t.running > 0)
+    for (const [a, b] of problem.running)
+      if (owns[a] != null && owns[b] != null)
+        m.row(-INF, 1, [
+          [owns[a], 1],
+          [owns[b], 1],
+          [m.column(-t.running, 0, INF), -1],
+        ]);
+  if (t.long.worth > 0) {
+    const list = inDay
+      .flat()
+      .filter(({ k }) => problem.field.candidates[k]!.long === g)
+      .map(({ x }) => [x, 1] as const);
+    m.row(0, INF, [...list, [m.column(t.long.worth / t.long.need, 0, t.long.need), -1]]);
+  }
+}
+
+type InDay = Writing["inDay"];
 
 /** minutes, back, compounds, evenness, what is new */
 function weekRows(problem: WeekProblem, m: Draft, inDay: InDay): void {

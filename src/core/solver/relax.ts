@@ -2,7 +2,7 @@
  * What would make a week fit that does not: changes of one thing at a time, each backed by a week in hand that was
  * annealed for it. The least found, not proven the least.
  */
-import type { Priority } from "#core/clients/client";
+import type { Priority } from "#core/clients/choices";
 import { prescriptionsOf } from "#core/planning/edit";
 import { groupName } from "#core/planning/groups";
 import { seededRandom } from "#core/random";

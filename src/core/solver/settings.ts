@@ -1,5 +1,5 @@
 /** What the planner weighs against what: prices in units of the worth of a week. Reasons in docs/method/planning.md. */
-import type { Priority } from "#core/clients/client";
+import type { Priority } from "#core/clients/choices";
 
 export interface Settings {
   /** worth of a group's dose by priority */

@@ -1,6 +1,6 @@
 /** The log: one entry a set, made on the phone with its own id; corrections are new revisions of the same id. */
 import { z } from "zod";
-import { JOINTS } from "#core/exercises/format";
+import { JOINTS } from "#core/exercises/joints";
 import { loadSchema, repsSchema } from "#core/planning/program";
 import { LIMITS } from "#core/training/limits";
 

@@ -1,6 +1,6 @@
 /** What a client gets: an immutable, numbered snapshot with everything a phone needs and nothing it must not show. */
 import { z } from "zod";
-import { JOINTS } from "#core/exercises/format";
+import { JOINTS } from "#core/exercises/joints";
 import { alternativeSchema, loadSchema, repsSchema, tempoSchema } from "#core/planning/program";
 
 /** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */

@@ -1,7 +1,8 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
 import { headTitle } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
-import { JOINTS, type Exercise, type Joint } from "#core/exercises/format";
+import { type Exercise } from "#core/exercises/format";
+import { JOINTS, type Joint } from "#core/exercises/joints";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";

@@ -5,7 +5,7 @@
 import { createHash } from "node:crypto";
 import pg from "pg";
 import { unitFor, type ClientInput } from "#core/clients/client";
-import { EQUIPMENT } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/choices";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";

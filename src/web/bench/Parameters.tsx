@@ -1,7 +1,8 @@
 /** What is chosen on the bench: exercise, head, and each parameter of the setup. */
 import { Select, Slider } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
-import type { Exercise, Family, Parameter } from "#core/exercises/format";
+import type { Exercise, Parameter } from "#core/exercises/format";
+import type { Family } from "#core/exercises/choices";
 import { library } from "#core/exercises/library";
 import { formatValue, type Values } from "#core/exercises/setup";
 

@@ -1,10 +1,11 @@
 import { Button, Checkbox, Input, Segmented, Select } from "antd";
 import { useState, type FormEvent, type ReactNode } from "react";
 import { Link } from "react-router";
-import { LOADED, PRIORITIES, UNITS, type Client, type ClientInput, type Unit } from "#core/clients/client";
+import { type Client, type ClientInput } from "#core/clients/client";
+import { LOADED, PRIORITIES, UNITS, type Unit } from "#core/clients/choices";
 import { clientInput } from "#core/clients/schema";
 import { groups } from "#core/planning/groups";
-import { EQUIPMENT } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { library } from "#core/exercises/library";
 import { CURRENT_EDITION } from "#core/edition/edition";

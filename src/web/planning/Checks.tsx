@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
-import { checkId, type Check, type CheckState } from "#core/planning/check";
+import { checkId } from "#core/planning/check";
+import { type Check, type CheckState } from "#core/planning/judged";
 import { checkText, fixText } from "#core/planning/check-words";
 import type { Operation } from "#core/planning/program";
 

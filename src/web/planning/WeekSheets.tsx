@@ -6,7 +6,7 @@ import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { BLOCK_WEEKS, blockOf } from "#core/planning/block";
-import type { Check } from "#core/planning/check";
+import type { Check } from "#core/planning/judged";
 import { checkText, fixText } from "#core/planning/check-words";
 import { tick } from "#core/planning/criteria";
 import { findGroup, groupName } from "#core/planning/groups";

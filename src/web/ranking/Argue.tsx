@@ -7,7 +7,8 @@ import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
 import { disagreement } from "#core/ranking/disagree";
 import { reviewDue } from "#core/ranking/judgement";
-import type { FactorId, RankedRow, RankingContext } from "#core/ranking/rank";
+import type { RankedRow, RankingContext } from "#core/ranking/rank";
+import type { FactorId } from "#core/ranking/factors";
 import { dayText, fixed } from "../../page/locale";
 import type { Judgements } from "./useJudgements";
 

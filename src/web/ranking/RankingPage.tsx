@@ -3,7 +3,7 @@ import { Checkbox, Select } from "antd";
 import { Fragment, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { findHead, muscles, REGIONS } from "#core/anatomy/anatomy";
-import { EQUIPMENT } from "#core/exercises/format";
+import { EQUIPMENT } from "#core/exercises/choices";
 import { exercises } from "#core/exercises/library";
 import { groupOf } from "#core/planning/groups";
 import { fits, NARROWING_NAMES, type Narrowing } from "#core/ranking/narrow";

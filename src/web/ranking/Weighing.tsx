@@ -2,7 +2,8 @@
 import { Button, Input, Select, Slider } from "antd";
 import { useState } from "react";
 import type { Edition } from "#core/edition/edition";
-import { TERMS, type School, type TermId, type Weights } from "#core/edition/schools";
+import { type School, type Weights } from "#core/edition/schools";
+import { TERMS, type TermId } from "#core/edition/choices";
 import type { Judgements } from "./useJudgements";
 
 export interface Weighed {

@@ -1,6 +1,6 @@
 import { muscles, REGIONS, heads } from "#core/anatomy/anatomy";
 import { exerciseFaults } from "#core/exercises/faults";
-import { FAMILIES } from "#core/exercises/format";
+import { FAMILIES } from "#core/exercises/choices";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { readExerciseFile } from "#core/exchange/files";

@@ -1,5 +1,5 @@
 import { findMuscle, REGIONS } from "#core/anatomy/anatomy";
-import { FAMILIES } from "#core/exercises/format";
+import { FAMILIES } from "#core/exercises/choices";
 import { exerciseSchema } from "#core/exercises/schema";
 import { findExercise, library } from "#core/exercises/library";
 import {

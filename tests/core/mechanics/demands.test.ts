@@ -1,5 +1,6 @@
 import { analyse } from "#core/mechanics/analyse";
-import { applyLoads, addContacts, makeForces, placeLoads, torquesOf } from "#core/mechanics/loads";
+import { applyLoads, makeForces, placeLoads, torquesOf } from "#core/mechanics/loads";
+import { addContacts } from "#core/mechanics/contacts";
 import { compileModel } from "#core/mechanics/compile";
 import { samplePath } from "#core/mechanics/path";
 import { applyPose } from "#core/mechanics/posture";

@@ -1,5 +1,5 @@
 import { findHead } from "#core/anatomy/anatomy";
-import { COUNTINGS } from "#core/edition/method";
+import { COUNTINGS } from "#core/edition/choices";
 import { exercises, findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { DEFAULT_BODY } from "#core/mechanics/model";

@@ -3,17 +3,11 @@ import { namedHeads } from "#core/exercises/aims";
 import { exercises, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups, type Survey } from "#core/mechanics/survey";
-import {
-  acrossSchools,
-  contextOf,
-  FACTORS,
-  headGroups,
-  notFor,
-  rankHead,
-  type RankingContext,
-} from "#core/ranking/rank";
+import { acrossSchools, contextOf, headGroups, notFor, rankHead, type RankingContext } from "#core/ranking/rank";
+import { FACTORS } from "#core/ranking/factors";
 import { CURRENT_EDITION, tierOf } from "#core/edition/edition";
-import { COSTS, TERMS, towards, type School } from "#core/edition/schools";
+import { towards, type School } from "#core/edition/schools";
+import { COSTS, TERMS } from "#core/edition/choices";
 import { becauseText } from "#core/ranking/because";
 import { compareRows } from "#core/ranking/compare";
 import { disagreement } from "#core/ranking/disagree";

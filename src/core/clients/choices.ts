@@ -1,0 +1,11 @@
+/** What a client's form lets one choose from. */
+import type { Equipment } from "#core/exercises/choices";
+
+export const PRIORITIES = ["maintain", "hold", "grow", "specialise"] as const;
+export const UNITS = ["kg", "lb"] as const;
+export type Unit = (typeof UNITS)[number];
+
+/** what a load is read off; only these can carry a unit of their own */
+export const LOADED = ["barbell", "dumbbell", "cable"] as const satisfies readonly Equipment[];
+
+export type Priority = (typeof PRIORITIES)[number];

@@ -1,0 +1,94 @@
+/** The words that an exercise file may use. */
+/** joint angles a pose may give; `pitch`, `roll` and `turn` place the pelvis, `heel` is how far it is off the floor */
+export const POSE_COORDINATES = [
+  "plane",
+  "elevation",
+  "twist",
+  "elbow",
+  "forearm",
+  "wristFlexion",
+  "wristDeviation",
+  "fingers",
+  "protraction",
+  "girdleElevation",
+  "lumbarFlexion",
+  "lumbarBend",
+  "lumbarRotation",
+  "thoracicFlexion",
+  "neck",
+  "hipFlexion",
+  "hipAbduction",
+  "hipRotation",
+  "knee",
+  "ankle",
+  "pitch",
+  "roll",
+  "turn",
+  "heel",
+] as const;
+export type PoseCoordinate = (typeof POSE_COORDINATES)[number];
+
+/** what carries the body; it decides which forces the chains have to hold */
+export const BASES = [
+  "feet",
+  "one-foot",
+  "other-foot",
+  "split",
+  "hands",
+  "hands-and-feet",
+  "shoulders-and-feet",
+  "seat",
+  "bench",
+  "thighs",
+  "shanks",
+] as const;
+export type Base = (typeof BASES)[number];
+
+export const FAMILIES = [
+  "press",
+  "fly",
+  "raise",
+  "row",
+  "pulldown",
+  "pullover",
+  "shrug",
+  "curl",
+  "extension",
+  "wrist",
+  "squat",
+  "lunge",
+  "hinge",
+  "bridge",
+  "leg-extension",
+  "leg-curl",
+  "calf",
+  "adduction",
+  "abduction",
+  "trunk",
+  "carry",
+] as const;
+export type Family = (typeof FAMILIES)[number];
+
+export const EQUIPMENT = [
+  "cable",
+  "dumbbell",
+  "barbell",
+  "machine",
+  "bench",
+  "preacher-pad",
+  "hyperextension-bench",
+  "pull-up-bar",
+  "dip-bars",
+  "band",
+] as const;
+export type Equipment = (typeof EQUIPMENT)[number];
+
+export const SUPPORTS = [
+  "bench",
+  "chest-pad",
+  "preacher-pad",
+  "floor",
+  "back-pad",
+  "thigh-pad",
+  "forearm-pad",
+] as const;
