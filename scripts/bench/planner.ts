@@ -106,7 +106,7 @@ function askOf(c: Case): PlanAsk {
   };
   const program: Program = {
     format: "gryn-program",
-    version: 5,
+    version: 6,
     edition: CURRENT_EDITION.id,
     id: newId(),
     clientId: newId(),

@@ -253,7 +253,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
   for (const e of without) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
   const program: Program = {
     format: "gryn-program",
-    version: 5,
+    version: 6,
     edition: CURRENT_EDITION.id,
     id: randomUUID(),
     clientId: randomUUID(),

@@ -32,7 +32,7 @@ export function prescriptionOf(
 export function programOf(days: Prescription[][], change: Partial<Program> = {}): Program {
   return {
     format: "gryn-program",
-    version: 5,
+    version: 6,
     edition: CURRENT_EDITION.id,
     id: id(900),
     clientId: id(901),

@@ -44,6 +44,8 @@ const program: Steps = {
     const upgraded = mapPrescriptions(document, (p) => ({ technique: null, structure: "straight", ...p }));
     return { ...upgraded, days: list(upgraded.days).map((day) => ({ week: "A", ...day })) };
   },
+  // 6 knows what does not count as work, how sides take turns, and tempo of single sets
+  5: (document) => mapPrescriptions(document, (p) => ({ purpose: "work", turns: "one-then-other", tempos: [], ...p })),
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -70,6 +72,8 @@ const handOver: Steps = {
   }),
   // 3 says in words how the sets are done beside the plain way
   2: (document) => mapPrescriptions(document, (p) => ({ doing: [], ...p })),
+  // 4 says what a line is there for: a warm-up is logged and does not count
+  3: (document) => mapPrescriptions(document, (p) => ({ purpose: "work", ...p })),
 };
 
 const entry: Steps = {

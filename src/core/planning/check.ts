@@ -22,7 +22,8 @@ import {
 import { likeness } from "#core/planning/likeness";
 import { dayMinutes, repSeconds } from "#core/planning/minutes";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, SwapFor, Week } from "#core/planning/judged";
-import type { Day, Operation, Prescription, Program } from "#core/planning/program";
+import type { Day, Operation, Prescription, Program, Tempo } from "#core/planning/program";
+import { workOf } from "#core/planning/purpose";
 
 export function checkWeek(
   program: Program,
@@ -33,7 +34,8 @@ export function checkWeek(
   known: Known = {},
 ): Check[] {
   const week: Week = {
-    program,
+    program: workOf(program),
+    all: program,
     client,
     method,
     exercises,
@@ -41,8 +43,8 @@ export function checkWeek(
     swapFor: () => null,
     viewOf: () => null,
     partFor: () => null,
-    whole: program,
     ...known,
+    whole: workOf(known.whole ?? program),
   };
   return [
     weeklyDose,
@@ -112,8 +114,8 @@ function oneMore(p: Prescription | undefined): Fix[] {
   return [{ kind: "add set", name: p.name, operations: [change(p.id, { reserves })] }];
 }
 
-function weeklyDose({ program, client, method, dose }: Week): Check[] {
-  const tight = program.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
+function weeklyDose({ program, all, client, method, dose }: Week): Check[] {
+  const tight = all.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
   return groups.flatMap((m): Check[] => {
     const band = bandOf(m.id, client, method);
     const d = dose.groups[m.id]!;
@@ -206,8 +208,8 @@ function frequency({ program, client, method, dose }: Week): Check[] {
   });
 }
 
-function minutes({ program, client, method }: Week): Check[] {
-  return program.days
+function minutes({ all, client, method }: Week): Check[] {
+  return all.days
     .filter((d) => d.blocks.length > 0)
     .map((d): Check => {
       const number = Math.round(dayMinutes(d, method));
@@ -231,8 +233,8 @@ const swapOrOff = (p: Prescription, day: string, swapFor: SwapFor): Fix[] => [
   { kind: "take off", name: p.name, day, operations: [{ kind: "remove", prescriptionId: p.id }] },
 ];
 
-function joints({ program, client, method, exercises, swapFor }: Week): Check[] {
-  return linesOf(program).flatMap(({ day, p }): Check[] => {
+function joints({ all, client, method, exercises, swapFor }: Week): Check[] {
+  return linesOf(all).flatMap(({ day, p }): Check[] => {
     const exercise = exercises.get(p.exerciseId);
     if (!exercise) return [];
     return client.joints.flatMap((j): Check[] => {
@@ -254,8 +256,8 @@ function joints({ program, client, method, exercises, swapFor }: Week): Check[] 
   });
 }
 
-function equipment({ program, client, exercises, swapFor }: Week): Check[] {
-  return linesOf(program).flatMap(({ day, p }): Check[] => {
+function equipment({ all, client, exercises, swapFor }: Week): Check[] {
+  return linesOf(all).flatMap(({ day, p }): Check[] => {
     const missing = exercises.get(p.exerciseId)?.equipment.filter((e) => !client.equipment.includes(e)) ?? [];
     if (missing.length === 0) return [];
     const fixes = swapOrOff(p, day.name, swapFor);
@@ -267,8 +269,11 @@ function sets({ program, method }: Week): Check[] {
   return prescriptionsOf(program).flatMap((p): Check[] => {
     const subject = { line: named(p) };
     const checks: Check[] = [];
-    const rep = repSeconds(p.tempo);
-    if (rep < method.repSeconds[0] || rep > method.repSeconds[1])
+    const out = (t: Tempo) => repSeconds(t) < method.repSeconds[0] || repSeconds(t) > method.repSeconds[1];
+    // the line's own tempo, or the first set's that is too quick or too slow
+    const odd = [p.tempo, ...p.tempos.slice(0, p.reserves.length).filter((t) => t !== null)].find(out);
+    const rep = odd && repSeconds(odd);
+    if (rep !== undefined)
       checks.push({ kind: "tempo", subject, number: rep, limit: method.repSeconds, state: "look", fixes: [] });
     if (p.rest < method.restLeast) {
       const fix = { kind: "rest", seconds: method.restLeast } as const;

@@ -10,6 +10,7 @@ import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
 import { groupOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import type { Prescription, Program } from "#core/planning/program";
+import { workOf } from "#core/planning/purpose";
 import { techniqueCredit } from "#core/planning/techniques";
 
 /** credit of one set by its reserve: 1 up to 2 reps in reserve, 0.6 at 4, nothing beyond */
@@ -127,7 +128,7 @@ export const doseTotal = (d: Dose): number => d.direct + d.indirect;
 const effortOf = (p: Prescription): number => p.reserves.reduce((s, r) => s + effortCredit(r), techniqueCredit(p));
 
 export function weekDose(program: Program): WeekDose {
-  const lines = program.days.map((day) => day.blocks.flatMap((b) => b.prescriptions));
+  const lines = workOf(program).days.map((day) => day.blocks.flatMap((b) => b.prescriptions));
   const summed = (creditOf: (p: Prescription) => { share: number; direct: boolean } | null | undefined): Dose => {
     const byDay: number[] = [];
     const directByDay: number[] = [];

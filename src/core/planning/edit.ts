@@ -275,6 +275,9 @@ const HANDLERS: Handlers = {
       inverse: [{ kind: "rename-program", name: program.name }],
     };
   },
+  "judge-by"(program, { edition }) {
+    return { program: { ...program, edition }, inverse: [{ kind: "judge-by", edition: program.edition }] };
+  },
   "rename-day"(program, { dayId, name }) {
     const day = dayOf(program, dayId);
     if (!day) return { refused: NO_DAY };
@@ -336,6 +339,8 @@ export function touches(operation: Operation, program: Program): string[] {
     }
     case "rename-program":
       return ["program/name"];
+    case "judge-by":
+      return ["program/edition"];
     default:
       return touchesOfDay(operation, program);
   }

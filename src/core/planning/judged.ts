@@ -122,7 +122,10 @@ export interface Known {
 
 /** what every judgement looks at */
 export interface Week extends Required<Known> {
+  /** what counts of it */
   program: Program;
+  /** with what warms up and cools down */
+  all: Program;
   client: Client;
   method: Method;
   exercises: ReadonlyMap<string, Exercise>;

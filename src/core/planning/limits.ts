@@ -2,6 +2,7 @@
 export const WEEK_DAYS_MOST = 7;
 export const DAYS_MOST = 14;
 export const BLOCKS_MOST = 20;
+export const SETS_MOST = 12;
 
 /** a program has one week, or two that take turns */
 export const WEEKS = ["A", "B"] as const;
@@ -25,3 +26,11 @@ export type TechniqueId = (typeof TECHNIQUES)[number];
 /** how the load goes through the sets of a line */
 export const STRUCTURES = ["straight", "first-heavier", "ramp", "descending"] as const;
 export type StructureId = (typeof STRUCTURES)[number];
+
+/** what a line is there for: only work counts */
+export const PURPOSES = ["work", "warm-up", "cool-down"] as const;
+export type Purpose = (typeof PURPOSES)[number];
+
+/** how the sides of a one-sided line take turns */
+export const TURNS = ["one-then-other", "alternating"] as const;
+export type Turns = (typeof TURNS)[number];

@@ -87,7 +87,7 @@ export function mergeEdits(start: Program, edits: readonly Edit[], others: reado
 function valueAt(program: Program, path: string): unknown {
   const [id, field] = path.split("/");
   if (!id) return null;
-  if (id === "program") return program.name;
+  if (id === "program") return field === "edition" ? program.edition : program.name;
   const place = placeOf(program, id);
   const day = program.days.find((d) => d.id === id);
   if (!place)

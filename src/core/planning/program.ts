@@ -1,6 +1,6 @@
 /** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
 import { z } from "zod";
-import { BLOCKS_MOST, DAYS_MOST, STRUCTURES, TECHNIQUES, WEEKS } from "./limits";
+import { BLOCKS_MOST, DAYS_MOST, PURPOSES, SETS_MOST, STRUCTURES, TECHNIQUES, TURNS, WEEKS } from "./limits";
 
 export const loadSchema = z.strictObject({
   value: z.number().min(0, "not below 0").max(1000, "at most 1000"),
@@ -46,13 +46,17 @@ export const changeSchema = z
     reserves: z
       .array(z.int("whole reps").min(0, "0 to 6").max(6, "0 to 6"))
       .min(1, "at least one set")
-      .max(12, "at most 12 sets"),
+      .max(SETS_MOST, `at most ${SETS_MOST} sets`),
     reps: repsSchema,
     rest: z.int("whole seconds").min(15, "at least 15 s").max(600, "at most 600 s"),
     tempo: tempoSchema,
     load: loadSchema.nullable(),
     technique: techniqueSchema.nullable(),
     structure: z.enum(STRUCTURES),
+    purpose: z.enum(PURPOSES),
+    turns: z.enum(TURNS),
+    /** tempo of single sets, in order; null, or none for a set: the line's */
+    tempos: z.array(tempoSchema.nullable()).max(SETS_MOST, `at most ${SETS_MOST} sets`),
     note: z.string().max(300, "at most 300 characters"),
     locked: z.boolean(),
   })
@@ -97,6 +101,9 @@ export const prescriptionSchema = z.strictObject({
   load: loadSchema.nullable(),
   technique: techniqueSchema.nullable(),
   structure: z.enum(STRUCTURES),
+  purpose: z.enum(PURPOSES),
+  turns: z.enum(TURNS),
+  tempos: changeSchema.shape.tempos.unwrap(),
   note: z.string().max(300),
   locked: z.boolean(),
   alternatives: z.array(alternativeSchema).max(3),
@@ -128,7 +135,7 @@ export type Day = z.infer<typeof daySchema>;
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(5),
+  version: z.literal(6),
   /** what it is planned and judged with */
   edition: word,
   id: z.uuid(),
@@ -173,6 +180,8 @@ export const operationSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("remove-day"), dayId: z.uuid() }),
   z.strictObject({ kind: z.literal("move-day"), dayId: z.uuid(), index }),
   z.strictObject({ kind: z.literal("rename-program"), name: programSchema.shape.name }),
+  /** judged by another edition from now on */
+  z.strictObject({ kind: z.literal("judge-by"), edition: programSchema.shape.edition }),
 ]);
 export type Operation = z.infer<typeof operationSchema>;
 

@@ -16,6 +16,10 @@ import type { Operation, Pinned, Prescription, Program } from "#core/planning/pr
 export const plannedBefore = (program: Program, modelVersion: string): Prescription[] =>
   prescriptionsOf(program).filter((p) => p.modelVersion !== modelVersion);
 
+/** all lines, where a whole week is to be judged by another edition than its own; else those of another model */
+export const toRecompute = (program: Program, modelVersion: string, edition: string): Prescription[] =>
+  program.edition === edition ? plannedBefore(program, modelVersion) : prescriptionsOf(program);
+
 /** the same line as the present model sees it */
 export const pinnedBy = (
   modelVersion: string,

@@ -1,6 +1,7 @@
 /** How the load goes through the sets of a line, and what a client reads of it and of a technique. */
-import type { StructureId } from "./limits";
-import type { Prescription } from "./program";
+import type { Purpose, StructureId } from "./limits";
+import { alternates, restOf } from "./minutes";
+import type { Prescription, Tempo } from "./program";
 import { findTechnique } from "./techniques";
 
 export interface Structure {
@@ -11,6 +12,17 @@ export interface Structure {
   shares: (n: number) => number[];
   client: string;
 }
+
+type Doing = Pick<
+  Prescription,
+  "technique" | "structure" | "purpose" | "turns" | "tempos" | "reserves" | "sides" | "rest" | "reps" | "tempo"
+>;
+
+const PURPOSE: Readonly<Record<Purpose, string>> = {
+  work: "",
+  "warm-up": "Warm-up: easy, to get ready. It does not count.",
+  "cool-down": "Cool-down: easy, to end with. It does not count.",
+};
 
 const even = (n: number) => Array.from({ length: n }, () => 1);
 
@@ -48,9 +60,16 @@ export const structures: readonly Structure[] = [
 
 export const findStructure = (id: StructureId): Structure => structures.find((s) => s.id === id)!;
 
-/** words for the client: structure, technique, and the easier position of a drop */
-export function doingOf(p: Pick<Prescription, "technique" | "structure">): string[] {
-  const out = [findStructure(p.structure).client];
+const seconds = (t: Tempo) => [t.lower, t.longPause, t.lift, t.shortPause].join("-");
+
+/** words for the client: what it is there for, structure, sides, tempo of single sets, technique and its easier position */
+export function doingOf(p: Doing): string[] {
+  const out = [PURPOSE[p.purpose], findStructure(p.structure).client];
+  if (alternates(p)) out.push(`Sides take turns: one side, ${restOf(p)} s, the other side, ${restOf(p)} s.`);
+  p.tempos.forEach((t, i) => {
+    if (t && i < p.reserves.length)
+      out.push(`Set ${i + 1} at ${seconds(t)}: seconds down, where it is long, up, where it is short.`);
+  });
   if (p.technique) {
     const { name, client } = findTechnique(p.technique.id);
     const { easier } = p.technique;

@@ -18,6 +18,10 @@ const COLD = 0.004;
 const LOOK = 512;
 
 /** locked lines only: where every week begins */
+/** a week with the same sets on days of the same session: those of the first */
+export const madeAlike = ({ first, days }: WeekProblem, sets: Sets): Sets =>
+  sets.map((_, at) => sets[at - (at % days.length) + first[at % days.length]!]!);
+
 export const lockedSets = ({ present, locked, field, days }: WeekProblem): Sets => {
   const sets = new Int8Array(field.candidates.length * days.length);
   if (present) locked.forEach((l, i) => l && (sets[i] = present[i]!));
@@ -25,7 +29,7 @@ export const lockedSets = ({ present, locked, field, days }: WeekProblem): Sets 
 };
 
 export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Sets; value: number } {
-  const { field, days, locked } = problem;
+  const { field, days, first, alike, locked } = problem;
   const { candidates } = field;
   const [C, D] = [candidates.length, days.length];
   const { random, moves, stop = () => false } = options;
@@ -33,6 +37,7 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
   const { sets } = board;
   if (C === 0) return { sets: sets.slice(), value: board.value() };
   const pick = (n: number) => Math.floor(random() * n);
+  const pickDay = () => first[pick(D)]!;
 
   /** candidates by their leading group: most exchanges stay within it */
   const byLead: number[][] = field.groups.map(() => []);
@@ -42,7 +47,7 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
   const used: number[] = [];
   const where = new Int32Array(C * D).fill(-1);
   const note = (at: number) => {
-    if (locked[at]) return;
+    if (locked[at] || first[at % D] !== at % D) return;
     const is = sets[at]! > 0;
     if (is && where[at]! < 0) {
       where[at] = used.length;
@@ -55,8 +60,10 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
       where[at] = -1;
     }
   };
+  /** on every day with the session of this one */
   const set = (at: number, to: number) => {
-    board.put(Math.floor(at / D), at % D, to);
+    const [k, d] = [Math.floor(at / D), at % D];
+    for (const x of alike[d]!) board.put(k, x, to);
     note(at);
   };
   for (let at = 0; at < C * D; at++) note(at);
@@ -74,7 +81,7 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
   };
   /** puts a new line where it fits */
   const add = (k: number, d: number, wanted: number): boolean => {
-    if (sets[k * D + d]! > 0 || !board.fits(k, d)) return false;
+    if (sets[k * D + d]! > 0 || !alike[d]!.every((x) => board.fits(k, x))) return false;
     const c = candidates[k]!;
     change(k * D + d, Math.max(c.least, Math.min(c.most, wanted)));
     return true;
@@ -93,7 +100,7 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
         return true;
       }
       const k = pick(C);
-      return add(k, pick(D), randomSets(k));
+      return add(k, pickDay(), randomSets(k));
     }
     const at = used[pick(used.length)]!;
     const [k, d] = [Math.floor(at / D), at % D];
@@ -113,7 +120,7 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
       return add(other, d, n);
     }
     if (r < 0.84 || used.length < 2) {
-      const to = pick(D);
+      const to = pickDay();
       if (to === d) return false;
       change(at, 0);
       return add(k, to, n);

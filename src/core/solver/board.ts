@@ -19,14 +19,14 @@ export interface Board {
   readonly sets: Sets;
   /** value of the week as it stands */
   value(): number;
-  /** whether so many sets of a candidate may stand on a day, as far as counted rules go */
+  /** whether a candidate may come to a day, as far as counted rules go: and to all days with its session */
   fits(candidate: number, day: number): boolean;
   /** makes it so many sets; counted rules are the caller's to ask first */
   put(candidate: number, day: number, sets: number): void;
 }
 
 export function boardOf(problem: WeekProblem, start: Sets): Board {
-  const { field, days, settings: s, terms, watches, running } = problem;
+  const { field, days, first, alike, settings: s, terms, watches, running } = problem;
   const { candidates, groups } = field;
   const [D, G, C] = [days.length, groups.length, candidates.length];
   const sets = new Int8Array(C * D);
@@ -116,7 +116,7 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     if (setupOn[k]! >= 2 || exerciseOn[exercises.of[k]!]! >= 2) return false;
     for (const x of candidates[k]!.gives) {
       if (!x.direct || own[x.group * D + d]! > 0) continue;
-      if (ownDays[x.group]! >= terms[x.group]!.mostDays) return false;
+      if (ownDays[x.group]! + alike[d]!.length > terms[x.group]!.mostDays) return false;
     }
     return true;
   }
@@ -160,6 +160,8 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     kindOn[kinds.of[k]! * D + d]! += lineMore;
     lengthOn[lengths.of[k]! * D + d]! += lineMore;
     if (patterns.of[k]! >= 0) patternOn[patterns.of[k]! * D + d]! += lineMore;
+    // the same session several times is one use of its setups
+    if (first[d] !== d) return;
     setupOn[k]! += lineMore;
     const e = exercises.of[k]!;
     const before = exerciseOn[e]!;

@@ -165,10 +165,17 @@ function brokenBy(problem: WeekProblem, sets: Sets): string[] {
       `day ${d + 1}: pattern`,
     );
   }
+  // the same session several times is one use of what stands in it
+  const sessions = free.filter((p) => problem.first[p.d] === p.d);
+  const lockedOnce = (test: (p: (typeof places)[number]) => boolean) =>
+    locked((p) => problem.first[p.d] === p.d && test(p));
   const setup = (p: (typeof places)[number]) => String(p.k);
-  count(free.map(setup), (k) => Math.max(0, 2 - locked((p) => setup(p) === k)), "setup");
+  count(sessions.map(setup), (k) => Math.max(0, 2 - lockedOnce((p) => setup(p) === k)), "setup");
   const exercise = (p: (typeof places)[number]) => p.c.exercise.id;
-  count(free.map(exercise), (k) => Math.max(0, 2 - locked((p) => exercise(p) === k)), "exercise");
+  count(sessions.map(exercise), (k) => Math.max(0, 2 - lockedOnce((p) => exercise(p) === k)), "exercise");
+  for (const [d, first] of problem.first.entries())
+    if (field.candidates.some((_, k) => sets[k * D + d] !== sets[k * D + first]))
+      broken.push(`day ${d + 1} is not the session of day ${first + 1}`);
   for (const { c, k, d, sets: x } of free) {
     if (!problem.allowed[k * D + d]) broken.push(`${c.line.name} does not belong on day ${d + 1}`);
     if (x < c.least || x > c.most) broken.push(`${x} sets of ${c.line.name}`);

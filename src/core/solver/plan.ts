@@ -7,12 +7,14 @@ import type { Priority } from "#core/clients/choices";
 import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey } from "#core/mechanics/survey";
-import { blockMinutes } from "#core/planning/minutes";
+import { blockMinutes, dayMinutes } from "#core/planning/minutes";
 import { prescriptionsOf } from "#core/planning/edit";
+import type { Purpose } from "#core/planning/limits";
 import type { Prescription, Program } from "#core/planning/program";
+import { purposeOf, workOf } from "#core/planning/purpose";
 import { SORE } from "#core/planning/swap";
 import { seededRandom } from "#core/random";
-import { anneal } from "#core/solver/anneal";
+import { anneal, madeAlike } from "#core/solver/anneal";
 import { chooseBands, type Slot } from "#core/solver/bands";
 import { candidateOf, fieldFor, reservesFor, type Field } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
@@ -150,12 +152,27 @@ export function pairedMinutes({ program, pairs }: PlanAsk): number[] {
   );
 }
 
-export function planWeek(ask: PlanAsk, tools: PlanTools): WeekPlan {
+/** the ask without lines that do not count, and without the minutes that they take */
+export function workAsk(ask: PlanAsk, { edition }: Pick<Judging, "edition">): PlanAsk {
+  const program = workOf(ask.program);
+  if (program === ask.program) return ask;
+  const days = ask.days.map((d, i) => {
+    const before = dayMinutes(ask.program.days[i]!, edition.method);
+    const work = program.days[i]!.blocks.length
+      ? dayMinutes(program.days[i]!, edition.method)
+      : edition.method.warmUpMinutes;
+    return { ...d, minutes: d.minutes - Math.max(0, before - work) };
+  });
+  return { ...ask, program, days };
+}
+
+export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
+  const ask = workAsk(given, tools);
   const { tell = () => undefined, stop = () => false } = tools;
   const random = seededRandom(ask.seed ?? 1);
   const field = fieldOf(ask, tools);
   const problem = problemFor(ask, tools, field, ask.keep ? pairedMinutes(ask) : undefined);
-  const warm = ask.keep && problem.present ? problem.present : undefined;
+  const warm = ask.keep && problem.present ? madeAlike(problem, problem.present) : undefined;
   const first = Math.min(FIRST, ask.moves ?? FIRST);
   const begin = (moves: number) =>
     anneal(problem, { moves, random, stop, ...(warm ? { start: warm.slice(), from: WARM } : {}) });
@@ -245,16 +262,24 @@ export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, set
     }),
   );
   const weighing = { groups: field.groups, priorities: client.priorities as Record<string, Priority | undefined> };
-  const ordered = planned.map((lines) => {
+  const ordered: PlannedLine[][][] = [];
+  for (const [d, lines] of planned.entries()) {
+    const first = problem.first[d]!;
+    if (first < d) {
+      // the same session: the same lines in the same order and pairs
+      const own = (l: PlannedLine) => lines.find((x) => x.candidate === l.candidate)!;
+      ordered.push(ordered[first]!.map((b) => b.map(own)));
+      continue;
+    }
     const blocks = ask.pairs ? pairUp(lines) : lines.map((l) => [l]);
     const order = bestOrder(
       weighing,
       blocks.map((b) => b.map((l) => ({ candidate: l.candidate, sets: l.prescription.reserves.length }))),
     );
-    return order.map((i) => blocks[i]!);
-  });
+    ordered.push(order.map((i) => blocks[i]!));
+  }
   const slots = ordered.flatMap((blocks, day) =>
-    blocks.flatMap((b, i) =>
+    (problem.first[day] === day ? blocks : []).flatMap((b, i) =>
       b.map((line): Slot & { line: PlannedLine } => ({
         candidate: line.candidate,
         prescription: line.prescription,
@@ -270,6 +295,15 @@ export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, set
     client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
   const reps = slots.length ? chooseBands(tools.highs, slots, room, { level: client.level, sore }, method) : [];
   slots.forEach((s, i) => (s.line.prescription = { ...s.line.prescription, reps: reps[i]! }));
+  ordered.forEach((blocks, d) => {
+    const first = problem.first[d]!;
+    if (first < d)
+      blocks.forEach((b, i) =>
+        b.forEach((l, j) => {
+          l.prescription = { ...l.prescription, reps: ordered[first]![i]![j]!.prescription.reps };
+        }),
+      );
+  });
   const evaluation = evaluate(problem, sets);
   return {
     days: ordered.map((blocks, d) => ({
@@ -296,16 +330,17 @@ const minutesOfBlocks = (blocks: readonly PlannedLine[][], warmUp: number): numb
     blocks.length ? warmUp : 0,
   );
 
-/** the plan as a program: new lines get their ids from `newId` */
+/** the plan as a program: new lines get their ids from `newId`; what does not count stays at its end of the day */
 export function programOf(plan: WeekPlan, program: Program, newId: () => string): Program {
   const line = (l: PlannedLine): Prescription => ({ ...l.prescription, id: l.prescription.id || newId() });
   return {
     ...program,
     days: program.days.map((day) => {
       const planned = plan.days.find((d) => d.id === day.id);
-      return planned
-        ? { ...day, blocks: planned.blocks.map((b) => ({ id: newId(), prescriptions: b.map(line) })) }
-        : day;
+      if (!planned) return day;
+      const aside = (purpose: Purpose) => day.blocks.filter((b) => purposeOf(b) === purpose);
+      const work = planned.blocks.map((b) => ({ id: newId(), prescriptions: b.map(line) }));
+      return { ...day, blocks: [...aside("warm-up"), ...work, ...aside("cool-down")] };
     }),
   };
 }

@@ -16,6 +16,8 @@ export interface DayAsk {
   weekday: number;
   /** groups whose own exercises may stand on it; null: any */
   groups: readonly string[] | null;
+  /** the earlier day whose session it repeats, by index */
+  same?: number;
 }
 
 /** a line of the present week */
@@ -50,6 +52,10 @@ export interface WeekProblem {
   /** the field as it was handed in: with the usual sets of each candidate */
   given: Field;
   days: readonly DayAsk[];
+  /** by day: the first with the same session; itself where no earlier one has it */
+  first: readonly number[];
+  /** by day: all days with the same session */
+  alike: readonly (readonly number[])[];
   settings: Settings;
   terms: readonly GroupTerms[];
   watches: { need: number; worth: number }[];
@@ -187,13 +193,25 @@ export function problemOf(
       allowed[k * D + j] = d.groups === null || d.groups.includes(mine.id) ? 1 : 0;
     }),
   );
+  const first = ask.days.map((d, i) => d.same ?? i);
+  const alike = first.map((f) => first.flatMap((x, j) => (x === f ? [j] : [])));
+  candidates.forEach((_, k) =>
+    alike.forEach((list, j) => {
+      if (list.some((x) => allowed[k * D + x] === 0)) allowed[k * D + j] = 0;
+    }),
+  );
   for (const p of ask.present ?? []) {
     const at = p.candidate * D + p.day;
     sets[at] = Math.max(sets[at]!, p.sets);
-    if (!p.locked) continue;
-    locked[at] = 1;
-    allowed[at] = 1;
   }
+  // what is locked on one of two days with the same session stands on both
+  for (const p of ask.present ?? [])
+    for (const d of p.locked ? alike[p.day]! : []) {
+      const at = p.candidate * D + d;
+      sets[at] = p.sets;
+      locked[at] = 1;
+      allowed[at] = 1;
+    }
   const running: [number, number][] = [];
   for (let i = 0; i < D; i++)
     for (let j = 0; j < D; j++) {
@@ -205,8 +223,14 @@ export function problemOf(
     field,
     given,
     days: ask.days.map((d, i) => ({ ...d, minutes: d.minutes + (ask.given?.[i] ?? 0) })),
+    first,
+    alike,
     settings,
-    terms: field.groups.map((g, i) => termsOf(bands[i]!, g, client, D, edition, settings)),
+    terms: field.groups.map((g, i) => {
+      const t = termsOf(bands[i]!, g, client, D, edition, settings);
+      // a session that is done so often brings its groups so often
+      return { ...t, mostDays: Math.max(t.mostDays, ...alike.map((list) => list.length)) };
+    }),
     watches: field.watches.map(({ group }) => {
       const priority = bands[group]?.priority;
       return priority

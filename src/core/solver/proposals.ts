@@ -2,6 +2,7 @@
 import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
 import type { TechniqueId } from "#core/planning/limits";
 import type { Change, Operation, Prescription, Program } from "#core/planning/program";
+import { purposeOf, workOf } from "#core/planning/purpose";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
 import type { WeekPlan } from "#core/solver/plan";
@@ -33,7 +34,8 @@ export interface Proposal {
  * @param newId an id that nobody has yet
  * @returns in the order in which they can be made: away first, then what moves and changes, then what is new
  */
-export function proposalsFor(program: Program, plan: WeekPlan, newId: () => string): Proposal[] {
+export function proposalsFor(whole: Program, plan: WeekPlan, newId: () => string): Proposal[] {
+  const program = workOf(whole);
   const { field, days } = plan.problem;
   const D = days.length;
   const index = {
@@ -199,7 +201,7 @@ export function taking(
     for (const block of blocksOf())
       if (block.prescriptions.length > 1 && !paired.has(block.prescriptions.map((p) => p.id).join()))
         make({ kind: "unpair", blockId: block.id, newBlockId: newId() });
-    let index = 0;
+    let index = blocksOf().filter((b) => purposeOf(b) === "warm-up").length;
     for (const block of wanted) {
       const [first, second] = block;
       const at = placeOf(now, first!);

@@ -269,7 +269,35 @@ function countRows(problem: WeekProblem, m: Draft, inDay: InDay): void {
       TECHNIQUES_A_DAY,
     );
   });
-  const all = inDay.flat();
+  // the same session several times: one use of its setups, the same sets on each of its days
+  const all = inDay.filter((_, d) => problem.first[d] === d).flat();
+  inDay.forEach((list, d) => {
+    const first = problem.first[d]!;
+    if (first === d) return;
+    for (const p of list) {
+      const other = inDay[first]!.find(({ k }) => k === p.k);
+      m.row(
+        0,
+        0,
+        other
+          ? [
+              [p.x, 1],
+              [other.x, -1],
+            ]
+          : [[p.x, 1]],
+      );
+      m.row(
+        0,
+        0,
+        other
+          ? [
+              [p.y, 1],
+              [other.y, -1],
+            ]
+          : [[p.y, 1]],
+      );
+    }
+  });
   for (const same of by(all, String)) rule(same, 2);
   for (const same of by(all, (k) => candidates[k]!.exercise.id)) rule(same, 2);
 }

@@ -51,15 +51,21 @@ const WEEKDAYS: Record<number, readonly number[]> = {
 
 const weekdayOf = (date: string) => (new Date(`${date}T12:00:00Z`).getUTCDay() + 6) % 7;
 
-/** the days of a program as they are asked for: on their dates' weekdays where all have one */
-export function daysOf(program: Program, minutes: number, split: Split): DayAsk[] {
+/**
+ * The days of a program as they are asked for: on their dates' weekdays where all have one.
+ * @param times how often each session is done; as many days are needed as sessions times that
+ */
+export function daysOf(program: Program, minutes: number, split: Split, times = 1): DayAsk[] {
   const usual = WEEKDAYS[program.days.length] ?? WEEKDAYS[7]!;
   const dated = program.days.every((d) => d.date !== null);
   const may = splitDays(split, program.days.length);
+  const sessions = program.days.length / times;
+  if (!Number.isInteger(sessions)) throw new RangeError(`${program.days.length} days hold no session ${times} times`);
   return program.days.map((d, i) => ({
     id: d.id,
     minutes,
     weekday: dated ? weekdayOf(d.date!) : usual[i]!,
     groups: may[i]!,
+    ...(i >= sessions ? { same: i % sessions } : {}),
   }));
 }

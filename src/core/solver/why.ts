@@ -3,7 +3,7 @@ import { placeOf } from "#core/planning/edit";
 import { boardOf } from "#core/solver/board";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
-import { fieldOf, pairedMinutes, problemFor, type Judging, type PlanAsk } from "#core/solver/plan";
+import { fieldOf, pairedMinutes, problemFor, workAsk, type Judging, type PlanAsk } from "#core/solver/plan";
 import type { WeekProblem } from "#core/solver/problem";
 
 export interface Why {
@@ -22,7 +22,8 @@ export interface Why {
 const SHOWN = 3;
 
 /** @returns null where the line is not in the week, or is for nothing that is planned */
-export function whyLine(ask: PlanAsk, tools: Judging, prescriptionId: string): Why | null {
+export function whyLine(given: PlanAsk, tools: Judging, prescriptionId: string): Why | null {
+  const ask = workAsk(given, tools);
   const place = placeOf(ask.program, prescriptionId);
   if (!place) return null;
   const asked = problemFor({ ...ask, keep: true }, tools, fieldOf(ask, tools), pairedMinutes(ask));

@@ -40,7 +40,7 @@ export type Reason =
   | { kind: "stopped" | "pain"; words: string }
   | { kind: "unlikely load"; load: Load; reps: number }
   | { kind: "first time"; load: Load | null; bodyLoad: number }
-  | { kind: "set by coach" | "felt elsewhere twice" | "no load typed" }
+  | { kind: "set by coach" | "felt elsewhere twice" | "no load typed" | "not work" }
   | { kind: "top reached"; first: number; window: Window; next: Next }
   | { kind: "felt elsewhere"; first: number }
   | { kind: "under the window twice"; low: number }
@@ -153,7 +153,7 @@ const SLOWEST = 5;
 /** what a target is made from: a prescription, or its snapshot on the phone */
 export type Asked = Pick<
   Prescription,
-  "id" | "reserves" | "reps" | "rest" | "load" | "loadStep" | "bodyLoad" | "harder" | "tempo"
+  "id" | "reserves" | "reps" | "rest" | "load" | "loadStep" | "bodyLoad" | "harder" | "tempo" | "purpose"
 >;
 
 /** field by field: a stored document does not keep the order of its keys */
@@ -189,6 +189,9 @@ function ruleFor(p: Asked, exposures: readonly Exposure[], bound: Bound | undefi
   const still = { load: p.load, reps: p.reps, rest: null, tempo: null };
   if (pain.act === "stop")
     return { ...still, decision: "stop", load: null, reasons: [{ kind: "stopped", words: pain.words }] };
+
+  if (p.purpose === "warm-up" || p.purpose === "cool-down")
+    return { ...still, decision: "hold", reasons: [{ kind: "not work" }] };
 
   const flagged = exposures.flatMap((e) => e.entries).filter((e) => isFlagged(e, bound));
   const [last, before] = exposures

@@ -43,6 +43,8 @@ export function reasonText(r: Reason): string {
       );
     case "first time":
       return first(r.load, r.bodyLoad);
+    case "not work":
+      return "It does not count: easy, and the same every time.";
     case "set by coach":
       return "Set by your coach.";
     case "felt elsewhere twice":

@@ -10,7 +10,7 @@ import type { Frames } from "#core/mechanics/frames";
 import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
 import { compileModel } from "#core/mechanics/compile";
 import type { Model } from "#core/mechanics/model";
-import { dayMinutes } from "#core/planning/minutes";
+import { dayMinutes, restOf } from "#core/planning/minutes";
 import type { Prescription, Program } from "#core/planning/program";
 import { doingOf } from "#core/planning/structures";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
@@ -133,7 +133,7 @@ function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
     sides: p.sides,
     reserves: p.reserves,
     reps: p.reps,
-    rest: p.rest,
+    rest: restOf(p),
     tempo: p.tempo,
     load: p.load,
     loadStep: p.loadStep,
@@ -141,6 +141,7 @@ function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
     changeSeconds: p.changeSeconds,
     bodyLoad: p.bodyLoad,
     harder: p.harder,
+    purpose: p.purpose,
     doing: doingOf(p),
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
@@ -161,7 +162,7 @@ export function buildSnapshot(
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 3,
+    version: 4,
     edition: program.edition,
     programId: program.id,
     programVersion,

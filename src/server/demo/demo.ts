@@ -243,7 +243,7 @@ function buildProgram(key: string, client: ClientInput): Program {
   });
   return {
     format: "gryn-program",
-    version: 5,
+    version: 6,
     edition: CURRENT_EDITION.id,
     id: demoId(`${key} program`),
     clientId: demoId(key),

@@ -61,7 +61,7 @@ export function startWork(threads = 2, kept = 0): Work {
       run<Record<string, Bound>>({
         kind: "plausible",
         body: { stature: body.stature, mass: body.mass },
-        lines: lines.map(({ id, exerciseId, values }) => ({ id, exerciseId, values })),
+        lines: lines.map(({ id, exerciseId, values, purpose }) => ({ id, exerciseId, values, purpose })),
         entries: [...entries],
         since,
       }),

@@ -1,10 +1,11 @@
 /** How the sets of a line are done: how the load goes through them, and techniques, refused with their figures. */
-import { Button, Modal } from "antd";
+import { Button, Modal, Segmented } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
-import { setSeconds } from "#core/planning/minutes";
-import type { Change, Prescription } from "#core/planning/program";
+import { PURPOSES, TURNS, type Purpose, type Turns } from "#core/planning/limits";
+import { blockMinutes, restOf, setSeconds } from "#core/planning/minutes";
+import type { Change, Prescription, Tempo } from "#core/planning/program";
 import { structures } from "#core/planning/structures";
 import { headOfLine } from "#core/planning/swap";
 import {
@@ -18,6 +19,7 @@ import {
   type Technique,
 } from "#core/planning/techniques";
 import { fixed } from "../../page/locale";
+import { NumberField } from "../base/NumberField";
 import { Loading } from "../base/states";
 import { askEasier } from "../mechanics/analyst";
 import { bodyOf } from "../mechanics/useSurvey";
@@ -28,6 +30,124 @@ interface DoingProps {
   client: Client;
   onChange: (change: Change) => void;
   onClose: () => void;
+}
+
+const PURPOSE: Record<Purpose, string> = { work: "work", "warm-up": "warm-up", "cool-down": "cool-down" };
+const TURN: Record<Turns, string> = { "one-then-other": "one, then the other", alternating: "in turns" };
+
+/** what the line is there for, and how its sides take turns */
+function Standing({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
+  const turned = (turns: Turns) => {
+    const m = blockMinutes({ id: "", prescriptions: [{ ...p, turns }] });
+    return m.work + m.rest;
+  };
+  return (
+    <div className="doing-standing">
+      <span>
+        <h3>It is there as</h3>
+        <Segmented
+          size="small"
+          aria-label="What the line is there for"
+          value={p.purpose}
+          onChange={(purpose) => onChange({ purpose })}
+          options={PURPOSES.map((x) => ({ value: x, label: PURPOSE[x] }))}
+        />
+        <p className="small quiet">
+          {p.purpose === "work" ? "It counts, and it is judged." : "It takes its minutes; nothing of it counts."}
+        </p>
+      </span>
+      {p.sides === "one" && (
+        <span>
+          <h3>Sides</h3>
+          <Segmented
+            size="small"
+            aria-label="How the sides take turns"
+            value={p.turns}
+            onChange={(turns) => onChange({ turns })}
+            options={TURNS.map((x) => ({ value: x, label: TURN[x] }))}
+          />
+          <p className="small quiet">
+            {p.turns === "alternating"
+              ? `Each side rests while the other works: ${restOf(p)} s between them, `
+              : "Rest after both; in turns they would need "}
+            {fixed(turned("one-then-other") - turned("alternating"), 1)} min less.
+          </p>
+        </span>
+      )}
+    </div>
+  );
+}
+
+const PHASES = [
+  ["lower", "down"],
+  ["longPause", "long"],
+  ["lift", "up"],
+  ["shortPause", "short"],
+] as const;
+
+/** tempo of single sets, folded until one has its own */
+function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
+  const [open, setOpen] = useState(p.tempos.some((t) => t !== null));
+  const set = (at: number, tempo: Tempo | null) => {
+    const next = p.reserves.map((_, i) => (i === at ? tempo : (p.tempos[i] ?? null)));
+    onChange({ tempos: next.every((t) => t === null) ? [] : next });
+  };
+  return (
+    <>
+      <button type="button" className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>
+        Tempo of single sets {open ? "−" : "+"}
+      </button>
+      {open && (
+        <table className="number set-tempos">
+          <thead>
+            <tr>
+              <th scope="col">set</th>
+              {PHASES.map(([key, word]) => (
+                <th key={key} scope="col">
+                  {word}, s
+                </th>
+              ))}
+              <th scope="col"></th>
+            </tr>
+          </thead>
+          <tbody>
+            {p.reserves.map((_, i) => {
+              const own = p.tempos[i] ?? null;
+              const tempo = own ?? p.tempo;
+              return (
+                <tr key={i} data-own={own !== null}>
+                  <th scope="row">{i + 1}</th>
+                  {PHASES.map(([key, word]) => (
+                    <td key={key}>
+                      <NumberField
+                        size="small"
+                        controls={false}
+                        min={0}
+                        max={10}
+                        style={{ width: 44 }}
+                        aria-label={`Set ${i + 1}: ${word}, seconds`}
+                        value={tempo[key]}
+                        onChange={(v) => v !== null && v !== tempo[key] && set(i, { ...tempo, [key]: v })}
+                      />
+                    </td>
+                  ))}
+                  <td className="small quiet">
+                    {own ? (
+                      <button type="button" className="plain link" onClick={() => set(i, null)}>
+                        as the line
+                      </button>
+                    ) : (
+                      "as the line"
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+    </>
+  );
 }
 
 export function Doing({ p, client, onChange, onClose }: DoingProps) {
@@ -58,6 +178,8 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
     : [];
   return (
     <Modal open onCancel={onClose} footer={null} title={`How ${p.name} is done`} width={680}>
+      <Standing p={p} onChange={onChange} />
+      <SetTempos p={p} onChange={onChange} />
       <h3>How the load goes through its sets</h3>
       <div className="actions" style={{ marginTop: 0 }} role="group" aria-label="How the load goes through its sets">
         {structures.map((s) => (

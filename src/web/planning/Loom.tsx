@@ -78,7 +78,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
     <div className="cell">
       {day.blocks.flatMap((b) =>
         b.prescriptions.flatMap((p) => {
-          const credit = creditOf(p);
+          const credit = p.purpose === "work" ? creditOf(p) : null;
           if (!credit) return [];
           const { share, direct } = credit;
           const lead = headIds.reduce(

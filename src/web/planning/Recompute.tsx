@@ -1,19 +1,20 @@
-/** A week planned with an earlier model: its numbers stay, and what the present one says can be seen and taken. */
+/** A week planned with an earlier model or edition keeps its numbers; what the present ones say can be seen and taken. */
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { groupName } from "#core/planning/groups";
 import { MODEL_VERSION } from "#core/mechanics/model";
-import type { Operation, Program } from "#core/planning/program";
-import { doseChanges, pinnedBy, plannedBefore } from "#core/planning/recompute";
+import type { Operation, Prescription, Program } from "#core/planning/program";
+import { doseChanges, pinnedBy, plannedBefore, toRecompute } from "#core/planning/recompute";
 import { fixed } from "../../page/locale";
-import { useEdition } from "../base/edition";
 import { message } from "../base/say";
 import { askSurvey } from "../mechanics/analyst";
 import { bodyOf } from "../mechanics/useSurvey";
 
 interface RecomputeProps {
+  /** both weeks, where two take turns */
   program: Program;
   client: Client;
   edit: (...operations: Operation[]) => void;
@@ -22,25 +23,29 @@ interface RecomputeProps {
 const SHOWN = 8;
 
 export function Recompute({ program, client, edit }: RecomputeProps) {
-  const { method } = useEdition();
+  const { method, id: edition } = CURRENT_EDITION;
   const [operations, setOperations] = useState<Operation[] | null>(null);
   const [busy, setBusy] = useState(false);
-  const before = plannedBefore(program, MODEL_VERSION).filter((p) => exercises.has(p.exerciseId));
-  if (before.length === 0) return null;
+  const known = (list: Prescription[]) => list.filter((p) => exercises.has(p.exerciseId));
+  const before = known(plannedBefore(program, MODEL_VERSION));
+  const judgedBefore = program.edition !== edition;
+  if (before.length === 0 && !judgedBefore) return null;
   const ask = async () => {
     setBusy(true);
     try {
-      const asked = before.map(({ exerciseId, values }) => ({ exerciseId, values }));
+      const lines = known(toRecompute(program, MODEL_VERSION, edition));
+      const asked = lines.map(({ exerciseId, values }) => ({ exerciseId, values }));
       const { modelVersion, rows } = await askSurvey(asked, bodyOf(client), 0);
-      setOperations(
-        before.flatMap((p, i): Operation[] => {
+      setOperations([
+        ...lines.flatMap((p, i): Operation[] => {
           const row = rows[i];
           const exercise = exercises.get(p.exerciseId);
           if (!row?.view.feasible || !exercise) return [];
           const pinned = pinnedBy(modelVersion, p, exercise, row.view, method, client.mass);
           return [{ kind: "recompute", prescriptionId: p.id, pinned }];
         }),
-      );
+        ...(judgedBefore ? [{ kind: "judge-by" as const, edition }] : []),
+      ]);
     } catch {
       message.error("The mechanics could not be asked just now. Nothing has changed.");
     }
@@ -54,15 +59,16 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
   const models = [...new Set(before.map((p) => p.modelVersion))].join(" and ");
   return (
     <p className="notice small" role="status">
-      {before.length === 1 ? "One line was" : `${before.length} lines were`} planned with {models}, and their numbers
-      stay as they are. This Gryn has {MODEL_VERSION}.{" "}
+      {before.length > 0 &&
+        `${before.length === 1 ? "One line was" : `${before.length} lines were`} planned with ${models}, and their numbers stay as they are; this Gryn has ${MODEL_VERSION}. `}
+      {judgedBefore && `The week is judged by ${program.edition}, as it was planned; new weeks by ${edition}. `}
       <button type="button" className="plain link" disabled={busy} onClick={() => void ask()}>
         {busy ? "Asking ..." : "See what it would change"}
       </button>
       <Modal
         open={operations !== null}
         onCancel={() => setOperations(null)}
-        title={`What ${MODEL_VERSION} would change`}
+        title={`What ${judgedBefore ? edition : MODEL_VERSION} would change`}
         width={460}
         footer={[
           <Button key="keep" onClick={() => setOperations(null)}>

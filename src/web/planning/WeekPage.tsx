@@ -243,7 +243,7 @@ function Week({ id }: { id: string }) {
         />
       )}
       <DaysNotice client={client} program={program} edit={edit} />
-      <Recompute program={program} client={client} edit={edit} />
+      <Recompute program={whole} client={client} edit={edit} />
       {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
       {writing && (
         <PlanSheet
@@ -335,8 +335,9 @@ function WeekBody(props: WeekBodyProps) {
           <Session
             day={day}
             menu={<DayMenu program={program} day={day} edit={edit} onDay={onDay} />}
-            days={program.days}
+            program={program}
             client={client}
+            survey={survey}
             edit={edit}
             selected={selected}
             onSelect={onSelect}

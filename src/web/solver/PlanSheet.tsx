@@ -50,12 +50,18 @@ const MISSING: Record<string, string> = {
   spine: "points over for the back",
 };
 
+/** how often each session of so many days can be done, evenly */
+const timesOf = (days: number): number[] => [1, 2, 3, 4].filter((n) => days % n === 0);
+const timesText = (days: number, times: number) =>
+  times === 1 ? "each its own" : days === times ? `one, ${times} times` : `${days / times}, each ${times} times`;
+
 export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
   const { planned, start, stop, forget } = planner;
   const [use, setUse] = useState<"minutes" | "needs">("minutes");
   const [split, setSplit] = useState<Split>("free");
   const [banned, setBanned] = useState<string[]>([]);
   const [keep, setKeep] = useState(true);
+  const [times, setTimes] = useState(1);
   const [pairs, setPairs] = useState(true);
   const [techniques, setTechniques] = useState(false);
   const [spine, setSpine] = useState(1);
@@ -71,7 +77,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
     if (!survey) return;
     setLeft(new Set());
     setFrom(markOf(program));
-    const days = daysOf(program, client.minutes, split);
+    const days = daysOf(program, client.minutes, split, timesOf(program.days.length).includes(times) ? times : 1);
     const whole = await withOwnSetups(survey, program, client);
     const known = [...new Set(prescriptionsOf(program).map((p) => p.exerciseId))];
     const limits = { techniques, spine, ...(fresh === null ? {} : { known, freshMost: fresh }) };
@@ -110,6 +116,22 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
             popupMatchSelectWidth={false}
           />
         </label>
+        {timesOf(program.days.length).length > 1 && (
+          <label className="field inline">
+            Sessions
+            <Select
+              size="small"
+              aria-label="How often each session is done"
+              value={timesOf(program.days.length).includes(times) ? times : 1}
+              onChange={setTimes}
+              options={timesOf(program.days.length).map((n) => ({
+                value: n,
+                label: timesText(program.days.length, n),
+              }))}
+              popupMatchSelectWidth={false}
+            />
+          </label>
+        )}
         <label className="field inline">
           Use
           <Select

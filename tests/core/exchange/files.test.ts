@@ -18,7 +18,7 @@ const text = (data: unknown) => JSON.stringify(data, null, 2);
 
 test("a program file reads back to itself", () => expect(readProgramFile(text(program))).toEqual({ program }));
 
-test.each([1, 2, 3, 4])("the frozen file of version %s is still read", (version) => {
+test.each(Array.from({ length: VERSIONS.program }, (_, i) => i + 1))("the frozen file of version %s is still read", (version) => {
   const frozen = readFileSync(`tests/fixtures/program-${version}.json`, "utf8");
   expect(JSON.parse(frozen).version).toBe(version);
   const read = readProgramFile(frozen);

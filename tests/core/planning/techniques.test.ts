@@ -160,8 +160,10 @@ test("structures share the load out over any number of sets, never over the whol
       expect(Math.min(...shares)).toBeGreaterThan(0.4);
     }
   expect(findStructure("ramp").shares(3).at(-1)).toBe(1);
-  expect(doingOf({ technique: null, structure: "straight" })).toEqual([]);
+  const plain = prescriptionOf(1);
+  expect(doingOf(plain)).toEqual([]);
   const told = doingOf({
+    ...plain,
     structure: "first-heavier",
     technique: {
       id: "mechanical-drop",

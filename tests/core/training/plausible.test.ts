@@ -14,7 +14,7 @@ const TODAY = Date.parse("2026-03-10T12:00:00Z");
 const SINCE = TODAY - STRENGTH_DAYS * DAY;
 
 const EXERCISES = ["standing-dumbbell-curl", "cable-pushdown", "dumbbell-side-raise"];
-const lines = EXERCISES.map((exerciseId, k) => ({ id: id(100 + k), exerciseId, values: {} }));
+const lines = EXERCISES.map((exerciseId, k) => ({ id: id(100 + k), exerciseId, values: {}, purpose: "work" as const }));
 
 let made = 0;
 const entry = (line: number, kg: number, change: Partial<Entry> = {}): Entry =>

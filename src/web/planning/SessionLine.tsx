@@ -1,0 +1,419 @@
+/** One line of a session: what is asked of the client, edited in place; what cannot be right is said and not sent. */
+import { Button, Dropdown, Select } from "antd";
+import { useState, type ReactNode } from "react";
+import { Link } from "react-router";
+import type { Client } from "#core/clients/client";
+import { findExercise } from "#core/exercises/library";
+import { formatValue } from "#core/exercises/setup";
+import { alternates, repSeconds, restOf } from "#core/planning/minutes";
+import {
+  changeSchema,
+  type Block,
+  type Change,
+  type Day,
+  type Load,
+  type Operation,
+  type Prescription,
+} from "#core/planning/program";
+import { findStructure } from "#core/planning/structures";
+import { findTechnique } from "#core/planning/techniques";
+import { expectedLoad } from "#core/training/client-strength";
+import { windowTop, inKg } from "#core/training/progression";
+import { fixed, plain } from "../../page/locale";
+import { newId } from "../../page/newId";
+import { useEdition } from "../base/edition";
+import { NumberField } from "../base/NumberField";
+import { withClient } from "../base/open-client";
+import type { Strength } from "../mechanics/useStrength";
+import { Alternatives } from "./Alternatives";
+import { Doing } from "./Doing";
+import { Swap } from "./Swap";
+
+export interface LineProps {
+  p: Prescription;
+  block: Block;
+  index: number;
+  first: boolean;
+  day: Day;
+  days: readonly Day[];
+  client: Client;
+  edit: (...operations: Operation[]) => void;
+  selected: boolean;
+  onSelect: (id: string) => void;
+  strength: Strength | null;
+  onWhy?: ((p: Prescription) => void) | undefined;
+  /** what the order would cost with its block at another place of the day; null where that is not known */
+  costAt: (place: number) => number | null;
+  /** by what it is dragged */
+  handle: ReactNode;
+  /** class of its row while something is dragged over it */
+  className: string | undefined;
+  rowRef: ((node: HTMLElement | null) => void) | undefined;
+}
+
+/** what the client reads on the phone: the setting and the cues */
+function Cues({ p }: { p: Prescription }) {
+  const exercise = findExercise(p.exerciseId);
+  if (!exercise) return null;
+  return (
+    <tr data-selected className="cues">
+      <td colSpan={7} aria-label={`What the client reads of ${p.name}`}>
+        <span className="small">
+          {exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`).join(" · ")}
+        </span>
+        <span className="small quiet"> {exercise.cues.map((c) => c.text).join(" ")}</span>
+      </td>
+    </tr>
+  );
+}
+
+/** a lock, what does not count, a technique, and sets that are not all alike */
+function DoneWith({ p }: { p: Prescription }) {
+  const words = [
+    p.purpose !== "work" && `${p.purpose}, does not count`,
+    alternates(p) && `sides in turns, ${restOf(p)} s between`,
+    p.tempos.some((t) => t !== null) && "tempo by set",
+    p.technique && findTechnique(p.technique.id).name,
+    p.structure !== "straight" && findStructure(p.structure).name.toLowerCase(),
+  ].filter(Boolean);
+  return (
+    <>
+      {p.locked && <span className="small quiet"> locked</span>}
+      {words.length > 0 && (
+        <div className="small" style={{ color: "var(--fjord)" }}>
+          {words.join(", ")}
+        </div>
+      )}
+    </>
+  );
+}
+
+type Sheet = "swap" | "busy" | "doing";
+
+export function SessionLine(props: LineProps) {
+  const { p, client, edit, selected, onSelect, strength } = props;
+  const [reason, setReason] = useState<string | null>(null);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const close = () => setSheet(null);
+  /** what cannot be right is said here and not sent; the typed value stays where it is */
+  const change = (c: Change) => {
+    const parsed = changeSchema.safeParse(c);
+    if (!parsed.success) return setReason(parsed.error.issues[0]!.message);
+    setReason(null);
+    edit({ kind: "change", prescriptionId: p.id, change: c });
+  };
+  return (
+    <>
+      <tr
+        ref={props.rowRef}
+        className={props.className}
+        data-selected={selected}
+        data-purpose={p.purpose}
+        // a button that is pressed with the mouse must not move away under it when the cues open and close
+        onFocus={(e) =>
+          (!(e.target instanceof HTMLButtonElement) || e.target.matches(":focus-visible")) && onSelect(p.id)
+        }
+        onClick={() => onSelect(p.id)}
+      >
+        <td style={{ width: "27%" }}>
+          <NameCell {...props} reason={reason} />
+        </td>
+        <td>
+          <RepsCell p={p} change={change} />
+        </td>
+        <td>
+          <ReservesCell p={p} change={change} />
+        </td>
+        <td>
+          <LoadCell p={p} change={change} strength={strength} />
+        </td>
+        <td>
+          <NumberField
+            size="small"
+            controls={false}
+            style={{ width: 44 }}
+            aria-label={`${p.name}: rest`}
+            value={p.rest}
+            onChange={(v) => v !== null && change({ rest: v })}
+          />
+        </td>
+        <td>
+          <TempoCell p={p} change={change} />
+        </td>
+        <td style={{ textAlign: "right" }}>
+          <LineMenu {...props} change={change} onSheet={setSheet} />
+          {sheet === "busy" && (
+            <Alternatives p={p} client={client} onChange={(alternatives) => change({ alternatives })} onClose={close} />
+          )}
+          {sheet === "doing" && <Doing p={p} client={client} onChange={change} onClose={close} />}
+          {sheet === "swap" && (
+            <Swap
+              p={p}
+              client={client}
+              onSwap={(prescription) => {
+                edit({ kind: "swap", prescriptionId: p.id, prescription });
+                close();
+              }}
+              onClose={close}
+            />
+          )}
+        </td>
+      </tr>
+      {selected && <Cues p={p} />}
+    </>
+  );
+}
+
+interface CellProps {
+  p: Prescription;
+  change: (c: Change) => void;
+}
+
+function NameCell({ p, block, first, client, handle, reason }: LineProps & { reason: string | null }) {
+  const values = Object.entries(p.values).map(([k, v]): [string, string] => [k, String(v)]);
+  const bench = `/bench/${p.exerciseId}?${new URLSearchParams([...values, ["line", p.id]])}`;
+  return (
+    <div style={{ display: "flex", gap: 6 }}>
+      {handle}
+      {block.prescriptions.length > 1 && (
+        <span
+          role="img"
+          aria-label="paired"
+          title="Pair"
+          style={{ borderLeft: "3px solid var(--fjord)", borderRadius: first ? "4px 0 0 0" : "0 0 0 4px" }}
+        />
+      )}
+      <div>
+        <Link to={withClient(bench, client.id)} style={{ color: "var(--ink)", fontWeight: 600 }}>
+          {p.name}
+        </Link>
+        <DoneWith p={p} />
+        {findExercise(p.exerciseId)
+          ?.cautions.filter((c) => client.joints.some((j) => j.joint === c.joint))
+          .map((c) => (
+            <div key={c.text} className="small" style={{ color: "var(--rowan)" }}>
+              {c.text}
+            </div>
+          ))}
+        {reason && (
+          <div className="small" role="alert" style={{ color: "var(--rowan)" }}>
+            Not saved: {reason}.
+          </div>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function RepsCell({ p, change }: CellProps) {
+  const { method } = useEdition();
+  const suggested =
+    (p.load && p.load.value > 0) || p.bodyLoad > 0
+      ? windowTop(p.reps.low, p.reserves[0]!, (p.load ? inKg(p.load) : 0) + p.bodyLoad, inKg(p.loadStep), method)
+      : null;
+  return (
+    <>
+      <span style={{ display: "inline-flex", gap: 3, alignItems: "center" }}>
+        <NumberField
+          size="small"
+          controls={false}
+          style={{ width: 38 }}
+          aria-label={`${p.name}: fewest reps`}
+          value={p.reps.low}
+          onChange={(v) => v !== null && change({ reps: { low: v, high: Math.max(v, p.reps.high) } })}
+        />
+        –
+        <NumberField
+          size="small"
+          controls={false}
+          style={{ width: 38 }}
+          aria-label={`${p.name}: most reps`}
+          value={p.reps.high}
+          onChange={(v) => v !== null && change({ reps: { ...p.reps, high: v } })}
+        />
+      </span>
+      {suggested && suggested !== p.reps.high && (
+        <div
+          className="small quiet"
+          title="So that after one load step the low end is still reached at the same reserve"
+        >
+          step wants {p.reps.low}–{suggested}{" "}
+          <button
+            type="button"
+            className="plain"
+            style={{ color: "var(--fjord)", textDecoration: "underline" }}
+            onClick={() => change({ reps: { ...p.reps, high: suggested } })}
+          >
+            set
+          </button>
+        </div>
+      )}
+    </>
+  );
+}
+
+function ReservesCell({ p, change }: CellProps) {
+  return (
+    <span className="reserves">
+      {p.reserves.map((r, i) => (
+        <NumberField
+          key={i}
+          size="small"
+          controls={false}
+          style={{ width: 30 }}
+          aria-label={`${p.name}: reserve of set ${i + 1}`}
+          value={r}
+          onChange={(v) => v !== null && change({ reserves: p.reserves.map((x, k) => (k === i ? v : x)) })}
+        />
+      ))}
+      <Button
+        size="small"
+        type="text"
+        aria-label={`${p.name}: one set more`}
+        disabled={p.reserves.length >= 12}
+        onClick={() => change({ reserves: [...p.reserves, p.reserves[p.reserves.length - 1]!] })}
+      >
+        +
+      </Button>
+      <Button
+        size="small"
+        type="text"
+        aria-label={`${p.name}: one set less`}
+        disabled={p.reserves.length <= 1}
+        onClick={() => change({ reserves: p.reserves.slice(0, -1) })}
+      >
+        −
+      </Button>
+    </span>
+  );
+}
+
+function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength">) {
+  const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
+  const belief = strength?.of(p);
+  const expected = belief ? expectedLoad(belief, p.reps, p.reserves[0]!) : null;
+  return (
+    <>
+      <span style={{ display: "inline-flex", gap: 3 }}>
+        <NumberField
+          size="small"
+          controls={false}
+          style={{ width: 54 }}
+          aria-label={`${p.name}: load`}
+          placeholder="find"
+          step={p.loadStep.value}
+          value={p.load?.value ?? null}
+          onChange={(v) => change({ load: v === null ? null : { ...load, value: v } })}
+        />
+        <Select
+          size="small"
+          variant="borderless"
+          aria-label={`${p.name}: load unit`}
+          value={load.unit}
+          onChange={(unit) => change({ load: p.load ? { ...p.load, unit } : null })}
+          options={[
+            { value: "kg", label: "kg" },
+            { value: "lb", label: "lb" },
+          ]}
+        />
+      </span>
+      <div className="small quiet">
+        {p.loadStep.meaning}, by {plain(p.loadStep.value)}
+      </div>
+      {expected && expected.high > 0 && (
+        <div className="small quiet" title="From the strength that this client's logged sets tell of">
+          expect {plain(Math.max(0, Math.round(expected.low)))}–{plain(Math.round(expected.high))} kg
+        </div>
+      )}
+    </>
+  );
+}
+
+const TEMPO = [
+  ["lower", "lower"],
+  ["longPause", "pause where long"],
+  ["lift", "lift"],
+  ["shortPause", "pause where short"],
+] as const;
+
+function TempoCell({ p, change }: CellProps) {
+  return (
+    <>
+      <span style={{ display: "inline-flex", gap: 2 }}>
+        {TEMPO.map(([key, name]) => (
+          <NumberField
+            key={key}
+            size="small"
+            controls={false}
+            style={{ width: 30 }}
+            aria-label={`${p.name}: ${name}, seconds`}
+            title={name}
+            value={p.tempo[key]}
+            onChange={(v) => v !== null && change({ tempo: { ...p.tempo, [key]: v } })}
+          />
+        ))}
+      </span>
+      <div className="small quiet number">{repSeconds(p.tempo)} s a rep</div>
+    </>
+  );
+}
+
+/** ", costs 0.3 more" of an order, where that is known and worth saying */
+const LEAST_COST = 0.05;
+export const costText = (cost: number | null): string | null =>
+  cost === null
+    ? null
+    : Math.abs(cost) < LEAST_COST
+      ? "costs nothing"
+      : `${cost > 0 ? "costs" : "saves"} ${fixed(Math.abs(cost), 1)}`;
+
+function LineMenu(props: LineProps & { change: (c: Change) => void; onSheet: (sheet: Sheet) => void }) {
+  const { p, block, index, day, days, edit, onWhy, costAt, change, onSheet } = props;
+  const next = day.blocks[index + 1];
+  const to = (place: number) => () => edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index: place });
+  const told = (word: string, place: number) => {
+    const cost = place < 0 || place >= day.blocks.length ? null : costText(costAt(place));
+    return cost ? `${word}: ${cost}` : word;
+  };
+  const items = [
+    { key: "up", label: told("Earlier", index - 1), disabled: index === 0, onClick: to(index - 1) },
+    {
+      key: "down",
+      label: told("Later", index + 1),
+      disabled: index === day.blocks.length - 1,
+      onClick: to(index + 1),
+    },
+    ...days
+      .filter((d) => d.id !== day.id)
+      .map((d) => ({
+        key: d.id,
+        label: `To ${d.name}`,
+        onClick: () => edit({ kind: "move", prescriptionId: p.id, dayId: d.id, index: d.blocks.length }),
+      })),
+    block.prescriptions.length > 1
+      ? {
+          key: "unpair",
+          label: "Part the pair",
+          onClick: () => edit({ kind: "unpair", blockId: block.id, newBlockId: newId() }),
+        }
+      : {
+          key: "pair",
+          label: "Pair with the next",
+          disabled: !next || next.prescriptions.length > 1,
+          onClick: () => next && edit({ kind: "pair", blockId: block.id, withBlockId: next.id }),
+        },
+    { key: "technique", label: "Technique, and how the load goes", onClick: () => onSheet("doing") },
+    { key: "why", label: "Why this?", disabled: !onWhy, onClick: () => onWhy?.(p) },
+    { key: "swap", label: "Swap for another", disabled: p.locked, onClick: () => onSheet("swap") },
+    { key: "busy", label: `When it is busy (${p.alternatives.length})`, onClick: () => onSheet("busy") },
+    { key: "lock", label: p.locked ? "Unlock" : "Lock", onClick: () => change({ locked: !p.locked }) },
+    { key: "remove", label: "Take off the day", onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
+  ];
+  return (
+    <Dropdown trigger={["click"]} menu={{ items }}>
+      <Button size="small" type="text" aria-label={`${p.name}: more`}>
+        More
+      </Button>
+    </Dropdown>
+  );
+}
