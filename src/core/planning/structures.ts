@@ -62,7 +62,7 @@ export const findStructure = (id: StructureId): Structure => structures.find((s)
 
 const seconds = (t: Tempo) => [t.lower, t.longPause, t.lift, t.shortPause].join("-");
 
-/** words for the client: what it is there for, structure, sides, tempo of single sets, technique and its easier position */
+/** words for the client: what it is there for, structure, sides, tempo of single sets, technique and easier position */
 export function doingOf(p: Doing): string[] {
   const out = [PURPOSE[p.purpose], findStructure(p.structure).client];
   if (alternates(p)) out.push(`Sides take turns: one side, ${restOf(p)} s, the other side, ${restOf(p)} s.`);

@@ -1,4 +1,4 @@
-/** A week planned with an earlier model or edition keeps its numbers; what the present ones say can be seen and taken. */
+/** A week planned with an earlier model or edition keeps its numbers; what the present ones say can be taken. */
 import { Button, Modal } from "antd";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
