@@ -97,6 +97,7 @@ function askOf(c: Case): PlanAsk {
     equipment: EQUIPMENT.filter((e) => !c.equipment || c.equipment.includes(e)),
     priorities: { ...base, ...c.priorities },
     joints: (c.sore ?? []).map((joint) => ({ joint, side: "both" as const, severity: "sore" as const, note: "" })),
+    mobility: [],
     alone: false,
     unwanted: [],
     cleared: true,

@@ -24,6 +24,7 @@ export const client: ClientInput = {
   equipment: ["cable", "dumbbell"],
   priorities: { triceps: "grow" },
   joints: [{ joint: "knee", side: "left", severity: "sore", note: "sore" }],
+  mobility: [],
   alone: false,
   unwanted: [],
   cleared: true,

@@ -60,6 +60,7 @@ export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({
   equipment: ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"],
   priorities: { triceps: "grow", biceps: "grow" },
   joints: [],
+  mobility: [],
   alone: false,
   unwanted: [],
   cleared: true,

@@ -9,3 +9,7 @@ export type Unit = (typeof UNITS)[number];
 export const LOADED = ["barbell", "dumbbell", "cable"] as const satisfies readonly Equipment[];
 
 export type Priority = (typeof PRIORITIES)[number];
+
+/** ends of joints' ranges that can be noted where they are less than usual */
+export const MOVES = ["arm-raised", "elbow-straight", "wrist-back", "hip-bent", "knee-bent", "ankle-bent"] as const;
+export type MoveId = (typeof MOVES)[number];

@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES } from "#core/exercises/joints";
-import { LOADED, PRIORITIES, UNITS } from "./choices";
+import { LOADED, MOVES, PRIORITIES, UNITS } from "./choices";
 
 export const clientInput = z.strictObject({
   name: z.string().trim().min(1, "a name is needed").max(80),
@@ -28,6 +28,17 @@ export const clientInput = z.strictObject({
       }),
     )
     .max(20, "at most 20"),
+  /** how far joints go, deg, where less than usual; one note a movement */
+  mobility: z
+    .array(
+      z.strictObject({
+        move: z.enum(MOVES),
+        to: z.number("degrees are needed").min(-20, "between -20 and 180°").max(180, "between -20 and 180°"),
+      }),
+    )
+    .max(MOVES.length)
+    .refine((list) => new Set(list.map((m) => m.move)).size === list.length, "each movement once")
+    .default([]),
   /** nobody is there to help with a heavy lift */
   alone: z.boolean().default(false),
   /** exercises that are not wanted, by id */

@@ -85,3 +85,8 @@ export const schoolsSchema = z.strictObject({
 export const contestedSchema = z.array(
   z.strictObject({ exercise: z.string(), muscle: z.string(), reason: z.string() }),
 );
+
+/** setups that a head's best is looked for among */
+export const yardstickSchema = z
+  .array(z.strictObject({ exercise: z.string(), values: z.record(z.string(), z.number()) }))
+  .min(1);

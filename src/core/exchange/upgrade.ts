@@ -105,6 +105,8 @@ const client: Steps = {
     ...document,
     joints: list(document.joints).map((j) => ({ severity: "sore", ...j })),
   }),
+  // 5 knows how far joints go
+  4: (document) => ({ mobility: [], ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

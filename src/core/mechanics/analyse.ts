@@ -101,6 +101,8 @@ export interface Analysis {
   actions: Record<string, Record<string, number>>;
   /** what joints are asked for, by joint (see strain.ts): for comparing setups; empty unless actions are asked for */
   strain: Partial<Record<Joint, number>>;
+  /** by coordinate of the working side: the ends that it goes to, deg */
+  reach: Record<string, [low: number, high: number]>;
   /** largest unbalanced torque of any chain, Nm */
   residual: number;
   /** s from which a chosen load cannot be held any more; null where it can, or none was chosen */
@@ -408,6 +410,7 @@ function effectsOf(
     limiters,
     stuckFrom: held.stuck < 0 ? null : s[held.stuck]!,
     demands,
+    reach: w.limits.reach(),
     strain: withActions ? strainOf(model, problems, samples, most, w.limits.left(), demands) : {},
     spine: spineOf(model, problems, samples, most, spine),
     engagedMass: engaged / (model.heads.reduce((sum, h) => sum + h.volume, 0) / 2),
@@ -426,6 +429,7 @@ const NO_EFFECTS = {
   engagedMass: 0,
   actions: {},
   strain: {},
+  reach: {},
   residual: 0,
 };
 

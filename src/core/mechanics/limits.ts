@@ -81,12 +81,16 @@ export function limitWatch(model: Model, side: Side, samples: number) {
   const bound = new Float64Array(all.length);
   const at: number[] = [];
   const left = new Float64Array(samples * all.length);
+  const least = new Float64Array(all.length).fill(Infinity);
+  const furthest = new Float64Array(all.length).fill(-Infinity);
   return {
     /** @param n the sample that q belongs to */
     look(q: Float64Array, n: number): void {
       for (let k = 0; k < all.length; k++) {
         const { coordinate, by, places, low: lows, high: highs } = all[k]!;
         const v = q[coordinate]! / RAD;
+        if (v < least[k]!) least[k] = v;
+        if (v > furthest[k]!) furthest[k] = v;
         for (let i = 0; i < by.length; i++) at[i] = q[by[i]!]! / RAD;
         const low = read(lows, places, at);
         const top = read(highs, places, at);
@@ -101,6 +105,9 @@ export function limitWatch(model: Model, side: Side, samples: number) {
     /** by coordinate, deg to the nearer end of its range by sample, below 0 beyond it */
     left: (): Map<string, Float64Array> =>
       new Map(all.map(({ name }, k) => [name, left.subarray(k * samples, (k + 1) * samples)])),
+    /** by coordinate, the ends that it went to, deg */
+    reach: (): Record<string, [low: number, high: number]> =>
+      Object.fromEntries(all.map(({ name }, k) => [name, [Math.round(least[k]!), Math.round(furthest[k]!)]])),
     /** in words; empty where every pose can be taken */
     told: (): string[] =>
       all.flatMap(({ joint, words }, k) =>

@@ -32,6 +32,7 @@ export interface BodyView {
   ease: number;
   actions: Analysis["actions"];
   strain: Analysis["strain"];
+  reach: Analysis["reach"];
   /** torque asked where the lift ends over the rep's most: whether a load dies at lockout */
   ending: number;
 }
@@ -82,6 +83,7 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     ease: analysis.bodyLoad > 0 ? (analysis.rawLoad + analysis.bodyLoad) / analysis.bodyLoad : 0,
     actions: analysis.actions,
     strain: analysis.strain,
+    reach: analysis.reach,
     ending: endingOf(analysis.resistance),
   };
 }

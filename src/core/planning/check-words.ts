@@ -1,4 +1,5 @@
 /** The words of a check, in one place. */
+import { findMove } from "#core/clients/mobility";
 import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
 import { findTechnique, refusalText } from "#core/planning/techniques";
@@ -86,6 +87,15 @@ export function checkText(c: Check): CheckText {
         reason: `${c.limit.caution ?? `It asks much of the ${joint}.`}${gentler}`,
       };
     }
+    case "mobility": {
+      const move = findMove(c.subject.move);
+      return {
+        title: `${c.subject.line.name}: ${move.joint}`,
+        number: `asks ${c.number}°`,
+        limit: `${move.name.toLowerCase()} ${c.limit}°`,
+        reason: `It goes further than this client's ${move.joint} does: a shorter range, another setting, or another exercise.`,
+      };
+    }
     case "equipment":
       return {
         title: `${c.subject.line.name}: equipment`,
@@ -130,6 +140,7 @@ type OfTheWeek = Exclude<
       | "frequency"
       | "minutes"
       | "joint"
+      | "mobility"
       | "equipment"
       | "tempo"
       | "rest"

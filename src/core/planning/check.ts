@@ -2,6 +2,7 @@
  * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
  * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
  */
+import { beyondOf } from "#core/clients/mobility";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { doseTotal, leadOf, weekDose, type WeekDose } from "#core/planning/dose";
@@ -53,6 +54,7 @@ export function checkWeek(
     frequency,
     minutes,
     joints,
+    mobility,
     equipment,
     sets,
     redundancy,
@@ -76,7 +78,9 @@ export function checkWeek(
 /** the same from one look to the next, for keys of a list */
 export function checkId({ kind, subject }: Check): string {
   const s = subject as Partial<
-    OfGroup & OfDay & OfLine & { joint: string; lines: Named[]; part: string; what: string; technique: string }
+    OfGroup &
+      OfDay &
+      OfLine & { joint: string; lines: Named[]; part: string; what: string; technique: string; move: string }
   >;
   const ids = [
     s.group,
@@ -86,6 +90,7 @@ export function checkId({ kind, subject }: Check): string {
     s.day?.id,
     s.line?.id,
     s.joint,
+    s.move,
     ...(s.lines ?? []).map((l) => l.id),
   ];
   return [kind, ...ids.filter((x) => x !== undefined)].join(" ");
@@ -254,6 +259,22 @@ function joints({ all, client, method, exercises, swapFor }: Week): Check[] {
       ];
     });
   });
+}
+
+/** deg beyond what is noted from which on it is a problem and not only to be looked at */
+const FAR_BEYOND = 15;
+
+function mobility({ all, client, viewOf, swapFor }: Week): Check[] {
+  return linesOf(all).flatMap(({ day, p }): Check[] =>
+    beyondOf(viewOf(p)?.reach, client.mobility ?? []).map(({ move, has, asks, by }) => ({
+      kind: "mobility",
+      subject: { line: named(p), move: move.id },
+      number: asks,
+      limit: has,
+      state: by >= FAR_BEYOND ? "problem" : "look",
+      fixes: swapOrOff(p, day.name, swapFor),
+    })),
+  );
 }
 
 function equipment({ all, client, exercises, swapFor }: Week): Check[] {

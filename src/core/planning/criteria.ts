@@ -16,6 +16,7 @@ export const CRITERIA: readonly Criterion[] = [
   { name: "Groups come often enough", kinds: ["frequency"] },
   { name: "Days fit the client's minutes", kinds: ["minutes"] },
   { name: "Joints that are noted are spared", kinds: ["joint"], silent: true },
+  { name: "Nothing goes further than the client's joints do", kinds: ["mobility"], silent: true },
   { name: "The place has what is asked for", kinds: ["equipment"], silent: true },
   { name: "The back carries no more than its budget", kinds: ["spine"] },
   { name: "Long lengths are trained", kinds: ["long length"] },

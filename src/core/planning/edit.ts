@@ -59,18 +59,22 @@ const restoring = (place: Place): Operation => ({
   prescriptionId: place.prescription.id,
 });
 
-function replace(program: Program, prescriptionId: string, next: Prescription): Program {
+/** a program with every line changed */
+export function mapLines(program: Program, change: (p: Prescription) => Prescription): Program {
   return {
     ...program,
     days: program.days.map((d) => ({
       ...d,
       blocks: d.blocks.map((b) => ({
         ...b,
-        prescriptions: b.prescriptions.map((p) => (p.id === prescriptionId ? next : p)),
+        prescriptions: b.prescriptions.map(change),
       })),
     })),
   };
 }
+
+const replace = (program: Program, prescriptionId: string, next: Prescription): Program =>
+  mapLines(program, (p) => (p.id === prescriptionId ? next : p));
 
 const GONE = "that exercise is no longer in the program";
 const NO_DAY = "that day is no longer in the program";

@@ -2,7 +2,7 @@
  * What the check of a week yields: judgements with their number, limit, state and what would mend them, and what they
  * are made from.
  */
-import type { Priority } from "#core/clients/choices";
+import type { MoveId, Priority } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
@@ -74,6 +74,7 @@ export type Check =
       /** stated strain, 0 to 1 */ number,
       { note: string; caution: string | null; gentler: string | null }
     >
+  | Judged<"mobility", OfLine & { move: MoveId }, /** deg that the setup asks */ number, /** deg */ number>
   | Judged<"equipment", OfLine, /** what is missing */ string[], null>
   | Judged<"tempo", OfLine, /** s a rep */ number, readonly [number, number]>
   | Judged<"rest", OfLine, /** s */ number, number>
@@ -107,7 +108,7 @@ export type CheckKind = Check["kind"];
 export type SwapFor = (p: Prescription) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
-  Partial<Pick<ClientInput, "alone">>;
+  Partial<Pick<ClientInput, "alone" | "mobility">>;
 
 /** what is known beside the week itself; what is not known is not judged */
 export interface Known {

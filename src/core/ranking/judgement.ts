@@ -2,6 +2,10 @@
 import { z } from "zod";
 import { weightsSchema } from "#core/edition/schema";
 import { TERMS } from "#core/edition/choices";
+import type { Edition } from "#core/edition/edition";
+import { setupName } from "#core/exercises/setup";
+import { MODEL_VERSION, type Body } from "#core/mechanics/model";
+import type { RankedRow } from "./rank";
 
 const word = z.string().min(1).max(120);
 const reason = z.string().trim().min(3, "a reason is needed").max(300, "at most 300 characters");
@@ -32,6 +36,8 @@ export const keptRankingSchema = z.strictObject({
   note: z.string().trim().max(120, "at most 120 characters"),
   modelVersion: word,
   school: word,
+  /** those of before editions were said are of the third */
+  edition: word.default("gryn-3"),
   goal: z.number().min(0).max(1),
   weights: weightsSchema,
   /** of the body it was made in, cm and kg */
@@ -74,6 +80,34 @@ export const REVIEW_DAYS = 180;
 const DAY = 86_400_000;
 export const reviewDue = (j: Pick<Judgement, "at">, now: number): boolean => now - Date.parse(j.at) > REVIEW_DAYS * DAY;
 
+const MOST = 60;
+const short = (x: number) => Math.round(x * 1000) / 1000;
+
+/** a ranking as it is kept: its first rows, and all that it follows from */
+export const keptOf = (
+  head: string,
+  rows: readonly RankedRow[],
+  { id, school }: Pick<Edition, "id" | "school">,
+  goal: number,
+  body: Body,
+): KeptRanking => ({
+  head,
+  note: "",
+  modelVersion: MODEL_VERSION,
+  school: school.name,
+  edition: id,
+  goal,
+  weights: { ...school.weights },
+  body: { stature: body.stature, mass: body.mass },
+  rows: rows.slice(0, MOST).map((r) => ({
+    setupKey: r.row.setupKey,
+    name: setupName(r.exercise, r.row.values),
+    score: short(r.score),
+    tier: r.tier.id,
+    factors: Object.fromEntries(Object.entries(r.factors).map(([f, v]) => [f, short(v)])),
+  })),
+});
+
 /** what moved between a kept ranking and one of now, largest first, and because of what */
 export interface Moved {
   setupKey: string;
@@ -87,7 +121,7 @@ export interface Moved {
 
 export interface RankingDifference {
   /** what differs between the two beside the scores */
-  causes: ("model" | "weights" | "goal" | "body")[];
+  causes: ("edition" | "model" | "weights" | "goal" | "body")[];
   moved: Moved[];
 }
 
@@ -95,6 +129,7 @@ const TELLING = 2;
 
 export function differenceOf(before: KeptRanking, after: KeptRanking): RankingDifference {
   const causes: RankingDifference["causes"] = [];
+  if (before.edition !== after.edition) causes.push("edition");
   if (before.modelVersion !== after.modelVersion) causes.push("model");
   if (TERMS.some((t) => before.weights[t] !== after.weights[t])) causes.push("weights");
   if (before.goal !== after.goal) causes.push("goal");

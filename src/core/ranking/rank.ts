@@ -6,6 +6,7 @@
  */
 import { findHead, headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
+import { beyondOf, beyondText, type Mobility } from "#core/clients/mobility";
 import type { Exercise } from "#core/exercises/format";
 import { type Joint, JOINT_NAMES, SEVERITIES, type Severity } from "#core/exercises/joints";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
@@ -29,11 +30,14 @@ export interface RankingContext {
   alone?: boolean;
   /** exercises the client does not want */
   unwanted?: ReadonlySet<string>;
+  /** how far joints go, where less than usual */
+  mobility?: readonly Mobility[];
 }
 
 /** what a client's form says for a ranking; a joint that is noted twice counts as the worse of them */
 export function contextOf(
-  client: Pick<ClientInput, "equipment" | "joints" | "mass"> & Partial<Pick<ClientInput, "alone" | "unwanted">>,
+  client: Pick<ClientInput, "equipment" | "joints" | "mass"> &
+    Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility">>,
 ): RankingContext {
   const worst = new Map<Joint, Severity>();
   for (const { joint, severity = "sore" } of client.joints) {
@@ -46,6 +50,7 @@ export function contextOf(
     mass: client.mass,
     alone: client.alone ?? false,
     unwanted: new Set(client.unwanted),
+    mobility: client.mobility ?? [],
   };
 }
 
@@ -143,6 +148,7 @@ function draftsOf(
   w: Weights,
   exercises: ReadonlyMap<string, Exercise>,
   mass: number,
+  edition: Edition,
 ): Draft[] {
   const drafts = index.rows.flatMap((row, at): Draft[] => {
     const exercise = exercises.get(row.exerciseId);
@@ -154,7 +160,7 @@ function draftsOf(
         at,
         row,
         exercise,
-        along: comesAlong(exercise, headId, endsOf(row.view, muscle), nearnessOf(row.view, headId, muscle)),
+        along: comesAlong(exercise, headId, endsOf(row.view, muscle), nearnessOf(row.view, headId, muscle), edition),
         costs: {} as Draft["costs"],
         costProduct: 1,
         strains: strainsOf(index, row, exercise),
@@ -209,12 +215,14 @@ function outOf(
   d: Draft,
   muscle: string,
   { contested }: Edition,
-  { equipment, joints, alone, unwanted }: RankingContext,
+  { equipment, joints, alone, unwanted, mobility = [] }: RankingContext,
 ): string | null {
   const missing = equipment ? d.exercise.equipment.filter((e) => !equipment.includes(e)) : [];
   if (missing.length) return `needs ${missing.map(equipmentName).join(" and ")}`;
   if (alone && d.exercise.stated.helper) return "needs a helper";
   if (unwanted?.has(d.exercise.id)) return "not wanted";
+  const [beyond] = beyondOf(d.row.view.reach, mobility);
+  if (beyond) return beyondText(beyond);
   const said = contested.find((c) => c.exercise === d.exercise.id && c.muscle === muscle)?.reason;
   return said ?? forClient(d.strains, joints).out;
 }
@@ -244,8 +252,8 @@ export function scoredRows(
   const head = findHead(headId);
   if (!head) throw new RangeError(`no head called ${headId}`);
   const w = weightsFor(edition, context);
-  const index = indexOf(survey);
-  const drafts = draftsOf(index, headId, head.muscle, w, exercises, context.mass ?? DEFAULT_MASS);
+  const index = indexOf(survey, edition);
+  const drafts = draftsOf(index, headId, head.muscle, w, exercises, context.mass ?? DEFAULT_MASS, edition);
   const bodies = Math.max(0, ...drafts.map((d) => d.tension.length));
   const tops = Array.from({ length: bodies }, (_, b) => ceilings(drafts, index, b, headId, w));
   return drafts.map((d) => {

@@ -1,9 +1,10 @@
 /** What a survey says of every head and setup before any school is asked; made once a survey. */
-import { heads, volumeOf } from "#core/anatomy/anatomy";
+import { findHead, heads, volumeOf } from "#core/anatomy/anatomy";
 import { namedHeads } from "#core/exercises/aims";
 import type { Exercise } from "#core/exercises/format";
 import type { Joint } from "#core/exercises/joints";
-import { library, namedSetups } from "#core/exercises/library";
+import { CURRENT_EDITION, type Edition } from "#core/edition/edition";
+import { findExercise, library } from "#core/exercises/library";
 import { setupKey } from "#core/exercises/setup";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { leastBest, NEUTRAL, tensionOf } from "./tension";
@@ -13,7 +14,7 @@ export const LISTED = 0.15;
 
 export interface SurveyIndex {
   rows: readonly SurveyRow[];
-  /** whether a row's setup is one that the library names: ceilings are taken from these */
+  /** whether a row's setup is one of the edition's yardstick: ceilings are taken from these */
   named: readonly boolean[];
   /** neutral tension of a head by row; 0 where it hardly works */
   neutral: ReadonlyMap<string, Float64Array>;
@@ -24,16 +25,37 @@ export interface SurveyIndex {
   movedBy: readonly Readonly<Record<string, number>>[];
 }
 
-const known = new WeakMap<readonly SurveyRow[], SurveyIndex>();
+type Yardsticks = Edition["yardstick"];
+const keysOf = new WeakMap<Yardsticks, ReadonlySet<string>>();
+/** the yardstick's setups as the present library has them */
+function yardstickKeys(yardstick: Yardsticks): ReadonlySet<string> {
+  let keys = keysOf.get(yardstick);
+  if (!keys) {
+    keys = new Set(
+      yardstick.flatMap(({ exercise, values }) => {
+        const e = findExercise(exercise);
+        return e ? [setupKey(e, values)] : [];
+      }),
+    );
+    keysOf.set(yardstick, keys);
+  }
+  return keys;
+}
 
-export function indexOf({ rows }: Pick<Survey, "rows">): SurveyIndex {
-  let index = known.get(rows);
-  if (!index) known.set(rows, (index = build(rows)));
+const known = new WeakMap<readonly SurveyRow[], Map<Yardsticks, SurveyIndex>>();
+
+export function indexOf(
+  { rows }: Pick<Survey, "rows">,
+  { yardstick }: Pick<Edition, "yardstick"> = CURRENT_EDITION,
+): SurveyIndex {
+  const all = known.get(rows) ?? new Map<Yardsticks, SurveyIndex>();
+  known.set(rows, all);
+  let index = all.get(yardstick);
+  if (!index) all.set(yardstick, (index = build(rows, yardstickKeys(yardstick))));
   return index;
 }
 
-function build(rows: readonly SurveyRow[]): SurveyIndex {
-  const keys = namedSetups();
+function build(rows: readonly SurveyRow[], keys: ReadonlySet<string>): SurveyIndex {
   let named = rows.map((r) => keys.has(r.setupKey));
   if (!named.includes(true)) named = rows.map(() => true);
   const neutral = new Map<string, Float64Array>();
@@ -70,23 +92,40 @@ export function shareOfBest(index: SurveyIndex, headId: string, row: number): nu
 }
 
 let counts: ReadonlyMap<string, number> | null = null;
-/** how many setups of the library name a head */
-function namedBy(headId: string): number {
-  if (!counts) {
-    const sum = new Map<string, number>();
-    for (const e of library) for (const h of namedHeads(e)) sum.set(h, (sum.get(h) ?? 0) + e.setups.length);
-    counts = sum;
+/** how many setups of the library name a head, or any of a muscle's */
+function namings(): ReadonlyMap<string, number> {
+  if (counts) return counts;
+  const sum = new Map<string, number>();
+  for (const e of library) {
+    const named = namedHeads(e);
+    for (const what of new Set([...named, ...named.map((h) => `muscle ${findHead(h)!.muscle}`)]))
+      sum.set(what, (sum.get(what) ?? 0) + e.setups.length);
   }
-  return counts.get(headId) ?? 0;
+  return (counts = sum);
 }
+const headNamedBy = (headId: string): number => namings().get(headId) ?? 0;
+const namedBy = (muscle: string): number => namings().get(`muscle ${muscle}`) ?? 0;
 
-/** setups that have to name a head before the names are believed */
+/** setups that have to name a muscle before its names are believed */
 const OFTEN = 6;
 
-/** an exercise neither names the head nor ends by its muscle: the head comes along. @param nearness see factors.ts */
-export function comesAlong(exercise: Exercise, headId: string, ends: number, nearness: number): boolean {
+/**
+ * Whether the head only comes along in an exercise. Where enough exercises are for its muscle, in every one that is not
+ * for the head, even where it ends the set: what holds a joint still gives out first in many (the elbow's flexors in a
+ * fly). Where few are for it, in one that neither ends by its muscle nor works it near its limit.
+ * @param nearness see factors.ts
+ */
+export function comesAlong(
+  exercise: Exercise,
+  headId: string,
+  ends: number,
+  nearness: number,
+  { along }: Pick<Edition, "along">,
+): boolean {
   if (namedHeads(exercise).includes(headId)) return false;
-  return namedBy(headId) >= OFTEN ? ends < 0.9 : ends < 0.35 && nearness < 0.85;
+  const seldom = ends < 0.35 && nearness < 0.85;
+  if (along === "not named") return namedBy(findHead(headId)!.muscle) >= OFTEN || seldom;
+  return headNamedBy(headId) >= OFTEN ? ends < 0.9 : seldom;
 }
 
 /** how far this setup's strain may stray from what its exercise states */

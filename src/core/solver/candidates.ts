@@ -1,6 +1,7 @@
 /** What may stand in a client's week: every setup that passes the gates, with what a set of it gives and costs. */
 import { findHead } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
+import { beyondOf, beyondText } from "#core/clients/mobility";
 import { unitFor } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
@@ -20,7 +21,7 @@ export type PlannedFor = Pick<
   ClientInput,
   "priorities" | "level" | "joints" | "equipment" | "unit" | "units" | "mass" | "stature"
 > &
-  Partial<Pick<ClientInput, "alone" | "unwanted">>;
+  Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility">>;
 
 export interface Candidate {
   /** setup, and the technique where it is planned with one */
@@ -143,6 +144,8 @@ function gate(exercise: Exercise, view: BodyView, client: PlannedFor, banned: Re
   if (banned.has(exercise.id) || client.unwanted?.includes(exercise.id)) return "not wanted";
   if (client.alone && exercise.stated.helper) return "needs a helper";
   if (client.level === "beginner" && exercise.stated.skill >= 3) return "asks too much skill of a beginner";
+  const [beyond] = beyondOf(view.reach, client.mobility ?? []);
+  if (beyond) return beyondText(beyond);
   const sore = client.joints.find((j) => (exercise.joints[j.joint] ?? 0) >= 0.5);
   return sore ? `asks much of the ${sore.joint}` : null;
 }

@@ -1,4 +1,5 @@
 /** What the order of a day costs against the best, exactly, and where two lines stand the wrong way round. */
+import { mapLines } from "#core/planning/edit";
 import type { Block, Operation, Program } from "#core/planning/program";
 import { purposeOf } from "#core/planning/purpose";
 import { candidateOf } from "#core/solver/candidates";
@@ -27,7 +28,9 @@ interface DayOrder {
 function dayOrder(ask: PlanAsk, tools: Judging, dayId: string): DayOrder | null {
   const work = ask.program.days.find((d) => d.id === dayId)?.blocks.filter((b) => purposeOf(b) === "work") ?? [];
   if (work.length < 2) return null;
-  const field = fieldOf(ask, tools);
+  // what stands there is judged by its order, whatever would keep it out of a week that is written
+  const standing = mapLines(ask.program, (p) => ({ ...p, locked: true }));
+  const field = fieldOf({ ...ask, program: standing }, tools);
   const blocks: Ordered[][] = [];
   for (const b of work) {
     const block: Ordered[] = [];

@@ -3,7 +3,7 @@
  * annealed for it. The least found, not proven the least.
  */
 import type { Priority } from "#core/clients/choices";
-import { prescriptionsOf } from "#core/planning/edit";
+import { mapLines, prescriptionsOf } from "#core/planning/edit";
 import { groupName } from "#core/planning/groups";
 import { seededRandom } from "#core/random";
 import { anneal } from "#core/solver/anneal";
@@ -79,16 +79,7 @@ export function relaxations(
   }
   for (const locked of prescriptionsOf(ask.program).filter((p) => p.locked)) {
     if (stop()) return;
-    const program = {
-      ...ask.program,
-      days: ask.program.days.map((d) => ({
-        ...d,
-        blocks: d.blocks.map((b) => ({
-          ...b,
-          prescriptions: b.prescriptions.map((p) => (p.id === locked.id ? { ...p, locked: false } : p)),
-        })),
-      })),
-    };
+    const program = mapLines(ask.program, (p) => (p.id === locked.id ? { ...p, locked: false } : p));
     const left = tried({ program, keep: false });
     if (helps(left)) tell({ kind: "unlock", prescriptionId: locked.id, name: locked.name, left });
   }

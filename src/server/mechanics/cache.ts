@@ -16,7 +16,7 @@ export interface Whose {
 }
 
 /** samples, and the shape of what is kept: rows of an older shape are not read */
-const samples = `${DEFAULT_SAMPLES} samples, shape 2`;
+const samples = `${DEFAULT_SAMPLES} samples, shape 3`;
 const bodyKey = ({ stature, mass }: Body) => `${stature.toFixed(2)} ${mass}`;
 
 /** table and the leading columns of its key */

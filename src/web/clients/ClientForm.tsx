@@ -2,15 +2,13 @@ import { Button, Checkbox, Input, Segmented, Select } from "antd";
 import { useState, type FormEvent, type ReactNode } from "react";
 import { Link } from "react-router";
 import { type Client, type ClientInput } from "#core/clients/client";
-import { LOADED, PRIORITIES, UNITS, type Unit } from "#core/clients/choices";
+import { LOADED, UNITS, type Unit } from "#core/clients/choices";
 import { clientInput } from "#core/clients/schema";
-import { groups } from "#core/planning/groups";
-import { EQUIPMENT } from "#core/exercises/choices";
-import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { library } from "#core/exercises/library";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { startPriorities } from "#core/planning/starts";
 import { equipmentName } from "#core/ranking/rank";
+import { JointNotes, MobilityNotes, Places, Priorities } from "./ClientSections";
 import { NumberField } from "../base/NumberField";
 import type { Failure } from "../base/api";
 
@@ -26,6 +24,10 @@ const strip = (c: ClientInput | Client): ClientInput => {
   const { id: _id, revision: _revision, ...input } = c as Client;
   return input;
 };
+
+/** whatever is wrong with one of the notes */
+const mobilityReason = (reasons: Record<string, string>): string | undefined =>
+  Object.entries(reasons).find(([path]) => path.startsWith("mobility"))?.[1];
 
 export function ClientForm({
   value,
@@ -171,112 +173,10 @@ export function ClientForm({
           options={LOADED.map((e) => ({ value: e, label: `${equipmentName(e).replace(/^an? /, "")} in ${other}` }))}
         />
       </div>
-      <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
-          Equipment at the client's place
-        </legend>
-        <Checkbox.Group
-          value={input.equipment}
-          onChange={(v) => set("equipment", v)}
-          options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))}
-        />
-      </fieldset>
-      <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
-          Priority of each group of muscles
-        </legend>
-        <div style={{ display: "grid", gridTemplateColumns: "repeat(4, 1fr)", gap: 12 }}>
-          {groups.map((m) => (
-            <label key={m.id} className="small">
-              {m.name}
-              <Select
-                aria-label={`Priority of ${m.name}`}
-                value={input.priorities[m.id]}
-                allowClear
-                placeholder="none"
-                onChange={(v) =>
-                  set(
-                    "priorities",
-                    Object.fromEntries(
-                      Object.entries({ ...input.priorities, [m.id]: v }).filter(([, x]) => x !== undefined),
-                    ) as ClientInput["priorities"],
-                  )
-                }
-                options={PRIORITIES.map((p) => ({ value: p, label: p }))}
-              />
-            </label>
-          ))}
-        </div>
-        <p className="small quiet">
-          What has none rides along: nothing is planned for it, and it is not checked, but for what is too much.
-        </p>
-      </fieldset>
-      <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
-        <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
-          Joints to watch
-        </legend>
-        {input.joints.map((j, i) => {
-          const change = (part: Partial<typeof j>) =>
-            set(
-              "joints",
-              input.joints.map((x, k) => (k === i ? { ...x, ...part } : x)),
-            );
-          return (
-            <div
-              key={i}
-              style={{ display: "grid", gridTemplateColumns: "120px 100px 120px 1fr auto", gap: 8, marginBottom: 6 }}
-            >
-              <Select
-                aria-label="Joint"
-                value={j.joint}
-                onChange={(v) => change({ joint: v })}
-                options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))}
-              />
-              <Select
-                aria-label="Side"
-                value={j.side}
-                onChange={(v) => change({ side: v })}
-                options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))}
-              />
-              <Select
-                aria-label="How bad"
-                value={j.severity}
-                onChange={(v) => change({ severity: v })}
-                options={SEVERITIES.map((x) => ({ value: x, label: x }))}
-              />
-              <Input
-                aria-label="What was noted"
-                value={j.note}
-                placeholder="when it complains"
-                onChange={(e) => change({ note: e.target.value })}
-              />
-              <Button
-                onClick={() =>
-                  set(
-                    "joints",
-                    input.joints.filter((_, k) => k !== i),
-                  )
-                }
-              >
-                Remove
-              </Button>
-            </div>
-          );
-        })}
-        <Button
-          size="small"
-          style={{ justifySelf: "start" }}
-          onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }])}
-        >
-          Note a joint
-        </Button>
-        {input.joints.length > 0 && (
-          <p className="small quiet">
-            To watch takes a little off what strains the joint, sore much, severe leaves it out. Pain that is sharp or
-            new belongs to a licensed professional.
-          </p>
-        )}
-      </fieldset>
+      <Places input={input} set={set} />
+      <Priorities input={input} set={set} />
+      <JointNotes input={input} set={set} />
+      <MobilityNotes input={input} set={set} reason={mobilityReason(reasons)} />
       <div className="field third">
         <span className="label">Help</span>
         <Checkbox checked={input.alone} onChange={(e) => set("alone", e.target.checked)}>

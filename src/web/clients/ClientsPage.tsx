@@ -26,6 +26,7 @@ const blank: ClientInput = {
   equipment: ["dumbbell", "bench"],
   priorities: startPriorities(DAYS, MINUTES, CURRENT_EDITION.method),
   joints: [],
+  mobility: [],
   alone: false,
   unwanted: [],
   cleared: false,

@@ -1,6 +1,7 @@
 /** One day's session: its lines in their order, dragged by their handles, with what each order would cost. */
 import {
   DndContext,
+  pointerWithin,
   PointerSensor,
   useDraggable,
   useDroppable,
@@ -18,6 +19,7 @@ import type { Survey } from "#core/mechanics/survey";
 import type { Block, Day, Operation, Prescription, Program } from "#core/planning/program";
 import { moveCosts } from "#core/solver/order-advice";
 import { dayText } from "../../page/locale";
+import { useOwnSetups } from "../solver/own-setups";
 import { useEdition } from "../base/edition";
 import type { Strength } from "../mechanics/useStrength";
 import { costText, SessionLine, type LineProps } from "./SessionLine";
@@ -38,7 +40,8 @@ interface SessionProps {
 }
 
 /** cost of putting a block at another place of its day, over the order as it stands */
-function useMoveCosts({ program, client, survey, day }: SessionProps, edition: Edition) {
+function useMoveCosts({ program, client, survey: library, day }: SessionProps, edition: Edition) {
+  const survey = useOwnSetups(library, program, client);
   return useMemo(() => {
     if (!survey) return null;
     const ask = { client, program, days: [], use: "minutes", banned: [], keep: true, pairs: true } as const;
@@ -87,6 +90,7 @@ export function Session(props: SessionProps) {
       ) : (
         <DndContext
           sensors={sensors}
+          collisionDetection={pointerWithin}
           onDragOver={(e) => setOver(read(e))}
           onDragCancel={() => setOver(null)}
           onDragEnd={dropped}

@@ -19,7 +19,7 @@ import { daysOf } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
 import type { PlannerAsk, PlannerTold } from "../solver/messages";
-import { withOwnSetups } from "../solver/own-setups";
+import { useOwnSetups, withOwnSetups } from "../solver/own-setups";
 import { useTask } from "../solver/useTask";
 
 export const SHEETS = {
@@ -136,7 +136,8 @@ const of = <K extends PlannerTold["kind"]>(told: readonly PlannerTold[], kind: K
   told.filter((t): t is Extract<PlannerTold, { kind: K }> => t.kind === kind);
 
 /** what each day's order costs against the best, and which neighbours stand the wrong way round */
-function Orders({ client, program, survey, edition, edit }: WeekSheetProps) {
+function Orders({ client, program, survey: library, edition, edit }: WeekSheetProps) {
+  const survey = useOwnSetups(library, program, client);
   const advice = useMemo(() => {
     if (!survey) return null;
     const ask = { client, program, days: [], use: "minutes", banned: [], keep: true, pairs: true } as const;

@@ -1,53 +1,55 @@
-/** Rankings kept on a day, and what has moved since, because of what. */
-import { Button } from "antd";
-import { useState } from "react";
-import type { School } from "#core/edition/schools";
-import { setupName } from "#core/exercises/setup";
-import { MODEL_VERSION, type Body } from "#core/mechanics/model";
-import { differenceOf, type KeptRanking } from "#core/ranking/judgement";
+/** Rankings kept on a day, and what another school or edition would say: what moves between two, because of what. */
+import { Button, Select } from "antd";
+import { useMemo, useState } from "react";
+import { editions, type Edition } from "#core/edition/edition";
+import type { Body } from "#core/mechanics/model";
+import { differenceOf, keptOf, reviewDue, type KeptRanking } from "#core/ranking/judgement";
 import type { RankedRow } from "#core/ranking/rank";
 import { dayText } from "../../page/locale";
 import type { Judgements } from "./useJudgements";
 
 const CAUSE: Record<string, string> = {
+  edition: "the edition is another",
   model: "the model is another",
   weights: "it is weighed otherwise",
   goal: "the goal is another",
   body: "it is another body",
 };
-const MOST = 60;
-const short = (x: number) => Math.round(x * 1000) / 1000;
+const SHOWN = 12;
 
 interface KeptRankingsProps {
   headId: string;
   rows: readonly RankedRow[];
-  school: School;
+  /** with the school that ranks */
+  edition: Edition;
   goal: number;
   body: Body;
   judgements: Judgements;
+  /** the same head by another edition or school */
+  rank: (edition: Edition) => readonly RankedRow[];
 }
 
-export function KeptRankings({ headId, rows, school, goal, body, judgements }: KeptRankingsProps) {
+export function KeptRankings({ headId, rows, edition, goal, body, judgements, rank }: KeptRankingsProps) {
   const [against, setAgainst] = useState<string | null>(null);
-  const now: KeptRanking = {
-    head: headId,
-    note: "",
-    modelVersion: MODEL_VERSION,
-    school: school.name,
-    goal,
-    weights: { ...school.weights },
-    body: { stature: body.stature, mass: body.mass },
-    rows: rows.slice(0, MOST).map((r) => ({
-      setupKey: r.row.setupKey,
-      name: setupName(r.exercise, r.row.values),
-      score: short(r.score),
-      tier: r.tier.id,
-      factors: Object.fromEntries(Object.entries(r.factors).map(([f, v]) => [f, short(v)])),
-    })),
-  };
+  const now = keptOf(headId, rows, edition, goal, body);
   const kept = judgements.rankings.filter((j) => j.body.head === headId);
   const chosen = kept.find((j) => j.id === against);
-  const difference = chosen && differenceOf(chosen.body, now);
+  const others = useMemo(() => {
+    const schools = edition.schools
+      .filter((s) => s.name !== edition.school.name)
+      .map((s) => ({ id: `school ${s.id}`, name: s.name, edition: { ...edition, school: s }, about: s.about }));
+    const earlier = editions
+      .filter((e) => e.id !== edition.id)
+      .map((e) => ({
+        id: `edition ${e.id}`,
+        name: `edition ${e.id}, ${dayText(e.date)}`,
+        edition: { ...e, school: edition.school },
+        about: `Since then: ${since(e)}`,
+      }));
+    return [...schools, ...earlier];
+  }, [edition]);
+  const other = others.find((o) => o.id === against);
+  const before = chosen?.body ?? (other ? keptOf(headId, rank(other.edition), other.edition, goal, body) : null);
   return (
     <section className="kept" aria-label="Rankings kept">
       <div className="actions">
@@ -63,30 +65,68 @@ export function KeptRankings({ headId, rows, school, goal, body, judgements }: K
             onClick={() => setAgainst(j.id === against ? null : j.id)}
           >
             {dayText(j.at.slice(0, 10))}, {j.body.school.toLowerCase()}
+            {reviewDue(j, Date.now()) && ", review due"}
           </Button>
         ))}
+        <Select
+          size="small"
+          aria-label="Against another school or edition"
+          placeholder="against another school or edition"
+          allowClear
+          popupMatchSelectWidth={false}
+          style={{ minWidth: 220 }}
+          value={other ? against : null}
+          onChange={(v: string | null) => setAgainst(v ?? null)}
+          options={others.map((o) => ({ value: o.id, label: o.name }))}
+        />
       </div>
-      {chosen && difference && (
+      {before && (
         <div className="small">
           <p>
-            Against the ranking that {chosen.by} kept:{" "}
-            {difference.causes.length ? difference.causes.map((c) => CAUSE[c]).join(", ") : "nothing else differs"}.{" "}
-            {difference.moved.length === 0 && "No row has moved."}
+            {chosen ? `Against the ranking that ${chosen.by} kept` : `Against ${other!.name}`}:{" "}
+            <Causes before={before} now={now} /> {other?.about}
           </p>
-          <ul className="plain-list">
-            {difference.moved.slice(0, 12).map((m) => (
-              <li key={m.setupKey}>
-                {m.name}: {m.before === null ? "not in it" : Math.round(m.before)} to{" "}
-                {m.after === null ? "gone" : Math.round(m.after)}
-                {m.factor && <span className="quiet">, mostly by {m.factor}</span>}
-              </li>
-            ))}
-          </ul>
-          <Button size="small" type="text" onClick={() => void judgements.takeBack(chosen.id)}>
-            Forget it
-          </Button>
+          <Moves before={before} now={now} />
+          {chosen && (
+            <Button size="small" type="text" onClick={() => void judgements.takeBack(chosen.id)}>
+              Forget it
+            </Button>
+          )}
         </div>
       )}
     </section>
+  );
+}
+
+/** what the editions after one have changed */
+const since = (e: Edition): string =>
+  editions
+    .slice(editions.indexOf(e) + 1)
+    .map((x) => x.about)
+    .join(" ");
+
+function Causes({ before, now }: { before: KeptRanking; now: KeptRanking }) {
+  const { causes, moved } = differenceOf(before, now);
+  const said = causes.length ? causes.map((c) => CAUSE[c]).join(", ") : "nothing else differs";
+  return (
+    <>
+      {said}.{moved.length === 0 && " No row has moved."}
+    </>
+  );
+}
+
+function Moves({ before, now }: { before: KeptRanking; now: KeptRanking }) {
+  return (
+    <ul className="plain-list">
+      {differenceOf(before, now)
+        .moved.slice(0, SHOWN)
+        .map((m) => (
+          <li key={m.setupKey}>
+            {m.name}: {m.before === null ? "not in it" : Math.round(m.before)} to{" "}
+            {m.after === null ? "gone" : Math.round(m.after)}
+            {m.factor && <span className="quiet">, mostly by {m.factor}</span>}
+          </li>
+        ))}
+    </ul>
   );
 }

@@ -231,7 +231,8 @@ export default function RankingPage() {
             <KeptRankings
               headId={group.id}
               rows={rows}
-              school={schoolOf(settled)}
+              edition={{ ...edition, schools, school: schoolOf(settled) }}
+              rank={(other) => rankHead(plain!, group.id, other, exercises, { ...context, goal: settled.goal })}
               goal={settled.goal}
               body={body}
               judgements={judgements}

@@ -1,3 +1,4 @@
+import { useEffect, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
@@ -14,4 +15,17 @@ export async function withOwnSetups(survey: Survey, program: Program, client: Cl
   const asked = own.map(({ exerciseId, values }) => ({ exerciseId, values }));
   const more = await askSurvey(asked, bodyOf(client), 0).catch(() => null);
   return more ? { ...survey, rows: [...survey.rows, ...more.rows.filter((r) => !known.has(r.setupKey))] } : survey;
+}
+
+/** the same while a page is shown; null until it is there */
+export function useOwnSetups(survey: Survey | null, program: Program, client: Client): Survey | null {
+  const [whole, setWhole] = useState<Survey | null>(null);
+  useEffect(() => {
+    let current = true;
+    if (survey) void withOwnSetups(survey, program, client).then((s) => current && setWhole(s));
+    return () => {
+      current = false;
+    };
+  }, [survey, program, client]);
+  return whole;
 }

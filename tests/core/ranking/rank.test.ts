@@ -5,13 +5,13 @@ import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups, type Survey } from "#core/mechanics/survey";
 import { acrossSchools, contextOf, headGroups, notFor, rankHead, type RankingContext } from "#core/ranking/rank";
 import { FACTORS } from "#core/ranking/factors";
-import { CURRENT_EDITION, tierOf } from "#core/edition/edition";
+import { CURRENT_EDITION, editions, tierOf } from "#core/edition/edition";
 import { towards, type School } from "#core/edition/schools";
 import { COSTS, TERMS } from "#core/edition/choices";
 import { becauseText } from "#core/ranking/because";
 import { compareRows } from "#core/ranking/compare";
 import { disagreement } from "#core/ranking/disagree";
-import { differenceOf, reviewDue, type KeptRanking } from "#core/ranking/judgement";
+import { differenceOf, keptOf, reviewDue, type KeptRanking } from "#core/ranking/judgement";
 import { sessionPlace } from "#core/ranking/places";
 import { fits, NARROWING_NAMES } from "#core/ranking/narrow";
 import { clientOf } from "../../support/programs";
@@ -64,7 +64,7 @@ test("a head under 15 % of what it does at best is not in the list, and the numb
   expect(pulldown?.share ?? 0).toBeLessThan(0.15);
 });
 
-test("a head that comes along is never a cornerstone, and neither named nor what ends the set", () => {
+test("a head that comes along is never a cornerstone, and never one that the exercise is for", () => {
   let seen = 0;
   for (const g of headGroups)
     for (const school of CURRENT_EDITION.schools)
@@ -316,28 +316,21 @@ describe("arguing", () => {
     expect(disagreement(survey, "soleus", CURRENT_EDITION, exercises, everything, "a", "b")).toBeNull());
 
   test("a kept ranking says what moved since and because of what; old overrides are due", () => {
-    const keep = (school: School): KeptRanking => ({
-      head: "triceps-long",
-      note: "",
-      modelVersion: "m",
-      school: school.name,
-      goal: 0,
-      weights: { ...school.weights },
-      body: { stature: 1.75, mass: 75 },
-      rows: rank("triceps-long", everything, school).map((r) => ({
-        setupKey: r.row.setupKey,
-        name: r.exercise.name,
-        score: r.score,
-        tier: r.tier.id,
-        factors: r.factors,
-      })),
-    });
+    const keep = (school: School, edition = CURRENT_EDITION, head = "triceps-long"): KeptRanking =>
+      keptOf(head, rankHead(survey, head, { ...edition, school }, exercises, everything), { ...edition, school }, 0, {
+        stature: 1.75,
+        mass: 75,
+      });
     expect(differenceOf(keep(LONG), keep(LONG))).toEqual({ causes: [], moved: [] });
     const { causes, moved } = differenceOf(keep(LONG), keep(FEEL));
     expect(causes).toEqual(["weights"]);
     expect(moved.length).toBeGreaterThan(5);
     const sizes = moved.map((m) => Math.abs((m.after ?? 0) - (m.before ?? 0)));
     expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
+    // an earlier edition ranks as it did: who only comes along is what moved
+    const since = differenceOf(keep(LONG, editions[2], "biceps-short"), keep(LONG, CURRENT_EDITION, "biceps-short"));
+    expect(since.causes).toEqual(["edition"]);
+    expect(since.moved.length).toBeGreaterThan(0);
     const now = Date.parse("2026-11-26");
     expect(reviewDue({ at: "2026-01-01T00:00:00Z" }, now)).toBe(true);
     expect(reviewDue({ at: "2026-11-01T00:00:00Z" }, now)).toBe(false);

@@ -1,0 +1,199 @@
+/** Parts of a client's form that hold lists: the place's equipment, priorities, joints to watch, how far joints go. */
+import { Button, Checkbox, Input, Select } from "antd";
+import type { ReactNode } from "react";
+import { MOVES, PRIORITIES, type MoveId } from "#core/clients/choices";
+import type { ClientInput } from "#core/clients/client";
+import { findMove, moves } from "#core/clients/mobility";
+import { EQUIPMENT } from "#core/exercises/choices";
+import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
+import { groups } from "#core/planning/groups";
+import { equipmentName } from "#core/ranking/rank";
+import { NumberField } from "../base/NumberField";
+
+interface SectionProps {
+  input: ClientInput;
+  set: <K extends keyof ClientInput>(key: K, value: ClientInput[K]) => void;
+}
+
+function Section({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
+      <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
+        {title}
+      </legend>
+      {children}
+    </fieldset>
+  );
+}
+
+export function Places({ input, set }: SectionProps) {
+  return (
+    <Section title="Equipment at the client's place">
+      <Checkbox.Group
+        value={input.equipment}
+        onChange={(v) => set("equipment", v)}
+        options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))}
+      />
+    </Section>
+  );
+}
+
+export function Priorities({ input, set }: SectionProps) {
+  const choose = (group: string, priority: ClientInput["priorities"][string] | undefined) =>
+    set(
+      "priorities",
+      Object.fromEntries(
+        Object.entries({ ...input.priorities, [group]: priority }).filter(([, x]) => x !== undefined),
+      ) as ClientInput["priorities"],
+    );
+  return (
+    <Section title="Priority of each group of muscles">
+      <div style={{ display: "grid", gridTemplateColumns: "repeat(4, 1fr)", gap: 12 }}>
+        {groups.map((m) => (
+          <label key={m.id} className="small">
+            {m.name}
+            <Select
+              aria-label={`Priority of ${m.name}`}
+              value={input.priorities[m.id]}
+              allowClear
+              placeholder="none"
+              onChange={(v) => choose(m.id, v)}
+              options={PRIORITIES.map((p) => ({ value: p, label: p }))}
+            />
+          </label>
+        ))}
+      </div>
+      <p className="small quiet">
+        What has none rides along: nothing is planned for it, and it is not checked, but for what is too much.
+      </p>
+    </Section>
+  );
+}
+
+export function JointNotes({ input, set }: SectionProps) {
+  const change = (at: number, part: Partial<ClientInput["joints"][number]>) =>
+    set(
+      "joints",
+      input.joints.map((x, k) => (k === at ? { ...x, ...part } : x)),
+    );
+  return (
+    <Section title="Joints to watch">
+      {input.joints.map((j, i) => (
+        <div
+          key={i}
+          style={{ display: "grid", gridTemplateColumns: "120px 100px 120px 1fr auto", gap: 8, marginBottom: 6 }}
+        >
+          <Select
+            aria-label="Joint"
+            value={j.joint}
+            onChange={(v) => change(i, { joint: v })}
+            options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))}
+          />
+          <Select
+            aria-label="Side"
+            value={j.side}
+            onChange={(v) => change(i, { side: v })}
+            options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))}
+          />
+          <Select
+            aria-label="How bad"
+            value={j.severity}
+            onChange={(v) => change(i, { severity: v })}
+            options={SEVERITIES.map((x) => ({ value: x, label: x }))}
+          />
+          <Input
+            aria-label="What was noted"
+            value={j.note}
+            placeholder="when it complains"
+            onChange={(e) => change(i, { note: e.target.value })}
+          />
+          <Button
+            onClick={() =>
+              set(
+                "joints",
+                input.joints.filter((_, k) => k !== i),
+              )
+            }
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      <Button
+        size="small"
+        style={{ justifySelf: "start" }}
+        onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }])}
+      >
+        Note a joint
+      </Button>
+      {input.joints.length > 0 && (
+        <p className="small quiet">
+          To watch takes a little off what strains the joint, sore much, severe leaves it out. Pain that is sharp or new
+          belongs to a licensed professional.
+        </p>
+      )}
+    </Section>
+  );
+}
+
+/** how far joints go, where less than usual: what asks for more is left out, with both numbers */
+export function MobilityNotes({ input, set, reason }: SectionProps & { reason: string | undefined }) {
+  const noted = new Set(input.mobility.map((m) => m.move));
+  const free = MOVES.filter((m) => !noted.has(m));
+  const change = (at: number, part: Partial<ClientInput["mobility"][number]>) =>
+    set(
+      "mobility",
+      input.mobility.map((x, k) => (k === at ? { ...x, ...part } : x)),
+    );
+  return (
+    <Section title="How far joints go, where less than usual">
+      {input.mobility.map((m, i) => (
+        <div
+          key={m.move}
+          style={{ display: "grid", gridTemplateColumns: "220px 90px auto 1fr", gap: 8, marginBottom: 6 }}
+        >
+          <Select
+            aria-label="Movement"
+            value={m.move}
+            onChange={(move: MoveId) => change(i, { move, to: findMove(move).usual })}
+            options={moves
+              .filter((x) => x.id === m.move || free.includes(x.id))
+              .map((x) => ({ value: x.id, label: x.name }))}
+          />
+          <NumberField
+            aria-label={`${findMove(m.move).name}, degrees`}
+            suffix="°"
+            value={m.to}
+            onChange={(v) => change(i, { to: v ?? 0 })}
+          />
+          <Button
+            style={{ justifySelf: "start" }}
+            onClick={() =>
+              set(
+                "mobility",
+                input.mobility.filter((_, k) => k !== i),
+              )
+            }
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      {free.length > 0 && (
+        <Button
+          size="small"
+          style={{ justifySelf: "start" }}
+          onClick={() => set("mobility", [...input.mobility, { move: free[0]!, to: findMove(free[0]!).usual }])}
+        >
+          Note a movement
+        </Button>
+      )}
+      <span className="reason">{reason}</span>
+      {input.mobility.length > 0 && (
+        <p className="small quiet">
+          Setups that go more than 5° further are left out of rankings and of weeks that are written, with both numbers.
+        </p>
+      )}
+    </Section>
+  );
+}

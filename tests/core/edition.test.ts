@@ -1,0 +1,68 @@
+import { CURRENT_EDITION, editionOf, editions } from "#core/edition/edition";
+import { exercises, library } from "#core/exercises/library";
+import { setupKey } from "#core/exercises/setup";
+import { rankHead, type RankingContext } from "#core/ranking/rank";
+import { indexOf } from "#core/ranking/survey-index";
+import { librarySurvey } from "../support/solver";
+
+const everything: RankingContext = { equipment: null, joints: [] };
+const rank = (rows = librarySurvey().rows, edition = CURRENT_EDITION, head = "triceps-long") =>
+  rankHead({ ...librarySurvey(), rows }, head, edition, exercises, everything);
+const scores = (rows: ReturnType<typeof rank>) => new Map(rows.map((r) => [r.row.setupKey, r.score]));
+
+test("editions are dated, each says what it changed, and what was planned by one finds it again", () => {
+  expect(new Set(editions.map((e) => e.id)).size).toBe(editions.length);
+  for (const e of editions) {
+    expect(e.date).toMatch(/^\d{4}-\d\d-\d\d$/);
+    expect(e.about.length).toBeGreaterThan(5);
+    expect(editionOf({ edition: e.id })).toBe(e);
+  }
+  expect(editionOf({ edition: "nobody's" })).toBe(CURRENT_EDITION);
+});
+
+test("a yardstick names setups of the library, each once", () => {
+  for (const { yardstick } of editions) {
+    const keys = yardstick.map(({ exercise, values }) => setupKey(exercises.get(exercise)!, values));
+    expect(new Set(keys).size).toBe(keys.length);
+    expect(keys.length).toBeGreaterThan(100);
+  }
+  // what the library names beyond it is new, and is counted here when the next edition takes it in
+  const known = new Set(CURRENT_EDITION.yardstick.map((y) => setupKey(exercises.get(y.exercise)!, y.values)));
+  const added = library.flatMap((e) => e.setups.map((s) => setupKey(e, s.values)).filter((k) => !known.has(k)));
+  expect(added).toEqual([]);
+});
+
+test("a setup that beats the yardstick goes over 100 at most by a quarter, and moves no other row", () => {
+  const { rows } = librarySurvey();
+  const before = scores(rank());
+  const best = rank()[0]!.row;
+  const stronger = {
+    ...best,
+    setupKey: "somebody's own",
+    view: {
+      ...best.view,
+      heads: Object.fromEntries(
+        Object.entries(best.view.heads).map(([id, m]) => [
+          id,
+          m && id === "triceps-long" ? { ...m, slices: { ...m.slices, force: m.slices.force.map((f) => 1.1 * f) } } : m,
+        ]),
+      ),
+    },
+  };
+  const after = scores(rank([...rows, stronger]));
+  expect(after.get("somebody's own")).toBeGreaterThan(100);
+  expect(after.get("somebody's own")).toBeLessThanOrEqual(125);
+  for (const [key, score] of before) expect(after.get(key)).toBeCloseTo(score, 9);
+  // were it taken in, the others would fall: the yardstick is what holds them
+  const taken = indexOf({ rows: [...rows, stronger] });
+  expect(taken.named[rows.length]).toBe(false);
+});
+
+test("who comes along is of the edition: the elbow's flexors that end a fly led its list before", () => {
+  const flies = (id: string) =>
+    rank(undefined, editionOf({ edition: id }), "biceps-short").filter((r) => r.exercise.id === "cable-fly");
+  expect(flies("gryn-3").some((r) => r.group === "main")).toBe(true);
+  expect(flies("gryn-4").every((r) => r.group === "along")).toBe(true);
+  const [leader] = rank(undefined, CURRENT_EDITION, "biceps-short");
+  expect(leader!.exercise.targets).toContain("biceps");
+});
