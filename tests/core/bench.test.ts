@@ -1,7 +1,8 @@
 import { feltElsewhere } from "#core/bench/felt";
 import { phasesOf } from "#core/bench/phases";
 import { AIMS, findBest, gridOf, type Aim } from "#core/bench/find";
-import { QUANTITIES, quantityOf, sweep, sweepMap, sweepPoints, type Quantity } from "#core/bench/sweep";
+import { leversOf, sideBySide, workAtPeak, type Sided } from "#core/bench/side";
+import { QUANTITIES, quantityOf, sweep, sweepMap, sweepPoints, sweepRep, type Quantity } from "#core/bench/sweep";
 import { exercises } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
@@ -171,5 +172,105 @@ describe("who works when, and felt elsewhere", () => {
     const e = of("overhead-cable-extension");
     expect(feltElsewhere(model, e, {}, LONG, "triceps").reliefs).toEqual([]);
     expect(feltElsewhere(model, e, {}, LONG, "soleus")).toEqual({ now: 0, reliefs: [] });
+  });
+});
+
+describe("the rep itself", () => {
+  const e = exercises.get("overhead-cable-extension")!;
+  const a = analyse(model, resolveSetup(e, {}), { samples: 41 });
+
+  test("is the analysis told over its way: force, place, and the load each place would allow, one where it sticks", () => {
+    const told = sweepRep(model, e, {}, [
+      { head: LONG, quantity: "tension" },
+      { head: LONG, quantity: "length" },
+      { head: LONG, quantity: "load" },
+    ]);
+    const own = a.heads.find((h) => h.id === LONG)!;
+    expect([told.x[0], told.x.at(-1)]).toEqual([0, 100]);
+    told.x.forEach((_, i) => {
+      expect(told.series[0]!.values[i]).toBeCloseTo(own.force[i]!, 9);
+      expect(told.series[1]!.values[i]).toBeCloseTo(own.position[i]!, 9);
+    });
+    const load = told.series[2]!.values as number[];
+    expect(Math.max(...load)).toBe(1);
+    const least = load.indexOf(Math.min(...load));
+    expect(told.x[least]! / 100).toBeCloseTo(a.sticking.at, 1);
+  });
+
+  test("a head without a part in it has no tension and no place; two heads that cross are told where", () => {
+    const none = sweepRep(model, e, {}, [
+      { head: "soleus", quantity: "tension" },
+      { head: "soleus", quantity: "length" },
+    ]);
+    expect(none.series[0]!.values.every((v) => v === 0)).toBe(true);
+    expect(none.series[1]!.values.every((v) => v === null)).toBe(true);
+    const fly = exercises.get("cable-fly")!;
+    const two = sweepRep(model, fly, {}, [
+      { head: "pectoralis-clavicular", quantity: "tension" },
+      { head: "deltoid-front", quantity: "tension" },
+    ]);
+    for (const c of two.crossings) {
+      const i = two.x.findIndex((x) => x >= c.x);
+      const [p, q] = two.series.map((s) => s.values as number[]);
+      expect((p![i]! - q![i]!) * (p![i - 1]! - q![i - 1]!)).toBeLessThanOrEqual(0);
+    }
+  });
+});
+
+describe("side by side", () => {
+  const sided = (id: string, values = {}): Sided => ({
+    name: `${id} ${JSON.stringify(values)}`,
+    exercise: exercises.get(id)!,
+    analysis: analyse(model, setupOf(id, values), { samples: 41, frames: true, actions: true }),
+  });
+  const list = [
+    sided("overhead-cable-extension"),
+    sided("cable-pushdown"),
+    sided("lying-dumbbell-extension", { tilt: 30 }),
+  ];
+  const told = sideBySide(list, LONG);
+  const line = (name: string) => told.lines.find((l) => l.name.startsWith(name))!.values as number[];
+
+  test("thirds add up, ends hold each other, and the verdicts name the largest and the smallest of their lines", () => {
+    list.forEach((_, i) => {
+      const thirds = ["short", "middle", "long"].map((t) => line(`Tension in the ${t} third`)[i]!);
+      expect(thirds[0]! + thirds[1]! + thirds[2]!).toBeCloseTo(100, 4);
+      expect(line("Shortest place")[i]!).toBeLessThan(line("Longest place")[i]!);
+      expect(line("Second lever")[i]!).toBeLessThanOrEqual(100);
+    });
+    const size = told.verdicts.find((v) => v.goal === "For size")!;
+    if (size.best !== null) expect(line("Mean tension")[size.best]).toBe(Math.max(...line("Mean tension")));
+    const back = told.verdicts.find((v) => v.goal === "For the low back")!;
+    if (back.best !== null) expect(line("Low back")[back.best]).toBe(Math.min(...line("Low back")));
+    // an overhead extension goes longer than a pushdown, whatever else is said of them
+    expect(line("Longest place")[0]!).toBeGreaterThan(line("Longest place")[1]!);
+  });
+
+  test("work at an equal peak: of a constant torque it is the arc, of a triangle half of it", () => {
+    const n = 101;
+    const joints = { elbow: Float64Array.from({ length: n }, (_, i) => i) };
+    const of = (resistance: Float64Array) => workAtPeak({ ...list[0]!.analysis, joints, resistance });
+    const arc = (100 * Math.PI) / 180;
+    expect(of(new Float64Array(n).fill(-7))).toBeCloseTo(arc, 9);
+    expect(of(Float64Array.from({ length: n }, (_, i) => i))).toBeCloseTo(arc / 2, 9);
+    expect(of(new Float64Array(n))).toBe(0);
+  });
+
+  test("levers are those the analysis has, longest first; who gives out first is said where it turns round", () => {
+    const head = list[0]!.analysis.heads.find((h) => h.id === LONG)!;
+    const [first, second] = leversOf(head);
+    expect(first!.mm).toBeGreaterThanOrEqual(second!.mm);
+    const elbow = head.momentArms.elbow!;
+    const mean = elbow.reduce((s, x) => s + Math.abs(x), 0) / elbow.length;
+    expect(leversOf(head).find((l) => l.freedom === "elbow")!.mm).toBeCloseTo(1000 * mean, 6);
+    const firsts = list.map((s) => s.analysis.limiters[0]!.muscle);
+    expect(told.flips === null).toBe(new Set(firsts).size === 1);
+    expect(told.words[0]!.values).toHaveLength(list.length);
+  });
+
+  test("a head that one of them leaves alone has no numbers there, and nothing breaks", () => {
+    const other = sideBySide([list[0]!, sided("leg-press")], LONG);
+    expect(other.lines.find((l) => l.name.startsWith("Longest place"))!.values[1]).toBeNull();
+    expect(other.verdicts.every((v) => Number.isFinite(v.number) && Number.isFinite(v.against))).toBe(true);
   });
 });

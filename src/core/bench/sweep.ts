@@ -87,14 +87,23 @@ export interface Sweep {
 }
 
 const SAMPLES = 21;
+
+/** the rep itself on the x axis, in per cent of the way, and what can be followed through it */
+export const REP = "rep";
+export const IN_REP = ["tension", "length", "load"] as const satisfies readonly Quantity[];
+export type InRep = (typeof IN_REP)[number];
+const REP_SAMPLES = 41;
+
+/** quantities that ask what the joints' actions are, which costs a third of an analysis more */
+const OF_JOINTS: readonly Quantity[] = ["shoulder", "elbow", "knee"];
 const MOST_POINTS = 400;
 
 export const sweepPoints = (p: Parameter, count: number): number[] =>
   Array.from({ length: count }, (_, i) => p.min + ((p.max - p.min) * i) / Math.max(1, count - 1));
 
-function analysed(model: Model, exercise: Exercise, values: Values): Analysis | null {
+function analysed(model: Model, exercise: Exercise, values: Values, actions: boolean): Analysis | null {
   try {
-    return analyse(model, resolveSetup(exercise, values), { samples: SAMPLES, actions: true });
+    return analyse(model, resolveSetup(exercise, values), { samples: SAMPLES, actions });
   } catch (e) {
     if (e instanceof SetupError) return null;
     throw e;
@@ -126,10 +135,11 @@ export function sweep(
   const fine = finely(exercise, [parameter]);
   const x = sweepPoints(p, Math.max(2, Math.min(MOST_POINTS, count)));
   const first: (string | null)[] = [];
+  const actions = asked.some(({ quantity }) => OF_JOINTS.includes(quantity));
   const series = asked.map(({ head, quantity }): Series => ({ quantity, head, values: [] }));
   for (const v of x) {
     if (stop()) break;
-    const a = analysed(model, fine, completeValues(fine, { ...values, [parameter]: v }));
+    const a = analysed(model, fine, completeValues(fine, { ...values, [parameter]: v }), actions);
     first.push(a?.feasible ? (a.limiters[0]?.muscle ?? null) : null);
     for (const s of series) s.values.push(a && quantityOf(a, s.quantity, s.head));
   }
@@ -138,6 +148,30 @@ export function sweep(
     s.values = s.values.map((v) => (v === null ? null : v / most));
   }
   return { parameter, x: x.slice(0, first.length), series, crossings: crossingsOf(x, series), first };
+}
+
+/**
+ * What heads do through one rep of a setup: tension over F0, place in the length range, and the load that each place of
+ * the rep would allow over the most.
+ * @throws SetupError for values out of range
+ */
+export function sweepRep(
+  model: Model,
+  exercise: Exercise,
+  values: Values,
+  asked: readonly { head: string; quantity: InRep }[],
+): Sweep {
+  const a = analyse(model, resolveSetup(exercise, values), { samples: REP_SAMPLES });
+  const x = Array.from({ length: REP_SAMPLES }, (_, i) => (100 * i) / (REP_SAMPLES - 1));
+  const strongest = Math.max(1e-9, ...a.strength);
+  const series = asked.map(({ head, quantity }): Series => {
+    const own = a.heads.find((h) => h.id === head);
+    const none = () => x.map(() => (a.feasible && quantity === "tension" ? 0 : null));
+    const of = { tension: own?.force, length: own?.position, load: a.strength.map((s) => s / strongest) }[quantity];
+    return { quantity, head, values: a.feasible && of ? Array.from(of) : none() };
+  });
+  const first = x.map(() => (a.feasible ? (a.limiters[0]?.muscle ?? null) : null));
+  return { parameter: REP, x, series, crossings: crossingsOf(x, series), first };
 }
 
 function crossingsOf(x: readonly number[], series: readonly Series[]): Sweep["crossings"] {
@@ -173,6 +207,7 @@ export function sweepMap(
   head: string,
   quantity: Quantity,
   count = 13,
+  stop: () => boolean = () => false,
 ): SweepMap {
   const find = (id: string) => {
     const p = exercise.parameters.find((q) => q.id === id);
@@ -186,7 +221,13 @@ export function sweepMap(
     y: { parameter: py, values: ys },
     values: ys.map((y) =>
       xs.map((x) => {
-        const a = analysed(model, fine, completeValues(fine, { ...values, [px]: x, [py]: y }));
+        if (stop()) return null;
+        const a = analysed(
+          model,
+          fine,
+          completeValues(fine, { ...values, [px]: x, [py]: y }),
+          OF_JOINTS.includes(quantity),
+        );
         return a && quantityOf(a, quantity, head);
       }),
     ),

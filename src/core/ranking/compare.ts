@@ -5,9 +5,10 @@ import { hardestJoint, secondsOf } from "./factors";
 /** a number of each setup, and which way is better; null: neither is */
 export interface CompareLine {
   name: string;
-  unit: "" | "%" | "s" | "body weights" | "points";
+  unit: "" | "%" | "s" | "body weights" | "points" | "°" | "Nm" | "mm" | "J per Nm";
   better: "more" | "less" | null;
-  values: number[];
+  /** null where a setup has no such number */
+  values: (number | null)[];
 }
 
 export interface Verdict {
@@ -21,6 +22,15 @@ export interface Verdict {
 
 /** how much of the larger two have to differ to be told apart */
 const APART = 0.04;
+
+/** which of some setups is best for a goal by one number, and whether by enough to say so */
+export function verdict(goal: string, values: readonly number[], more: boolean): Verdict {
+  const order = values.map((_, i) => i).sort((a, b) => (more ? values[b]! - values[a]! : values[a]! - values[b]!));
+  const [first, second] = [order[0]!, order[1] ?? order[0]!];
+  const [a, b] = [values[first]!, values[second]!];
+  const apart = Math.abs(a - b) > APART * Math.max(Math.abs(a), Math.abs(b), 1e-9);
+  return { goal, best: apart ? first : null, number: a, against: b };
+}
 
 /** @param strong scores of the same setups with the goal turned to strength */
 export function compareRows(
@@ -117,14 +127,7 @@ export function compareRows(
       rows.map((r) => secondsOf(r.exercise)),
     ),
   ];
-  const verdict = (goal: string, values: readonly number[], more: boolean): Verdict => {
-    const order = values.map((_, i) => i).sort((a, b) => (more ? values[b]! - values[a]! : values[a]! - values[b]!));
-    const [first, second] = [order[0]!, order[1] ?? order[0]!];
-    const [a, b] = [values[first]!, values[second]!];
-    const apart = Math.abs(a - b) > APART * Math.max(Math.abs(a), Math.abs(b), 1e-9);
-    return { goal, best: apart ? first : null, number: a, against: b };
-  };
-  const of = (name: string) => lines.find((l) => l.name === name)!.values;
+  const of = (name: string) => lines.find((l) => l.name === name)!.values.map((v) => v ?? 0);
   return {
     lines,
     verdicts: [

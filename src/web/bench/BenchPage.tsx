@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
+import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { defaultValues, roundToStep, setupName, type Values } from "#core/exercises/setup";
@@ -18,6 +19,7 @@ import { Differences, Facts, inWords } from "./Facts";
 import { FigureSheet } from "./FigureSheet";
 import { Parameters } from "./Parameters";
 import { Questions } from "./Questions";
+import { SideBySide } from "./SideBySide";
 import { useAddressValues, useAnalysis } from "./useBench";
 import { useHandles } from "./useHandles";
 import { useSpread } from "./useSpread";
@@ -68,6 +70,75 @@ function HardlyWorks({ analysis, headId, asked }: { analysis: Analysis; headId: 
   );
 }
 
+/** a setup that stays beside the one at hand */
+interface Pin {
+  name: string;
+  analysis: Analysis;
+  exercise: Exercise;
+  exerciseId: string;
+  values: Values;
+}
+/** beside the one at hand: four in all */
+const PINS_MOST = 3;
+
+interface ActionsProps {
+  analysis: Analysis;
+  exercise: Exercise;
+  values: Values;
+  headId: string;
+  client: Client | null;
+  clientId: string | null;
+  /** the planned line it came from */
+  line: string | null;
+  pins: readonly Pin[];
+  onPins: (pins: readonly Pin[]) => void;
+  onReset: () => void;
+}
+
+type BesideProps = Pick<ActionsProps, "exercise" | "values" | "headId" | "pins" | "onPins"> & {
+  analysis: Analysis | null;
+};
+
+/** the setup at hand and the pinned ones in numbers */
+function Beside({ analysis, exercise, values, headId, pins, onPins }: BesideProps) {
+  const now = useMemo(
+    () => analysis && { name: setupName(exercise, values), exercise, analysis },
+    [analysis, exercise, values],
+  );
+  return now?.analysis.feasible && pins.length > 0 ? (
+    <SideBySide now={now} pins={pins} headId={headId} onUnpin={(name) => onPins(pins.filter((p) => p.name !== name))} />
+  ) : null;
+}
+
+/** what is done with the setup at hand */
+function Actions({ analysis, exercise, values, headId, client, clientId, line, pins, onPins, onReset }: ActionsProps) {
+  const navigate = useNavigate();
+  const pin = () => {
+    const name = setupName(exercise, values);
+    const rest = pins.filter((p) => p.name !== name);
+    onPins([...rest, { name, analysis, exercise, exerciseId: exercise.id, values }]);
+  };
+  return (
+    <div className="actions" style={{ marginTop: 0 }}>
+      <Button size="small" disabled={pins.length >= PINS_MOST} onClick={pin}>
+        Pin to compare
+      </Button>
+      {pins.length > 0 && (
+        <Button size="small" onClick={() => onPins([])}>
+          Unpin {pins.length > 1 ? "all" : ""}
+        </Button>
+      )}
+      <PutOnDay client={client} exercise={exercise} values={values} head={headId} line={line} />
+      <Button size="small" onClick={onReset}>
+        Reset
+      </Button>
+      <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>
+        {muscleName(muscleOf(headId))} ranking
+      </Button>
+    </div>
+  );
+}
+
 export default function BenchPage() {
   const { exercise: id = "overhead-cable-extension" } = useParams();
   const [params, setParams] = useSearchParams();
@@ -80,9 +151,8 @@ export default function BenchPage() {
   const [picked, setSample] = useState<number | null>(null);
   const [turn, setTurn] = useState(25);
   const handles = useHandles(exercise, turn, setValues);
-  const [pinned, setPinned] = useState<{ name: string; analysis: Analysis; exerciseId: string; values: Values } | null>(
-    null,
-  );
+  const [pins, setPins] = useState<readonly Pin[]>([]);
+  const pinned = pins.at(-1) ?? null;
   const shown = useMemo(() => (exercise ? { exerciseId: id, values } : null), [exercise, id, values]);
   const spread = useSpread(shown, body);
   const pinnedSpread = useSpread(pinned, body);
@@ -134,7 +204,7 @@ export default function BenchPage() {
           />
           <CurvePlots
             analysis={analysis}
-            pinned={pinned?.analysis ?? null}
+            pins={pins}
             sample={sample}
             headId={headId}
             others={others}
@@ -160,23 +230,18 @@ export default function BenchPage() {
             {client && (
               <ChosenLoad key={`${client.id} ${exercise.id}`} client={client} exercise={exercise} values={values} />
             )}
-            <div className="actions" style={{ marginTop: 0 }}>
-              <Button
-                size="small"
-                onClick={() =>
-                  setPinned(pinned ? null : { name: setupName(exercise, values), analysis, exerciseId: id, values })
-                }
-              >
-                {pinned ? "Unpin" : "Pin to compare"}
-              </Button>
-              <PutOnDay client={client} exercise={exercise} values={values} head={headId} line={params.get("line")} />
-              <Button size="small" onClick={() => setValues(() => defaultValues(exercise))}>
-                Reset
-              </Button>
-              <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>
-                {muscleName(muscleOf(headId))} ranking
-              </Button>
-            </div>
+            <Actions
+              analysis={analysis}
+              exercise={exercise}
+              values={values}
+              headId={headId}
+              client={client}
+              clientId={clientId}
+              line={params.get("line")}
+              pins={pins}
+              onPins={setPins}
+              onReset={() => setValues(() => defaultValues(exercise))}
+            />
             {pinned && (
               <Differences
                 now={analysis}
@@ -194,6 +259,9 @@ export default function BenchPage() {
             ))}
           </aside>
         </div>
+      )}
+      {headId && (
+        <Beside analysis={analysis} exercise={exercise} values={values} headId={headId} pins={pins} onPins={setPins} />
       )}
       {analysis && headId && (
         <Questions

@@ -92,13 +92,21 @@ const peakOf = (a: Analysis) =>
 
 export interface CurveProps {
   analysis: Analysis;
-  pinned: Analysis | null;
+  /** drawn thin and dashed, each its own way */
+  pins: readonly { name: string; analysis: Analysis }[];
   sample: number;
   headId: string;
   others: readonly string[];
 }
 
-export function StrengthCurve({ analysis, pinned, sample }: CurveProps) {
+const PINNED = [
+  [2, 3],
+  [7, 3],
+  [9, 3, 2, 3],
+];
+const shortName = (name: string) => (name.length > 26 ? `${name.slice(0, 25)}…` : name);
+
+export function StrengthCurve({ analysis, pins, sample }: CurveProps) {
   const sign = Math.sign(analysis.resistance.reduce((a, b) => a + b, 0)) || 1;
   const { sticking } = analysis;
   const [limiter] = analysis.limiters;
@@ -120,15 +128,17 @@ export function StrengthCurve({ analysis, pinned, sample }: CurveProps) {
       pointRadius: 0,
       fill: fill === false ? false : { target: fill, above: `${ink("line")}66`, below: "transparent" },
     });
-    const pinSign = pinned ? Math.sign(pinned.resistance.reduce((a, b) => a + b, 0)) || 1 : 1;
+    const signOf = (a: Analysis) => Math.sign(a.resistance.reduce((x, y) => x + y, 0)) || 1;
     return {
       datasets: [
         line("what the muscles have", analysis, analysis.capacity, 2.6, [], 1, 1),
         line("resistance", analysis, analysis.resistance, 1.8, [6, 4], sign),
-        ...(pinned ? [line("resistance, pinned", pinned, pinned.resistance, 1.4, [2, 3], pinSign)] : []),
+        ...pins.map((p, i) =>
+          line(shortName(p.name), p.analysis, p.analysis.resistance, 1.4, PINNED[i]!, signOf(p.analysis)),
+        ),
       ],
     };
-  }, [analysis, pinned, sign]);
+  }, [analysis, pins, sign]);
   const { s: at } = analysis;
   const top = Math.min(3, Math.max(1.25, ...analysis.capacity) * 1.06);
   const options = baseOptions(
@@ -152,14 +162,14 @@ export function StrengthCurve({ analysis, pinned, sample }: CurveProps) {
   );
 }
 
-export function TensionCurve({ analysis, pinned, sample, headId, others }: CurveProps) {
+export function TensionCurve({ analysis, pins, sample, headId, others }: CurveProps) {
   const head = analysis.heads.find((h) => h.id === headId)!;
   const data = useMemo(() => {
     const series = (a: Analysis, id: string, width: number, dash: number[], label: string) => {
-      const h = a.heads.find((x) => x.id === id)!;
+      const h = a.heads.find((x) => x.id === id);
       return {
         label,
-        data: points(h.position, h.force),
+        data: h ? points(h.position, h.force) : [],
         borderColor: ink("quiet"),
         borderWidth: width,
         borderDash: dash,
@@ -183,10 +193,10 @@ export function TensionCurve({ analysis, pinned, sample, headId, others }: Curve
         here,
         series(analysis, headId, 5, [], headTitle(headId)),
         ...others.map((id) => series(analysis, id, 2, [], headTitle(id))),
-        ...(pinned ? [series(pinned, headId, 2.5, [3, 3], "pinned")] : []),
+        ...pins.map((p, i) => series(p.analysis, headId, 2.5, PINNED[i]!, shortName(p.name))),
       ],
     };
-  }, [analysis, pinned, head, headId, others, sample]);
+  }, [analysis, pins, head, headId, others, sample]);
   const options = baseOptions("place in the length range, short to long", "active force over F0", 1);
   return (
     <Line

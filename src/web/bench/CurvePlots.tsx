@@ -11,7 +11,7 @@ const TensionCurve = lazy(() => import("./CurvePair").then((m) => ({ default: m.
 
 export function CurvePlots(props: {
   analysis: Analysis;
-  pinned: Analysis | null;
+  pins: readonly { name: string; analysis: Analysis }[];
   sample: number;
   headId: string;
   others: readonly string[];

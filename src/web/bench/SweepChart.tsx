@@ -11,7 +11,6 @@ import {
 import { Line } from "react-chartjs-2";
 import { headTitle } from "#core/anatomy/anatomy";
 import { QUANTITIES, type Sweep } from "#core/bench/sweep";
-import type { Parameter } from "#core/exercises/format";
 import { TEXT_FONT } from "../base/theme";
 
 Chart.register(LinearScale, LineController, LineElement, PointElement, Legend, Tooltip);
@@ -19,8 +18,24 @@ Chart.register(LinearScale, LineController, LineElement, PointElement, Legend, T
 const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim() || "#888";
 const DASHES = [[], [6, 4], [2, 3], [8, 3, 2, 3]];
 
+/** what is on the x axis */
+export interface Axis {
+  name: string;
+  unit: string;
+  min: number;
+  max: number;
+  say: (v: number) => string;
+}
+
+interface SweepChartProps {
+  sweep: Sweep;
+  axis: Axis;
+  /** where it stands; null where that is no place */
+  now: number | null;
+}
+
 /** a number of some heads over a parameter's range; where it stands now is a line down, crossings are points */
-export default function SweepChart({ sweep, parameter, now }: { sweep: Sweep; parameter: Parameter; now: number }) {
+export default function SweepChart({ sweep, axis, now }: SweepChartProps) {
   const quantity = QUANTITIES[sweep.series[0]!.quantity];
   const font = { family: TEXT_FONT, size: 11.5 };
   const scale = (text: string) => ({
@@ -39,9 +54,9 @@ export default function SweepChart({ sweep, parameter, now }: { sweep: Sweep; pa
     interaction: { mode: "nearest", intersect: false },
     scales: {
       x: {
-        ...scale(`${parameter.name.toLowerCase()}${parameter.unit ? `, ${parameter.unit}` : ""}`),
-        min: parameter.min,
-        max: parameter.max,
+        ...scale(axis.unit ? `${axis.name}, ${axis.unit}` : axis.name),
+        min: axis.min,
+        max: axis.max,
       },
       y: { ...scale(`${quantity.name.toLowerCase()}${quantity.unit ? `, ${quantity.unit}` : ""}`), beginAtZero: true },
     },
@@ -73,10 +88,13 @@ export default function SweepChart({ sweep, parameter, now }: { sweep: Sweep; pa
       })),
       {
         label: "_now",
-        data: [
-          { x: now, y: 0 },
-          { x: now, y: top },
-        ],
+        data:
+          now === null
+            ? []
+            : [
+                { x: now, y: 0 },
+                { x: now, y: top },
+              ],
         borderColor: ink("rowan"),
         borderWidth: 1.2,
         pointRadius: 0,
@@ -93,5 +111,5 @@ export default function SweepChart({ sweep, parameter, now }: { sweep: Sweep; pa
       },
     ],
   };
-  return <Line data={data} options={options} aria-label={`${quantity.name} over ${parameter.name.toLowerCase()}`} />;
+  return <Line data={data} options={options} aria-label={`${quantity.name} over ${axis.name}`} />;
 }

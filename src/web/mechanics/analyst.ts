@@ -4,7 +4,7 @@ import type { Body } from "#core/mechanics/model";
 import type { Easier } from "#core/planning/techniques";
 import type { Relief } from "#core/bench/felt";
 import type { Search } from "#core/bench/find";
-import type { Sweep } from "#core/bench/sweep";
+import type { Sweep, SweepMap } from "#core/bench/sweep";
 import type { Survey } from "#core/mechanics/survey";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
 import type { ClientStrength, LiftedSet } from "#core/training/client-strength";
@@ -123,6 +123,16 @@ export async function askSweep(
   const a = await ask({ kind: "sweep", ...asked }, "live", signal);
   if (a.kind !== "sweep") throw new Error("unexpected answer");
   return a.sweep;
+}
+
+/** one number over two parameters at once */
+export async function askMap(
+  asked: Omit<Extract<Ask, { kind: "map" }>, "id" | "kind">,
+  signal?: AbortSignal,
+): Promise<SweepMap> {
+  const a = await ask({ kind: "map", ...asked }, "live", signal);
+  if (a.kind !== "map") throw new Error("unexpected answer");
+  return a.map;
 }
 
 /** the best setup for an aim, on a thread of its own that is ended when it is given up; tells the share that is done */

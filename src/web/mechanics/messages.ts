@@ -3,7 +3,7 @@ import type { Analysis } from "#core/mechanics/analyse";
 import type { Easier } from "#core/planning/techniques";
 import type { Relief } from "#core/bench/felt";
 import type { Aim, Bounds, Search } from "#core/bench/find";
-import type { Quantity, Sweep } from "#core/bench/sweep";
+import type { Quantity, Sweep, SweepMap } from "#core/bench/sweep";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
@@ -29,6 +29,15 @@ export type Ask =
       asked: { head: string; quantity: Quantity }[];
       points: number;
     }
+  | {
+      id: number;
+      kind: "map";
+      setup: SetupAsk;
+      body: Body;
+      parameters: [string, string];
+      head: string;
+      quantity: Quantity;
+    }
   | { id: number; kind: "felt"; setup: SetupAsk; body: Body; head: string; muscle: string }
   | { id: number; kind: "find"; setup: SetupAsk; body: Body; head: string; aim: Aim; bounds: Bounds }
   | { id: number; kind: "drop" };
@@ -40,6 +49,7 @@ export type Answer =
   | { id: number; kind: "chosen"; set: ChosenSet | null }
   | { id: number; kind: "easier"; positions: Easier[] }
   | { id: number; kind: "sweep"; sweep: Sweep }
+  | { id: number; kind: "map"; map: SweepMap }
   | { id: number; kind: "felt"; now: number; reliefs: Relief[] }
   | { id: number; kind: "progress"; share: number }
   | { id: number; kind: "find"; search: Search }

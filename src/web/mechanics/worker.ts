@@ -8,7 +8,7 @@ import type { Body, Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { feltElsewhere } from "#core/bench/felt";
 import { findBest } from "#core/bench/find";
-import { sweep } from "#core/bench/sweep";
+import { REP, sweep, sweepMap, sweepRep, type InRep } from "#core/bench/sweep";
 import { easierPositions } from "#core/planning/techniques";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
@@ -52,8 +52,16 @@ function answer(ask: Ask): Answer | null {
     }
     if (ask.kind === "sweep") {
       const { exercise, values } = setupFor(ask.setup);
-      const told = sweep(modelFor(ask.body), exercise, values, ask.parameter, ask.asked, ask.points);
+      const told =
+        ask.parameter === REP
+          ? sweepRep(modelFor(ask.body), exercise, values, ask.asked as { head: string; quantity: InRep }[])
+          : sweep(modelFor(ask.body), exercise, values, ask.parameter, ask.asked, ask.points);
       return { id: ask.id, kind: "sweep", sweep: told };
+    }
+    if (ask.kind === "map") {
+      const { exercise, values } = setupFor(ask.setup);
+      const map = sweepMap(modelFor(ask.body), exercise, values, ask.parameters, ask.head, ask.quantity);
+      return { id: ask.id, kind: "map", map };
     }
     if (ask.kind === "felt") {
       const { exercise, values } = setupFor(ask.setup);

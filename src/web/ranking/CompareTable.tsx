@@ -7,8 +7,8 @@ import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
 import { compareRows } from "#core/ranking/compare";
 import { rankHead, type RankedRow, type RankingContext } from "#core/ranking/rank";
-import { fixed } from "../../page/locale";
 import { Grain } from "../base/Grain";
+import { SideTable } from "../base/SideTable";
 
 interface CompareTableProps {
   rows: readonly RankedRow[];
@@ -28,52 +28,14 @@ export function CompareTable({ rows, headId, survey, edition, context, onClose }
   const names = rows.map((r) => setupName(r.exercise, r.row.values));
   return (
     <Modal open onCancel={onClose} footer={null} title="Side by side" width={Math.min(1100, 300 + 200 * rows.length)}>
-      <ul className="plain-list small verdicts">
-        {verdicts.map((v) => (
-          <li key={v.goal}>
-            <strong>{v.goal}</strong>: {v.best === null ? "no difference worth naming" : names[v.best]}
-            {v.best !== null && (
-              <span className="quiet number">
-                {" "}
-                ({fixed(v.number, v.number < 3 ? 2 : 0)} against {fixed(v.against, v.against < 3 ? 2 : 0)})
-              </span>
-            )}
-          </li>
+      <SideTable
+        names={names}
+        tops={rows.map((r) => (
+          <Grain key={r.row.setupKey} metrics={r.row.view.heads[headId]!} width={130} height={30} />
         ))}
-      </ul>
-      <table className="compare number">
-        <thead>
-          <tr>
-            <th scope="col"></th>
-            {names.map((n, i) => (
-              <th key={n} scope="col">
-                <Grain metrics={rows[i]!.row.view.heads[headId]!} width={130} height={30} />
-                <div>{n}</div>
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((l) => {
-            const best = l.better && (l.better === "more" ? Math.max(...l.values) : Math.min(...l.values));
-            const differ =
-              Math.max(...l.values) - Math.min(...l.values) > 0.02 * Math.max(1e-9, ...l.values.map(Math.abs));
-            return (
-              <tr key={l.name}>
-                <th scope="row">
-                  {l.name}
-                  {l.unit && l.unit !== "points" && <span className="quiet">, {l.unit}</span>}
-                </th>
-                {l.values.map((v, i) => (
-                  <td key={names[i]} data-best={differ && best !== null && v === best}>
-                    {fixed(v, l.unit === "" || l.unit === "body weights" ? 2 : 0)}
-                  </td>
-                ))}
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+        lines={lines}
+        verdicts={verdicts}
+      />
     </Modal>
   );
 }

@@ -1,0 +1,256 @@
+/** What a number does while a parameter, two, or the rep itself goes through its range. */
+import { Select } from "antd";
+import { lazy, Suspense, useEffect, useState } from "react";
+import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
+import { IN_REP, QUANTITIES, REP, type Quantity, type Sweep, type SweepMap } from "#core/bench/sweep";
+import type { Exercise } from "#core/exercises/format";
+import { formatValue, roundToStep, type Values } from "#core/exercises/setup";
+import type { Body } from "#core/mechanics/model";
+import { fixed } from "../../page/locale";
+import { Loading } from "../base/states";
+import { askMap, askSweep } from "../mechanics/analyst";
+import type { QuestionsProps } from "./Questions";
+import type { Axis } from "./SweepChart";
+import { SweepGrid } from "./SweepGrid";
+
+const SweepChart = lazy(() => import("./SweepChart"));
+
+const POINTS = 41;
+const BESIDE = 2;
+type P = Exercise["parameters"][number];
+
+/** an answer to the last question that was asked; null while there is none */
+function useAnswer<T>(key: string | null, ask: (key: string, signal: AbortSignal) => Promise<T>): T | null {
+  const [answer, setAnswer] = useState<{ key: string; told: T } | null>(null);
+  useEffect(() => {
+    if (!key) return;
+    const stopped = new AbortController();
+    ask(key, stopped.signal).then(
+      (told) => setAnswer({ key, told }),
+      () => undefined,
+    );
+    return () => stopped.abort();
+  }, [key, ask]);
+  return answer && answer.key === key ? answer.told : null;
+}
+
+type SweepAsked = [string, Values, string, { head: string; quantity: Quantity }[], Body];
+const sweepFor = (key: string, signal: AbortSignal): Promise<Sweep> => {
+  const [exerciseId, values, parameter, asked, body] = JSON.parse(key) as SweepAsked;
+  return askSweep({ setup: { exerciseId, values }, body, parameter, asked, points: POINTS }, signal);
+};
+type MapAsked = [string, Values, [string, string], string, Quantity, Body];
+const mapFor = (key: string, signal: AbortSignal): Promise<SweepMap> => {
+  const [exerciseId, values, parameters, head, quantity, body] = JSON.parse(key) as MapAsked;
+  return askMap({ setup: { exerciseId, values }, body, parameters, head, quantity }, signal);
+};
+
+export function Turned({ exercise, values, headId, heads, body, onValues }: QuestionsProps) {
+  const [parameter, setParameter] = useState(exercise.parameters[0]?.id ?? REP);
+  const [second, setSecond] = useState<string | null>(null);
+  const [followed, setQuantity] = useState<Quantity>("tension");
+  const [beside, setBeside] = useState<string[]>(() => {
+    const muscle = findHead(headId)?.muscle;
+    const others = heads.filter((h) => h !== headId);
+    const own = (h: string) => (findHead(h)?.muscle === muscle ? 0 : 1);
+    return others.sort((a, b) => own(a) - own(b)).slice(0, BESIDE);
+  });
+  const inRep = parameter === REP;
+  const choices = inRep ? IN_REP : (Object.keys(QUANTITIES) as Quantity[]);
+  const quantity = choices.find((q) => q === followed) ?? "tension";
+  const own = QUANTITIES[quantity];
+  const p = exercise.parameters.find((q) => q.id === parameter) ?? null;
+  const q = p && second !== parameter ? (exercise.parameters.find((x) => x.id === second) ?? null) : null;
+  const asked = (own.head ? [headId, ...beside] : [headId]).map((head) => ({ head, quantity }));
+  const sweep = useAnswer(
+    q ? null : JSON.stringify([exercise.id, values, parameter, asked, body] satisfies SweepAsked),
+    sweepFor,
+  );
+  const map = useAnswer(
+    p && q ? JSON.stringify([exercise.id, values, [p.id, q.id], headId, quantity, body] satisfies MapAsked) : null,
+    mapFor,
+  );
+  return (
+    <section className="sheet question" aria-label="While a parameter is turned">
+      <Asking
+        exercise={exercise}
+        headId={headId}
+        heads={heads}
+        parameter={parameter}
+        onParameter={setParameter}
+        second={q?.id ?? null}
+        onSecond={setSecond}
+        quantity={quantity}
+        choices={choices}
+        onQuantity={setQuantity}
+        beside={beside}
+        onBeside={setBeside}
+      />
+      {!(q ? map : sweep) && <Loading what={q ? "the map" : "the sweep"} />}
+      {sweep && !q && (
+        <Through sweep={sweep} p={p} values={values} headId={headId} what={own.name} onValues={onValues} />
+      )}
+      {map && p && q && (
+        <SweepGrid map={map} x={p} y={q} values={values} what={own} headId={headId} onValues={onValues} />
+      )}
+    </section>
+  );
+}
+
+interface ThroughProps extends Pick<QuestionsProps, "values" | "headId" | "onValues"> {
+  sweep: Sweep;
+  /** null: the rep itself */
+  p: P | null;
+  what: string;
+}
+
+/** the answer over one axis: curves, and what they say */
+function Through({ sweep, p, values, headId, what, onValues }: ThroughProps) {
+  return (
+    <>
+      <div className="plot sweep-plot">
+        <Suspense fallback={<Loading what="the chart" />}>
+          <SweepChart sweep={sweep} axis={axisOf(p)} now={p && (values[p.id] ?? p.default)} />
+        </Suspense>
+      </div>
+      <p className="small" role="status">
+        {inWords(sweep, headId, axisOf(p), what)} {p && <Turn sweep={sweep} p={p} now={values} onValues={onValues} />}
+      </p>
+    </>
+  );
+}
+
+interface AskingProps extends Pick<QuestionsProps, "exercise" | "headId" | "heads"> {
+  parameter: string;
+  onParameter: (id: string) => void;
+  second: string | null;
+  onSecond: (id: string | null) => void;
+  quantity: Quantity;
+  choices: readonly Quantity[];
+  onQuantity: (quantity: Quantity) => void;
+  beside: string[];
+  onBeside: (heads: string[]) => void;
+}
+
+/** the question in one line */
+function Asking(props: AskingProps) {
+  const { exercise, headId, heads, parameter, second, quantity, choices, beside } = props;
+  const others = exercise.parameters.filter((x) => x.id !== parameter);
+  return (
+    <div className="question-line">
+      <h2>Through</h2>
+      <Select
+        size="small"
+        aria-label="Parameter that is turned"
+        value={parameter}
+        onChange={props.onParameter}
+        popupMatchSelectWidth={false}
+        options={[
+          ...exercise.parameters.map((x) => ({ value: x.id, label: x.name.toLowerCase() })),
+          { value: REP, label: "the rep itself" },
+        ]}
+      />
+      {parameter !== REP && others.length > 0 && (
+        <Select
+          size="small"
+          aria-label="A second parameter: a map"
+          placeholder="and ..."
+          allowClear
+          style={{ minWidth: 90 }}
+          value={second}
+          onChange={(v: string | null) => props.onSecond(v ?? null)}
+          popupMatchSelectWidth={false}
+          options={others.map((x) => ({ value: x.id, label: `and ${x.name.toLowerCase()}` }))}
+        />
+      )}
+      <span>what does</span>
+      <Select
+        size="small"
+        aria-label="Number that is followed"
+        value={quantity}
+        onChange={props.onQuantity}
+        popupMatchSelectWidth={false}
+        options={choices.map((x) => ({
+          value: x,
+          label: QUANTITIES[x].name.toLowerCase(),
+          title: QUANTITIES[x].about,
+        }))}
+      />
+      <span>do?</span>
+      {QUANTITIES[quantity].head && second === null && (
+        <Select
+          size="small"
+          mode="multiple"
+          aria-label="Heads beside it"
+          placeholder="beside it"
+          style={{ minWidth: 150, maxWidth: 260 }}
+          maxTagCount={1}
+          value={beside}
+          onChange={props.onBeside}
+          options={heads.filter((h) => h !== headId).map((h) => ({ value: h, label: headTitle(h) }))}
+        />
+      )}
+    </div>
+  );
+}
+
+const axisOf = (p: P | null): Axis =>
+  p
+    ? {
+        name: p.name.toLowerCase(),
+        unit: p.unit === "ratio" ? "" : p.unit,
+        min: p.min,
+        max: p.max,
+        say: (v) => formatValue(p, roundToStep(p, v)),
+      }
+    : { name: "place in the rep", unit: "%", min: 0, max: 100, say: (v) => `${Math.round(v)} % of the way` };
+
+/** where the first series is most */
+function peakOf(sweep: Sweep): number {
+  const { values } = sweep.series[0]!;
+  return values.reduce<number>((best, v, i) => ((v ?? -Infinity) > (values[best] ?? -Infinity) ? i : best), 0);
+}
+
+const HARDLY = 0.02;
+
+function inWords(sweep: Sweep, headId: string, axis: Axis, what: string): string {
+  const { values } = sweep.series[0]!;
+  const known = values.filter((v): v is number => v !== null);
+  if (known.length === 0) return "Nothing in this range can be lifted.";
+  const [low, high] = [Math.min(...known), Math.max(...known)];
+  const at = sweep.x[peakOf(sweep)]!;
+  const turns = sweep.first
+    .flatMap((m, i) => (i > 0 && m && sweep.first[i - 1] && m !== sweep.first[i - 1] ? [{ m, x: sweep.x[i]! }] : []))
+    .slice(0, 2);
+  const title = (h: string) => headTitle(h).toLowerCase();
+  const crossed = sweep.crossings
+    .slice(0, 2)
+    .map((c) => `${title(c.between[0])} and ${title(c.between[1])} at ${axis.say(c.x)}`);
+  return [
+    high - low < HARDLY * Math.max(1e-9, Math.abs(high))
+      ? `${what} hardly changes.`
+      : `${what}${QUANTITIES[sweep.series[0]!.quantity].head ? ` of the ${title(headId)}` : ""} is most at ${axis.say(at)} (${fixed(high, 2)}), least ${fixed(low, 2)}.`,
+    crossed.length > 0 ? `Crossing: ${crossed.join("; ")}.` : "",
+    turns.length > 0
+      ? `What ends it turns to the ${turns.map((t) => `${muscleName(t.m).toLowerCase()} from ${axis.say(t.x)}`).join(", to the ")}.`
+      : "",
+  ]
+    .filter(Boolean)
+    .join(" ");
+}
+
+interface TurnProps {
+  sweep: Sweep;
+  p: P;
+  now: Values;
+  onValues: (v: Values) => void;
+}
+
+function Turn({ sweep, p, now, onValues }: TurnProps) {
+  const best = roundToStep(p, sweep.x[peakOf(sweep)]!);
+  return Math.abs((now[p.id] ?? p.default) - best) < p.step / 2 ? null : (
+    <button type="button" className="plain link" onClick={() => onValues({ ...now, [p.id]: best })}>
+      Turn it there
+    </button>
+  );
+}
