@@ -67,6 +67,34 @@ export function swapsFor(
   return { head, own: all.find((r) => r.row.setupKey === p.setupKey), rows };
 }
 
+export interface SwapLoss {
+  /** cosine of what the head does there: 1 the same function */
+  function: number;
+  /** moved tension over the planned one's */
+  tension: number;
+  /** share of the planned length range that it covers too */
+  range: number;
+  /** the head's share of all work, planned and now */
+  share: readonly [number, number];
+  /** where it is hardest, share of the rep, planned and now */
+  hardest: readonly [number, number];
+}
+
+/** what is kept of a head when one setup stands in for another; null where it does nothing in one of them */
+export function swapLoss(planned: RankedRow, other: RankedRow, headId: string): SwapLoss | null {
+  const [m, o] = [planned.row.view.heads[headId], other.row.view.heads[headId]];
+  if (!m || !o) return null;
+  const [low, high] = [m.shortReached, m.stretchReached];
+  const shared = Math.max(0, Math.min(high, o.stretchReached) - Math.max(low, o.shortReached));
+  return {
+    function: likeness(planned.row.view.actions[headId], other.row.view.actions[headId]),
+    tension: planned.tension > 0 ? other.tension / planned.tension : 0,
+    range: high > low ? shared / (high - low) : 1,
+    share: [m.shareOfAll, o.shareOfAll],
+    hardest: [planned.row.view.sticking.at, other.row.view.sticking.at],
+  };
+}
+
 /**
  * what stands in for it: sets, effort, rest and note were decided for the place in the week; load and reps belong to
  * the exercise

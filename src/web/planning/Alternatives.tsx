@@ -11,6 +11,7 @@ import type { Alternative, Prescription } from "#core/planning/program";
 import { Loading } from "../base/states";
 import { Grain } from "../base/Grain";
 import { useCandidates } from "./candidates";
+import { keptText } from "./Swap";
 
 export function Alternatives({
   p,
@@ -23,7 +24,7 @@ export function Alternatives({
   onChange: (list: Alternative[]) => void;
   onClose: () => void;
 }) {
-  const { head, rows: all, survey, progress } = useCandidates(p, client);
+  const { head, rows: all, own: planned, survey, progress } = useCandidates(p, client);
   const own = findExercise(p.exerciseId)?.equipment ?? [];
   const rows = all
     .filter((r) => r.exercise.id !== p.exerciseId && r.exercise.equipment.some((e) => !own.includes(e)))
@@ -61,8 +62,10 @@ export function Alternatives({
         >
           <span style={{ display: "inline-flex", gap: 10, alignItems: "center" }}>
             <Grain metrics={r.row.view.heads[head!]!} width={96} height={22} />
-            {setupName(r.exercise, r.row.values)}
-            <span className="quiet number">{Math.round(r.score)}</span>
+            <span>
+              {setupName(r.exercise, r.row.values)} <span className="quiet number">{Math.round(r.score)}</span>
+              <div className="small quiet">{keptText(r, planned, head!)}</div>
+            </span>
           </span>
         </Checkbox>
       ))}

@@ -22,6 +22,8 @@ import { dayText } from "../../page/locale";
 import { useOwnSetups } from "../solver/own-setups";
 import { useEdition } from "../base/edition";
 import type { Strength } from "../mechanics/useStrength";
+import { useJudgements } from "../ranking/useJudgements";
+import { useFavourites } from "./useFavourites";
 import { costText, SessionLine, type LineProps } from "./SessionLine";
 
 interface SessionProps {
@@ -56,7 +58,10 @@ interface Over {
 
 export function Session(props: SessionProps) {
   const { day, menu, client, edit } = props;
-  const costs = useMoveCosts(props, useEdition());
+  const edition = useEdition();
+  const costs = useMoveCosts(props, edition);
+  const { overrides } = useJudgements();
+  const favourites = useFavourites(props.program, client, props.survey, edition, overrides);
   const [over, setOver] = useState<Over | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const read = (e: DragOverEvent | DragEndEvent): Over | null => {
@@ -115,6 +120,7 @@ export function Session(props: SessionProps) {
                   block={b}
                   index={i}
                   below={over !== null && day.blocks.findIndex((x) => x.id === over.blockId) < i}
+                  favourites={favourites}
                   costAt={(place) => costs?.(b.id, place) ?? null}
                 />
               ))}
@@ -131,6 +137,7 @@ interface BlockLinesProps extends SessionProps {
   index: number;
   /** what is dragged comes from above, and would stand below it */
   below: boolean;
+  favourites: ReadonlyMap<string, string>;
   costAt: LineProps["costAt"];
 }
 
@@ -166,6 +173,7 @@ function BlockLines(props: BlockLinesProps) {
       onSelect={onSelect}
       strength={strength}
       onWhy={onWhy}
+      favourite={props.favourites.get(p.id) ?? null}
       costAt={costAt}
       handle={k === 0 ? handle : <span className="drag-handle" aria-hidden />}
       className={drag.isDragging ? "dragged" : isOver ? (below ? "drop-below" : "drop-above") : undefined}

@@ -42,6 +42,8 @@ export interface LineProps {
   onSelect: (id: string) => void;
   strength: Strength | null;
   onWhy?: ((p: Prescription) => void) | undefined;
+  /** what keeping it costs, where a coach holds it better than mechanics does */
+  favourite: string | null;
   /** what the order would cost with its block at another place of the day; null where that is not known */
   costAt: (place: number) => number | null;
   /** by what it is dragged */
@@ -169,7 +171,7 @@ interface CellProps {
   change: (c: Change) => void;
 }
 
-function NameCell({ p, block, first, client, handle, reason }: LineProps & { reason: string | null }) {
+function NameCell({ p, block, first, client, handle, favourite, reason }: LineProps & { reason: string | null }) {
   const values = Object.entries(p.values).map(([k, v]): [string, string] => [k, String(v)]);
   const bench = `/bench/${p.exerciseId}?${new URLSearchParams([...values, ["line", p.id]])}`;
   return (
@@ -188,6 +190,7 @@ function NameCell({ p, block, first, client, handle, reason }: LineProps & { rea
           {p.name}
         </Link>
         <DoneWith p={p} />
+        {favourite && <div className="small quiet">{favourite}</div>}
         {findExercise(p.exerciseId)
           ?.cautions.filter((c) => client.joints.some((j) => j.joint === c.joint))
           .map((c) => (

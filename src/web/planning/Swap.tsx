@@ -5,10 +5,9 @@ import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import type { Prescription } from "#core/planning/program";
-import { swapped } from "#core/planning/swap";
+import { swapLoss, swapped } from "#core/planning/swap";
 import { becauseText } from "#core/ranking/because";
 import type { RankedRow } from "#core/ranking/rank";
-import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";
 import { Loading } from "../base/states";
@@ -17,34 +16,22 @@ import { useCandidates } from "./candidates";
 
 const SHOWN = 7;
 
-/** the differences a coach would name, largest first */
-function against(row: RankedRow, own: RankedRow | undefined, head: string): string {
-  if (!own) return becauseText(row.because);
-  const [m, o] = [row.row.view.heads[head]!, own.row.view.heads[head]!];
-  const lines: [number, string][] = [
-    [m.loadedLength - o.loadedLength, `loaded length ${fixed(o.loadedLength, 2)} to ${fixed(m.loadedLength, 2)}`],
-    [
-      m.stretchReached - o.stretchReached,
-      `reach ${Math.round(100 * o.stretchReached)} to ${Math.round(100 * m.stretchReached)} %`,
-    ],
-    [
-      m.function - o.function,
-      `work ${Math.round(100 * o.function)} to ${Math.round(100 * m.function)} % of the reference`,
-    ],
-    [
-      (own.costs.joints - row.costs.joints) * 0.5,
-      row.costs.joints < own.costs.joints ? "easier on joints" : "harder on joints",
-    ],
-  ];
-  const named = lines.filter(([d]) => Math.abs(d) >= 0.03).sort(([a], [b]) => Math.abs(b) - Math.abs(a));
-  const part = (sign: number, word: string) => {
-    const list = named
-      .filter(([d]) => d * sign > 0)
-      .slice(0, 2)
-      .map(([, text]) => text);
-    return list.length ? `${word} ${list.join(", ")}` : "";
-  };
-  return [part(1, "Gains:"), part(-1, "Loses:")].filter(Boolean).join(". ") || "Much the same.";
+const percent = (x: number) => `${Math.round(100 * x)} %`;
+
+/** what is kept of the head's work, in numbers; where a band is hardest is said too */
+export function keptText(row: RankedRow, own: RankedRow | undefined, head: string): string {
+  const loss = own && swapLoss(own, row, head);
+  if (!loss) return becauseText(row.because);
+  const band = row.exercise.equipment.includes("band") || own.exercise.equipment.includes("band");
+  return [
+    `keeps ${percent(loss.function)} of its direction, ${percent(loss.tension)} of its tension, ${percent(loss.range)} of its length range`,
+    `share of all work ${percent(loss.share[0])} to ${percent(loss.share[1])}`,
+    band && `hardest at ${percent(loss.hardest[1])} of the rep instead of ${percent(loss.hardest[0])}`,
+    row.costs.joints !== own.costs.joints &&
+      (row.costs.joints < own.costs.joints ? "easier on joints" : "harder on joints"),
+  ]
+    .filter(Boolean)
+    .join("; ");
 }
 
 export function Swap({
@@ -89,7 +76,7 @@ export function Swap({
           <Grain metrics={r.row.view.heads[head!]!} width={104} height={26} />
           <div>
             <strong>{setupName(r.exercise, r.row.values)}</strong>
-            <div className="small quiet">{against(r, own, head!)}</div>
+            <div className="small quiet">{keptText(r, own, head!)}</div>
           </div>
           <span className="number">
             {Math.round(r.score)}

@@ -6,6 +6,7 @@ import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
 import { disagreement } from "#core/ranking/disagree";
+import { favouriteCost } from "#core/ranking/favourite";
 import { reviewDue } from "#core/ranking/judgement";
 import type { RankedRow, RankingContext } from "#core/ranking/rank";
 import type { FactorId } from "#core/ranking/factors";
@@ -35,6 +36,12 @@ interface ArgueProps {
   context: RankingContext;
   judgements: Judgements;
 }
+
+/** what that is in sets of the best */
+const keeping = (rows: readonly RankedRow[], key: string): string => {
+  const cost = favouriteCost(rows, key);
+  return cost && cost.worth < 0.97 ? `: three sets of it do what ${fixed(3 * cost.worth, 1)} of the best would` : "";
+};
 
 const nameOf = (r: RankedRow) => setupName(r.exercise, r.row.values);
 
@@ -92,7 +99,9 @@ export function Argue({ row, rows, headId, survey, edition, context, judgements 
               `You weigh it differently: with ${term.name.toLowerCase()} at ${fixed(told.settles!.to, 2)} instead of ${fixed(told.settles!.from, 2)} it would stand before it.`}
             {told.kind === "contested" &&
               "No single weight settles it: mechanics sees another tension. That is contested; say where it belongs and why."}
-            {told.kind !== "agrees" && told.behind > 0 && ` Keeping it costs those ${Math.round(told.behind)} points.`}
+            {told.kind !== "agrees" &&
+              told.behind > 0 &&
+              ` Keeping it costs those ${Math.round(told.behind)} points${keeping(rows, key)}.`}
           </span>
         )}
       </div>

@@ -1,3 +1,4 @@
+import { evidenceFor, GRADE_WORDS } from "#core/ranking/evidence";
 import { Button } from "antd";
 import { Fragment, useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -358,6 +359,11 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
               {VERDICTS[s.verdict]}
             </Link>
             . {s.because}
+          </p>
+        ))}
+        {evidenceFor(row.exercise, row.row, headId).map((n) => (
+          <p key={n.id} className="small" style={{ marginTop: 8 }}>
+            {n.text} <span className="quiet">({GRADE_WORDS[n.grade]}; recalled)</span>
           </p>
         ))}
         {row.row.varied.length > 0 && (
