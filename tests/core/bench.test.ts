@@ -271,6 +271,7 @@ describe("side by side", () => {
   test("a head that one of them leaves alone has no numbers there, and nothing breaks", () => {
     const other = sideBySide([list[0]!, sided("leg-press")], LONG);
     expect(other.lines.find((l) => l.name.startsWith("Longest place"))!.values[1]).toBeNull();
+    for (const l of other.lines) expect(l.values.some((v) => v !== null && v !== 0)).toBe(true);
     expect(other.verdicts.every((v) => Number.isFinite(v.number) && Number.isFinite(v.against))).toBe(true);
   });
 });

@@ -49,3 +49,32 @@ test("the bench answers: a sweep in words, the best setup found and set up, felt
   await page.getByRole("menuitem").first().click();
   await expect(page.getByRole("link", { name: "Open the week" })).toBeVisible({ timeout: 60_000 });
 });
+
+test("the bench side by side: two setups of different exercises, who gives out first, a map of two parameters, the rep", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto("/bench/overhead-cable-extension");
+  await page.getByRole("button", { name: "Pin to compare" }).click({ timeout: 60_000 });
+  await page.getByRole("combobox", { name: "Exercise" }).click();
+  await page.locator(".ant-select-dropdown:visible").getByTitle("Cable pushdown").click();
+  const side = page.getByRole("region", { name: "Side by side" });
+  await expect(side).toContainText("For a long muscle: Overhead cable extension", { timeout: 60_000 });
+  await expect(side.getByRole("row", { name: /Work at an equal peak of torque/ })).toBeVisible();
+  await accessible(page);
+  await side.getByRole("button", { name: "Unpin" }).click();
+  await expect(side).toHaveCount(0);
+
+  const turned = page.getByRole("region", { name: "While a parameter is turned" });
+  await turned.getByRole("combobox", { name: "Parameter that is turned" }).click();
+  await page.locator(".ant-select-dropdown:visible").getByTitle("the rep itself").click();
+  await expect(turned.getByRole("status")).toContainText(/is most at \d+ % of the way/, { timeout: 60_000 });
+  await page.goto("/bench/overhead-cable-extension");
+  await turned.getByRole("combobox", { name: "A second parameter: a map" }).click();
+  await page.locator(".ant-select-dropdown:visible").getByTitle(/^and /).click();
+  await expect(turned.getByRole("img", { name: /^Tension over .* and .*: most at/ })).toBeVisible({ timeout: 60_000 });
+  const title = page.getByRole("heading", { level: 1 });
+  const was = await title.textContent();
+  await turned.getByRole("button", { name: "Set both there" }).click();
+  await expect(title).not.toHaveText(was!);
+});

@@ -150,7 +150,8 @@ export function sideBySide(list: readonly Sided[], headId: string): SideBySide {
   ];
   const known = (x: readonly (number | null)[]) => x.map((v) => v ?? 0);
   return {
-    lines,
+    // what none of them has is nothing to compare
+    lines: lines.filter((l) => l.values.some((v) => v !== null && Math.abs(v) > 1e-9)),
     words: [
       { name: "Gives out first", values: first.map((m) => (m ? muscleName(m).toLowerCase() : "nothing")) },
       { name: "Drawn by the", values: list.map(({ analysis: a }) => JOINT_WORDS[a.main] ?? "joint") },

@@ -1,0 +1,115 @@
+import { accessible, control, expect, handOver, openClient, openPhone, saved, signIn, test } from "./hands";
+
+test.beforeAll(async () => void (await control("reset")));
+
+test("a warm-up does not count, a set has a tempo of its own, and the client reads both on the phone", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  await openClient(page, "Runa", "Week");
+  const more = page.locator(".session").getByRole("button", { name: /: more$/ });
+  const first = (await more.first().getAttribute("aria-label"))!.replace(/: more$/, "");
+  const checks = page.getByRole("complementary", { name: "Checks" });
+  await expect(checks).toBeVisible();
+  await more.first().click();
+  await page.getByRole("menuitem", { name: "Technique, and how the load goes" }).click();
+  const sheet = page.getByRole("dialog");
+  await sheet.getByRole("button", { name: /Tempo of single sets/ }).click();
+  await sheet.getByLabel("Set 2: down, seconds").fill("5");
+  await sheet.getByText("warm-up", { exact: true }).click();
+  await expect(sheet).toContainText("It takes its minutes; nothing of it counts.");
+  await accessible(page);
+  await sheet.getByRole("button", { name: "Close" }).click();
+  const line = page.locator(".session tr").filter({ hasText: first }).first();
+  await expect(line).toContainText("warm-up, does not count");
+  await expect(line).toContainText("tempo by set");
+  await saved(page);
+
+  // one step takes it back, and again it stands
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(line).not.toContainText("warm-up, does not count");
+  await page.getByRole("button", { name: "Redo" }).click();
+  await expect(line).toContainText("warm-up, does not count");
+  await saved(page);
+  await handOver(page);
+  const { phone, context, errors } = await openPhone(page, browser);
+  await phone.getByText(first).first().click();
+  await expect(phone.getByText(/Warm-up: easy, to get ready. It does not count/)).toBeVisible();
+  await expect(phone.getByText(/Set 2 at 5-/)).toBeVisible();
+  expect(errors).toEqual([]);
+  await context.close();
+});
+
+test("what an order costs is said while a line is dragged, and in the menu for who has no mouse", async ({ page }) => {
+  await signIn(page);
+  await openClient(page, "Runa", "Week");
+  await page.getByRole("button", { name: /^Thursday/ }).click();
+  const handles = page.locator(".session .drag-handle");
+  const names = page.locator(".session tr a");
+  await handles.nth(0).scrollIntoViewIfNeeded();
+  const before = await names.allTextContents();
+  // the planner's figures come when the library is read
+  await expect(async () => {
+    await page
+      .locator(".session")
+      .getByRole("button", { name: /: more$/ })
+      .first()
+      .click();
+    await expect(page.getByRole("menuitem", { name: /^Later: (costs|saves)/ })).toBeVisible({ timeout: 1_000 });
+  }).toPass({ timeout: 60_000 });
+  await page.keyboard.press("Escape");
+  const [grip, target] = [(await handles.nth(0).boundingBox())!, (await handles.nth(1).boundingBox())!];
+  await page.mouse.move(grip.x + 5, grip.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + 8, grip.y + 20, { steps: 4 });
+  await page.mouse.move(target.x + 30, target.y + 12, { steps: 8 });
+  await expect(page.getByTestId("order-cost")).toContainText(/Here it (costs|saves)/);
+  await page.mouse.up();
+  await expect.poll(() => names.allTextContents()).not.toEqual(before);
+  await saved(page);
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect.poll(() => names.allTextContents()).toEqual(before);
+});
+
+test("the same session twice: two days come out alike", async ({ page }) => {
+  await signIn(page);
+  await page.goto("/clients/new");
+  await page.getByLabel("Name").fill("Twice Test");
+  await page.getByLabel("Days a week").fill("4");
+  await page.getByRole("button", { name: "Save client" }).click();
+  await page.getByRole("link", { name: "To the week" }).click();
+  await page.getByRole("button", { name: "Write the week" }).first().click();
+  const sheet = page.getByRole("region", { name: "Write the week" });
+  await sheet.getByRole("combobox", { name: "How often each session is done" }).click();
+  await page.locator(".ant-select-dropdown:visible").getByTitle("2, each 2 times").click();
+  await sheet.getByRole("button", { name: "Write it" }).click();
+  await expect(sheet.getByRole("button", { name: "Take this week" })).toBeVisible({ timeout: 60_000 });
+  await sheet.getByRole("button", { name: "Take this week" }).click();
+  await saved(page);
+  const names = async (day: RegExp) => {
+    await page.getByRole("button", { name: day }).click();
+    return page.locator(".session tr a").allTextContents();
+  };
+  const one = await names(/^Day 1/);
+  expect(one.length).toBeGreaterThan(2);
+  expect(await names(/^Day 3/)).toEqual(one);
+  expect(await names(/^Day 2/)).not.toEqual(one);
+});
+
+test("a stiff joint leaves out what goes further, with both numbers, and the form says what cannot be", async ({
+  page,
+}) => {
+  await signIn(page);
+  await openClient(page, "Runa");
+  await page.getByRole("button", { name: "Note a movement" }).click();
+  await page.getByLabel("Arm raised to, degrees").fill("400");
+  await page.getByRole("button", { name: "Save client" }).click();
+  await expect(page.getByText("between -20 and 180°")).toBeVisible();
+  await page.getByLabel("Arm raised to, degrees").fill("90");
+  await page.getByRole("button", { name: "Save client" }).click();
+  await expect(page.getByText("Saved.", { exact: true })).toBeVisible();
+  await page.getByRole("link", { name: "Ranking", exact: true }).click();
+  await page.getByRole("checkbox", { name: "show what is out, and why" }).check();
+  await expect(page.getByText(/arm raised to 90°, this asks 1\d\d°/).first()).toBeVisible({ timeout: 60_000 });
+});
