@@ -51,17 +51,24 @@ const COMPARED = 4;
 
 const GROUP = { main: "", along: "Comes along: not what ends these", out: "Out, for now" } as const;
 /** steps of tiers from which on another school is said to see it otherwise */
-const FLIPS = 2;
+const FLIPS = 3;
 
-/** the span of tiers over the schools, where they part by two and more */
-function flipsOf(r: RankedRow, across: RankedListProps["across"], { tiers }: Edition): string {
-  const steps = (across?.get(r.row.setupKey) ?? []).map((x) => tiers.findIndex((t) => t.id === x.tier.id));
-  const [best, worst] = [Math.min(...steps), Math.max(...steps)];
-  return worst - best >= FLIPS ? `Schools part: ${tiers[best]!.name} to ${tiers[worst]!.name.toLowerCase()}` : "";
+/** which schools see it farthest apart, where they part by three tiers and more */
+function flipsOf(r: RankedRow, across: RankedListProps["across"], { tiers, schools }: Edition): string {
+  const steps = (across?.get(r.row.setupKey) ?? []).map((x) => ({
+    school: schools.find((s) => s.id === x.school)?.name.toLowerCase() ?? x.school,
+    at: tiers.findIndex((t) => t.id === x.tier.id),
+  }));
+  if (steps.length === 0) return "";
+  const best = steps.reduce((a, b) => (b.at < a.at ? b : a));
+  const worst = steps.reduce((a, b) => (b.at > a.at ? b : a));
+  return worst.at - best.at >= FLIPS
+    ? `Schools part: ${tiers[best.at]!.name.toLowerCase()} for ${best.school}, ${tiers[worst.at]!.name.toLowerCase()} for ${worst.school}`
+    : "";
 }
 
 export function RankedList(props: RankedListProps) {
-  const { rows, headId, clientId, survey, strength, would, across, edition, context, judgements } = props;
+  const { rows, headId, clientId, survey, strength, across, edition, context, judgements } = props;
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
   const [beside, setBeside] = useState<readonly string[]>([]);
@@ -97,7 +104,6 @@ export function RankedList(props: RankedListProps) {
     return () => removeEventListener("keydown", go);
   }, [rows.length, current, toggle]);
 
-  let tier = "";
   return (
     <>
       <UseFor ref={useFor} clientId={clientId} headId={headId} survey={survey} />
@@ -141,84 +147,25 @@ export function RankedList(props: RankedListProps) {
         </thead>
         <tbody ref={body}>
           {rows.map((r, i) => {
-            const newTier = GROUP[r.group] || r.tier.name;
-            const flips = r.group === "main" ? flipsOf(r, across, edition) : "";
-            const moved = judgements.overrides.find(
-              (j) => j.body.head === headId && j.body.setupKey === r.row.setupKey,
-            );
-            const next = would?.get(r.row.setupKey);
-            const showTier = newTier !== tier;
-            tier = newTier;
             const key = r.row.setupKey;
-            const metrics = r.row.view.heads[headId]!;
             return (
               <Fragment key={key}>
-                {showTier && (
+                {(i === 0 || titleOf(rows[i - 1]!) !== titleOf(r)) && (
                   <tr className="tier">
                     <td></td>
-                    <td colSpan={4}>{tier}</td>
+                    <td colSpan={4}>{titleOf(r)}</td>
                   </tr>
                 )}
-                <tr
-                  className={`row${r.out ? " out" : ""}`}
-                  aria-selected={i === selected}
-                  onClick={() => setSelected(i)}
-                  onDoubleClick={() => toggle(key)}
-                >
-                  <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
-                  <td>
-                    <Grain metrics={metrics} width={140} height={32} />
-                  </td>
-                  <td>
-                    <div className="name">{setupName(r.exercise, r.row.values)}</div>
-                    <div className="small quiet">
-                      {r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}
-                      {kept(becauseText(r.because))}
-                      {flips && <span className="flips"> {flips}.</span>}
-                    </div>
-                    {moved && (
-                      <div className="small moved">
-                        {moved.by} holds it{" "}
-                        {edition.tiers.find((t) => t.id === moved.body.tier)?.name.toLowerCase() ?? moved.body.tier}:{" "}
-                        {moved.body.reason}
-                      </div>
-                    )}
-                  </td>
-                  <td>
-                    <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>
-                      {next && Math.round(next.score) !== Math.round(r.score) && (
-                        <span className="would" title={`Would stand ${next.place}.`}>
-                          {next.place < i + 1 ? "↑" : next.place > i + 1 ? "↓" : ""}
-                          {next.place} · {Math.round(next.score)}{" "}
-                        </span>
-                      )}
-                      {Math.round(r.score)}
-                    </div>
-                    <div className="score-band" aria-hidden>
-                      <i style={{ left: `${r.low}%`, width: `${Math.max(2, r.high - r.low)}%` }} />
-                    </div>
-                  </td>
-                  <td>
-                    <div style={{ display: "flex", gap: 6, justifyContent: "end" }}>
-                      <Button
-                        size="small"
-                        type="text"
-                        aria-expanded={opened === key}
-                        onClick={() => (setSelected(i), toggle(key))}
-                      >
-                        Why
-                      </Button>
-                      <Button
-                        size="small"
-                        type={i === selected ? "primary" : "default"}
-                        disabled={r.out !== null}
-                        onClick={() => (setSelected(i), useFor.current?.choose(r))}
-                      >
-                        Use for ...
-                      </Button>
-                    </div>
-                  </td>
-                </tr>
+                <Row
+                  {...props}
+                  r={r}
+                  at={i}
+                  selected={i === selected}
+                  open={opened === key}
+                  onSelect={() => setSelected(i)}
+                  onToggle={() => toggle(key)}
+                  onUse={() => useFor.current?.choose(r)}
+                />
                 {opened === key && (
                   <tr>
                     <td></td>
@@ -262,6 +209,79 @@ export function RankedList(props: RankedListProps) {
         </tbody>
       </table>
     </>
+  );
+}
+
+/** over the first row of each tier, and of each group */
+const titleOf = (r: RankedRow): string => GROUP[r.group] || r.tier.name;
+
+interface RowProps extends RankedListProps {
+  r: RankedRow;
+  at: number;
+  selected: boolean;
+  open: boolean;
+  onSelect: () => void;
+  onToggle: () => void;
+  onUse: () => void;
+}
+
+/** one setup: its place, its grain, why it stands there, its score with where a dragged weight would put it */
+function Row(props: RowProps) {
+  const { r, at, selected, open, headId, edition, across, would, judgements, onSelect, onToggle, onUse } = props;
+  const flips = r.group === "main" ? flipsOf(r, across, edition) : "";
+  const moved = judgements.overrides.find((j) => j.body.head === headId && j.body.setupKey === r.row.setupKey);
+  const next = would?.get(r.row.setupKey);
+  return (
+    <tr className={`row${r.out ? " out" : ""}`} aria-selected={selected} onClick={onSelect} onDoubleClick={onToggle}>
+      <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
+      <td>
+        <Grain metrics={r.row.view.heads[headId]!} width={140} height={32} />
+      </td>
+      <td>
+        <div className="name">{setupName(r.exercise, r.row.values)}</div>
+        <div className="small quiet">
+          {r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}
+          {kept(becauseText(r.because))}
+          {flips && <span className="flips"> {flips}.</span>}
+        </div>
+        {moved && (
+          <div className="small moved">
+            {moved.by} holds it{" "}
+            {edition.tiers.find((t) => t.id === moved.body.tier)?.name.toLowerCase() ?? moved.body.tier}:{" "}
+            {moved.body.reason}
+          </div>
+        )}
+      </td>
+      <td>
+        <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>
+          {next && Math.round(next.score) !== Math.round(r.score) && (
+            <span className="would" title={`Would stand ${next.place}.`}>
+              {next.place < at + 1 ? "↑" : next.place > at + 1 ? "↓" : ""}
+              {next.place} · {Math.round(next.score)}{" "}
+            </span>
+          )}
+          {Math.round(r.score)}
+        </div>
+        <div className="score-band" aria-hidden>
+          <i style={{ left: `${r.low}%`, width: `${Math.max(2, r.high - r.low)}%` }} />
+        </div>
+      </td>
+      <td>
+        <div style={{ display: "flex", gap: 6, justifyContent: "end" }}>
+          <Button size="small" type="text" aria-expanded={open} onClick={() => (onSelect(), onToggle())}>
+            Why
+          </Button>
+          <Button
+            size="small"
+            type={selected ? "primary" : "default"}
+            disabled={r.out !== null}
+            onClick={() => (onSelect(), onUse())}
+          >
+            Use for ...
+          </Button>
+        </div>
+      </td>
+    </tr>
   );
 }
 

@@ -3,6 +3,8 @@ import { Checkbox, Select } from "antd";
 import { Fragment, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import { findHead, muscles, REGIONS } from "#core/anatomy/anatomy";
+import type { Client } from "#core/clients/client";
+import type { School } from "#core/edition/schools";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { exercises } from "#core/exercises/library";
 import { groupOf } from "#core/planning/groups";
@@ -14,6 +16,7 @@ import {
   headGroups,
   notFor,
   rankHead,
+  type HeadGroup,
   type RankingContext,
 } from "#core/ranking/rank";
 import type { Survey } from "#core/mechanics/survey";
@@ -94,8 +97,6 @@ export default function RankingPage() {
   );
   const strength = useOwnStrength(client, librarySetups);
   if (!group) return <Navigate to="/ranking/triceps-long" replace />;
-  const info = findHead(group.id)!;
-  const cover = groupOf(group.id);
   const setEquipment = (list: string[]) => setParams((p) => (p.set("equipment", list.join(",")), p), { replace: true });
   const weigh = (next: Weighed, done: boolean) => {
     setWeighed(next);
@@ -107,92 +108,18 @@ export default function RankingPage() {
   return (
     <div className="ranking">
       <aside>
-        <nav className="heads" aria-label="Heads">
-          {REGIONS.map((region) => {
-            const own = muscles.filter((m) => m.region === region);
-            const here = own.some((m) => m.id === group.muscle);
-            return (
-              <details key={`${region} ${here}`} open={here}>
-                <summary>{region}</summary>
-                {own.map((m) => {
-                  const groups = headGroups.filter((g) => g.muscle === m.id);
-                  // muscles first; the heads of the open one under it
-                  const open = m.id === group.muscle && groups.length > 1;
-                  return (
-                    <Fragment key={m.id}>
-                      <Link
-                        to={withClient(`/ranking/${groups[0]!.id}`, clientId)}
-                        aria-current={!open && m.id === group.muscle ? "true" : undefined}
-                      >
-                        {m.name}
-                      </Link>
-                      {open &&
-                        groups.map((g) => (
-                          <Link
-                            key={g.id}
-                            className="head"
-                            to={withClient(`/ranking/${g.id}`, clientId)}
-                            aria-current={g.id === group.id ? "true" : undefined}
-                          >
-                            {g.name}
-                          </Link>
-                        ))}
-                    </Fragment>
-                  );
-                })}
-              </details>
-            );
-          })}
-        </nav>
-        <div className="filters" role="group" aria-label="Equipment at hand">
-          <h3>Equipment at hand</h3>
-          {EQUIPMENT.map((e) => (
-            <Checkbox
-              key={e}
-              checked={equipment.includes(e)}
-              onChange={(x) => setEquipment(x.target.checked ? [...equipment, e] : equipment.filter((o) => o !== e))}
-            >
-              {equipmentName(e).replace(/^an? /, "")}
-            </Checkbox>
-          ))}
-          <h3>Only what is</h3>
-          <Select
-            size="small"
-            mode="multiple"
-            aria-label="Only setups that are"
-            placeholder="anything"
-            value={narrowed}
-            onChange={setNarrowed}
-            options={NARROWING_NAMES.map((n) => ({ value: n, label: n }))}
-          />
-          <Checkbox checked={showOut} onChange={(x) => setShowOut(x.target.checked)}>
-            show what is out, and why
-          </Checkbox>
-        </div>
+        <HeadNav group={group} clientId={clientId} />
+        <Filters
+          equipment={equipment}
+          onEquipment={setEquipment}
+          narrowed={narrowed}
+          onNarrowed={setNarrowed}
+          showOut={showOut}
+          onShowOut={setShowOut}
+        />
       </aside>
       <section>
-        <div className="headline">
-          <div>
-            <h1>{group.title}</h1>
-            <p className="quiet">
-              {info.functions.join(", ").replace(/^./, (c) => c.toUpperCase())}. From the {info.origin} to the{" "}
-              {info.insertion}. {info.note}
-            </p>
-          </div>
-          <p className="small quiet" style={{ maxWidth: 300, textAlign: "right" }}>
-            For{" "}
-            {client
-              ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg${client.joints.length ? `; ${client.joints.map((j) => `${j.joint} ${j.severity}`).join(", ")}` : ""}${client.alone ? "; trains alone" : ""})`
-              : "the default body (175 cm, 75 kg, male-derived)"}
-            .{" "}
-            {cover && (
-              <>
-                <Link to={withClient(`/cover/${cover.id}`, clientId)}>The smallest set that covers it</Link>.{" "}
-              </>
-            )}
-            <span title={school.about}>{school.about.split(/\.\s/)[0]!.replace(/\.$/, "")}.</span>
-          </p>
-        </div>
+        <Headline group={group} client={client} clientId={clientId} school={school} />
         <Weighing
           edition={edition}
           schools={schools}
@@ -240,6 +167,126 @@ export default function RankingPage() {
           </>
         )}
       </section>
+    </div>
+  );
+}
+
+/** regions, their muscles, and under the open one its heads */
+function HeadNav({ group, clientId }: { group: HeadGroup; clientId: string | null }) {
+  return (
+    <nav className="heads" aria-label="Heads">
+      {REGIONS.map((region) => {
+        const own = muscles.filter((m) => m.region === region);
+        const here = own.some((m) => m.id === group.muscle);
+        return (
+          <details key={`${region} ${here}`} open={here}>
+            <summary>{region}</summary>
+            {own.map((m) => {
+              const groups = headGroups.filter((g) => g.muscle === m.id);
+              // muscles first; the heads of the open one under it
+              const open = m.id === group.muscle && groups.length > 1;
+              return (
+                <Fragment key={m.id}>
+                  <Link
+                    to={withClient(`/ranking/${groups[0]!.id}`, clientId)}
+                    aria-current={!open && m.id === group.muscle ? "true" : undefined}
+                  >
+                    {m.name}
+                  </Link>
+                  {open &&
+                    groups.map((g) => (
+                      <Link
+                        key={g.id}
+                        className="head"
+                        to={withClient(`/ranking/${g.id}`, clientId)}
+                        aria-current={g.id === group.id ? "true" : undefined}
+                      >
+                        {g.name}
+                      </Link>
+                    ))}
+                </Fragment>
+              );
+            })}
+          </details>
+        );
+      })}
+    </nav>
+  );
+}
+
+interface FiltersProps {
+  equipment: readonly string[];
+  onEquipment: (list: string[]) => void;
+  narrowed: Narrowing[];
+  onNarrowed: (list: Narrowing[]) => void;
+  showOut: boolean;
+  onShowOut: (show: boolean) => void;
+}
+
+/** what the place has, and what else is asked of a setup */
+function Filters({ equipment, onEquipment, narrowed, onNarrowed, showOut, onShowOut }: FiltersProps) {
+  return (
+    <div className="filters" role="group" aria-label="Equipment at hand">
+      <h3>Equipment at hand</h3>
+      {EQUIPMENT.map((e) => (
+        <Checkbox
+          key={e}
+          checked={equipment.includes(e)}
+          onChange={(x) => onEquipment(x.target.checked ? [...equipment, e] : equipment.filter((o) => o !== e))}
+        >
+          {equipmentName(e).replace(/^an? /, "")}
+        </Checkbox>
+      ))}
+      <h3>Only what is</h3>
+      <Select
+        size="small"
+        mode="multiple"
+        aria-label="Only setups that are"
+        placeholder="anything"
+        value={narrowed}
+        onChange={onNarrowed}
+        options={NARROWING_NAMES.map((n) => ({ value: n, label: n }))}
+      />
+      <Checkbox checked={showOut} onChange={(x) => onShowOut(x.target.checked)}>
+        show what is out, and why
+      </Checkbox>
+    </div>
+  );
+}
+
+interface HeadlineProps {
+  group: HeadGroup;
+  client: Client | null;
+  clientId: string | null;
+  school: School;
+}
+
+/** what the head does and where it runs, and for whom this list is */
+function Headline({ group, client, clientId, school }: HeadlineProps) {
+  const info = findHead(group.id)!;
+  const cover = groupOf(group.id);
+  return (
+    <div className="headline">
+      <div>
+        <h1>{group.title}</h1>
+        <p className="quiet">
+          {info.functions.join(", ").replace(/^./, (c) => c.toUpperCase())}. From the {info.origin} to the{" "}
+          {info.insertion}. {info.note}
+        </p>
+      </div>
+      <p className="small quiet" style={{ maxWidth: 300, textAlign: "right" }}>
+        For{" "}
+        {client
+          ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg${client.joints.length ? `; ${client.joints.map((j) => `${j.joint} ${j.severity}`).join(", ")}` : ""}${client.alone ? "; trains alone" : ""})`
+          : "the default body (175 cm, 75 kg, male-derived)"}
+        .{" "}
+        {cover && (
+          <>
+            <Link to={withClient(`/cover/${cover.id}`, clientId)}>The smallest set that covers it</Link>.{" "}
+          </>
+        )}
+        <span title={school.about}>{school.about.split(/\.\s/)[0]!.replace(/\.$/, "")}.</span>
+      </p>
     </div>
   );
 }
