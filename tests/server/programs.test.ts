@@ -1,3 +1,4 @@
+import { VERSIONS } from "#core/exchange/upgrade";
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
 import type { Operation, Prescription, Program } from "#core/planning/program";
@@ -269,5 +270,5 @@ test("the export is the document, and the schema describes it", async () => {
   const { body, headers } = await edda!.get(`/programs/${program.id}/export`).expect(200);
   expect(headers["content-disposition"]).toMatch(/program\.gryn\.json/);
   expect(body).toEqual(program);
-  expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({ const: 5 });
+  expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({ const: VERSIONS.program });
 });

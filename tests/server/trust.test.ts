@@ -1,3 +1,4 @@
+import { VERSIONS } from "#core/exchange/upgrade";
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
@@ -197,7 +198,7 @@ test("a program kept at an older version is brought up when it is read", async (
     await o.query("commit");
   });
   const now = (await desk.get(`/clients/${clientId}/program`)).body.program as Program;
-  expect([now.version, now.edition]).toEqual([5, "gryn-1"]);
+  expect([now.version, now.edition]).toEqual([VERSIONS.program, "gryn-1"]);
   expect(prescriptionsOf(now)[0]).toMatchObject({ alternatives: [], credits: { "triceps-lateral": { length: null } } });
 });
 

@@ -12,9 +12,11 @@ import { findHead } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { doseTotal, effortCredit, groupCredit, marginalWorth, type Dose, type WeekDose } from "#core/planning/dose";
 import { bandOf, groups, type Group } from "#core/planning/groups";
-import { blockMinutes, dayMinutes } from "#core/planning/minutes";
+import { blockMinutes, dayMinutes, warmUpMinutes } from "#core/planning/minutes";
+import { purposeOf } from "#core/planning/purpose";
 import { useEdition } from "../base/edition";
 import { placeOf } from "#core/planning/edit";
+import { SETS_MOST } from "#core/planning/limits";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 import { lengthColour } from "../base/theme";
 import { SetGrain } from "../base/Grain";
@@ -33,32 +35,33 @@ interface LoomProps {
   edit: (...operations: Operation[]) => void;
 }
 
-export function Loom({ program, client, dose, dayId, selected, onDay, onPick, edit }: LoomProps) {
-  const { method } = useEdition();
+/** keys on an exercise in the loom; true where the key meant something */
+function actOn(p: Prescription, key: string, program: Program, edit: LoomProps["edit"]): boolean {
+  const place = placeOf(program, p.id);
+  if (!place) return false;
+  const d = program.days.indexOf(place.day);
+  const to = (day: Day | undefined, index: number) =>
+    day && edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index });
+  const reserves = (list: number[]) => edit({ kind: "change", prescriptionId: p.id, change: { reserves: list } });
+  const acts: Record<string, () => void> = {
+    "Alt+ArrowLeft": () => to(program.days[d - 1], program.days[d - 1]?.blocks.length ?? 0),
+    "Alt+ArrowRight": () => to(program.days[d + 1], program.days[d + 1]?.blocks.length ?? 0),
+    "Alt+ArrowUp": () => place.blockIndex > 0 && to(place.day, place.blockIndex - 1),
+    "Alt+ArrowDown": () => to(place.day, place.blockIndex + 1),
+    "+": () => p.reserves.length < SETS_MOST && reserves([...p.reserves, p.reserves[p.reserves.length - 1]!]),
+    "-": () => p.reserves.length > 1 && reserves(p.reserves.slice(0, -1)),
+    x: () => edit({ kind: "change", prescriptionId: p.id, change: { locked: !p.locked } }),
+    Delete: () => edit({ kind: "remove", prescriptionId: p.id }),
+  };
+  acts[key]?.();
+  return key in acts;
+}
+
+export function Loom(props: LoomProps) {
+  const { program, client, dose, dayId, onDay, onPick, edit } = props;
   const [open, setOpen] = useState<ReadonlySet<string>>(() => new Set(["triceps", "biceps"]));
   const toggle = (id: string) => setOpen((o) => new Set(o.has(id) ? [...o].filter((x) => x !== id) : [...o, id]));
 
-  /** keys on an exercise in the loom; true where the key meant something */
-  const act = (p: Prescription, key: string): boolean => {
-    const place = placeOf(program, p.id);
-    if (!place) return false;
-    const d = program.days.indexOf(place.day);
-    const to = (day: Day | undefined, index: number) =>
-      day && edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index });
-    const reserves = (list: number[]) => edit({ kind: "change", prescriptionId: p.id, change: { reserves: list } });
-    const acts: Record<string, () => void> = {
-      "Alt+ArrowLeft": () => to(program.days[d - 1], program.days[d - 1]?.blocks.length ?? 0),
-      "Alt+ArrowRight": () => to(program.days[d + 1], program.days[d + 1]?.blocks.length ?? 0),
-      "Alt+ArrowUp": () => place.blockIndex > 0 && to(place.day, place.blockIndex - 1),
-      "Alt+ArrowDown": () => to(place.day, place.blockIndex + 1),
-      "+": () => p.reserves.length < 12 && reserves([...p.reserves, p.reserves[p.reserves.length - 1]!]),
-      "-": () => p.reserves.length > 1 && reserves(p.reserves.slice(0, -1)),
-      x: () => edit({ kind: "change", prescriptionId: p.id, change: { locked: !p.locked } }),
-      Delete: () => edit({ kind: "remove", prescriptionId: p.id }),
-    };
-    acts[key]?.();
-    return key in acts;
-  };
   const dropped = ({ active, over }: DragEndEvent) => {
     const dayId = over?.data.current?.dayId as string | undefined;
     const prescriptionId = active.data.current?.prescriptionId as string | undefined;
@@ -70,89 +73,9 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
   // a short way before it counts as a drag, so that a click stays a click
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
-  const cell = (
-    day: Day,
-    headIds: readonly string[],
-    creditOf: (p: Prescription) => { share: number; direct: boolean } | null,
-  ) => (
-    <div className="cell">
-      {day.blocks.flatMap((b) =>
-        b.prescriptions.flatMap((p) => {
-          const credit = p.purpose === "work" ? creditOf(p) : null;
-          if (!credit) return [];
-          const { share, direct } = credit;
-          const lead = headIds.reduce(
-            (a, id) => ((p.credits[id]?.share ?? 0) > (p.credits[a]?.share ?? 0) ? id : a),
-            headIds[0]!,
-          );
-          return [
-            <Exercise
-              key={p.id}
-              p={p}
-              row={headIds.join()}
-              selected={p.id === selected}
-              title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${fixed(share, 2)}`}
-              label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`}
-              onPick={() => onPick(day.id, p.id)}
-              onKey={(key) => act(p, key)}
-            >
-              {p.reserves.map((r, i) => (
-                <SetGrain
-                  key={i}
-                  colour={lengthColour(p.credits[lead]?.length ?? 0.5)}
-                  direct={direct}
-                  share={share * effortCredit(r)}
-                />
-              ))}
-            </Exercise>,
-          ];
-        }),
-      )}
-    </div>
+  const rows = (m: Group) => (
+    <GroupRows key={m.id} group={m} open={open.has(m.id)} onToggle={() => toggle(m.id)} {...props} />
   );
-
-  const rowsOf = (m: Group): ReactNode => {
-    const own = m.heads.map((h) => findHead(h)!);
-    const many = own.length > 1;
-    const shown = many && open.has(m.id);
-    return [
-      <tr key={m.id} className="muscle">
-        <th scope="row">
-          {many ? (
-            <button type="button" className="plain" aria-expanded={shown} onClick={() => toggle(m.id)}>
-              {m.name} <span className="quiet">{shown ? "−" : "+"}</span>
-            </button>
-          ) : (
-            m.name
-          )}
-        </th>
-        {program.days.map((d) => (
-          <DayCell key={d.id} id={m.id} dayId={d.id}>
-            {!shown && cell(d, m.heads, (p) => groupCredit(p.credits, m))}
-          </DayCell>
-        ))}
-        <td>
-          <Margin dose={dose.groups[m.id]!} band={bandOf(m.id, client, method)} />
-        </td>
-      </tr>,
-      ...(shown
-        ? own.map((h) => (
-            <tr key={h.id} className="head">
-              <th scope="row">{h.name}</th>
-              {program.days.map((d) => (
-                <DayCell key={d.id} id={h.id} dayId={d.id}>
-                  {cell(d, [h.id], (p) => p.credits[h.id] ?? null)}
-                </DayCell>
-              ))}
-              <td className="small quiet number">
-                {one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days}{" "}
-                {dose.heads[h.id]!.days === 1 ? "day" : "days"}
-              </td>
-            </tr>
-          ))
-        : []),
-    ];
-  };
   const planned = groups.filter((m) => client.priorities[m.id] || dose.groups[m.id]!.direct > 0.05);
   const along = groups
     .filter((m) => !planned.includes(m) && doseTotal(dose.groups[m.id]!) >= 0.5)
@@ -183,33 +106,9 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
             <th scope="col">
               <span className="visually-hidden">Group</span>
             </th>
-            {program.days.map((d) => {
-              const minutes = dayMinutes(d, method);
-              const scale = Math.max(client.minutes * 1.25, minutes);
-              return (
-                <th scope="col" key={d.id}>
-                  <button type="button" className="plain day" aria-pressed={d.id === dayId} onClick={() => onDay(d.id)}>
-                    <span className="day-name">
-                      {d.name}
-                      {d.date && <span className="quiet"> {dayText(d.date)}</span>}
-                    </span>
-                    <span className="strip" aria-hidden>
-                      {d.blocks.length > 0 && (
-                        <i className="warm" style={{ width: `${(100 * method.warmUpMinutes) / scale}%` }} />
-                      )}
-                      {d.blocks.map((b) => {
-                        const m = blockMinutes(b);
-                        return <i key={b.id} style={{ width: `${(100 * (m.setup + m.work + m.rest)) / scale}%` }} />;
-                      })}
-                      <b style={{ left: `${(100 * client.minutes) / scale}%` }} />
-                    </span>
-                    <span className="small quiet number">
-                      {d.blocks.length ? `${Math.round(minutes)} of ${client.minutes} min` : "nothing yet"}
-                    </span>
-                  </button>
-                </th>
-              );
-            })}
+            {program.days.map((d) => (
+              <DayHead key={d.id} day={d} open={d.id === dayId} minutesMost={client.minutes} onDay={onDay} />
+            ))}
             <th scope="col">
               <span className="small quiet">
                 effective sets, their band
@@ -220,7 +119,7 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
           </tr>
         </thead>
         <tbody>
-          {planned.map(rowsOf)}
+          {planned.map(rows)}
           {along.length > 0 && (
             <tr className="along">
               <th scope="rowgroup" colSpan={program.days.length + 2}>
@@ -242,10 +141,148 @@ export function Loom({ program, client, dose, dayId, selected, onDay, onPick, ed
               </th>
             </tr>
           )}
-          {open.has("along") && along.map(rowsOf)}
+          {open.has("along") && along.map(rows)}
         </tbody>
       </table>
     </DndContext>
+  );
+}
+
+interface DayHeadProps {
+  day: Day;
+  open: boolean;
+  minutesMost: number;
+  onDay: (id: string) => void;
+}
+
+/** a day's name, and its minutes block by block against the client's */
+function DayHead({ day: d, open, minutesMost, onDay }: DayHeadProps) {
+  const { method } = useEdition();
+  const minutes = dayMinutes(d, method);
+  const scale = Math.max(minutesMost * 1.25, minutes);
+  return (
+    <th scope="col">
+      <button type="button" className="plain day" aria-pressed={open} onClick={() => onDay(d.id)}>
+        <span className="day-name">
+          {d.name}
+          {d.date && <span className="quiet"> {dayText(d.date)}</span>}
+        </span>
+        <span className="strip" aria-hidden>
+          {d.blocks.length > 0 && (
+            <i className="warm" style={{ width: `${(100 * warmUpMinutes(d, method)) / scale}%` }} />
+          )}
+          {d.blocks
+            .filter((b) => purposeOf(b) !== "warm-up")
+            .map((b) => {
+              const m = blockMinutes(b);
+              return <i key={b.id} style={{ width: `${(100 * (m.setup + m.work + m.rest)) / scale}%` }} />;
+            })}
+          <b style={{ left: `${(100 * minutesMost) / scale}%` }} />
+        </span>
+        <span className="small quiet number">
+          {d.blocks.length ? `${Math.round(minutes)} of ${minutesMost} min` : "nothing yet"}
+        </span>
+      </button>
+    </th>
+  );
+}
+
+interface GroupRowsProps extends LoomProps {
+  group: Group;
+  open: boolean;
+  onToggle: () => void;
+}
+
+/** a group's row, and under it its heads while it is open */
+function GroupRows(props: GroupRowsProps) {
+  const { group: m, open, onToggle, program, client, dose } = props;
+  const { method } = useEdition();
+  const own = m.heads.map((h) => findHead(h)!);
+  const many = own.length > 1;
+  const shown = many && open;
+  return (
+    <>
+      <tr className="muscle">
+        <th scope="row">
+          {many ? (
+            <button type="button" className="plain" aria-expanded={shown} onClick={onToggle}>
+              {m.name} <span className="quiet">{shown ? "−" : "+"}</span>
+            </button>
+          ) : (
+            m.name
+          )}
+        </th>
+        {program.days.map((d) => (
+          <DayCell key={d.id} id={m.id} dayId={d.id}>
+            {!shown && <Cell {...props} day={d} headIds={m.heads} creditOf={(p) => groupCredit(p.credits, m)} />}
+          </DayCell>
+        ))}
+        <td>
+          <Margin dose={dose.groups[m.id]!} band={bandOf(m.id, client, method)} />
+        </td>
+      </tr>
+      {shown &&
+        own.map((h) => (
+          <tr key={h.id} className="head">
+            <th scope="row">{h.name}</th>
+            {program.days.map((d) => (
+              <DayCell key={d.id} id={h.id} dayId={d.id}>
+                <Cell {...props} day={d} headIds={[h.id]} creditOf={(p) => p.credits[h.id] ?? null} />
+              </DayCell>
+            ))}
+            <td className="small quiet number">
+              {one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days}{" "}
+              {dose.heads[h.id]!.days === 1 ? "day" : "days"}
+            </td>
+          </tr>
+        ))}
+    </>
+  );
+}
+
+interface CellProps extends LoomProps {
+  day: Day;
+  headIds: readonly string[];
+  creditOf: (p: Prescription) => { share: number; direct: boolean } | null;
+}
+
+/** the sets of one day that give a group or a head anything, as grains */
+function Cell({ day, headIds, creditOf, selected, onPick, program, edit }: CellProps) {
+  return (
+    <div className="cell">
+      {day.blocks.flatMap((b) =>
+        b.prescriptions.flatMap((p) => {
+          const credit = p.purpose === "work" ? creditOf(p) : null;
+          if (!credit) return [];
+          const { share, direct } = credit;
+          const lead = headIds.reduce(
+            (a, id) => ((p.credits[id]?.share ?? 0) > (p.credits[a]?.share ?? 0) ? id : a),
+            headIds[0]!,
+          );
+          return [
+            <Exercise
+              key={p.id}
+              p={p}
+              row={headIds.join()}
+              selected={p.id === selected}
+              title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${fixed(share, 2)}`}
+              label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`}
+              onPick={() => onPick(day.id, p.id)}
+              onKey={(key) => actOn(p, key, program, edit)}
+            >
+              {p.reserves.map((r, i) => (
+                <SetGrain
+                  key={i}
+                  colour={lengthColour(p.credits[lead]?.length ?? 0.5)}
+                  direct={direct}
+                  share={share * effortCredit(r)}
+                />
+              ))}
+            </Exercise>,
+          ];
+        }),
+      )}
+    </div>
   );
 }
 

@@ -1,22 +1,21 @@
 /** The week is asked for here, watched while it is worked out, and taken, whole or in part. */
-import { Button, Checkbox, Select } from "antd";
+import { Button, Checkbox } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Client } from "#core/clients/client";
-import { library } from "#core/exercises/library";
 import type { Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
-import { prescriptionsOf } from "#core/planning/edit";
 import { groupName } from "#core/planning/groups";
 import { findTechnique } from "#core/planning/techniques";
 import type { Operation, Program } from "#core/planning/program";
 import { taking, type Proposal } from "#core/solver/proposals";
 import { relaxationText, shortfall } from "#core/solver/relax";
-import { daysOf, leftOut, SPLITS, type Split } from "#core/solver/splits";
+import { leftOut } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
 import { withOwnSetups } from "./own-setups";
 import type { Planned, usePlanner } from "./usePlanner";
+import { askOf, WISH, Wishes, type Wish } from "./Wishes";
 
 /** what of a week a plan stands on */
 const markOf = (program: Program): string =>
@@ -50,39 +49,21 @@ const MISSING: Record<string, string> = {
   spine: "points over for the back",
 };
 
-/** how often each session of so many days can be done, evenly */
-const timesOf = (days: number): number[] => [1, 2, 3, 4].filter((n) => days % n === 0);
-const timesText = (days: number, times: number) =>
-  times === 1 ? "each its own" : days === times ? `one, ${times} times` : `${days / times}, each ${times} times`;
-
 export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
   const { planned, start, stop, forget } = planner;
-  const [use, setUse] = useState<"minutes" | "needs">("minutes");
-  const [split, setSplit] = useState<Split>("free");
-  const [banned, setBanned] = useState<string[]>([]);
-  const [keep, setKeep] = useState(true);
-  const [times, setTimes] = useState(1);
-  const [pairs, setPairs] = useState(true);
-  const [techniques, setTechniques] = useState(false);
-  const [spine, setSpine] = useState(1);
-  const [fresh, setFresh] = useState<number | null>(null);
+  const [wish, setWish] = useState<Wish>(WISH);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [from, setFrom] = useState("");
   const first = useRef<HTMLButtonElement>(null);
   const ready = survey !== null;
   useEffect(() => first.current?.focus(), [ready]);
-  const filled = program.days.some((d) => d.blocks.length > 0);
-  const out = leftOut(split, program.days.length).filter((g) => client.priorities[g]);
+  const out = leftOut(wish.split, program.days.length).filter((g) => client.priorities[g]);
   const write = async () => {
     if (!survey) return;
     setLeft(new Set());
     setFrom(markOf(program));
-    const days = daysOf(program, client.minutes, split, timesOf(program.days.length).includes(times) ? times : 1);
     const whole = await withOwnSetups(survey, program, client);
-    const known = [...new Set(prescriptionsOf(program).map((p) => p.exerciseId))];
-    const limits = { techniques, spine, ...(fresh === null ? {} : { known, freshMost: fresh }) };
-    const ask = { client, program, days, use, banned, keep, pairs, ...limits };
-    start({ task: "plan", ask, survey: whole, edition: edition.id });
+    start({ task: "plan", ask: askOf(wish, client, program), survey: whole, edition: edition.id });
   };
   const close = () => {
     forget();
@@ -105,102 +86,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
     <section className="sheet plan-sheet" aria-label="Write the week" onKeyDown={(e) => e.key === "Escape" && close()}>
       <div className="plan-ask">
         <h2>Write the week</h2>
-        <label className="field inline">
-          Days
-          <Select
-            size="small"
-            aria-label="How the week is divided"
-            value={split}
-            onChange={setSplit}
-            options={SPLITS.map((s) => ({ value: s, label: s }))}
-            popupMatchSelectWidth={false}
-          />
-        </label>
-        {timesOf(program.days.length).length > 1 && (
-          <label className="field inline">
-            Sessions
-            <Select
-              size="small"
-              aria-label="How often each session is done"
-              value={timesOf(program.days.length).includes(times) ? times : 1}
-              onChange={setTimes}
-              options={timesOf(program.days.length).map((n) => ({
-                value: n,
-                label: timesText(program.days.length, n),
-              }))}
-              popupMatchSelectWidth={false}
-            />
-          </label>
-        )}
-        <label className="field inline">
-          Use
-          <Select
-            size="small"
-            aria-label="What the minutes are for"
-            value={use}
-            onChange={setUse}
-            options={[
-              { value: "minutes", label: "the minutes" },
-              { value: "needs", label: "only what is needed" },
-            ]}
-          />
-        </label>
-        <label className="field inline">
-          Without
-          <Select
-            size="small"
-            mode="multiple"
-            aria-label="Exercises that are not wanted"
-            placeholder="nothing"
-            style={{ minWidth: 150, maxWidth: 260 }}
-            value={banned}
-            onChange={setBanned}
-            maxTagCount={1}
-            optionFilterProp="label"
-            options={library.map((e) => ({ value: e.id, label: e.name }))}
-          />
-        </label>
-        <label className="field inline">
-          Back
-          <Select
-            size="small"
-            aria-label="What the low back may carry"
-            value={spine}
-            onChange={setSpine}
-            popupMatchSelectWidth={false}
-            options={[
-              { value: 0.5, label: "half the budget" },
-              { value: 1, label: "the budget" },
-              { value: 1.5, label: "half as much again" },
-            ]}
-          />
-        </label>
-        {filled && (
-          <label className="field inline">
-            New
-            <Select
-              size="small"
-              aria-label="How many exercises may be new"
-              value={fresh ?? -1}
-              onChange={(v) => setFresh(v < 0 ? null : v)}
-              popupMatchSelectWidth={false}
-              options={[-1, 0, 2, 4, 8].map((v) => ({ value: v, label: v < 0 ? "any" : `at most ${v}` }))}
-            />
-          </label>
-        )}
-        <Checkbox checked={pairs} onChange={(e) => setPairs(e.target.checked)}>
-          pairs
-        </Checkbox>
-        {client.level === "trained" && (
-          <Checkbox checked={techniques} onChange={(e) => setTechniques(e.target.checked)}>
-            techniques
-          </Checkbox>
-        )}
-        {filled && (
-          <Checkbox checked={keep} onChange={(e) => setKeep(e.target.checked)}>
-            keep what is there
-          </Checkbox>
-        )}
+        <Wishes wish={wish} onWish={setWish} client={client} program={program} />
         <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
           {busy ? (
             <Button onClick={stop}>Stop</Button>

@@ -1,0 +1,164 @@
+/** What is asked of a week that is written: its division, its minutes, what it may hold. */
+import { Checkbox, Select } from "antd";
+import type { Client } from "#core/clients/client";
+import { library } from "#core/exercises/library";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Program } from "#core/planning/program";
+import type { PlanAsk } from "#core/solver/plan";
+import { daysOf, SPLITS, type Split } from "#core/solver/splits";
+
+export interface Wish {
+  split: Split;
+  /** how often each session is done */
+  times: number;
+  use: PlanAsk["use"];
+  banned: string[];
+  /** share of the budget for the back */
+  spine: number;
+  /** exercises that may be new; null: any number */
+  fresh: number | null;
+  pairs: boolean;
+  techniques: boolean;
+  keep: boolean;
+}
+
+export const WISH: Wish = {
+  split: "free",
+  times: 1,
+  use: "minutes",
+  banned: [],
+  spine: 1,
+  fresh: null,
+  pairs: true,
+  techniques: false,
+  keep: true,
+};
+
+/** how often each session of so many days can be done, evenly */
+const timesOf = (days: number): number[] => [1, 2, 3, 4].filter((n) => days % n === 0);
+const timesText = (days: number, times: number) =>
+  times === 1 ? "each its own" : days === times ? `one, ${times} times` : `${days / times}, each ${times} times`;
+
+/** a week may have lost the days that its sessions were to be done on */
+const timesIn = (wish: Wish, program: Program): number =>
+  timesOf(program.days.length).includes(wish.times) ? wish.times : 1;
+
+export function askOf(wish: Wish, client: Client, program: Program): PlanAsk {
+  const { use, banned, keep, pairs, techniques, spine, fresh } = wish;
+  const days = daysOf(program, client.minutes, wish.split, timesIn(wish, program));
+  const known = [...new Set(prescriptionsOf(program).map((p) => p.exerciseId))];
+  const limits = { techniques, spine, ...(fresh === null ? {} : { known, freshMost: fresh }) };
+  return { client, program, days, use, banned, keep, pairs, ...limits };
+}
+
+interface WishesProps {
+  wish: Wish;
+  onWish: (wish: Wish) => void;
+  client: Client;
+  program: Program;
+}
+
+export function Wishes({ wish, onWish, client, program }: WishesProps) {
+  const set = (change: Partial<Wish>) => onWish({ ...wish, ...change });
+  const filled = program.days.some((d) => d.blocks.length > 0);
+  return (
+    <>
+      <label className="field inline">
+        Days
+        <Select
+          size="small"
+          aria-label="How the week is divided"
+          value={wish.split}
+          onChange={(split) => set({ split })}
+          options={SPLITS.map((s) => ({ value: s, label: s }))}
+          popupMatchSelectWidth={false}
+        />
+      </label>
+      {timesOf(program.days.length).length > 1 && (
+        <label className="field inline">
+          Sessions
+          <Select
+            size="small"
+            aria-label="How often each session is done"
+            value={timesIn(wish, program)}
+            onChange={(times) => set({ times })}
+            options={timesOf(program.days.length).map((n) => ({
+              value: n,
+              label: timesText(program.days.length, n),
+            }))}
+            popupMatchSelectWidth={false}
+          />
+        </label>
+      )}
+      <label className="field inline">
+        Use
+        <Select
+          size="small"
+          aria-label="What the minutes are for"
+          value={wish.use}
+          onChange={(use) => set({ use })}
+          options={[
+            { value: "minutes", label: "the minutes" },
+            { value: "needs", label: "only what is needed" },
+          ]}
+        />
+      </label>
+      <label className="field inline">
+        Without
+        <Select
+          size="small"
+          mode="multiple"
+          aria-label="Exercises that are not wanted"
+          placeholder="nothing"
+          style={{ minWidth: 150, maxWidth: 260 }}
+          value={wish.banned}
+          onChange={(banned) => set({ banned })}
+          maxTagCount={1}
+          optionFilterProp="label"
+          options={library.map((e) => ({ value: e.id, label: e.name }))}
+        />
+      </label>
+      <label className="field inline">
+        Back
+        <Select
+          size="small"
+          aria-label="What the low back may carry"
+          value={wish.spine}
+          onChange={(spine) => set({ spine })}
+          popupMatchSelectWidth={false}
+          options={[
+            { value: 0.5, label: "half the budget" },
+            { value: 1, label: "the budget" },
+            { value: 1.5, label: "half as much again" },
+          ]}
+        />
+      </label>
+      {filled && (
+        <label className="field inline">
+          New
+          <Select
+            size="small"
+            aria-label="How many exercises may be new"
+            value={wish.fresh ?? -1}
+            onChange={(v) => set({ fresh: v < 0 ? null : v })}
+            popupMatchSelectWidth={false}
+            options={[-1, 0, 2, 4, 8].map((v) => ({ value: v, label: v < 0 ? "any" : `at most ${v}` }))}
+          />
+        </label>
+      )}
+      <Checkbox checked={wish.pairs} onChange={(e) => set({ pairs: e.target.checked })}>
+        pairs
+      </Checkbox>
+      {client.level === "trained" && (
+        <Checkbox checked={wish.techniques} onChange={(e) => set({ techniques: e.target.checked })}>
+          techniques
+        </Checkbox>
+      )}
+      {filled && (
+        <Checkbox checked={wish.keep} onChange={(e) => set({ keep: e.target.checked })}>
+          keep what is there
+        </Checkbox>
+      )}
+    </>
+  );
+}
