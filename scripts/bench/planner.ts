@@ -134,7 +134,7 @@ function byHand(
   const setups = week.days
     .flat()
     .map(([id, values]) => resolveSetup(exercises.get(id as string)!, values as Values).key);
-  const field = fieldFor(tools.survey, ask.client, tools.edition, exercises, new Set(), new Set(setups));
+  const field = fieldFor(tools.survey, ask.client, tools.edition, exercises, { must: new Set(setups) });
   const problem = problemFor(ask, tools, field);
   const sets = new Int8Array(field.candidates.length * problem.days.length);
   const unknown: string[] = [];

@@ -270,5 +270,7 @@ test("the export is the document, and the schema describes it", async () => {
   const { body, headers } = await edda!.get(`/programs/${program.id}/export`).expect(200);
   expect(headers["content-disposition"]).toMatch(/program\.gryn\.json/);
   expect(body).toEqual(program);
-  expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({ const: VERSIONS.program });
+  expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({
+    const: VERSIONS.program,
+  });
 });

@@ -57,6 +57,9 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
   const spine = new Float64Array(D);
   const lines = new Int32Array(D);
   const compounds = new Int32Array(D);
+  /** lines of each exercise that is asked for */
+  const askedOn = new Int32Array(problem.required.length);
+  const asks = candidates.map((_, k) => problem.required.flatMap((r, i) => (r.candidates.includes(k) ? [i] : [])));
   let cost = 0;
   let fresh = 0;
   const dirty: number[] = [];
@@ -155,6 +158,7 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     if (problem.present) cost += changeAt(at, to) - changeAt(at, was);
     if (lineMore === 0) return;
     lines[d]! += lineMore;
+    for (const i of asks[k]!) askedOn[i]! += lineMore;
     if (c.compound) compounds[d]! += lineMore;
     if (c.technique) techniqueOn[d]! += lineMore;
     kindOn[kinds.of[k]! * D + d]! += lineMore;
@@ -207,6 +211,7 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
       const both = spine[running[i]![0]]! + spine[running[i]![1]]!;
       if (both > problem.spine.running) sum -= s.spine * (both - problem.spine.running);
     }
+    for (let i = 0; i < askedOn.length; i++) if (askedOn[i] === 0) sum -= s.required;
     if (week > problem.spine.week) sum -= s.spine * (week - problem.spine.week);
     if (fresh > problem.freshMost) sum -= s.fresh * (fresh - problem.freshMost);
     return sum - s.evenness * Math.max(0, longest - shortest - s.even);

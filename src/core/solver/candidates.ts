@@ -154,21 +154,28 @@ const SQUATS = new Set(["squat", "lunge"]);
 const PRESSED = new Set(["press", "row", "pulldown", "squat", "lunge", "hinge", "bridge"]);
 const ISOLATION_MOST = 3;
 
-/**
- * @param banned exercises that are not wanted
- * @param must setups that may stand in the week whatever the gates say: locked lines
- * @param standing setups with the technique that they have now
- */
+export interface FieldAsk {
+  /** exercises that are not wanted */
+  banned?: ReadonlySet<string>;
+  /** setups that may stand in the week whatever the gates say: locked lines */
+  must?: ReadonlySet<string>;
+  /** exercises that are asked for: they may stand there whatever their group's priority */
+  required?: ReadonlySet<string>;
+  use?: TechniqueUse;
+  /** setups with the technique that they have now */
+  standing?: ReadonlySet<string>;
+}
+
+const NONE: ReadonlySet<string> = new Set();
+
 export function fieldFor(
   survey: Survey,
   client: PlannedFor,
   edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
-  banned: ReadonlySet<string> = new Set(),
-  must: ReadonlySet<string> = new Set(),
-  use: TechniqueUse = "none",
-  standing: ReadonlySet<string> = new Set(),
+  ask: FieldAsk = {},
 ): Field {
+  const { banned = NONE, must = NONE, required = NONE, use = "none", standing = NONE } = ask;
   const { method } = edition;
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
   const scores = bestScores(survey, wanted, client, edition, exercises);
@@ -198,7 +205,8 @@ export function fieldFor(
     }
     // nothing is put in the week whose leading group has no priority; else spare minutes fill with wrist curls
     const first = leadingGroup(line);
-    if (lead < 0 || (first && !must.has(row.setupKey) && !client.priorities[first])) return [];
+    if (lead < 0 || (first && !must.has(row.setupKey) && !required.has(exercise.id) && !client.priorities[first]))
+      return [];
     const load = loadability(exercise, client);
     const gives = shares.flatMap((s, group) => {
       if (!s) return [];

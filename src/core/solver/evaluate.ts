@@ -8,9 +8,9 @@ export interface Evaluation {
   value: number;
   /** what of the value is which, for why */
   parts: Record<string, number>;
-  /** elastic rules that are broken: group or day, and by how much */
+  /** elastic rules that are broken: group, day or exercise, and by how much */
   missing: {
-    kind: "low" | "high" | "session" | "direct" | "days" | "running" | "compounds" | "minutes" | "spine";
+    kind: "low" | "high" | "session" | "direct" | "days" | "running" | "compounds" | "minutes" | "spine" | "required";
     of: string;
     by: number;
   }[];
@@ -99,6 +99,8 @@ export function evaluate(problem: WeekProblem, sets: Sets): Evaluation {
   for (const [a, b] of problem.running)
     miss("spine", days[b]!.id, spine[a]! + spine[b]! - problem.spine.running, s.spine);
   miss("spine", "week", sumOf(spine, (x) => x) - problem.spine.week, s.spine);
+  for (const { exercise, candidates: of } of problem.required)
+    miss("required", exercise, of.some((k) => days.some((_, d) => at(k, d) > 0)) ? 0 : 1, s.required);
   add("evenness", -s.evenness * Math.max(0, Math.max(...minutes) - Math.min(...minutes) - s.even));
   add("cost", -sumOf(lines, (day) => sumOf(day, ({ c, sets }) => sets * (c.cost + problem.thrift) + s.slot)));
   const fresh = new Set(lines.flatMap((day) => day.filter(({ k }) => problem.fresh[k]).map(({ c }) => c.exercise.id)));

@@ -35,6 +35,8 @@ export interface PlanAsk {
   use: "minutes" | "needs";
   /** exercises that are not wanted */
   banned: readonly string[];
+  /** exercises that have to be in it */
+  required?: readonly string[];
   /** leaving the week as it is costs; false: from nothing but what is locked */
   keep: boolean;
   pairs: boolean;
@@ -121,7 +123,13 @@ export function fieldOf(ask: PlanAsk, { survey, edition, exercises }: Judging): 
     prescriptionsOf(ask.program).flatMap((p) => (p.technique ? [`${p.setupKey} ${p.technique.id}`] : [])),
   );
   const use = ask.techniques ? "all" : "none";
-  return fieldFor(survey, ask.client, edition, exercises, new Set(ask.banned), locked, use, standing);
+  return fieldFor(survey, ask.client, edition, exercises, {
+    banned: new Set(ask.banned),
+    must: locked,
+    required: new Set(ask.required),
+    use,
+    standing,
+  });
 }
 
 export function problemFor(ask: PlanAsk, tools: Judging, field = fieldOf(ask, tools), given?: number[]): WeekProblem {
@@ -130,6 +138,7 @@ export function problemFor(ask: PlanAsk, tools: Judging, field = fieldOf(ask, to
     days: ask.days,
     use: ask.use,
     ...(present ? { present } : {}),
+    ...(ask.required ? { required: ask.required } : {}),
     ...(ask.spine === undefined ? {} : { spine: ask.spine }),
     ...(ask.freshMost === undefined ? {} : { known: new Set(ask.known), freshMost: ask.freshMost }),
     ...(given ? { given } : {}),

@@ -74,6 +74,8 @@ export interface WeekProblem {
   locked: Uint8Array;
   /** candidates x days */
   allowed: Uint8Array;
+  /** exercises that have to be in the week, and the candidates that are of them */
+  required: { exercise: string; candidates: readonly number[] }[];
   /** exercises that count as new, and how many of them are fine */
   fresh: Uint8Array;
   freshMost: number;
@@ -84,6 +86,8 @@ export interface WeekAsk {
   /** every set that is worth its minutes, or only what the bands need */
   use: "minutes" | "needs";
   present?: readonly Present[];
+  /** exercises that have to be in it */
+  required?: readonly string[];
   /** share of the method's budget for the back */
   spine?: number;
   /** exercises done lately; how many others are fine */
@@ -250,6 +254,10 @@ export function problemOf(
     present: ask.present ? sets : null,
     locked,
     allowed,
+    required: (ask.required ?? []).map((exercise) => ({
+      exercise,
+      candidates: candidates.flatMap((c, k) => (c.exercise.id === exercise ? [k] : [])),
+    })),
     fresh: Uint8Array.from(candidates, (c) => (ask.known && !ask.known.has(c.exercise.id) ? 1 : 0)),
     freshMost: ask.freshMost ?? Infinity,
   };

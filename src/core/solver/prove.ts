@@ -43,6 +43,10 @@ export function mipOf(problem: WeekProblem, places: Uint8Array): Mip {
       .map(({ x }) => [x, 1] as const);
     m.row(0, INF, [...list, [m.column(worth / need, 0, need), -1]]);
   });
+  for (const { candidates } of problem.required) {
+    const there = all.filter(({ k }) => candidates.includes(k)).map(({ y }) => [y, 1] as const);
+    m.row(1, INF, [...there, [m.column(-problem.settings.required, 0, 1), 1]]);
+  }
   weekRows(problem, m, w.inDay);
   countRows(problem, m, w.inDay);
   return mip;
@@ -327,6 +331,7 @@ export function poolOf(problem: WeekProblem, plan: Sets, best = 8): Uint8Array {
       best,
     ),
   );
+  for (const r of problem.required) for (const k of r.candidates) keep.add(k);
   field.watches.forEach(({ group }, w) =>
     take(
       candidates.flatMap((c, k) => (c.watches.includes(w) ? [k] : [])),

@@ -43,6 +43,8 @@ export interface Settings {
   keep: { gone: number; fresh: number; set: number };
   /** price of an exercise that the client has not done lately, where only so many are wanted */
   fresh: number;
+  /** price of an exercise that is asked for and not there: more than anything else that it could cost */
+  required: number;
 }
 
 export const SETTINGS: Settings = {
@@ -78,4 +80,5 @@ export const SETTINGS: Settings = {
   longWorth: { maintain: 0, hold: 0.3, grow: 0.6, specialise: 1.2 },
   keep: { gone: 0.5, fresh: 0.15, set: 0.1 },
   fresh: 0.4,
+  required: 8,
 };

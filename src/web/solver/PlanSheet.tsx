@@ -2,6 +2,7 @@
 import { Button, Checkbox } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Client } from "#core/clients/client";
+import { findExercise } from "#core/exercises/library";
 import type { Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
 import { groupName } from "#core/planning/groups";
@@ -47,6 +48,7 @@ const MISSING: Record<string, string> = {
   compounds: "heavy lifts short",
   minutes: "minutes over",
   spine: "points over for the back",
+  required: "not in it: it does not fit, or the place or a joint forbids it",
 };
 
 export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
@@ -173,16 +175,15 @@ function Short({ planned }: { planned: Planned }) {
   if (shortfall(result.missing) < 0.3) return null;
   const name = (of: string) => {
     const day = result.program.days.find((d) => d.id === of);
-    return day ? day.name : of === "week" ? "The week" : groupName(of);
+    return day ? day.name : of === "week" ? "The week" : (findExercise(of)?.name ?? groupName(of));
   };
+  const told = (m: (typeof short)[number]) =>
+    m.kind === "required"
+      ? `${name(m.of)} is ${MISSING.required}`
+      : `${name(m.of)}: ${fixed(m.by, 1)} ${MISSING[m.kind]}`;
   return (
     <div className="notice warn small">
-      <strong>Not everything fits.</strong>{" "}
-      {short
-        .slice(0, 5)
-        .map((m) => `${name(m.of)}: ${fixed(m.by, 1)} ${MISSING[m.kind]}`)
-        .join("; ")}
-      .
+      <strong>Not everything fits.</strong> {short.slice(0, 5).map(told).join("; ")}.
       {relaxations.length > 0 && (
         <>
           {" "}

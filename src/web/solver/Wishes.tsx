@@ -12,6 +12,8 @@ export interface Wish {
   /** how often each session is done */
   times: number;
   use: PlanAsk["use"];
+  /** exercises that have to be in it, and that are not wanted */
+  required: string[];
   banned: string[];
   /** share of the budget for the back */
   spine: number;
@@ -26,6 +28,7 @@ export const WISH: Wish = {
   split: "free",
   times: 1,
   use: "minutes",
+  required: [],
   banned: [],
   spine: 1,
   fresh: null,
@@ -44,11 +47,11 @@ const timesIn = (wish: Wish, program: Program): number =>
   timesOf(program.days.length).includes(wish.times) ? wish.times : 1;
 
 export function askOf(wish: Wish, client: Client, program: Program): PlanAsk {
-  const { use, banned, keep, pairs, techniques, spine, fresh } = wish;
+  const { use, required, banned, keep, pairs, techniques, spine, fresh } = wish;
   const days = daysOf(program, client.minutes, wish.split, timesIn(wish, program));
   const known = [...new Set(prescriptionsOf(program).map((p) => p.exerciseId))];
   const limits = { techniques, spine, ...(fresh === null ? {} : { known, freshMost: fresh }) };
-  return { client, program, days, use, banned, keep, pairs, ...limits };
+  return { client, program, days, use, required, banned, keep, pairs, ...limits };
 }
 
 interface WishesProps {
@@ -104,6 +107,21 @@ export function Wishes({ wish, onWish, client, program }: WishesProps) {
         />
       </label>
       <label className="field inline">
+        With
+        <Select
+          size="small"
+          mode="multiple"
+          aria-label="Exercises that have to be in it"
+          placeholder="whatever is best"
+          style={{ minWidth: 140, maxWidth: 260 }}
+          value={wish.required}
+          onChange={(required) => set({ required, banned: wish.banned.filter((b) => !required.includes(b)) })}
+          maxTagCount={1}
+          optionFilterProp="label"
+          options={library.map((e) => ({ value: e.id, label: e.name }))}
+        />
+      </label>
+      <label className="field inline">
         Without
         <Select
           size="small"
@@ -112,7 +130,7 @@ export function Wishes({ wish, onWish, client, program }: WishesProps) {
           placeholder="nothing"
           style={{ minWidth: 150, maxWidth: 260 }}
           value={wish.banned}
-          onChange={(banned) => set({ banned })}
+          onChange={(banned) => set({ banned, required: wish.required.filter((r) => !banned.includes(r)) })}
           maxTagCount={1}
           optionFilterProp="label"
           options={library.map((e) => ({ value: e.id, label: e.name }))}

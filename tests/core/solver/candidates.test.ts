@@ -10,7 +10,7 @@ import { programOf } from "../../support/programs";
 import { librarySurvey, trainee } from "../../support/solver";
 
 const fieldOf = (client: ClientInput, banned: string[] = [], must: string[] = []) =>
-  fieldFor(librarySurvey(), client, CURRENT_EDITION, exercises, new Set(banned), new Set(must));
+  fieldFor(librarySurvey(), client, CURRENT_EDITION, exercises, { banned: new Set(banned), must: new Set(must) });
 const ids = (field: ReturnType<typeof fieldOf>) => new Set(field.candidates.map((c) => c.exercise.id));
 
 test("gates: equipment, joints, skill, what is not wanted, and groups without a priority", () => {

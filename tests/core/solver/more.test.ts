@@ -19,7 +19,7 @@ const newId = () => id(made++);
 describe("techniques in a week", () => {
   test("candidates with one: no figure forbids it, they bring its credit for its minutes", () => {
     const client = trainee(3, 40);
-    const field = fieldFor(librarySurvey(), client, CURRENT_EDITION, exercises, new Set(), new Set(), "all");
+    const field = fieldFor(librarySurvey(), client, CURRENT_EDITION, exercises, { use: "all" });
     const own = field.candidates.filter((c) => c.technique);
     expect(own.length).toBeGreaterThan(10);
     for (const c of own) {

@@ -2,6 +2,7 @@ import { applyOperation } from "#core/planning/edit";
 import { dayMinutes } from "#core/planning/minutes";
 import type { Operation, Prescription, Program } from "#core/planning/program";
 import { seededRandom } from "#core/random";
+import { boardOf } from "#core/solver/board";
 import { anneal } from "#core/solver/anneal";
 import { evaluate } from "#core/solver/evaluate";
 import { moveCosts, orderOf } from "#core/solver/order-advice";
@@ -129,5 +130,54 @@ describe("what does not count, in a week that is written", () => {
     });
     expect(costs(id(404), 0)).toBeNull();
     expect(moveCosts({ ...ask, program: turned }, judging, day.id)!(id(7), 1)).toBeNull();
+  }, 60_000);
+});
+
+describe("exercises that have to be in it", () => {
+  const has = (plan: ReturnType<typeof planWeek>, exercise: string) =>
+    plan.days.some((d) => d.blocks.some((b) => b.some((l) => l.prescription.exerciseId === exercise)));
+
+  test("what would not have come comes, at a price, and the proof and the plain sums know it", async () => {
+    const judging = await tools();
+    const free = askFor(trainee(3, 45));
+    const plain = planWeek(free, judging);
+    const asked = ["cable-kickback", "good-morning"].filter((e) => !has(plain, e));
+    expect(asked.length).toBeGreaterThan(0);
+    const ask = { ...free, required: asked };
+    const plan = planWeek(ask, judging);
+    for (const e of asked) expect(has(plan, e)).toBe(true);
+    expect(plan.evaluation.missing.filter((m) => m.kind === "required")).toEqual([]);
+    expect(plan.evaluation.broken).toEqual([]);
+    // leaving them out again costs their price each
+    const problem = problemFor(ask, judging);
+    const empty = new Int8Array(problem.field.candidates.length * problem.days.length);
+    const none = { ...problem, required: [] };
+    // what has no priority of its own may stand there where it is asked for
+    expect(problem.field.candidates.length).toBeGreaterThanOrEqual(problemFor(free, judging).field.candidates.length);
+    expect(evaluate(none, empty).value - evaluate(problem, empty).value).toBeCloseTo(8 * asked.length, 9);
+  }, 60_000);
+
+  test("kept in step is worked out plainly; what the place cannot have is said and not forced", async () => {
+    const judging = await tools();
+    const ask = askFor(trainee(2, 40, { equipment: ["dumbbell", "bench"] }), {
+      required: ["leg-press", "dumbbell-fly"],
+    });
+    const problem = problemFor(ask, judging);
+    expect(problem.required.map((r) => r.candidates.length > 0)).toEqual([false, true]);
+    const board = boardOf(problem, new Int8Array(problem.field.candidates.length * problem.days.length));
+    const random = seededRandom(3);
+    for (let i = 0; i < 400; i++) {
+      const [k, d] = [Math.floor(random() * problem.field.candidates.length), Math.floor(random() * 2)];
+      const c = problem.field.candidates[k]!;
+      const at = k * problem.days.length + d;
+      if (board.sets[at]! > 0) board.put(k, d, 0);
+      else if (board.fits(k, d)) board.put(k, d, c.least);
+      expect(board.value()).toBeCloseTo(evaluate(problem, board.sets).value, 6);
+    }
+    const told = planWeek(ask, judging);
+    expect(told.evaluation.missing.filter((m) => m.kind === "required")).toEqual([
+      { kind: "required", of: "leg-press", by: 1 },
+    ]);
+    expect(has(told, "dumbbell-fly")).toBe(true);
   }, 60_000);
 });
