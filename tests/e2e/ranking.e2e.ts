@@ -10,10 +10,10 @@ test("by keyboard: the school is changed, a weight is dragged and put back, a ro
   const rows = page.locator(".ranked tr.row .name");
   await expect(rows.first()).toBeVisible({ timeout: 60_000 });
   const first = await rows.first().textContent();
-  await page.getByRole("combobox", { name: "School" }).press("Enter");
+  await page.getByRole("combobox", { name: "School", exact: true }).press("Enter");
   await page.locator(".ant-select-dropdown:visible").getByTitle("Feel and contraction").click();
   await expect(rows.first()).not.toHaveText(first!);
-  await page.getByRole("combobox", { name: "School" }).press("Enter");
+  await page.getByRole("combobox", { name: "School", exact: true }).press("Enter");
   await page.locator(".ant-select-dropdown:visible").getByTitle("Long length first").click();
   await expect(rows.first()).toHaveText(first!);
 
@@ -25,7 +25,7 @@ test("by keyboard: the school is changed, a weight is dragged and put back, a ro
   await page.getByLabel("Name of a school of the practice").fill("Plain tension");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: "Back to long length first" }).press("Enter");
-  await page.getByRole("combobox", { name: "School" }).press("Enter");
+  await page.getByRole("combobox", { name: "School", exact: true }).press("Enter");
   await expect(page.locator(".ant-select-dropdown:visible").getByTitle("Plain tension")).toBeVisible();
   await page.keyboard.press("Escape");
   await accessible(page);

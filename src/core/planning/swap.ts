@@ -74,6 +74,8 @@ export interface SwapLoss {
   tension: number;
   /** share of the planned length range that it covers too */
   range: number;
+  /** longest place reached, planned and now */
+  reach: readonly [number, number];
   /** the head's share of all work, planned and now */
   share: readonly [number, number];
   /** where it is hardest, share of the rep, planned and now */
@@ -90,6 +92,7 @@ export function swapLoss(planned: RankedRow, other: RankedRow, headId: string): 
     function: likeness(planned.row.view.actions[headId], other.row.view.actions[headId]),
     tension: planned.tension > 0 ? other.tension / planned.tension : 0,
     range: high > low ? shared / (high - low) : 1,
+    reach: [high, o.stretchReached],
     share: [m.shareOfAll, o.shareOfAll],
     hardest: [planned.row.view.sticking.at, other.row.view.sticking.at],
   };

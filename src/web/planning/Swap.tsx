@@ -8,6 +8,7 @@ import type { Prescription } from "#core/planning/program";
 import { swapLoss, swapped } from "#core/planning/swap";
 import { becauseText } from "#core/ranking/because";
 import type { RankedRow } from "#core/ranking/rank";
+import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";
 import { Loading } from "../base/states";
@@ -16,22 +17,34 @@ import { useCandidates } from "./candidates";
 
 const SHOWN = 7;
 
+/** a difference that is worth naming */
+const NAMED = 0.03;
 const percent = (x: number) => `${Math.round(100 * x)} %`;
 
-/** what is kept of the head's work, in numbers; where a band is hardest is said too */
+/** what is gained and lost of the head's work, in numbers; what is kept; where a band is hardest */
 export function keptText(row: RankedRow, own: RankedRow | undefined, head: string): string {
   const loss = own && swapLoss(own, row, head);
   if (!loss) return becauseText(row.because);
+  const [long, joints] = [loss.reach[1] - loss.reach[0], own.costs.joints - row.costs.joints];
+  const lines: [number, string][] = [
+    [loss.tension - 1, `tension × ${fixed(loss.tension, 2)}`],
+    [long, `long end ${percent(loss.reach[0])} to ${percent(loss.reach[1])}`],
+    [loss.share[1] - loss.share[0], `share of all work ${percent(loss.share[0])} to ${percent(loss.share[1])}`],
+    [joints, joints > 0 ? "easier on joints" : "harder on joints"],
+  ];
+  const part = (sign: 1 | -1, word: string) => {
+    const list = lines.filter(([d]) => d * sign >= NAMED).map(([, text]) => text);
+    return list.length ? `${word}: ${list.join(", ")}.` : "";
+  };
   const band = row.exercise.equipment.includes("band") || own.exercise.equipment.includes("band");
   return [
-    `keeps ${percent(loss.function)} of its direction, ${percent(loss.tension)} of its tension, ${percent(loss.range)} of its length range`,
-    `share of all work ${percent(loss.share[0])} to ${percent(loss.share[1])}`,
-    band && `hardest at ${percent(loss.hardest[1])} of the rep instead of ${percent(loss.hardest[0])}`,
-    row.costs.joints !== own.costs.joints &&
-      (row.costs.joints < own.costs.joints ? "easier on joints" : "harder on joints"),
+    part(1, "Gains"),
+    part(-1, "Loses"),
+    `Keeps ${percent(loss.function)} of its direction, ${percent(loss.range)} of its length range.`,
+    band && `Hardest at ${percent(loss.hardest[1])} of the rep instead of ${percent(loss.hardest[0])}.`,
   ]
     .filter(Boolean)
-    .join("; ");
+    .join(" ");
 }
 
 export function Swap({
