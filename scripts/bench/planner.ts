@@ -98,6 +98,7 @@ function askOf(c: Case): PlanAsk {
     priorities: { ...base, ...c.priorities },
     joints: (c.sore ?? []).map((joint) => ({ joint, side: "both" as const, severity: "sore" as const, note: "" })),
     mobility: [],
+    phase: "gain",
     alone: false,
     unwanted: [],
     cleared: true,

@@ -25,6 +25,7 @@ export const client: ClientInput = {
   priorities: { triceps: "grow" },
   joints: [{ joint: "knee", side: "left", severity: "sore", note: "sore" }],
   mobility: [],
+  phase: "gain",
   alone: false,
   unwanted: [],
   cleared: true,

@@ -61,6 +61,7 @@ export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({
   priorities: { triceps: "grow", biceps: "grow" },
   joints: [],
   mobility: [],
+  phase: "gain",
   alone: false,
   unwanted: [],
   cleared: true,

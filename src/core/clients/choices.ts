@@ -2,6 +2,10 @@
 import type { Equipment } from "#core/exercises/choices";
 
 export const PRIORITIES = ["maintain", "hold", "grow", "specialise"] as const;
+/** what the client's weight is to do: recovery, and with it the sets a week, follow */
+export const PHASES = ["gain", "hold", "lose"] as const;
+export type Phase = (typeof PHASES)[number];
+
 export const UNITS = ["kg", "lb"] as const;
 export type Unit = (typeof UNITS)[number];
 

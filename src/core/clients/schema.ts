@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES } from "#core/exercises/joints";
-import { LOADED, MOVES, PRIORITIES, UNITS } from "./choices";
+import { LOADED, MOVES, PHASES, PRIORITIES, UNITS } from "./choices";
 
 export const clientInput = z.strictObject({
   name: z.string().trim().min(1, "a name is needed").max(80),
@@ -11,6 +11,7 @@ export const clientInput = z.strictObject({
   /** kg */
   mass: z.number("a body weight is needed").min(35, "between 35 and 200 kg").max(200, "between 35 and 200 kg"),
   level: z.enum(["beginner", "trained"]),
+  phase: z.enum(PHASES).default("gain"),
   daysPerWeek: z.int().min(1, "1 to 7 days").max(7, "1 to 7 days"),
   minutes: z.int().min(15, "between 15 and 180 minutes").max(180, "between 15 and 180 minutes"),
   unit: z.enum(UNITS),

@@ -1,6 +1,6 @@
 /** The shape of an edition's files. */
 import { z } from "zod";
-import { PRIORITIES } from "#core/clients/choices";
+import { PHASES, PRIORITIES } from "#core/clients/choices";
 import { COUNTINGS, TERMS } from "./choices";
 
 const span = z.tuple([z.number(), z.number()]);
@@ -12,6 +12,8 @@ export const methodSchema = z.strictObject({
   counting: z.enum(COUNTINGS),
   bands: z.record(z.enum(COUNTINGS), z.record(z.enum(PRIORITIES), span)),
   beginnerFactor: z.number(),
+  /** what bands are times, by what the client's weight is to do */
+  phase: z.record(z.enum(PHASES), z.number()),
   /** effective sets of a muscle in a week beyond which nothing is added */
   hardStop: z.number(),
   /** share of the low end under which a dose is a problem and not only to be looked at */

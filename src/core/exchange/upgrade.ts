@@ -105,8 +105,8 @@ const client: Steps = {
     ...document,
     joints: list(document.joints).map((j) => ({ severity: "sore", ...j })),
   }),
-  // 5 knows how far joints go
-  4: (document) => ({ mobility: [], ...document }),
+  // 5 knows how far joints go, and what the weight is to do
+  4: (document) => ({ mobility: [], phase: "gain", ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

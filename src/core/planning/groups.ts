@@ -1,6 +1,6 @@
 /** The groups of heads that are planned for: each has a weekly band by its priority; what is in none rides along. */
 import { heads } from "#core/anatomy/anatomy";
-import type { Priority } from "#core/clients/choices";
+import type { Phase, Priority } from "#core/clients/choices";
 import type { Method } from "#core/edition/method";
 import { groups } from "./groups.data";
 
@@ -28,7 +28,12 @@ export const volumeShares = new Map(
   }),
 );
 
-type Planned = { priorities: Record<string, Priority>; level: "beginner" | "trained" };
+type Planned = {
+  priorities: Record<string, Priority>;
+  level: "beginner" | "trained";
+  /** gain unless it is said */
+  phase?: Phase;
+};
 
 export interface Band {
   low: number;
@@ -41,7 +46,8 @@ export function bandOf(group: string, client: Planned, method: Method): Band | n
   const priority = client.priorities[group];
   const scale = byId.get(group)?.scale;
   if (!priority || scale === undefined) return null;
-  const factor = scale * (client.level === "beginner" ? method.beginnerFactor : 1);
+  const factor =
+    scale * (client.level === "beginner" ? method.beginnerFactor : 1) * method.phase[client.phase ?? "gain"];
   const [low, high] = method.bands[method.counting][priority];
   return { low: low * factor, high: high * factor, priority };
 }

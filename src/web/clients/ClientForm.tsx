@@ -111,6 +111,20 @@ export function ClientForm({
         "half",
       )}
       {field(
+        "phase",
+        "Body weight is to",
+        <Segmented
+          id="client-phase"
+          value={input.phase}
+          onChange={(v) => set("phase", v as ClientInput["phase"])}
+          options={[
+            { value: "gain", label: "rise" },
+            { value: "hold", label: "stay" },
+            { value: "lose", label: "fall" },
+          ]}
+        />,
+      )}
+      {field(
         "stature",
         "Height, cm",
         <NumberField

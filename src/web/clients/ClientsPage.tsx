@@ -27,6 +27,7 @@ const blank: ClientInput = {
   priorities: startPriorities(DAYS, MINUTES, CURRENT_EDITION.method),
   joints: [],
   mobility: [],
+  phase: "gain",
   alone: false,
   unwanted: [],
   cleared: false,

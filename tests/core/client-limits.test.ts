@@ -13,7 +13,9 @@ import { contextOf, rankHead } from "#core/ranking/rank";
 import { fieldFor } from "#core/solver/candidates";
 import { clientOf, prescriptionOf, programOf } from "../support/programs";
 import { setupOf } from "../support/setups";
-import { librarySurvey, trainee } from "../support/solver";
+import { bandOf } from "#core/planning/groups";
+import { problemFor } from "#core/solver/plan";
+import { askFor, librarySurvey, tools, trainee } from "../support/solver";
 
 const model = compileModel(DEFAULT_BODY);
 const reachOf = (id: string, values = {}): Reach => analyse(model, setupOf(id, values)).reach;
@@ -121,5 +123,36 @@ describe("what a client does not reach", () => {
       ]),
     ).toBe("each movement once");
     expect(wrong([{ move: "knee-bent", to: 90 }])).toBeUndefined();
+  });
+});
+
+describe("what the weight is to do", () => {
+  const band = (phase: "gain" | "hold" | "lose") => bandOf("chest", trainee(3, 60, { phase }), CURRENT_EDITION.method)!;
+
+  test("bands are those of the method while it rises, and fewer sets the less there is to recover with", () => {
+    expect(band("gain")).toEqual(
+      bandOf("chest", { ...trainee(3, 60), phase: undefined } as never, CURRENT_EDITION.method),
+    );
+    for (const end of ["low", "high"] as const) {
+      expect(band("hold")[end]).toBeLessThan(band("gain")[end]);
+      expect(band("lose")[end]).toBeLessThan(band("hold")[end]);
+      expect(band("lose")[end] / band("gain")[end]).toBeCloseTo(CURRENT_EDITION.method.phase.lose, 9);
+    }
+  });
+
+  test("the check of a week and the planner ask the same of it", async () => {
+    const ask = (phase: "gain" | "lose") => askFor(trainee(3, 60, { phase }));
+    const judging = await tools();
+    const low = (phase: "gain" | "lose") => {
+      const problem = problemFor(ask(phase), judging);
+      return problem.terms[problem.field.groups.findIndex((g) => g.id === "chest")]!.low;
+    };
+    expect(low("lose")).toBeCloseTo(band("lose").low, 9);
+    const { client, program } = ask("lose");
+    const dose = checkWeek(program, client, CURRENT_EDITION.method, exercises).find(
+      (c) => c.kind === "dose" && c.subject.group === "chest",
+    );
+    expect(dose?.limit).toMatchObject({ low: low("lose") });
+    expect(low("gain")).toBeGreaterThan(low("lose"));
   });
 });
