@@ -28,7 +28,16 @@ const views: View[] = [
     ready: ".ranked .row",
     then: async (p) => p.getByRole("button", { name: "Why" }).first().click(),
   },
-  { name: "ranking-dark", path: "/ranking/biceps-long", ready: ".ranked .row", dark: true },
+  {
+    name: "ranking-dark",
+    path: `/ranking/triceps-long?for=${maja}`,
+    ready: ".ranked .row",
+    dark: true,
+    then: async (p) => {
+      await p.getByRole("combobox", { name: "School", exact: true }).press("Enter");
+      await p.locator(".ant-select-dropdown:visible").getByTitle("Feel and contraction").click();
+    },
+  },
   {
     name: "bench",
     path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`,
@@ -36,12 +45,46 @@ const views: View[] = [
   },
   {
     name: "bench-dark",
-    path: `/bench/back-squat?head=gluteus-maximus-middle&for=${runa}`,
+    path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`,
     ready: ".figure-sheet svg .muscle",
     dark: true,
+    then: async (p) => {
+      await p.getByRole("button", { name: "Pin to compare" }).click();
+      await p.getByRole("combobox", { name: "Exercise" }).click();
+      await p.locator(".ant-select-dropdown:visible").getByTitle("Cable pushdown").click();
+      const side = p.getByRole("heading", { name: /^Side by side/ });
+      await side.waitFor({ timeout: 30_000 });
+      // the spread over varied bodies moves what is below it once more
+      await p.waitForTimeout(6_000);
+      await side.evaluate((h) => h.scrollIntoView({ block: "start", behavior: "instant" }));
+      await p.mouse.wheel(0, -70);
+    },
   },
-  { name: "ranking-whole-body", path: `/ranking/gluteus-maximus-middle?for=${runa}`, ready: ".ranked .row" },
-  { name: "week-whole-body", path: `/clients/${runa}/week`, ready: ".loom" },
+  {
+    name: "sweep",
+    path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`,
+    ready: ".figure-sheet svg .muscle",
+    then: async (p) => {
+      await p.getByRole("combobox", { name: "A second parameter: a map" }).click();
+      await p.locator(".ant-select-dropdown:visible").getByTitle(/^and /).click();
+      await p.locator(".sweep-grid").waitFor({ timeout: 30_000 });
+      await p.getByRole("button", { name: "Find it" }).click();
+      await p.getByRole("button", { name: "Set it up" }).first().waitFor({ timeout: 30_000 });
+      await p.waitForTimeout(4_000);
+      await p.locator(".sweep-grid").evaluate((g) => g.scrollIntoView({ block: "center", behavior: "instant" }));
+    },
+  },
+  {
+    name: "criteria-dark",
+    path: `/clients/${runa}/week`,
+    ready: ".loom",
+    dark: true,
+    then: async (p) => {
+      await p.getByRole("button", { name: "Ask the week" }).click();
+      await p.getByRole("menuitem", { name: "Every criterion" }).click();
+      await p.locator(".criteria-list li").first().waitFor();
+    },
+  },
   { name: "tables", path: "/method/tables", ready: ".torques svg" },
   { name: "method", path: "/method/mechanics#terms", ready: ".method h2" },
   { name: "clients", path: `/clients/${maja}`, ready: ".form" },

@@ -15,7 +15,7 @@ interface SideTableProps {
 /** numbers under 3 need their hundredths */
 const small = (v: number) => fixed(v, Math.abs(v) < 3 ? 2 : 0);
 const FINE = new Set(["", "body weights", "J per Nm"]);
-const DIFFER = 0.02;
+const DIFFER = 0.04;
 
 export function SideTable({ names, tops, lines, verdicts, words = [] }: SideTableProps) {
   return (
