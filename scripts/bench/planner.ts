@@ -122,7 +122,7 @@ function askOf(c: Case): PlanAsk {
     })),
   };
   const days = daysOf(program, c.minutes, c.split ?? "free");
-  return { client, program, days, use: c.use ?? "minutes", banned: [], keep: true, pairs: true, limit: 10, gap: 0.01 };
+  return { client, program, days, use: c.use ?? "minutes", banned: [], keep: true, pairs: true, gap: 0.01 };
 }
 
 /** a week written by hand on the same objective: its sets as the planner counts them, or why they cannot be */

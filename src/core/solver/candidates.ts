@@ -8,7 +8,7 @@ import type { Exercise } from "#core/exercises/format";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { effortCredit, groupCredit } from "#core/planning/dose";
 import { spinePoints } from "#core/planning/check-cover";
-import { bandOf, groups, type Group } from "#core/planning/groups";
+import { bandOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
 import { setSeconds } from "#core/planning/minutes";
 import { prescribe } from "#core/planning/prescribe";
@@ -276,7 +276,10 @@ const leadingGroup = (line: Prescription): string | null =>
     .filter(({ credit }) => credit?.direct)
     .sort((a, b) => b.credit!.share - a.credit!.share)[0]?.g.id ?? null;
 
-/** by group: the score of each setup for its best head, and the best of those at hand */
+/** share of a group's volume under which a head does not speak for it: the teres major is not the lats */
+const SPEAKS = 0.15;
+
+/** by group: the score of each setup for the best of the heads that speak for it, and the best of those at hand */
 function bestScores(
   survey: Survey,
   wanted: readonly Group[],
@@ -290,8 +293,9 @@ function bestScores(
   return wanted.map((g) => {
     const of = new Map<string, number>();
     let best = 0;
+    const shares = volumeShares.get(g.id)!;
     for (const h of g.heads) {
-      if (!findHead(h)) continue;
+      if (!findHead(h) || (shares.get(h) ?? 0) < SPEAKS) continue;
       for (const r of rankHead(bare, h, edition, exercises, context)) {
         of.set(r.row.setupKey, Math.max(of.get(r.row.setupKey) ?? 0, r.score));
         if (!r.out) best = Math.max(best, r.score);

@@ -91,6 +91,8 @@ export interface PlanTools extends Judging {
   stop?: () => boolean;
 }
 
+/** s: with pairs and what they give back a week is there within ten on two slow cores */
+const PROOF_LIMIT = 6;
 const FIRST = 100_000;
 const MORE = 200_000;
 const SEEDS = 2;
@@ -192,7 +194,7 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
     if (next.value > best.value) best = next;
   }
   const proof = prove(tools.highs, problem, best.sets, {
-    limit: ask.limit ?? 8,
+    limit: ask.limit ?? PROOF_LIMIT,
     gap: ask.gap ?? 0.01,
     stop,
     tell: ({ gap }) => tell({ kind: "gap", gap }),
