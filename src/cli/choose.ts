@@ -1,7 +1,7 @@
 /** Commands about choosing: rank, cover, sweep, find. */
 import { findHead, headsOf, muscles } from "#core/anatomy/anatomy";
 import { AIMS, findBest, type Aim, type Bounds } from "#core/bench/find";
-import { QUANTITIES, sweep, sweepMap, type Quantity } from "#core/bench/sweep";
+import { IN_REP, QUANTITIES, REP, sweep, sweepMap, sweepRep, type Quantity } from "#core/bench/sweep";
 import { clientInput } from "#core/clients/schema";
 import type { ClientInput } from "#core/clients/client";
 import { coveringOf } from "#core/covering/cells";
@@ -165,6 +165,11 @@ export function sweepCommand(name: string | undefined, o: Options): unknown {
   const asked = (o.head ?? bad("Which heads? --head <id>[,<id>].")).split(",").map((h) => headOf(h));
   const quantity = oneOf<Quantity>(o.quantity ?? "tension", Object.keys(QUANTITIES) as Quantity[], "quantity");
   const parameters = o.parameter ?? bad("Which parameter? --parameter <id>.");
+  if (parameters[0] === REP && parameters.length === 1) {
+    const through = oneOf(quantity, IN_REP, "quantity through the rep");
+    const series = asked.map((head) => ({ head, quantity: through }));
+    return { exercise: exercise.id, quantity, ...sweepRep(model, exercise, values, series) };
+  }
   for (const p of parameters)
     oneOf(
       p,

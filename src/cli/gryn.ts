@@ -47,10 +47,10 @@ const USAGE = `Usage: npm run -s gryn -- <command>
   compare <id[:parameter=value,...]> <id[:parameter=value,...]> [--height 1.75] [--mass 75] [--samples 41]
   rank [exercise.json] --head <id> [--school <id>] [--goal 0..1] [--joint elbow=sore ...] [--equipment cable,dumbbell] [--only braced ...] [--client client.json] [--height ...] [--mass ...] [--bodies 6]
   cover --muscle <muscle or group> [--school <id>] [--joint ...] [--equipment ...] [--client client.json] [--week program.json]
-  sweep <exercise id> --parameter <id> [--parameter <id>] --head <id>[,<id>] [--quantity tension] [--points 41] [--set parameter=value ...]
+  sweep <exercise id> --parameter <id>|rep [--parameter <id>] --head <id>[,<id>] [--quantity tension] [--points 41] [--set parameter=value ...]
   find <exercise id> --head <id> [--aim stretch|tension|flat|share|spine] [--bound shoulder=1.1 ...]
   loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]
-  plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--without exercise ...] [--out program.json]
+  plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--times 2] [--require exercise ...] [--without exercise ...] [--out program.json]
   check <program.json> <client.json>
   validate [--bodies 15] [--seed 4]
   export-exercise <exercise id>
@@ -247,10 +247,10 @@ function compareCommand(first: string | undefined, second: string | undefined, o
 /** a week for a client, from nothing; the program to the file, what is known of it to the screen */
 async function planCommand(name: string | undefined, o: Options): Promise<unknown> {
   const client = documentOf(name, "client", clientInput);
-  const { use = "minutes", split = "free", without = [] } = o;
+  const { use = "minutes", split = "free", without = [], require: required = [] } = o;
   if (use !== "minutes" && use !== "needs") return bad(`--use is minutes or needs, not "${use}".`);
   const way = SPLITS.find((x) => x === split) ?? bad(`--split is one of ${SPLITS.join("; ")}, not "${split}".`);
-  for (const e of without) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
+  for (const e of [...required, ...without]) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
   const program: Program = {
     format: "gryn-program",
     version: 6,
@@ -273,8 +273,11 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
     edition: CURRENT_EDITION,
     exercises,
   };
-  const days = daysOf(program, client.minutes, way);
-  const ask = { client, program, days, use, banned: without, keep: false, pairs: true } as const;
+  const times = numberOf(o, "times", 1, 1, 4, true);
+  if (client.daysPerWeek % times !== 0)
+    bad(`${client.daysPerWeek} days a week hold no session ${times} times each, evenly.`);
+  const days = daysOf(program, client.minutes, way, times);
+  const ask = { client, program, days, use, required, banned: without, keep: false, pairs: true } as const;
   const plan = planWeek(ask, tools);
   const answers: string[] = [];
   relaxations(ask, tools, plan, (r) => answers.push(relaxationText(r)));

@@ -28,6 +28,8 @@ export const OPTIONS = {
   use: { type: "string" },
   split: { type: "string" },
   without: { type: "string", multiple: true },
+  require: { type: "string", multiple: true },
+  times: { type: "string" },
   out: { type: "string" },
   head: { type: "string" },
   school: { type: "string" },
@@ -46,7 +48,8 @@ export const OPTIONS = {
   bound: { type: "string", multiple: true },
 } as const;
 export type Options = {
-  [K in keyof typeof OPTIONS]?: K extends "set" | "calibrate" | "without" | "joint" | "only" | "parameter" | "bound"
+  [K in keyof typeof OPTIONS]?: K extends
+    "set" | "calibrate" | "require" | "without" | "joint" | "only" | "parameter" | "bound"
     ? string[]
     : K extends "help" | "summary"
       ? boolean

@@ -119,6 +119,10 @@ test("a week is planned for a client from a file, and checked from the file it w
     out,
     "--without",
     "cable-pushdown",
+    "--require",
+    "cable-kickback",
+    "--times",
+    "2",
   ).json();
   expect(plan.gap).toBeLessThan(0.1);
   expect(plan.days).toHaveLength(2);
@@ -128,6 +132,9 @@ test("a week is planned for a client from a file, and checked from the file it w
     plan.days.flatMap((d) => d.blocks.flatMap((b) => b.map((l) => l.sets))),
   );
   expect(prescriptionsOf(program).some((p) => p.exerciseId === "cable-pushdown")).toBe(false);
+  const [one, two] = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => p.exerciseId)));
+  expect(one).toContain("cable-kickback");
+  expect(two).toEqual(one);
   const { states, checks }: { states: { problem: number }; checks: { title: string }[] } = gryn(
     "check",
     out,

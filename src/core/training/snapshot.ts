@@ -119,7 +119,11 @@ function sheetOf(exerciseId: string, values: Prescription["values"], lead: strin
   };
 }
 
-function snapshotOf(p: Prescription, model: Model): SnapshotPrescription {
+/** in a pair the rest of the one is the other's work: sides do not take turns as well */
+const alone = (p: Prescription, paired: boolean): Prescription => (paired ? { ...p, turns: "one-then-other" } : p);
+
+function snapshotOf(planned: Prescription, paired: boolean, model: Model): SnapshotPrescription {
+  const p = alone(planned, paired);
   const direct = Object.entries(p.credits)
     .filter(([, c]) => c.direct)
     .sort(([, a], [, b]) => b.share - a.share);
@@ -173,7 +177,10 @@ export function buildSnapshot(
         id: d.id,
         name: d.name,
         minutes: Math.round(dayMinutes(d, method)),
-        blocks: d.blocks.map((b) => ({ id: b.id, prescriptions: b.prescriptions.map((p) => snapshotOf(p, model)) })),
+        blocks: d.blocks.map((b) => ({
+          id: b.id,
+          prescriptions: b.prescriptions.map((p) => snapshotOf(p, b.prescriptions.length > 1, model)),
+        })),
       })),
   };
 }

@@ -9,6 +9,8 @@ import type { Operation, Prescription } from "#core/planning/program";
 import { purposeOf, workOf } from "#core/planning/purpose";
 import { toRecompute } from "#core/planning/recompute";
 import { doingOf } from "#core/planning/structures";
+import { DEFAULT_BODY } from "#core/mechanics/model";
+import { buildSnapshot } from "#core/training/snapshot";
 import { liftedSets } from "#core/training/plausible";
 import { targetFor } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";
@@ -123,6 +125,18 @@ describe("sides in turns", () => {
     expect(told.work * 60).toBeCloseTo(6 * side, 9);
     expect(told.rest * 60).toBeCloseTo(5 * restOf(turned), 9);
     expect(minutes(turned)).toBeLessThan(minutes(one));
+  });
+
+  test("in a pair the phone rests as the pair does, and says nothing of turns", () => {
+    const other = prescriptionOf(2, "preacher-curl");
+    const [block, ...rest] = programOf([[turned, other]]).days[0]!.blocks;
+    const pair = { ...block!, prescriptions: [turned, rest[0]!.prescriptions[0]!] };
+    const of = (blocks: (typeof pair)[]) =>
+      buildSnapshot(programOf([], { days: [{ ...programOf([[turned]]).days[0]!, blocks }] }), 1, DEFAULT_BODY).days[0]!
+        .blocks[0]!.prescriptions[0]!;
+    expect(of([block!])).toMatchObject({ rest: restOf(turned), purpose: "work" });
+    expect(of([block!]).doing).toEqual([expect.stringContaining("Sides take turns")]);
+    expect(of([pair])).toMatchObject({ rest: turned.rest, doing: [] });
   });
 
   test("with both sides at once there is nothing to take turns", () => {
