@@ -1,6 +1,6 @@
 /** The client's page: today's session, one exercise or one pair at a time, one thumb. */
 import { useEffect, useReducer, useState } from "react";
-import { pairRest } from "#core/planning/minutes";
+import { pairRest } from "#core/planning/timing";
 import type { Snapshot, SnapshotPrescription } from "#core/training/handover";
 import { pairStep } from "#core/training/pair";
 import { targetFor, type Target } from "#core/training/progression";

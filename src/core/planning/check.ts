@@ -21,7 +21,8 @@ import {
   twoWeeks,
 } from "#core/planning/check-cover";
 import { likeness } from "#core/planning/likeness";
-import { dayMinutes, repSeconds } from "#core/planning/minutes";
+import { dayMinutes } from "#core/planning/minutes";
+import { repSeconds } from "#core/planning/timing";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, SwapFor, Week } from "#core/planning/judged";
 import type { Day, Operation, Prescription, Program, Tempo } from "#core/planning/program";
 import { workOf } from "#core/planning/purpose";

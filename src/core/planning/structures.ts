@@ -1,6 +1,6 @@
 /** How the load goes through the sets of a line, and what a client reads of it and of a technique. */
 import type { Purpose, StructureId } from "./limits";
-import { alternates, restOf } from "./minutes";
+import { alternates, restOf } from "./timing";
 import type { Prescription, Tempo } from "./program";
 import { findTechnique } from "./techniques";
 

@@ -4,13 +4,10 @@
  */
 import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
-import { completeValues, resolveSetup, setupKey, setupName, type Values } from "#core/exercises/setup";
-import { analyse } from "#core/mechanics/analyse";
-import type { Model } from "#core/mechanics/model";
 import type { BodyView } from "#core/mechanics/survey";
 import type { TechniqueId } from "./limits";
 import { loadingOf } from "./loading";
-import type { Alternative, Prescription } from "./program";
+import type { Prescription } from "./program";
 import { techniques, type Technique } from "./techniques.data";
 
 export { techniques, type Technique };
@@ -149,61 +146,6 @@ export function extensionsOf(exercise: Exercise): string[] {
   if (has(exercise, "band")) out.push("a step towards the fixed end");
   out.push("a shorter range in the long half");
   return out;
-}
-
-export interface Easier {
-  setup: Alternative;
-  /** largest load there over the planned position's */
-  ratio: number;
-  /** reps to expect there with the same load after failing in the planned one */
-  reps: number;
-}
-
-/** at most so many values of a parameter are tried */
-const TRIED = 6;
-/** what counts as the same exercise: its head does at least this share of its former activation */
-const SAME_HEAD = 0.6;
-const MOST_REPS = 12;
-
-/**
- * Positions of the same exercise in which the same load is easier, easiest first. A muscle that just failed at a load
- * has strength for it once; where the largest load is `ratio` times as high it has strength for 30 (ratio - 1) reps
- * more (the rep-load relation of a chosen load).
- * @param head the head the line is for
- */
-export function easierPositions(model: Model, exercise: Exercise, values: Values, head: string | null): Easier[] {
-  const full = completeValues(exercise, values);
-  const own = analyse(model, resolveSetup(exercise, full), { samples: 21 });
-  if (!own.feasible || own.rawLoad <= 0) return [];
-  const activation = (a: typeof own) => a.heads.find((h) => h.id === head)?.metrics?.activation ?? 0;
-  const found = exercise.parameters.flatMap((q) => {
-    const steps = Math.max(1, Math.round((q.max - q.min) / q.step));
-    const every = Math.max(1, Math.ceil(steps / TRIED));
-    return Array.from({ length: Math.floor(steps / every) + 1 }, (_, i) => q.min + i * every * q.step).flatMap(
-      (v): Easier[] => {
-        const other = completeValues(exercise, { ...full, [q.id]: Math.min(q.max, v) });
-        if (other[q.id] === full[q.id]) return [];
-        const a = analyse(model, resolveSetup(exercise, other), { samples: 21 });
-        if (!a.feasible || (head && activation(a) < SAME_HEAD * activation(own))) return [];
-        const ratio = a.rawLoad / own.rawLoad;
-        return ratio <= 1.02
-          ? []
-          : [
-              {
-                setup: {
-                  exerciseId: exercise.id,
-                  values: { ...other },
-                  setupKey: setupKey(exercise, other),
-                  name: setupName(exercise, other),
-                },
-                ratio,
-                reps: Math.min(MOST_REPS, Math.floor(30 * (ratio - 1))),
-              },
-            ];
-      },
-    );
-  });
-  return found.sort((a, b) => b.ratio - a.ratio);
 }
 
 /** ratio that an easier position stands for, from the reps that were expected there; null where none is named */

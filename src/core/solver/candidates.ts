@@ -1,8 +1,7 @@
 /** What may stand in a client's week: every setup that passes the gates, with what a set of it gives and costs. */
 import { findHead } from "#core/anatomy/anatomy";
-import type { ClientInput } from "#core/clients/client";
+import { type ClientInput, unitFor } from "#core/clients/client";
 import { beyondOf, beyondText } from "#core/clients/mobility";
-import { unitFor } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
@@ -10,7 +9,7 @@ import { effortCredit, groupCredit } from "#core/planning/dose";
 import { spinePoints } from "#core/planning/check-cover";
 import { bandOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
-import { setSeconds } from "#core/planning/minutes";
+import { setSeconds } from "#core/planning/timing";
 import { prescribe } from "#core/planning/prescribe";
 import type { Prescription } from "#core/planning/program";
 import { SORE } from "#core/planning/swap";

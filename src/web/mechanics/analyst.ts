@@ -1,7 +1,7 @@
 /** Asks the worker and hands back promises; an ask that is aborted is dropped and never answered late. */
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
-import type { Easier } from "#core/planning/techniques";
+import type { Easier } from "#core/planning/easier";
 import type { Relief } from "#core/bench/felt";
 import type { Search } from "#core/bench/find";
 import type { Sweep, SweepMap } from "#core/bench/sweep";

@@ -1,6 +1,6 @@
 /** What the page and its web worker say to each other. */
 import type { Analysis } from "#core/mechanics/analyse";
-import type { Easier } from "#core/planning/techniques";
+import type { Easier } from "#core/planning/easier";
 import type { Relief } from "#core/bench/felt";
 import type { Aim, Bounds, Search } from "#core/bench/find";
 import type { Quantity, Sweep, SweepMap } from "#core/bench/sweep";

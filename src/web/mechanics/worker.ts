@@ -9,7 +9,7 @@ import { surveySetups } from "#core/mechanics/survey";
 import { feltElsewhere } from "#core/bench/felt";
 import { findBest } from "#core/bench/find";
 import { REP, sweep, sweepMap, sweepRep, type InRep } from "#core/bench/sweep";
-import { easierPositions } from "#core/planning/techniques";
+import { easierPositions } from "#core/planning/easier";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
 import type { Answer, Ask, SetupAsk } from "./messages";

@@ -4,7 +4,8 @@ import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { PURPOSES, TURNS, type Purpose, type Turns } from "#core/planning/limits";
-import { blockMinutes, restOf, setSeconds } from "#core/planning/minutes";
+import { blockMinutes } from "#core/planning/minutes";
+import { restOf, setSeconds } from "#core/planning/timing";
 import type { Change, Prescription, Tempo } from "#core/planning/program";
 import { structures } from "#core/planning/structures";
 import { headOfLine } from "#core/planning/swap";
@@ -15,9 +16,9 @@ import {
   refusalText,
   techniques,
   techniqueSeconds,
-  type Easier,
   type Technique,
 } from "#core/planning/techniques";
+import { type Easier } from "#core/planning/easier";
 import { fixed } from "../../page/locale";
 import { NumberField } from "../base/NumberField";
 import { Loading } from "../base/states";

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { formatValue } from "#core/exercises/setup";
-import { alternates, repSeconds, restOf } from "#core/planning/minutes";
+import { alternates, restOf, repSeconds } from "#core/planning/timing";
 import {
   changeSchema,
   type Block,

@@ -1,27 +1,23 @@
-import { evidenceFor, GRADE_WORDS } from "#core/ranking/evidence";
+/** The rows of a ranking: by tier, each with its grain and its because; one opened to its reasons. */
 import { Button } from "antd";
-import { Fragment, useCallback, useEffect, useRef, useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Fragment, lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
 import type { Edition } from "#core/edition/edition";
-import { type Tier } from "#core/edition/schools";
-import { COSTS, type CostId } from "#core/edition/choices";
 import type { acrossSchools, RankedRow, RankingContext } from "#core/ranking/rank";
-import { PLACE_WORDS, sessionPlace } from "#core/ranking/places";
-import { DEFAULT_BODY } from "#core/mechanics/model";
 import { becauseText } from "#core/ranking/because";
-import { statementsOf } from "#core/validation/statements";
-import { expectedLoad } from "#core/training/client-strength";
 import type { Strength } from "../mechanics/useStrength";
 import { withClient } from "../base/open-client";
 import { isTyping, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
+import { Loading } from "../base/states";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
-import { fixed, plain } from "../../page/locale";
-import { Argue } from "./Argue";
-import { CompareTable } from "./CompareTable";
 import type { Judgements } from "./useJudgements";
+
+// what is opened on asking is loaded on asking: judged statements, evidence, arguing, comparing
+const Opened = lazy(() => import("./Opened"));
+const CompareTable = lazy(() => import("./CompareTable").then((m) => ({ default: m.CompareTable })));
 
 const benchAddress = (row: RankedRow, headId: string, clientId: string | null) => {
   const q = new URLSearchParams(Object.entries(row.row.values).map(([k, v]) => [k, String(v)]));
@@ -32,7 +28,7 @@ const benchAddress = (row: RankedRow, headId: string, clientId: string | null) =
 /** a number stays with its unit where a line is broken */
 const kept = (sentence: string) => sentence.replaceAll(/(\d) (%|s\b)/g, "$1\u00a0$2");
 
-interface RankedListProps {
+export interface RankedListProps {
   rows: RankedRow[];
   headId: string;
   clientId: string | null;
@@ -49,7 +45,7 @@ interface RankedListProps {
 /** rows that are compared at once */
 const COMPARED = 4;
 
-const GROUP = { main: "", along: "Comes along: not what ends these", out: "Out, for now" } as const;
+const GROUP = { main: "", along: "Comes along: these are for something else", out: "Out, for now" } as const;
 /** steps of tiers from which on another school is said to see it otherwise */
 const FLIPS = 3;
 
@@ -68,7 +64,7 @@ function flipsOf(r: RankedRow, across: RankedListProps["across"], { tiers, schoo
 }
 
 export function RankedList(props: RankedListProps) {
-  const { rows, headId, clientId, survey, strength, across, edition, context, judgements } = props;
+  const { rows, headId, clientId, survey, edition, context } = props;
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
   const [beside, setBeside] = useState<readonly string[]>([]);
@@ -119,14 +115,16 @@ export function RankedList(props: RankedListProps) {
         </p>
       )}
       {comparing && (
-        <CompareTable
-          rows={rows.filter((r) => beside.includes(r.row.setupKey))}
-          headId={headId}
-          survey={survey}
-          edition={edition}
-          context={context}
-          onClose={() => setComparing(false)}
-        />
+        <Suspense>
+          <CompareTable
+            rows={rows.filter((r) => beside.includes(r.row.setupKey))}
+            headId={headId}
+            survey={survey}
+            edition={edition}
+            context={context}
+            onClose={() => setComparing(false)}
+          />
+        </Suspense>
       )}
       <table className="ranked">
         <caption className="visually-hidden">
@@ -170,36 +168,18 @@ export function RankedList(props: RankedListProps) {
                   <tr>
                     <td></td>
                     <td colSpan={4}>
-                      <Detail
-                        row={r}
-                        headId={headId}
-                        strength={strength}
-                        context={context}
-                        across={across?.get(key) ?? []}
-                        edition={edition}
-                        toBench={() => void navigate(benchAddress(r, headId, clientId))}
-                      />
-                      <div className="actions" style={{ marginTop: 0 }}>
-                        <Button
-                          size="small"
-                          disabled={!beside.includes(key) && beside.length >= COMPARED}
-                          aria-pressed={beside.includes(key)}
-                          onClick={() =>
+                      <Suspense fallback={<Loading what="the reasons" />}>
+                        <Opened
+                          {...props}
+                          row={r}
+                          beside={beside.includes(key)}
+                          full={beside.length >= COMPARED}
+                          onBeside={() =>
                             setBeside((now) => (now.includes(key) ? now.filter((k) => k !== key) : [...now, key]))
                           }
-                        >
-                          {beside.includes(key) ? "Leave it out of the comparison" : "Put it side by side"}
-                        </Button>
-                      </div>
-                      <Argue
-                        row={r}
-                        rows={rows}
-                        headId={headId}
-                        survey={survey}
-                        edition={edition}
-                        context={context}
-                        judgements={judgements}
-                      />
+                          toBench={() => void navigate(benchAddress(r, headId, clientId))}
+                        />
+                      </Suspense>
                     </td>
                   </tr>
                 )}
@@ -282,148 +262,5 @@ function Row(props: RowProps) {
         </div>
       </td>
     </tr>
-  );
-}
-
-/** what a load is expected for */
-const REPS = { low: 8, high: 12 };
-const RESERVE = 2;
-
-interface DetailProps {
-  row: RankedRow;
-  headId: string;
-  strength: Strength | null;
-  context: RankingContext;
-  across: readonly { school: string; tier: Tier; score: number }[];
-  edition: Edition;
-  toBench: () => void;
-}
-
-const VERDICTS = {
-  agrees: "the model agrees",
-  contradicts: "the model contradicts it",
-  undecided: "undecided",
-} as const;
-
-const FACTOR_NAMES: Readonly<Record<"tension" | "limiter" | "client", string>> = {
-  tension: "Moved tension",
-  limiter: "Limiter",
-  client: "Client's joint",
-};
-
-function Detail({ row, headId, strength, context, across, edition, toBench }: DetailProps) {
-  const belief = strength?.of({ exerciseId: row.exercise.id, values: row.row.values }) ?? null;
-  const place = sessionPlace(row.exercise, context.mass ?? DEFAULT_BODY.mass, context.goal);
-  const m = row.row.view.heads[headId]!;
-  const percent = (x: number) => `${Math.round(100 * x)} %`;
-  const expected = belief && expectedLoad(belief, REPS, RESERVE);
-  const factors = (["tension", "limiter", ...COSTS, "client"] as const).filter(
-    (id) => id === "tension" || id === "limiter" || row.factors[id] < 0.999,
-  );
-  const nameOf = (id: (typeof factors)[number]) =>
-    id in FACTOR_NAMES
-      ? FACTOR_NAMES[id as keyof typeof FACTOR_NAMES]
-      : edition.terms.find((t) => t.id === (id as CostId))!.name;
-  return (
-    <div className="detail">
-      <div>
-        <dl className="facts">
-          <dt>Moved tension, of its strength (best here {fixed(row.best, 2)})</dt>
-          <dd>{fixed(row.tension, 2)}</dd>
-          <dt>Of its own limit where the set sticks</dt>
-          <dd>{percent(row.nearness)}</dd>
-          <dt>Loaded length (0 short, 1 long)</dt>
-          <dd>{fixed(m.loadedLength, 2)}</dd>
-          <dt>Tension short, middle, long third</dt>
-          <dd>{m.thirds.map(percent).join(" · ")}</dd>
-          <dt>Share of all work</dt>
-          <dd>{percent(m.shareOfAll)}</dd>
-          <dt>Load the long half allows</dt>
-          <dd>{fixed(m.partialReserve, 2)} ×</dd>
-          <dt>Sticks at</dt>
-          <dd>
-            {percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep
-          </dd>
-          {expected && expected.likely > 0 && (
-            <>
-              <dt>
-                Load for {REPS.low} to {REPS.high} reps, {RESERVE} in reserve
-              </dt>
-              <dd>
-                about {plain(Math.round(expected.likely))} ({plain(Math.max(0, Math.round(expected.low)))} to{" "}
-                {plain(Math.round(expected.high))}) kg {row.exercise.stated.loadMeaning}
-              </dd>
-            </>
-          )}
-        </dl>
-        <div className="actions">
-          <Button size="small" onClick={toBench}>
-            Open on the bench
-          </Button>
-        </div>
-        <p className="small" style={{ marginTop: 8 }}>
-          In a session: {PLACE_WORDS[place.place]}{" "}
-          <span className="quiet">
-            ({Math.round(place.load)} kg moved, a step is {percent(place.step)} of it, {place.seconds} s to set up)
-          </span>
-        </p>
-        {row.exercise.cautions.map((c) => (
-          <p key={c.text} className="small" style={{ marginTop: 8 }}>
-            Caution, {c.joint}: {c.text}
-          </p>
-        ))}
-        {statementsOf(row.exercise.id).map((s) => (
-          <p key={s.id} className="small" style={{ marginTop: 8 }}>
-            <span className="quiet">Heard: "{s.statement}"</span>{" "}
-            <Link to="/method/tables" title={s.id}>
-              {VERDICTS[s.verdict]}
-            </Link>
-            . {s.because}
-          </p>
-        ))}
-        {evidenceFor(row.exercise, row.row, headId).map((n) => (
-          <p key={n.id} className="small" style={{ marginTop: 8 }}>
-            {n.text} <span className="quiet">({GRADE_WORDS[n.grade]}; recalled)</span>
-          </p>
-        ))}
-        {row.row.varied.length > 0 && (
-          <p className="small quiet" style={{ marginTop: 8 }}>
-            {row.tierHolds < 0.7 ? `May be ${row.tier.name.toLowerCase()}: so` : row.tier.name} in{" "}
-            {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.
-          </p>
-        )}
-      </div>
-      <div>
-        <div className="criteria" role="table" aria-label="What the score is made of">
-          {factors.map((id) => (
-            <div key={id} role="row" style={{ display: "contents" }}>
-              <span role="rowheader" title={edition.terms.find((t) => t.id === id)?.about}>
-                {nameOf(id)}
-              </span>
-              <span className="bar" role="cell" aria-hidden>
-                <i style={{ width: `${Math.min(100, 100 * row.factors[id])}%` }} />
-              </span>
-              <span className="number" role="cell">
-                × {fixed(row.factors[id], 2)}
-              </span>
-              <span className="quiet small" role="cell">
-                {row.points[id] >= 0.5 ? `−${Math.round(row.points[id])} points` : ""}
-              </span>
-            </div>
-          ))}
-        </div>
-        {across.length > 1 && (
-          <p className="small" style={{ marginTop: 10 }}>
-            {across.map((x, i) => (
-              <span key={x.school}>
-                {i > 0 && " · "}
-                <span className="quiet">{edition.schools.find((s) => s.id === x.school)?.name}</span> {x.tier.name}{" "}
-                <span className="number">{Math.round(x.score)}</span>
-              </span>
-            ))}
-          </p>
-        )}
-      </div>
-    </div>
   );
 }

@@ -8,12 +8,12 @@ import { checkText } from "#core/planning/check-words";
 import { weekDose } from "#core/planning/dose";
 import { applyOperation } from "#core/planning/edit";
 import { TECHNIQUES } from "#core/planning/limits";
-import { blockMinutes, setSeconds } from "#core/planning/minutes";
+import { blockMinutes } from "#core/planning/minutes";
+import { setSeconds } from "#core/planning/timing";
 import type { Prescription } from "#core/planning/program";
 import { doingOf, findStructure, structures } from "#core/planning/structures";
 import {
   asStraightSets,
-  easierPositions,
   extensionsOf,
   findTechnique,
   refusalsOf,
@@ -22,6 +22,7 @@ import {
   techniques,
   techniqueSeconds,
 } from "#core/planning/techniques";
+import { easierPositions } from "#core/planning/easier";
 import { setupOf } from "../../support/setups";
 import { clientOf, prescriptionOf, programOf } from "../../support/programs";
 import { librarySurvey } from "../../support/solver";

@@ -1,4 +1,4 @@
-import { pairRest, setSeconds } from "#core/planning/minutes";
+import { pairRest, setSeconds } from "#core/planning/timing";
 import { pairStep } from "#core/training/pair";
 import { prescriptionOf } from "../../support/programs";
 
