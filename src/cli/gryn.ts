@@ -27,13 +27,8 @@ import { relaxations, relaxationText } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
 import { daysOf, SPLITS } from "#core/solver/splits";
 import { chosenSet } from "#core/training/chosen-load";
-import {
-  clientStrength,
-  expectedLoad,
-  ownBody,
-  type ClientStrength,
-  type LiftedSet,
-} from "#core/training/client-strength";
+import { clientStrength, ownBody, type ClientStrength } from "#core/training/client-strength";
+import { expectedLoad, type LiftedSet } from "#core/training/belief";
 import { STRENGTH_RULE } from "#core/training/strength";
 import { coverCommand, findCommand, rankCommand, sweepCommand } from "./choose";
 import { bad, BadInput, bodyOf, documentOf, exerciseOf, numberOf, OPTIONS, valuesOf, type Options } from "./input";

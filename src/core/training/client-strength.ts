@@ -11,16 +11,8 @@ import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
 import { bodyLoadOf } from "#core/planning/loading";
-import { loadFor, maximumOf } from "#core/training/strength";
-
-/** what was lifted, in the load's own meaning (per hand, total, stack, added) */
-export interface LiftedSet {
-  exerciseId: string;
-  values: Readonly<Record<string, number>>;
-  kg: number;
-  reps: number;
-  reserve: number;
-}
+import type { LiftedSet, LoadBelief } from "#core/training/belief";
+import { maximumOf } from "#core/training/strength";
 
 export interface GroupStrength {
   group: string;
@@ -31,21 +23,6 @@ export interface GroupStrength {
   spread: number;
   /** whether the sets say more of this group than of any other */
   told: boolean;
-}
-
-export interface LoadBelief {
-  key: string;
-  /**
-   * kg once, in the load's own meaning; below 0 where it takes help to lift the body; null where the mechanics cannot
-   * lift it
-   */
-  maximum: number | null;
-  /** kg of the load that the lifted body weighs */
-  body: number;
-  /** standard deviation of the logarithm of all that is lifted, load and body */
-  spread: number;
-  /** muscles that end the set and that it is not for, with their part in ending it */
-  weakLinks: { muscle: string; part: number }[];
 }
 
 export interface ClientStrength {
@@ -201,34 +178,4 @@ export function clientStrength(
       return [{ key: setup.key, maximum: a.rawLoad, body: lift.body, spread, weakLinks }];
     }),
   };
-}
-
-/** kg once, so many spreads of the belief off */
-export const maximumAt = ({ maximum, body, spread }: LoadBelief, spreads: number): number =>
-  ((maximum ?? 0) + body) * Math.exp(spreads * spread) - body;
-
-/** kg to expect for so many reps with so much in reserve, two thirds of the time; null where nothing is known */
-export function expectedLoad(
-  belief: LoadBelief,
-  reps: { low: number; high: number },
-  reserve: number,
-): { low: number; likely: number; high: number } | null {
-  const { maximum, body } = belief;
-  if (maximum === null) return null;
-  const at = (r: number, spreads: number) => loadFor(maximumAt(belief, spreads) + body, r, reserve) - body;
-  return { low: at(reps.high, -1), likely: at((reps.low + reps.high) / 2, 0), high: at(reps.low, 1) };
-}
-
-/** spreads of the belief beyond which a load cannot well be */
-export const UNLIKELY = 3;
-
-/** a load that cannot well be: outside of what is expected; usually the unit or what the number means */
-export function isUnlikely(belief: LoadBelief, kg: number, reps: number, reserve: number): boolean {
-  const { maximum, body, spread } = belief;
-  const lifted = kg + body;
-  return (
-    maximum !== null &&
-    kg > 0 &&
-    Math.abs(Math.log(maximumOf(lifted, reps, reserve) / (maximum + body))) > UNLIKELY * spread
-  );
 }

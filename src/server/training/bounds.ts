@@ -1,5 +1,6 @@
 /** Loads that a client can well have lifted, worked out off the main thread after something was logged, and kept. */
-import { plausibleLoads, STRENGTH_DAYS } from "#core/training/plausible";
+import { plausibleLoads } from "#core/training/plausible";
+import { STRENGTH_DAYS } from "#core/training/lifted";
 import { prescriptionsOf } from "#core/planning/edit";
 import { findClient } from "#server/clients/routes";
 import type { Database } from "#server/database/database";

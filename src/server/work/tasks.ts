@@ -4,7 +4,8 @@ import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
 import type { Program } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
-import { plausibleLoads, type Line } from "#core/training/plausible";
+import { plausibleLoads } from "#core/training/plausible";
+import { type Line } from "#core/training/lifted";
 import { buildSnapshot } from "#core/training/snapshot";
 
 interface SetupAsk {

@@ -7,7 +7,7 @@ import type { Program } from "#core/planning/program";
 import type { Survey } from "#core/mechanics/survey";
 import type { Entry } from "#core/training/entry";
 import type { Snapshot } from "#core/training/handover";
-import type { Line } from "#core/training/plausible";
+import type { Line } from "#core/training/lifted";
 import type { Bound } from "#core/training/progression";
 import type { Body, Task } from "#server/work/tasks";
 

@@ -7,7 +7,8 @@ import type { Search } from "#core/bench/find";
 import type { Sweep, SweepMap } from "#core/bench/sweep";
 import type { Survey } from "#core/mechanics/survey";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
-import type { ClientStrength, LiftedSet } from "#core/training/client-strength";
+import type { ClientStrength } from "#core/training/client-strength";
+import type { LiftedSet } from "#core/training/belief";
 import type { Answer, Ask, SetupAsk } from "./messages";
 
 type Open = { resolve: (a: Answer) => void; reject: (e: Error) => void };

@@ -7,7 +7,8 @@ import type { Quantity, Sweep, SweepMap } from "#core/bench/sweep";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
-import type { ClientStrength, LiftedSet } from "#core/training/client-strength";
+import type { ClientStrength } from "#core/training/client-strength";
+import type { LiftedSet } from "#core/training/belief";
 
 export interface SetupAsk {
   exerciseId: string;

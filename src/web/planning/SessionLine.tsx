@@ -17,7 +17,7 @@ import {
 } from "#core/planning/program";
 import { findStructure } from "#core/planning/structures";
 import { findTechnique } from "#core/planning/techniques";
-import { expectedLoad } from "#core/training/client-strength";
+import { expectedLoad } from "#core/training/belief";
 import { windowTop, inKg } from "#core/training/progression";
 import { fixed, plain } from "../../page/locale";
 import { newId } from "../../page/newId";

@@ -8,7 +8,7 @@ import { DEFAULT_BODY } from "#core/mechanics/model";
 import { evidenceFor, GRADE_WORDS } from "#core/ranking/evidence";
 import { PLACE_WORDS, sessionPlace } from "#core/ranking/places";
 import type { RankedRow, RankingContext } from "#core/ranking/rank";
-import { expectedLoad } from "#core/training/client-strength";
+import { expectedLoad } from "#core/training/belief";
 import { statementsOf } from "#core/validation/statements";
 import { fixed, plain } from "../../page/locale";
 import type { Strength } from "../mechanics/useStrength";

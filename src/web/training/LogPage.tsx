@@ -6,7 +6,7 @@ import { prescriptionsOf } from "#core/planning/edit";
 import { editionOf } from "#core/edition/edition";
 import type { Load, Prescription } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
-import { expectedLoad, type LoadBelief } from "#core/training/client-strength";
+import { expectedLoad, type LoadBelief } from "#core/training/belief";
 import { headOfLine } from "#core/planning/swap";
 import { reasonText } from "#core/training/reasons";
 import {

@@ -12,7 +12,7 @@ import { toRecompute } from "#core/planning/recompute";
 import { doingOf } from "#core/planning/structures";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { buildSnapshot } from "#core/training/snapshot";
-import { liftedSets } from "#core/training/plausible";
+import { liftedSets } from "#core/training/lifted";
 import { targetFor } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";
 import { clientOf, id, prescriptionOf, programOf } from "../../support/programs";
