@@ -60,6 +60,7 @@ export function Weighing({ edition, schools, school, weighed, onChange, judgemen
             onChange={(e) => onChange({ ...weighed, goal: Number(e.target.value) }, false)}
             onPointerUp={() => onChange(weighed, true)}
             onKeyUp={() => onChange(weighed, true)}
+            onBlur={() => onChange(weighed, true)}
           />
           strength{weighed.goal > 0 && <span className="number quiet">{Math.round(100 * weighed.goal)} %</span>}
         </label>
