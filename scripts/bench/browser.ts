@@ -1,11 +1,11 @@
 /**
- * In Debian's Chromium, against the production build: frames a second while a parameter of the bench is dragged (beside
- * an empty page in the same run), and how soon the client's page can be used on a slow phone.
+ * In Debian's Chromium, against the production build: frames a second while a parameter of the bench and a weight of the
+ * ranking are dragged (beside an empty page in the same run), and how soon the client's page can be used on a slow phone.
  */
 import { chmodSync, existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { chromium, type Page } from "@playwright/test";
+import { chromium, type Browser, type BrowserContext, type Locator, type Page } from "@playwright/test";
 import { build } from "vite";
 import { startCluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
@@ -36,6 +36,56 @@ async function dragTo(page: Page, box: { x: number; y: number; width: number }):
     await page.waitForTimeout(12);
   }
   await page.mouse.up();
+}
+
+/** frames a second while a slider is dragged to and fro */
+async function whileDragged(page: Page, slider: Locator): Promise<number> {
+  await slider.waitFor();
+  await page.waitForTimeout(800);
+  const handle = (await slider.boundingBox())!;
+  await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
+  const before = await slider.getAttribute("aria-valuenow");
+  const frames = await framesDuring(page, () => dragTo(page, { x: handle.x - 90, y: handle.y, width: 150 }));
+  if ((await slider.getAttribute("aria-valuenow")) === before) throw new Error("the slider was not dragged");
+  return frames;
+}
+
+/** a ranking with every weight open */
+async function whileWeighed(page: Page, url: string): Promise<number> {
+  await page.goto(`${url}/ranking/vastus-lateralis`);
+  await page.locator(".ranked tr.row").first().waitFor();
+  await page.getByRole("button", { name: "Weigh otherwise" }).click();
+  return whileDragged(page, page.getByRole("slider", { name: "Limiter" }));
+}
+
+/** ms until the client's page can be used: a quarter of this processor, a slow cell, nothing cached */
+async function onSlowPhone(browser: Browser, url: string, context: BrowserContext, csrf: string): Promise<number[]> {
+  const { path } = (await (
+    await context.request.post(`${url}/api/clients/${demoId("maja")}/link`, {
+      data: {},
+      headers: { "x-gryn-csrf": csrf },
+    })
+  ).json()) as { path: string };
+  const times: number[] = [];
+  for (let i = 0; i < 3; i++) {
+    const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true });
+    const floor = await phone.newPage();
+    const cdp = await phone.newCDPSession(floor);
+    await cdp.send("Network.enable");
+    await cdp.send("Network.emulateNetworkConditions", {
+      offline: false,
+      latency: 150,
+      downloadThroughput: 200_000,
+      uploadThroughput: 90_000,
+    });
+    await cdp.send("Emulation.setCPUThrottlingRate", { rate: 4 });
+    const from = Date.now();
+    await floor.goto(url + path);
+    await floor.locator(".card button").first().waitFor();
+    times.push(Date.now() - from);
+    await phone.close();
+  }
+  return times;
 }
 
 export async function benchBrowser(): Promise<BenchRow[]> {
@@ -78,40 +128,11 @@ export async function benchBrowser(): Promise<BenchRow[]> {
     await idle.close();
 
     await page.goto(`${serving.url}/bench/overhead-cable-extension`);
-    const slider = page.getByRole("slider", { name: "Upper arm raised" });
-    await slider.waitFor();
     await page.locator("canvas").nth(1).waitFor();
-    await page.waitForTimeout(800);
-    const handle = (await slider.boundingBox())!;
-    await page.mouse.move(handle.x + handle.width / 2, handle.y + handle.height / 2);
-    const dragged = await framesDuring(page, () => dragTo(page, { x: handle.x - 90, y: handle.y, width: 150 }));
+    const dragged = await whileDragged(page, page.getByRole("slider", { name: "Upper arm raised" }));
 
-    // a slow phone: a quarter of this processor, a slow cell, nothing cached
-    const { path } = (await (
-      await context.request.post(`${serving.url}/api/clients/${demoId("maja")}/link`, {
-        data: {},
-        headers: { "x-gryn-csrf": csrf },
-      })
-    ).json()) as { path: string };
-    const times: number[] = [];
-    for (let i = 0; i < 3; i++) {
-      const phone = await browser.newContext({ viewport: { width: 360, height: 740 }, isMobile: true, hasTouch: true });
-      const floor = await phone.newPage();
-      const cdp = await phone.newCDPSession(floor);
-      await cdp.send("Network.enable");
-      await cdp.send("Network.emulateNetworkConditions", {
-        offline: false,
-        latency: 150,
-        downloadThroughput: 200_000,
-        uploadThroughput: 90_000,
-      });
-      await cdp.send("Emulation.setCPUThrottlingRate", { rate: 4 });
-      const from = Date.now();
-      await floor.goto(serving.url + path);
-      await floor.locator(".card button").first().waitFor();
-      times.push(Date.now() - from);
-      await phone.close();
-    }
+    const weighed = await whileWeighed(page, serving.url);
+    const times = await onSlowPhone(browser, serving.url, context, csrf);
     await serving.close();
     return [
       {
@@ -119,6 +140,12 @@ export async function benchBrowser(): Promise<BenchRow[]> {
         value: dragged.toFixed(0),
         baseline: `an empty page ${bare.toFixed(0)}`,
         ratio: dragged / bare,
+      },
+      {
+        what: "frames a second while a weight of the ranking is dragged",
+        value: weighed.toFixed(0),
+        baseline: `an empty page ${bare.toFixed(0)}`,
+        ratio: weighed / bare,
       },
       {
         what: "client's page usable: slow cell (1.6 Mbit/s, 150 ms), quarter processor",

@@ -1,6 +1,7 @@
 /** Commands about choosing: rank, cover, sweep, find. */
 import { findHead, headsOf, muscles } from "#core/anatomy/anatomy";
 import { AIMS, findBest, type Aim, type Bounds } from "#core/bench/find";
+import { adviseRange, LEAST_PART, partFacts, rangeText } from "#core/bench/range";
 import { IN_REP, QUANTITIES, REP, sweep, sweepMap, sweepRep, type Quantity } from "#core/bench/sweep";
 import { clientInput } from "#core/clients/schema";
 import type { ClientInput } from "#core/clients/client";
@@ -205,6 +206,25 @@ export function sweepCommand(name: string | undefined, o: Options): unknown {
           numberOf(o, "points", 13, 2, 40, true),
         ),
       };
+}
+
+/** where the rep of a setup should begin and end for a head; with --from or --to, what that part does */
+export function rangeCommand(name: string | undefined, o: Options): unknown {
+  const exercise = exerciseOf(name);
+  const head = headOf(o.head);
+  const counting = editionOf(o).school.weights;
+  const model = compileModel(bodyOf(o));
+  const setup = resolveSetup(exercise, valuesOf(o.set ?? []));
+  if (o.from !== undefined || o.to !== undefined) {
+    const part = { from: numberOf(o, "from", 0, 0, 1), to: numberOf(o, "to", 1, 0, 1) };
+    if (part.to - part.from < LEAST_PART - 1e-9) bad(`A part is at least ${LEAST_PART} of the way long.`);
+    return { setup: setup.key, head, part: partFacts(model, setup, head, counting, part) };
+  }
+  const bound = o.bound?.[0] === undefined ? null : Number(o.bound[0]);
+  if (bound !== null && !(bound > 0))
+    bad("--bound wants a share of what the whole rep asks of shoulder, elbow and knee.");
+  const advice = adviseRange(model, setup, head, counting, bound);
+  return { setup: setup.key, advice: advice ?? null, text: advice ? rangeText(advice) : [] };
 }
 
 /** the best setup of an exercise for an aim */

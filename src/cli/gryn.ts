@@ -30,7 +30,7 @@ import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength, ownBody, type ClientStrength } from "#core/training/client-strength";
 import { expectedLoad, type LiftedSet } from "#core/training/belief";
 import { STRENGTH_RULE } from "#core/training/strength";
-import { coverCommand, findCommand, rankCommand, sweepCommand } from "./choose";
+import { coverCommand, findCommand, rangeCommand, rankCommand, sweepCommand } from "./choose";
 import { bad, BadInput, bodyOf, documentOf, exerciseOf, numberOf, OPTIONS, valuesOf, type Options } from "./input";
 import { compared, summaryOf } from "./summary";
 import { validate } from "#core/validation/validate";
@@ -44,6 +44,7 @@ const USAGE = `Usage: npm run -s gryn -- <command>
   cover --muscle <muscle or group> [--school <id>] [--joint ...] [--equipment ...] [--client client.json] [--week program.json]
   sweep <exercise id> --parameter <id>|rep [--parameter <id>] --head <id>[,<id>] [--quantity tension] [--points 41] [--set parameter=value ...]
   find <exercise id> --head <id> [--aim stretch|tension|flat|share|spine] [--bound shoulder=1.1 ...]
+  range <exercise id> --head <id> [--school <id>] [--bound 0.85] [--from 0 --to 0.6] [--set parameter=value ...]
   loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]
   plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--times 2] [--require exercise ...] [--without exercise ...] [--out program.json]
   check <program.json> <client.json>
@@ -398,6 +399,8 @@ async function run(argv: string[]): Promise<unknown> {
       return sweepCommand(name, parsed.values);
     case "find":
       return findCommand(name, parsed.values);
+    case "range":
+      return rangeCommand(name, parsed.values);
     case "validate":
       return validate(
         numberOf(parsed.values, "bodies", 15, 0, 64, true),

@@ -45,6 +45,8 @@ export const OPTIONS = {
   quantity: { type: "string" },
   points: { type: "string" },
   aim: { type: "string" },
+  from: { type: "string" },
+  to: { type: "string" },
   bound: { type: "string", multiple: true },
 } as const;
 export type Options = {

@@ -191,7 +191,16 @@ test("cover, sweep and find answer, and say what they do not know", () => {
     "biceps-long",
   ).json();
   expect(found.done && found.best.length > 0).toBe(true);
+  const own = ["range", "lying-leg-curl", "--head", "semitendinosus"];
+  const range: { advice: { best: { from: number; to: number } }; text: string[] } = gryn(...own).json();
+  const { from, to } = range.advice.best;
+  const part: { part: { load: number; to: number } } = gryn(...own, "--from", String(from), "--to", String(to)).json();
+  expect(range.text[0]).toContain(`${Math.round(100 * to)} % of the way`);
+  expect(part.part.load).toBeGreaterThan(1);
   for (const [args, reason] of [
+    [[...own, "--from", "0.5", "--to", "0.6"], /at least 0\.4 of the way/],
+    [[...own, "--to", "7"], /from 0 to 1/],
+    [[...own, "--bound", "much"], /--bound wants a share/],
     [["cover", "--muscle", "tail"], /no muscle or group called tail/],
     [
       ["sweep", "incline-dumbbell-curl", "--head", "biceps-long", "--parameter", "depth"],

@@ -125,6 +125,14 @@ export interface AnalyseOptions {
    * of the sticking point at `EFFORT` of it. What the body can lift is told fresh in either case.
    */
   chosen?: Chosen | null;
+  /** the part of the rep that is done, in shares of the way: loads stay where the whole rep has them */
+  part?: Part | null;
+}
+
+/** from where to where of the rep, 0 to 1; taken to the nearest sample, at least two of them */
+export interface Part {
+  from: number;
+  to: number;
 }
 
 export interface Chosen {
@@ -142,7 +150,7 @@ interface Strength {
   reasons: string[];
 }
 
-function strengthOf(model: Model, problems: readonly Problem[], samples: number): Strength {
+function strengthOf({ model, problems, samples, s }: Walk): Strength {
   const largest = new Float64Array(samples).fill(LOAD_LIMIT);
   const reasons: string[] = [];
   let at = -1;
@@ -153,7 +161,7 @@ function strengthOf(model: Model, problems: readonly Problem[], samples: number)
       if (!capacity.feasible) {
         if (reasons.length === 0)
           reasons.push(
-            `At ${percentOf(n, samples)} % of the rep the ${JOINT_WORDS[model.freedoms[p.block.rows[capacity.row] ?? p.block.rows[0]!]!.id] ?? "body"} cannot be held: ${capacity.shortfall.toFixed(1)} Nm short even without a load.`,
+            `At ${Math.round(100 * s[n]!)} % of the rep the ${JOINT_WORDS[model.freedoms[p.block.rows[capacity.row] ?? p.block.rows[0]!]!.id] ?? "body"} cannot be held: ${capacity.shortfall.toFixed(1)} Nm short even without a load.`,
           );
         largest[n] = 0;
       } else if (capacity.load < largest[n]!) {
@@ -166,8 +174,6 @@ function strengthOf(model: Model, problems: readonly Problem[], samples: number)
     }
   return { largest, at: Math.max(0, at), limiting, reasons };
 }
-
-const percentOf = (n: number, samples: number) => Math.round((100 * n) / (samples - 1));
 
 /** the load that is shared among the muscles, sample by sample, kg over the least */
 interface Held {
@@ -248,7 +254,9 @@ function bodyLoadOf(p: Problem, r: number, samples: number, assistance: number, 
 interface Walk {
   readonly model: Model;
   readonly setup: Setup;
+  /** of the samples that are done, and where of the whole rep they lie */
   readonly poses: readonly Pose[];
+  readonly s: Float64Array;
   readonly side: Side;
   readonly samples: number;
   readonly drawn: boolean;
@@ -274,15 +282,17 @@ const isOneSided = (setup: Setup) => setup.exercise.sides === "one";
 function walk(
   model: Model,
   setup: Setup,
-  poses: readonly Pose[],
+  whole: readonly Pose[],
+  [first, last]: readonly [number, number],
   side: Side,
   drawn: boolean,
   workspace: Workspace,
 ): Walk {
+  const poses = whole.slice(first, last + 1);
   const samples = poses.length;
   const { forces } = workspace;
   const state = freshState(workspace);
-  applyPose(model, state, setup, poses[0]!, side);
+  applyPose(model, state, setup, whole[0]!, side);
   const loads = placeLoads(model, state, setup, side);
   const problems = problemsOf(model, setup, side, samples, workspace.problems);
   const solved = problems.flatMap((p) => p.block.heads);
@@ -293,6 +303,7 @@ function walk(
     model,
     setup,
     poses,
+    s: tabulate(samples, (n) => (first + n) / (whole.length - 1)),
     side,
     samples,
     drawn,
@@ -312,7 +323,7 @@ function walk(
     widen(w, state.q);
     w.limits.look(state.q, n);
     for (let k = 0; k < solved.length; k++) updateHeads(model, state, solved[k]!, solved[k]! + 1);
-    const pull = applyLoads(model, state, loads, n / (samples - 1), forces);
+    const pull = applyLoads(model, state, loads, w.s[n]!, forces);
     w.support?.look(state, forces);
     addContacts(model, state, setup, side, forces);
     recordHeads(recording, model, state, n, drawn);
@@ -363,9 +374,8 @@ function drawnBy({ model, problems, samples }: Walk, joints: Record<string, Floa
 
 /** the strength curve, where it sticks, and the curves of the joint it is drawn by */
 function curvesOf(w: Walk, { largest, at }: Strength, held: number) {
-  const { model, samples, problems, assistance } = w;
+  const { model, samples, problems, assistance, s } = w;
   const least = largest[at]!;
-  const s = tabulate(samples, (i) => i / (samples - 1));
   const joints = movedJoints(w.poses, s);
   const { main, peak, torques } = drawnBy(w, joints, held);
   const id = main ? model.freedoms[main.freedom]!.id : "";
@@ -433,6 +443,14 @@ const NO_EFFECTS = {
   residual: 0,
 };
 
+/** first and last sample that are done */
+function endsOf(part: Part | null | undefined, samples: number): [number, number] {
+  if (!part) return [0, samples - 1];
+  const at = (share: number) => Math.round(Math.max(0, Math.min(1, share)) * (samples - 1));
+  const first = Math.min(at(part.from), samples - 2);
+  return [first, Math.max(first + 1, at(part.to))];
+}
+
 /**
  * @param workspace where it works; the model's own unless given
  * @throws RangeError for a point or coordinate the model does not have; a pose that cannot be is told in `warnings`
@@ -451,8 +469,8 @@ export function analyse(
     if (e instanceof RangeError || e instanceof PostureError) return impossible(model, setup, samples, e.message);
     throw e;
   }
-  const w = walk(model, setup, poses, side, drawn, workspace);
-  const strength = strengthOf(model, w.problems, samples);
+  const w = walk(model, setup, poses, endsOf(options.part, samples), side, drawn, workspace);
+  const strength = strengthOf(w);
   const warnings = faultsOf(w, strength);
   const feasible = warnings.length === 0;
   const { curves, freedom } = curvesOf(w, strength, feasible ? strength.largest[strength.at]! : 1);

@@ -238,7 +238,7 @@ function pointsOf(factors: Record<FactorId, number>, score: number): Record<Fact
   >;
 }
 
-const weightsFor = ({ school, strength }: Edition, { goal }: RankingContext): Weights =>
+export const weightsFor = ({ school, strength }: Edition, { goal }: RankingContext): Weights =>
   goal ? towards(school.weights, strength, goal) : school.weights;
 
 /** rows of a head's list with their scores by body, in the order of the survey */

@@ -266,6 +266,8 @@ export default function BenchPage() {
       {analysis && headId && (
         <Questions
           key={`${exercise.id} ${headId}`}
+          analysis={analysis}
+          client={client}
           exercise={exercise}
           values={values}
           headId={headId}

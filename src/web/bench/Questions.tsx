@@ -6,13 +6,19 @@ import { AIMS, type Aim, type Search } from "#core/bench/find";
 import type { Relief } from "#core/bench/felt";
 import type { Exercise } from "#core/exercises/format";
 import { formatValue, type Values } from "#core/exercises/setup";
+import type { Client } from "#core/clients/client";
+import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
 import { fixed } from "../../page/locale";
+import { JOINT_BOUNDS } from "./joint-bounds";
 import { Loading } from "../base/states";
 import { askBest, askFelt } from "../mechanics/analyst";
+import { Range } from "./Range";
 import { Turned } from "./Turned";
 
 export interface QuestionsProps {
+  analysis: Analysis;
+  client: Client | null;
   exercise: Exercise;
   values: Values;
   headId: string;
@@ -25,7 +31,10 @@ export interface QuestionsProps {
 export function Questions(props: QuestionsProps) {
   return (
     <div className="questions">
-      <Turned {...props} />
+      <div>
+        <Turned {...props} />
+        <Range {...props} />
+      </div>
       <div>
         {props.exercise.parameters.length > 0 && <Best {...props} />}
         <Felt {...props} />
@@ -84,11 +93,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionsProps) {
           value={bound ?? 0}
           onChange={(v) => setBound(v === 0 ? null : v)}
           popupMatchSelectWidth={false}
-          options={[
-            { value: 0, label: "whatever joints say" },
-            { value: 1, label: "joints asked no more than usual" },
-            { value: 0.85, label: "joints asked less than usual" },
-          ]}
+          options={JOINT_BOUNDS}
         />
         {share === null ? (
           <Button size="small" type="primary" onClick={start}>

@@ -1,6 +1,6 @@
 /** What a number does while a parameter, two, or the rep itself goes through its range. */
 import { Select } from "antd";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
 import { IN_REP, QUANTITIES, REP, type Quantity, type Sweep, type SweepMap } from "#core/bench/sweep";
 import type { Exercise } from "#core/exercises/format";
@@ -12,27 +12,13 @@ import { askMap, askSweep } from "../mechanics/analyst";
 import type { QuestionsProps } from "./Questions";
 import type { Axis } from "./SweepChart";
 import { SweepGrid } from "./SweepGrid";
+import { useAnswer } from "./useAnswer";
 
 const SweepChart = lazy(() => import("./SweepChart"));
 
 const POINTS = 41;
 const BESIDE = 2;
 type P = Exercise["parameters"][number];
-
-/** an answer to the last question that was asked; null while there is none */
-function useAnswer<T>(key: string | null, ask: (key: string, signal: AbortSignal) => Promise<T>): T | null {
-  const [answer, setAnswer] = useState<{ key: string; told: T } | null>(null);
-  useEffect(() => {
-    if (!key) return;
-    const stopped = new AbortController();
-    ask(key, stopped.signal).then(
-      (told) => setAnswer({ key, told }),
-      () => undefined,
-    );
-    return () => stopped.abort();
-  }, [key, ask]);
-  return answer && answer.key === key ? answer.told : null;
-}
 
 type SweepAsked = [string, Values, string, { head: string; quantity: Quantity }[], Body];
 const sweepFor = (key: string, signal: AbortSignal): Promise<Sweep> => {

@@ -4,6 +4,7 @@ import type { Body } from "#core/mechanics/model";
 import type { Easier } from "#core/planning/easier";
 import type { Relief } from "#core/bench/felt";
 import type { Search } from "#core/bench/find";
+import type { PartFacts, RangeAdvice } from "#core/bench/range";
 import type { Sweep, SweepMap } from "#core/bench/sweep";
 import type { Survey } from "#core/mechanics/survey";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
@@ -134,6 +135,26 @@ export async function askMap(
   const a = await ask({ kind: "map", ...asked }, "live", signal);
   if (a.kind !== "map") throw new Error("unexpected answer");
   return a.map;
+}
+
+/** a part of the rep against the whole; null where the head does nothing in it */
+export async function askPart(
+  asked: Omit<Extract<Ask, { kind: "part" }>, "id" | "kind">,
+  signal?: AbortSignal,
+): Promise<PartFacts | null> {
+  const a = await ask({ kind: "part", ...asked }, "live", signal);
+  if (a.kind !== "part") throw new Error("unexpected answer");
+  return a.facts;
+}
+
+/** where the rep should begin and end */
+export async function askRange(
+  asked: Omit<Extract<Ask, { kind: "range" }>, "id" | "kind">,
+  signal?: AbortSignal,
+): Promise<RangeAdvice | null> {
+  const a = await ask({ kind: "range", ...asked }, "background", signal);
+  if (a.kind !== "range") throw new Error("unexpected answer");
+  return a.advice;
 }
 
 /** the best setup for an aim, on a thread of its own that is ended when it is given up; tells the share that is done */

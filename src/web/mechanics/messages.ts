@@ -3,9 +3,12 @@ import type { Analysis } from "#core/mechanics/analyse";
 import type { Easier } from "#core/planning/easier";
 import type { Relief } from "#core/bench/felt";
 import type { Aim, Bounds, Search } from "#core/bench/find";
+import type { PartFacts, RangeAdvice } from "#core/bench/range";
 import type { Quantity, Sweep, SweepMap } from "#core/bench/sweep";
+import type { Part } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
+import type { Counting } from "#core/ranking/tension";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
 import type { ClientStrength } from "#core/training/client-strength";
 import type { LiftedSet } from "#core/training/belief";
@@ -40,6 +43,16 @@ export type Ask =
       quantity: Quantity;
     }
   | { id: number; kind: "felt"; setup: SetupAsk; body: Body; head: string; muscle: string }
+  | { id: number; kind: "part"; setup: SetupAsk; body: Body; head: string; counting: Counting; part: Part }
+  | {
+      id: number;
+      kind: "range";
+      setup: SetupAsk;
+      body: Body;
+      head: string;
+      counting: Counting;
+      bound: number | null;
+    }
   | { id: number; kind: "find"; setup: SetupAsk; body: Body; head: string; aim: Aim; bounds: Bounds }
   | { id: number; kind: "drop" };
 
@@ -52,6 +65,8 @@ export type Answer =
   | { id: number; kind: "sweep"; sweep: Sweep }
   | { id: number; kind: "map"; map: SweepMap }
   | { id: number; kind: "felt"; now: number; reliefs: Relief[] }
+  | { id: number; kind: "part"; facts: PartFacts | null }
+  | { id: number; kind: "range"; advice: RangeAdvice | null }
   | { id: number; kind: "progress"; share: number }
   | { id: number; kind: "find"; search: Search }
   | { id: number; kind: "failed"; reason: string };

@@ -8,6 +8,7 @@ import type { Body, Model } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { feltElsewhere } from "#core/bench/felt";
 import { findBest } from "#core/bench/find";
+import { adviseRange, partFacts } from "#core/bench/range";
 import { REP, sweep, sweepMap, sweepRep, type InRep } from "#core/bench/sweep";
 import { easierPositions } from "#core/planning/easier";
 import { chosenSet } from "#core/training/chosen-load";
@@ -67,6 +68,14 @@ function answer(ask: Ask): Answer | null {
       const { exercise, values } = setupFor(ask.setup);
       const told = feltElsewhere(modelFor(ask.body), exercise, values, ask.head, ask.muscle);
       return { id: ask.id, kind: "felt", ...told };
+    }
+    if (ask.kind === "part") {
+      const facts = partFacts(modelFor(ask.body), setupFor(ask.setup), ask.head, ask.counting, ask.part);
+      return { id: ask.id, kind: "part", facts };
+    }
+    if (ask.kind === "range") {
+      const advice = adviseRange(modelFor(ask.body), setupFor(ask.setup), ask.head, ask.counting, ask.bound);
+      return { id: ask.id, kind: "range", advice };
     }
     if (ask.kind === "find") {
       const { exercise } = setupFor(ask.setup);

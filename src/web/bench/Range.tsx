@@ -1,0 +1,201 @@
+/** Where a rep begins and ends: both ends are drawn, and the part that serves the head best is found. */
+import { Select, Slider } from "antd";
+import { useMemo, useState } from "react";
+import { headTitle, muscleName } from "#core/anatomy/anatomy";
+import { LEAST_PART, leftOutText, RANGE_STEP, rangeText, type PartFacts, type RangeAdvice } from "#core/bench/range";
+import type { Analysis, Part } from "#core/mechanics/analyse";
+import type { Body } from "#core/mechanics/model";
+import type { Values } from "#core/exercises/setup";
+import type { Counting } from "#core/ranking/tension";
+import { contextOf, weightsFor } from "#core/ranking/rank";
+import { fixed } from "../../page/locale";
+import { useEdition } from "../base/edition";
+import { Loading } from "../base/states";
+import { Term } from "../base/Term";
+import { askPart, askRange } from "../mechanics/analyst";
+import { JOINT_BOUNDS } from "./joint-bounds";
+import type { QuestionsProps } from "./Questions";
+import { useAnswer } from "./useAnswer";
+
+const WIDTH = 520;
+const HEIGHT = 92;
+const percent = (x: number) => `${Math.round(100 * x)} %`;
+const lower = (muscle: string) => muscleName(muscle).toLowerCase();
+
+type PartAsked = [string, Values, string, Counting, Part, Body];
+const partFor = (key: string, signal: AbortSignal): Promise<PartFacts | null> => {
+  const [exerciseId, values, head, counting, part, body] = JSON.parse(key) as PartAsked;
+  return askPart({ setup: { exerciseId, values }, body, head, counting, part }, signal);
+};
+type RangeAsked = [string, Values, string, Counting, number | null, Body];
+const rangeFor = (key: string, signal: AbortSignal): Promise<RangeAdvice | null> => {
+  const [exerciseId, values, head, counting, bound, body] = JSON.parse(key) as RangeAsked;
+  return askRange({ setup: { exerciseId, values }, body, head, counting, bound }, signal);
+};
+
+export function Range({ analysis, client, exercise, values, headId, body }: QuestionsProps) {
+  const edition = useEdition();
+  const [schoolId, setSchool] = useState(edition.school.id);
+  const [bound, setBound] = useState(0);
+  const [part, setPart] = useState<Part | null>(null);
+  const counting = useMemo(() => {
+    const school = edition.schools.find((s) => s.id === schoolId) ?? edition.school;
+    return weightsFor({ ...edition, school }, client ? contextOf(client) : { equipment: null, joints: [], mass: 75 });
+  }, [edition, schoolId, client]);
+  const working = analysis.feasible && analysis.heads.some((h) => h.id === headId && h.metrics);
+  const { length, passive, shortening, part: counts } = counting;
+  const way: Counting = { length, passive, shortening, part: counts };
+  const advice = useAnswer(
+    working ? JSON.stringify([exercise.id, values, headId, way, bound || null, body] satisfies RangeAsked) : null,
+    rangeFor,
+  );
+  const shown = part ?? { from: 0, to: 1 };
+  const facts = useAnswer(
+    working && part ? JSON.stringify([exercise.id, values, headId, way, shown, body] satisfies PartAsked) : null,
+    partFor,
+  );
+  if (!working) return null;
+  const told = part ? facts : (advice?.whole ?? null);
+  return (
+    <section className="sheet question" aria-label="Where the rep begins and ends" style={{ marginTop: 12 }}>
+      <div className="question-line">
+        <h2>
+          Where the rep <Term at="parts-of-a-rep">begins and ends</Term>
+        </h2>
+        <Select
+          size="small"
+          aria-label="School that counts tension"
+          value={schoolId}
+          onChange={setSchool}
+          popupMatchSelectWidth={false}
+          options={edition.schools.map((s) => ({ value: s.id, label: s.name.toLowerCase() }))}
+        />
+        <Select
+          size="small"
+          aria-label="How much joints may be asked by a part"
+          value={bound}
+          onChange={setBound}
+          popupMatchSelectWidth={false}
+          options={JOINT_BOUNDS}
+        />
+      </div>
+      {advice ? <Advice advice={advice} shown={shown} onTake={setPart} /> : <Loading what="the parts of the rep" />}
+      <Strip analysis={analysis} headId={headId} shown={shown} />
+      <Slider
+        range={{ draggableTrack: true }}
+        ariaLabelForHandle={["Where the rep begins", "Where the rep ends"]}
+        min={0}
+        max={100}
+        step={100 * RANGE_STEP}
+        value={[Math.round(100 * shown.from), Math.round(100 * shown.to)]}
+        tooltip={{ formatter: (v) => `${v} % of the way` }}
+        onChange={(ends: number[]) => {
+          const [from, to] = ends as [number, number];
+          if (to - from < 100 * LEAST_PART - 1e-9) return;
+          setPart(from === 0 && to === 100 ? null : { from: from / 100, to: to / 100 });
+        }}
+      />
+      {told && <Told facts={told} headId={headId} />}
+    </section>
+  );
+}
+
+interface AdviceProps {
+  advice: RangeAdvice;
+  shown: Part;
+  onTake: (part: Part | null) => void;
+}
+
+/** what is recommended, and why */
+function Advice({ advice, shown, onTake }: AdviceProps) {
+  const { best, flat, cuts, bounded } = advice;
+  const [first, ...reasons] = rangeText(advice);
+  const taken = shown.from === best.from && shown.to === best.to;
+  const ends = ([low, high]: [number, number]) => (low === high ? percent(low) : `${percent(low)} to ${percent(high)}`);
+  return (
+    <div className="small" role="status" style={{ marginTop: 6 }}>
+      <p>
+        <strong>{first}</strong>{" "}
+        {!taken && (
+          <button
+            type="button"
+            className="plain link"
+            onClick={() => onTake(cuts.length === 0 ? null : { from: best.from, to: best.to })}
+          >
+            Draw it
+          </button>
+        )}
+      </p>
+      {reasons.length > 0 && <p>{reasons.join(" ")}</p>}
+      {cuts.length > 0 && (
+        <p className="quiet">
+          Within 5 % of it: beginning at {ends(flat.from)}, ending at {ends(flat.to)}.
+          {bounded > 0 && ` ${bounded} parts ask too much of a joint.`}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** over the way of the rep: what load each place allows, what the head holds, and what is left out */
+function Strip({ analysis, headId, shown }: { analysis: Analysis; headId: string; shown: Part }) {
+  const { s, strength } = analysis;
+  const head = analysis.heads.find((h) => h.id === headId)!;
+  const most = Math.max(...strength);
+  const line = (y: (i: number) => number) =>
+    Array.from(s, (v, i) => `${(v * WIDTH).toFixed(1)},${(HEIGHT - 4 - y(i) * (HEIGHT - 14)).toFixed(1)}`).join(" ");
+  const sticks = analysis.sticking.at * WIDTH;
+  return (
+    <svg
+      className="rep-strip"
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-label={`The set sticks at ${percent(analysis.sticking.at)} of the way; shown is ${percent(shown.from)} to ${percent(shown.to)}`}
+    >
+      <rect x={0} y={0} width={WIDTH} height={HEIGHT} fill="var(--paper)" />
+      <polyline points={line((i) => strength[i]! / most)} fill="none" stroke="var(--ink)" strokeWidth={2} />
+      <polyline points={line((i) => Math.min(1, head.force[i]!))} fill="none" stroke="var(--fjord)" strokeWidth={2} />
+      <line x1={sticks} x2={sticks} y1={0} y2={HEIGHT} stroke="var(--rowan)" strokeWidth={1.5} strokeDasharray="3 3" />
+      <rect x={0} y={0} width={shown.from * WIDTH} height={HEIGHT} fill="var(--sheet)" fillOpacity={0.78} />
+      <rect
+        x={shown.to * WIDTH}
+        y={0}
+        width={(1 - shown.to) * WIDTH}
+        height={HEIGHT}
+        fill="var(--sheet)"
+        fillOpacity={0.78}
+      />
+    </svg>
+  );
+}
+
+/** the part that is drawn, in numbers */
+function Told({ facts, headId }: { facts: PartFacts; headId: string }) {
+  const [short, long] = facts.reached;
+  const whole = facts.from === 0 && facts.to === 1;
+  const strains = Object.entries(facts.strain).filter(([, v]) => Math.abs(v - 1) >= 0.05);
+  const said = leftOutText(facts, 4);
+  return (
+    <div className="small" role="status">
+      <p className="quiet">
+        Ink: load that each place allows. Blue: what the {headTitle(headId).toLowerCase()} holds. Dashed: where the set
+        sticks.
+      </p>
+      <p>
+        {whole ? "The whole rep" : `${percent(facts.from)} to ${percent(facts.to)} of the way`}:{" "}
+        {!whole && (
+          <>
+            <strong className="number">{fixed(facts.load, 2)} ×</strong> the load
+            {facts.withBody && " (body counted)"}, <strong className="number">{fixed(facts.tension, 2)} ×</strong> the
+            tension;{" "}
+          </>
+        )}
+        the head goes from {percent(long)} to {percent(short)} of its length range. At work:{" "}
+        {facts.muscles.map(({ muscle, share }) => `${lower(muscle)} ${percent(share)}`).join(", ")}.
+        {facts.first && ` First to give out: the ${lower(facts.first)}.`}
+        {strains.length > 0 && ` Asked of joints: ${strains.map(([j, v]) => `${j} ${fixed(v, 2)} ×`).join(", ")}.`}
+        {said && ` Left out: ${said}.`}
+      </p>
+    </div>
+  );
+}
