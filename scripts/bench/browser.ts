@@ -1,6 +1,7 @@
 /**
- * In Debian's Chromium, against the production build: frames a second while a parameter of the bench and a weight of the
- * ranking are dragged (beside an empty page in the same run), and how soon the client's page can be used on a slow phone.
+ * In Debian's Chromium, against the production build: frames a second while a parameter of the bench and a weight of
+ * the ranking are dragged (beside an empty page in the same run), and how soon the client's page can be used on a slow
+ * phone.
  */
 import { chmodSync, existsSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
