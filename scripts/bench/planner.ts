@@ -10,7 +10,7 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { applyOperation, prescriptionsOf } from "#core/planning/edit";
-import type { Program } from "#core/planning/program";
+import { emptyDay, type Program } from "#core/planning/program";
 import { startPriorities } from "#core/planning/starts";
 import { fieldFor } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
@@ -108,20 +108,14 @@ function askOf(c: Case): PlanAsk {
   };
   const program: Program = {
     format: "gryn-program",
-    version: 6,
+    version: 7,
     edition: CURRENT_EDITION.id,
     id: newId(),
     clientId: newId(),
     name: c.name,
-    days: Array.from({ length: c.days }, (_, d) => ({
-      id: newId(),
-      name: `Day ${d + 1}`,
-      date: null,
-      week: "A",
-      blocks: [],
-    })),
+    days: Array.from({ length: c.days }, (_, d) => emptyDay(newId(), `Day ${d + 1}`)),
   };
-  const days = daysOf(program, c.minutes, c.split ?? "free");
+  const days = daysOf(program, c.minutes, { split: c.split ?? "free", arms: "with the others" });
   return { client, program, days, use: c.use ?? "minutes", banned: [], keep: true, pairs: true, gap: 0.01 };
 }
 

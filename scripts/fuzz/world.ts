@@ -43,6 +43,7 @@ export function somePrescription(id: string) {
     unit: "kg",
     mass: client.mass,
     sore: false,
+    beginner: false,
   });
 }
 

@@ -21,11 +21,11 @@ import { bodyOf as roundedBody } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
 import { checkWeek } from "#core/planning/check";
 import { checkText, fixText } from "#core/planning/check-words";
-import { programSchema, type Program } from "#core/planning/program";
+import { emptyDay, programSchema, type Program } from "#core/planning/program";
 import { planWeek } from "#core/solver/plan";
 import { relaxations, relaxationText } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
-import { daysOf, SPLITS } from "#core/solver/splits";
+import { ARM_DAYS, daysOf, SPLITS } from "#core/solver/splits";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength, ownBody, type ClientStrength } from "#core/training/client-strength";
 import { expectedLoad, type LiftedSet } from "#core/training/belief";
@@ -46,7 +46,7 @@ const USAGE = `Usage: npm run -s gryn -- <command>
   find <exercise id> --head <id> [--aim stretch|tension|flat|share|spine] [--bound shoulder=1.1 ...]
   range <exercise id> --head <id> [--school <id>] [--bound 0.85] [--from 0 --to 0.6] [--set parameter=value ...]
   loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]
-  plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--times 2] [--require exercise ...] [--without exercise ...] [--out program.json]
+  plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--arms "a day of their own"] [--times 2 [--vary]] [--require exercise ...] [--without exercise ...] [--out program.json]
   check <program.json> <client.json>
   validate [--bodies 15] [--seed 4]
   export-exercise <exercise id>
@@ -246,21 +246,16 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
   const { use = "minutes", split = "free", without = [], require: required = [] } = o;
   if (use !== "minutes" && use !== "needs") return bad(`--use is minutes or needs, not "${use}".`);
   const way = SPLITS.find((x) => x === split) ?? bad(`--split is one of ${SPLITS.join("; ")}, not "${split}".`);
+  const place = ARM_DAYS.find((x) => x === (o.arms ?? ARM_DAYS[0])) ?? bad(`--arms is one of ${ARM_DAYS.join("; ")}.`);
   for (const e of [...required, ...without]) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
   const program: Program = {
     format: "gryn-program",
-    version: 6,
+    version: 7,
     edition: CURRENT_EDITION.id,
     id: randomUUID(),
     clientId: randomUUID(),
     name: "Planned week",
-    days: Array.from({ length: client.daysPerWeek }, (_, d) => ({
-      id: randomUUID(),
-      name: `Day ${d + 1}`,
-      date: null,
-      week: "A",
-      blocks: [],
-    })),
+    days: Array.from({ length: client.daysPerWeek }, (_, d) => emptyDay(randomUUID(), `Day ${d + 1}`)),
   };
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
   const tools = {
@@ -272,8 +267,18 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
   const times = numberOf(o, "times", 1, 1, 4, true);
   if (client.daysPerWeek % times !== 0)
     bad(`${client.daysPerWeek} days a week hold no session ${times} times each, evenly.`);
-  const days = daysOf(program, client.minutes, way, times);
-  const ask = { client, program, days, use, required, banned: without, keep: false, pairs: true } as const;
+  const days = daysOf(program, client.minutes, { split: way, arms: place }, times);
+  const ask = {
+    client,
+    program,
+    days,
+    use,
+    required,
+    banned: without,
+    keep: false,
+    pairs: true,
+    vary: o.vary ?? false,
+  } as const;
   const plan = planWeek(ask, tools);
   const answers: string[] = [];
   relaxations(ask, tools, plan, (r) => answers.push(relaxationText(r)));

@@ -27,6 +27,8 @@ export const OPTIONS = {
   reps: { type: "string" },
   use: { type: "string" },
   split: { type: "string" },
+  arms: { type: "string" },
+  vary: { type: "boolean" },
   without: { type: "string", multiple: true },
   require: { type: "string", multiple: true },
   times: { type: "string" },
@@ -53,7 +55,7 @@ export type Options = {
   [K in keyof typeof OPTIONS]?: K extends
     "set" | "calibrate" | "require" | "without" | "joint" | "only" | "parameter" | "bound"
     ? string[]
-    : K extends "help" | "summary"
+    : K extends "help" | "summary" | "vary"
       ? boolean
       : string;
 };

@@ -38,14 +38,19 @@ export function SetEntry({ p, name, reps, set, asked, expected, load: planned, c
   const [reserve, setReserve] = useState<number | null>(correcting?.reserve ?? null);
   const [more, setMore] = useState(correcting !== null);
   const one = p.sides === "one";
+  // the side that begins leads: the other is never asked for more
+  const [leads, follows] = p.begins === "right" ? (["right", "left"] as const) : (["left", "right"] as const);
+  const capped = p.begins !== "either";
   const { unit, meaning } = planned ?? p.loadStep;
   const load: Load | null = typedLoad === null ? planned : { value: typedLoad, unit, meaning };
 
   const log = (typed: Counts, left: number) => {
     const kinds: Part["kind"][] = one ? ["left", "right"] : ["full"];
+    const reps = (kind: Part["kind"]) =>
+      typed[kind] ?? (capped && kind === follows ? (typed[leads] ?? expected) : expected);
     const part = (kind: Part["kind"], n: number): Part => ({ id: newId(), kind, load, reps: n });
     const after = (["partial", "assisted"] as const).flatMap((k) => (typed[k] ? [part(k, typed[k])] : []));
-    onLog({ parts: [...kinds.map((k) => part(k, typed[k] ?? expected)), ...after], reserve: left });
+    onLog({ parts: [...kinds.map((k) => part(k, reps(k))), ...after], reserve: left });
   };
   const stepper = (kind: Part["kind"], label: string, otherwise: number) => (
     <Stepper
@@ -74,7 +79,7 @@ export function SetEntry({ p, name, reps, set, asked, expected, load: planned, c
             <span className="number">
               {load ? `${loadText(load)} × ` : ""}
               {expected}
-              {one ? " each side" : ""}
+              {one ? (capped ? ` each side, ${leads} first` : " each side") : ""}
             </span>
           </button>
           <button type="button" className="other" onClick={() => setMore(true)}>
@@ -93,8 +98,14 @@ export function SetEntry({ p, name, reps, set, asked, expected, load: planned, c
             onChange={setTypedLoad}
           />
           {one
-            ? [stepper("left", "Reps left", expected), stepper("right", "Reps right", expected)]
+            ? [
+                stepper(leads, `Reps ${leads}`, expected),
+                stepper(follows, `Reps ${follows}`, capped ? (counts[leads] ?? expected) : expected),
+              ]
             : stepper("full", "Full reps", expected)}
+          {one && capped && (
+            <Even leads={leads} most={counts[leads] ?? expected} follows={follows} did={counts[follows]} />
+          )}
           <Stepper label="Reps left in reserve" value={reserve ?? asked} onChange={setReserve} max={LIMITS.reserve} />
           <details>
             <summary>Partial or assisted reps after</summary>
@@ -108,4 +119,23 @@ export function SetEntry({ p, name, reps, set, asked, expected, load: planned, c
       )}
     </div>
   );
+}
+
+/** said where the side that follows did more than the one that begins */
+function Even({
+  leads,
+  most,
+  follows,
+  did = 0,
+}: {
+  leads: string;
+  most: number;
+  follows: string;
+  did: number | undefined;
+}) {
+  return did > most ? (
+    <p className="reason" role="status">
+      The {leads} side began with {most}: the {follows} side stops there, so that the two grow even.
+    </p>
+  ) : null;
 }

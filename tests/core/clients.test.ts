@@ -60,6 +60,7 @@ describe("a first prescription", () => {
       unit: options.unit ?? "kg",
       mass: 75,
       sore: options.sore ?? false,
+      beginner: false,
     });
   };
 

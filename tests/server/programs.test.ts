@@ -1,7 +1,7 @@
 import { VERSIONS } from "#core/exchange/upgrade";
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
-import type { Operation, Prescription, Program } from "#core/planning/program";
+import { emptyDay, type Operation, type Prescription, type Program } from "#core/planning/program";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Database } from "#server/database/database";
 import { clientOf, prescriptionOf } from "../support/programs";
@@ -230,7 +230,7 @@ test("a document that cannot be is refused at the edit", async () => {
         ...Array.from({ length: 6 }, (): Operation => ({
           kind: "add-day",
           index: 0,
-          day: { id: randomUUID(), name: "More", date: null, week: "A", blocks: [] },
+          day: emptyDay(randomUUID(), "More"),
         })),
       )
     ).filter((r) => /at most 7 days/.test(r)),

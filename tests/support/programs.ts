@@ -3,7 +3,7 @@ import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescribe } from "#core/planning/prescribe";
-import type { Prescription, Program } from "#core/planning/program";
+import { emptyDay, type Prescription, type Program } from "#core/planning/program";
 import type { ClientInput } from "#core/clients/client";
 
 /** a readable uuid: the same number gives the same id */
@@ -24,6 +24,7 @@ export function prescriptionOf(
       unit: "kg",
       mass: 75,
       sore: false,
+      beginner: false,
     }),
     ...change,
   };
@@ -32,16 +33,13 @@ export function prescriptionOf(
 export function programOf(days: Prescription[][], change: Partial<Program> = {}): Program {
   return {
     format: "gryn-program",
-    version: 6,
+    version: 7,
     edition: CURRENT_EDITION.id,
     id: id(900),
     clientId: id(901),
     name: "Arm block",
     days: days.map((list, d) => ({
-      id: id(910 + d),
-      name: `Day ${d + 1}`,
-      date: null,
-      week: "A",
+      ...emptyDay(id(910 + d), `Day ${d + 1}`),
       blocks: list.map((p, i) => ({ id: id(1000 + 10 * d + i), prescriptions: [p] })),
     })),
     ...change,

@@ -8,7 +8,7 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import type { ClientInput } from "#core/clients/client";
 import type { Prescription } from "#core/planning/program";
 import { startPriorities } from "#core/planning/starts";
-import { daysOf } from "#core/solver/splits";
+import { AS_SET, daysOf } from "#core/solver/splits";
 import type { PlanAsk, PlanTools } from "#core/solver/plan";
 import { clientOf, programOf } from "./programs";
 import { namedSetups } from "./setups";
@@ -41,7 +41,7 @@ export function askFor(client: ClientInput, change: Partial<PlanAsk> = {}, lines
   return {
     client,
     program,
-    days: daysOf(program, client.minutes, "free"),
+    days: daysOf(program, client.minutes, AS_SET),
     use: "minutes",
     banned: [],
     keep: true,

@@ -1,5 +1,9 @@
 /** Ways of counting, and the terms a school weighs. */
 /** what a set gives a group it is not for: what mechanics says, at most half; nothing; half; all of it */
+/** classes of exercises by what they ask of the body: effort, rest and repetitions go by them */
+export const CLASSES = ["heavy", "compound", "braced", "isolation"] as const;
+export type ClassId = (typeof CLASSES)[number];
+
 export const COUNTINGS = ["computed", "direct", "half", "full"] as const;
 export type Counting = (typeof COUNTINGS)[number];
 

@@ -1,12 +1,13 @@
 /** The shape of an edition's files. */
 import { z } from "zod";
 import { PHASES, PRIORITIES } from "#core/clients/choices";
-import { COUNTINGS, TERMS } from "./choices";
+import { CLASSES, COUNTINGS, TERMS } from "./choices";
 
+const reserves = z.array(z.int().min(0).max(6)).min(2);
 const span = z.tuple([z.number(), z.number()]);
 export const methodSchema = z.strictObject({
   format: z.literal("gryn-method"),
-  version: z.literal(3),
+  version: z.literal(4),
   about: z.string(),
   /** how a set is credited to a group that it is not for; each way has bands of its own, since its counts differ */
   counting: z.enum(COUNTINGS),
@@ -35,6 +36,30 @@ export const methodSchema = z.strictObject({
   saturation: z.number(),
   /** the same for a beginner */
   beginnerSaturation: z.number(),
+  /**
+   * by class: reps in reserve of each set early and late in a session, the least of them, the least reps of a set,
+   * the low end that a new line begins with, rest in s
+   */
+  classes: z.record(
+    z.enum(CLASSES),
+    z.strictObject({
+      name: z.string(),
+      early: reserves,
+      late: reserves,
+      least: z.number(),
+      floor: z.number(),
+      start: z.number(),
+      rest: z.number(),
+    }),
+  ),
+  /** place in a session, 0 first to 1 last, from which on effort is as late */
+  lateFrom: z.number(),
+  /** stated steadiness under which a set is not taken to its last rep */
+  failureSteadiness: z.number(),
+  /** least reps where the step of the load is coarse, a joint that it strains is noted, the client is a beginner */
+  floors: z.strictObject({ coarse: z.number(), sore: z.number(), beginner: z.number() }),
+  /** step of the load over the usual load from which on it is coarse */
+  coarseStep: z.number(),
   warmUpMinutes: z.number(),
   /** minutes over the client's own from which on a day is a problem */
   minutesOver: z.number(),

@@ -46,6 +46,11 @@ const program: Steps = {
   },
   // 6 knows what does not count as work, how sides take turns, and tempo of single sets
   5: (document) => mapPrescriptions(document, (p) => ({ purpose: "work", turns: "one-then-other", tempos: [], ...p })),
+  // 7 knows which side begins, and what a day is for
+  6: (document) => {
+    const upgraded = mapPrescriptions(document, (p) => ({ begins: "either", ...p }));
+    return { ...upgraded, days: list(upgraded.days).map((day) => ({ groups: null, ...day })) };
+  },
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -74,6 +79,8 @@ const handOver: Steps = {
   2: (document) => mapPrescriptions(document, (p) => ({ doing: [], ...p })),
   // 4 says what a line is there for: a warm-up is logged and does not count
   3: (document) => mapPrescriptions(document, (p) => ({ purpose: "work", ...p })),
+  // 5 says which side begins: the other stops at its reps
+  4: (document) => mapPrescriptions(document, (p) => ({ begins: "either", ...p })),
 };
 
 const entry: Steps = {

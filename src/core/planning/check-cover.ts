@@ -5,7 +5,7 @@ import type { BodyView } from "#core/mechanics/survey";
 import type { Check, Fix, Named, Week } from "#core/planning/judged";
 import { doseTotal, leadOf } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
-import { groups, type Group } from "#core/planning/groups";
+import { groups, isArm, isArmDay, TRUNK, type Group } from "#core/planning/groups";
 import type { Operation, Prescription } from "#core/planning/program";
 import { easierOf, findTechnique, refusalsOf, type Refusal } from "#core/planning/techniques";
 
@@ -137,19 +137,45 @@ export function pushAndPull({ program, dose }: Week): Check[] {
   );
 }
 
-const ARMS = new Set(["biceps", "triceps", "elbow-flexors", "forearms", "side-delts", "rear-delts"]);
-
-/** a day of nothing but arms, where more than arms is asked for */
+/** a day of nothing but arms, where more than arms is asked for, of the week or of that day */
 export function layout({ program, client }: Week): Check[] {
   const wanted = Object.keys(client.priorities);
-  if (wanted.every((g) => ARMS.has(g))) return [];
+  if (wanted.every(isArm)) return [];
   return program.days.flatMap((d): Check[] => {
     const leads = d.blocks.flatMap((b) => b.prescriptions.map((p) => leadOf(p)?.group ?? ""));
-    if (leads.length < 2) return [];
-    const only = leads.every((g) => ARMS.has(g));
+    if (leads.length < 2 || isArmDay(d.groups)) return [];
+    const only = leads.every(isArm);
     return only
       ? [{ kind: "layout", subject: { day: named(d) }, number: leads.length, limit: null, state: "look", fixes: [] }]
       : [];
+  });
+}
+
+/** lines on a day that is not for their group, with a day that is */
+export function division({ program }: Week): Check[] {
+  return program.days.flatMap((d) => {
+    const own = d.groups;
+    if (own === null) return [];
+    return d.blocks.flatMap((b) =>
+      b.prescriptions.flatMap((p): Check[] => {
+        const group = leadOf(p)?.group;
+        if (!group || own.includes(group)) return [];
+        const to = program.days.find((x) => x !== d && (x.groups === null || x.groups.includes(group)));
+        const operations: Operation[] = to
+          ? [{ kind: "move", prescriptionId: p.id, dayId: to.id, index: to.blocks.length }]
+          : [];
+        return [
+          {
+            kind: "division",
+            subject: { line: named(p), day: named(d) },
+            number: group,
+            limit: own.filter((g) => !TRUNK.includes(g)),
+            state: "look",
+            fixes: to && !p.locked ? [{ kind: "to day", name: p.name, day: to.name, operations }] : [],
+          },
+        ];
+      }),
+    );
   });
 }
 

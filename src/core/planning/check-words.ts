@@ -3,6 +3,8 @@ import { findMove } from "#core/clients/mobility";
 import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
 import { findTechnique, refusalText } from "#core/planning/techniques";
+import type { ClassId } from "#core/edition/choices";
+import type { FloorReason } from "#core/planning/effort";
 import type { Check, Fix } from "#core/planning/judged";
 
 export interface CheckText {
@@ -189,16 +191,36 @@ function weekText(c: OfTheWeek): CheckText {
         limit: "at least one",
         reason: passes ? "The sides can be compared in the log." : "With both sides together a difference never shows.",
       };
+    case "division":
+      return {
+        title: `${c.subject.line.name}: the day`,
+        number: groupName(c.number).toLowerCase(),
+        limit: `${c.subject.day.name} is for ${c.limit.map((g) => groupName(g).toLowerCase()).join(", ")}`,
+        reason: "It stands on a day that is for others: move it, or let the day be for it too.",
+      };
+    case "effort of the day":
+    case "least reserve":
+    case "rep floor":
+      return effortText(c);
     default:
       return coverText(c);
   }
 }
 
+type NotCover =
+  | "redundant"
+  | "long length"
+  | "rep bands"
+  | "order"
+  | "sides"
+  | "division"
+  | "effort of the day"
+  | "least reserve"
+  | "rep floor";
+
 const percent = (x: number) => `${Math.round(100 * x)} %`;
 
-function coverText(
-  c: Exclude<OfTheWeek, { kind: "redundant" | "long length" | "rep bands" | "order" | "sides" }>,
-): CheckText {
+function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
   const passes = c.state === "pass";
   switch (c.kind) {
     case "part":
@@ -296,6 +318,48 @@ function coverText(
   }
 }
 
+const CLASS: Record<ClassId, string> = {
+  heavy: "a compound lift on a loaded spine",
+  compound: "a compound lift",
+  braced: "a single joint on a loaded spine",
+  isolation: "a single joint",
+};
+const FLOOR: Record<FloorReason, string> = {
+  ...CLASS,
+  coarse: "a coarse step of the load",
+  sore: "a noted joint that it strains",
+  beginner: "a beginner",
+};
+
+function effortText(c: Extract<Check, { kind: "effort of the day" | "least reserve" | "rep floor" }>): CheckText {
+  switch (c.kind) {
+    case "effort of the day":
+      return {
+        title: `${c.subject.day.name}: effort`,
+        number: `last sets keep ${one(c.number.early)} early, ${one(c.number.late)} late`,
+        limit: "late no more than early",
+        reason:
+          c.state === "pass"
+            ? "It rises or stays through the session."
+            : "What comes late, mostly single joints, can go nearer to its limit; what comes first should not be spent.",
+      };
+    case "least reserve":
+      return {
+        title: `${c.subject.line.name}: nearest to failure`,
+        number: `reserve ${c.number.join(", ")}`,
+        limit: `at least ${c.limit.least} on ${CLASS[c.limit.of]}`,
+        reason: "Failing there costs more than the last rep brings: another form, or somebody to help.",
+      };
+    case "rep floor":
+      return {
+        title: `${c.subject.line.name}: fewest reps`,
+        number: `from ${c.number}`,
+        limit: `at least ${c.limit.reps}`,
+        reason: `Because of ${FLOOR[c.limit.because]}; heavier sets of it are not worth what they ask.`,
+      };
+  }
+}
+
 export function fixText(f: Fix): string {
   switch (f.kind) {
     case "add set":
@@ -310,6 +374,14 @@ export function fixText(f: Fix): string {
       return `Swap for ${f.name}`;
     case "take off":
       return f.day ? `Take ${f.name} off ${f.day}` : `Take ${f.name} off`;
+    case "to day":
+      return `${f.name} to ${f.day}`;
+    case "ladder":
+      return "Effort by the ladder";
+    case "more reserve":
+      return "Keep that much in reserve";
+    case "more reps":
+      return `More reps of ${f.name}`;
     case "rest":
       return `Rest ${f.seconds} s`;
     case "plain sets":

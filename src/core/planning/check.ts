@@ -9,6 +9,7 @@ import { doseTotal, leadOf, weekDose, type WeekDose } from "#core/planning/dose"
 import { prescriptionsOf } from "#core/planning/edit";
 import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
 import {
+  division,
   layout,
   limiters,
   parts,
@@ -20,11 +21,11 @@ import {
   thirds,
   twoWeeks,
 } from "#core/planning/check-cover";
+import { effortOfDays, repFloors, sets } from "#core/planning/check-sets";
 import { likeness } from "#core/planning/likeness";
 import { dayMinutes } from "#core/planning/minutes";
-import { repSeconds } from "#core/planning/timing";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, SwapFor, Week } from "#core/planning/judged";
-import type { Day, Operation, Prescription, Program, Tempo } from "#core/planning/program";
+import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 import { workOf } from "#core/planning/purpose";
 
 export function checkWeek(
@@ -68,6 +69,9 @@ export function checkWeek(
     positions,
     pushAndPull,
     layout,
+    division,
+    effortOfDays,
+    repFloors,
     spine,
     limiters,
     techniqueChecks,
@@ -284,31 +288,6 @@ function equipment({ all, client, exercises, swapFor }: Week): Check[] {
     if (missing.length === 0) return [];
     const fixes = swapOrOff(p, day.name, swapFor);
     return [{ kind: "equipment", subject: { line: named(p) }, number: missing, limit: null, state: "problem", fixes }];
-  });
-}
-
-function sets({ program, method }: Week): Check[] {
-  return prescriptionsOf(program).flatMap((p): Check[] => {
-    const subject = { line: named(p) };
-    const checks: Check[] = [];
-    const out = (t: Tempo) => repSeconds(t) < method.repSeconds[0] || repSeconds(t) > method.repSeconds[1];
-    // the line's own tempo, or the first set's that is too quick or too slow
-    const odd = [p.tempo, ...p.tempos.slice(0, p.reserves.length).filter((t) => t !== null)].find(out);
-    const rep = odd && repSeconds(odd);
-    if (rep !== undefined)
-      checks.push({ kind: "tempo", subject, number: rep, limit: method.repSeconds, state: "look", fixes: [] });
-    if (p.rest < method.restLeast) {
-      const fix = { kind: "rest", seconds: method.restLeast } as const;
-      const operations = [change(p.id, { rest: method.restLeast })];
-      const fixes = [{ ...fix, operations }];
-      checks.push({ kind: "rest", subject, number: p.rest, limit: method.restLeast, state: "look", fixes });
-    }
-    if (p.reserves[p.reserves.length - 1]! > p.reserves[0]!) {
-      const operations = [change(p.id, { reserves: [...p.reserves].reverse() })];
-      const fixes = [{ kind: "turn effort round", name: p.name, operations } as const];
-      checks.push({ kind: "effort", subject, number: p.reserves, limit: null, state: "look", fixes });
-    }
-    return checks;
   });
 }
 

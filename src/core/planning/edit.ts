@@ -105,7 +105,7 @@ export function faultOf(program: Program): string | null {
 }
 
 const dayOf = (program: Program, id: string): Day | undefined => program.days.find((d) => d.id === id);
-const changeDay = (program: Program, id: string, change: Partial<Pick<Day, "name" | "date">>): Program => ({
+const changeDay = (program: Program, id: string, change: Partial<Pick<Day, "name" | "date" | "groups">>): Program => ({
   ...program,
   days: program.days.map((d) => (d.id === id ? { ...d, ...change } : d)),
 });
@@ -287,6 +287,14 @@ const HANDLERS: Handlers = {
     if (!day) return { refused: NO_DAY };
     return { program: changeDay(program, dayId, { name }), inverse: [{ kind: "rename-day", dayId, name: day.name }] };
   },
+  "aim-day"(program, { dayId, groups }) {
+    const day = dayOf(program, dayId);
+    if (!day) return { refused: NO_DAY };
+    return {
+      program: changeDay(program, dayId, { groups }),
+      inverse: [{ kind: "aim-day", dayId, groups: day.groups }],
+    };
+  },
   "date-day"(program, { dayId, date }) {
     const day = dayOf(program, dayId);
     if (!day) return { refused: NO_DAY };
@@ -350,7 +358,10 @@ export function touches(operation: Operation, program: Program): string[] {
   }
 }
 
-type OfADay = Extract<Operation, { kind: "rename-day" | "date-day" | "add-day" | "remove-day" | "move-day" }>;
+type OfADay = Extract<
+  Operation,
+  { kind: "rename-day" | "date-day" | "aim-day" | "add-day" | "remove-day" | "move-day" }
+>;
 
 function touchesOfDay(operation: OfADay, program: Program): string[] {
   switch (operation.kind) {
@@ -358,6 +369,8 @@ function touchesOfDay(operation: OfADay, program: Program): string[] {
       return [`${operation.dayId}/name`];
     case "date-day":
       return [`${operation.dayId}/date`];
+    case "aim-day":
+      return [`${operation.dayId}/groups`];
     case "add-day":
       return [operation.day.id, `${DAYS}/order`];
     case "remove-day": {

@@ -19,6 +19,15 @@ export const groupOf = (head: string): Group | undefined => byHead.get(head);
 /** those with a line of their own in every week, and those that get one with a priority */
 export const mainGroups = groups.filter((g) => !g.optional);
 
+const ARMS = new Set(["biceps", "triceps", "elbow-flexors", "forearms", "side-delts", "rear-delts"]);
+/** trunk work may stand on any day, whatever the day is for */
+export const TRUNK: readonly string[] = ["abs", "obliques", "low-back"];
+/** a group of the arm or of the shoulder's side or back: nothing that a day is built on */
+export const isArm = (group: string): boolean => ARMS.has(group);
+/** a day that arms alone were asked for */
+export const isArmDay = (of: readonly string[] | null): boolean =>
+  of !== null && of.some(isArm) && of.every((g) => isArm(g) || TRUNK.includes(g));
+
 const volume = new Map(heads.map((h) => [h.id, h.maxForce * h.optimumLength]));
 /** share of each head in the volume of its group */
 export const volumeShares = new Map(

@@ -8,6 +8,8 @@ import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import type { Joint } from "#core/exercises/joints";
 import type { BodyView } from "#core/mechanics/survey";
+import type { ClassId } from "#core/edition/choices";
+import type { FloorReason } from "#core/planning/effort";
 import type { WeekDose } from "#core/planning/dose";
 import type { Watch } from "#core/planning/groups";
 import type { TechniqueId } from "#core/planning/limits";
@@ -20,7 +22,9 @@ export type CheckState = "pass" | "look" | "problem";
 export type Fix = { operations: Operation[] } & (
   | { kind: "add set" | "drop set" | "turn effort round" | "earlier"; name: string }
   | { kind: "swap"; name: string; head: string }
-  | { kind: "take off"; name: string; day: string }
+  | { kind: "take off" | "to day"; name: string; day: string }
+  | { kind: "ladder" | "more reserve" }
+  | { kind: "more reps"; name: string }
   | { kind: "rest"; seconds: number }
   | { kind: "plain sets"; name: string }
   | { kind: "swap for part"; name: string; for: string }
@@ -94,6 +98,15 @@ export type Check =
   | Judged<"positions", OfGroup & { what: "arm positions" | "grips" }, string[], number>
   | Judged<"push and pull", { what: string }, { back: number; front: number }, number>
   | Judged<"layout", OfDay, number, null>
+  | Judged<"division", OfLine & OfDay, /** its group */ string, /** what the day is for */ string[]>
+  | Judged<
+      "effort of the day",
+      OfDay,
+      /** mean reserve of the last sets, early and late */ { early: number; late: number },
+      null
+    >
+  | Judged<"least reserve", OfLine, /** reserve of each set */ number[], { least: number; of: ClassId }>
+  | Judged<"rep floor", OfLine, number, { reps: number; because: FloorReason }>
   | Judged<"spine", { day: Named | null }, /** points */ number, number>
   | Judged<"limiter", OfLine & { muscle: string }, /** share of what ends it */ number, number>
   | Judged<"technique", OfLine & { technique: TechniqueId }, Refusal[], null>

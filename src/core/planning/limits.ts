@@ -33,4 +33,7 @@ export type Purpose = (typeof PURPOSES)[number];
 
 /** how the sides of a one-sided line take turns */
 export const TURNS = ["one-then-other", "alternating"] as const;
+/** the side that begins a set; the other stops at its reps */
+export const BEGINS = ["either", "left", "right"] as const;
+export type Begins = (typeof BEGINS)[number];
 export type Turns = (typeof TURNS)[number];

@@ -6,7 +6,8 @@ import type { Exercise } from "#core/exercises/format";
 import { completeValues, exerciseVersion, setupKey, setupName, type Values } from "#core/exercises/setup";
 import type { BodyView, Survey } from "#core/mechanics/survey";
 import { creditsOf } from "#core/planning/dose";
-import { bodyLoadOf, loadingOf, type Loading } from "#core/planning/loading";
+import { classOf, ladder, repFloor } from "#core/planning/effort";
+import { bodyLoadOf, loadingOf } from "#core/planning/loading";
 import type { Method } from "#core/edition/method";
 import type { Alternative, Load, Prescription } from "#core/planning/program";
 import { windowTop } from "#core/training/progression";
@@ -31,6 +32,7 @@ export interface PrescribeOptions {
   mass: number;
   /** a joint noted at this client and strained here: double digits */
   sore: boolean;
+  beginner: boolean;
   /** the head it is chosen for; the one that works most among the exercise's targets unless given */
   target?: string | undefined;
   harder?: Alternative | null;
@@ -47,11 +49,8 @@ export function targetOf(exercise: Exercise, view: BodyView): string | null {
   return null;
 }
 
-/** reserve of each set: effort rises through an exercise, and what loads the back keeps some */
-const reservesOf = ({ compound, spineLoaded }: Loading): number[] =>
-  spineLoaded ? [3, 2, 2] : compound ? [3, 2, 1] : [2, 1, 1];
-/** s */
-const restOf = ({ compound, spineLoaded }: Loading): number => (spineLoaded && compound ? 180 : compound ? 150 : 90);
+/** sets of a new line */
+const SETS = 3;
 
 export function prescribe(
   exercise: Exercise,
@@ -61,10 +60,12 @@ export function prescribe(
   options: PrescribeOptions,
 ): Prescription {
   const { stated } = exercise;
-  const loading = loadingOf(view);
+  const kind = classOf(loadingOf(view));
+  const { start, rest } = method.classes[kind];
   const body = bodyLoadOf(view, options.mass);
   const usual = stated.usualLoad + body;
-  const bottom = options.sore ? 12 : loading.compound ? 6 : stated.loadStep / usual > 0.11 ? 12 : 8;
+  const asked = { usual, step: stated.loadStep, sore: options.sore, beginner: options.beginner };
+  const bottom = Math.max(start, repFloor(kind, asked, method).reps);
   return {
     id: options.id,
     exerciseId: exercise.id,
@@ -81,9 +82,9 @@ export function prescribe(
     loadStep: equipmentStep(exercise, options.unit),
     bodyLoad: body,
     harder: options.harder ?? null,
-    reserves: reservesOf(loading),
+    reserves: ladder(kind, SETS, 0, stated, method),
     reps: { low: bottom, high: windowTop(bottom, 2, usual, stated.loadStep, method) },
-    rest: restOf(loading),
+    rest,
     tempo: {
       lower: 3,
       longPause: exercise.family === "curl" || exercise.family === "extension" ? 1 : 0,
@@ -95,6 +96,7 @@ export function prescribe(
     structure: "straight",
     purpose: "work",
     turns: "one-then-other",
+    begins: "either",
     tempos: [],
     note: "",
     locked: false,

@@ -1,6 +1,6 @@
 /** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
 import { z } from "zod";
-import { BLOCKS_MOST, DAYS_MOST, PURPOSES, SETS_MOST, STRUCTURES, TECHNIQUES, TURNS, WEEKS } from "./limits";
+import { BEGINS, BLOCKS_MOST, DAYS_MOST, PURPOSES, SETS_MOST, STRUCTURES, TECHNIQUES, TURNS, WEEKS } from "./limits";
 
 export const loadSchema = z.strictObject({
   value: z.number().min(0, "not below 0").max(1000, "at most 1000"),
@@ -55,6 +55,7 @@ export const changeSchema = z
     structure: z.enum(STRUCTURES),
     purpose: z.enum(PURPOSES),
     turns: z.enum(TURNS),
+    begins: z.enum(BEGINS),
     /** tempo of single sets, in order; null, or none for a set: the line's */
     tempos: z.array(tempoSchema.nullable()).max(SETS_MOST, `at most ${SETS_MOST} sets`),
     note: z.string().max(300, "at most 300 characters"),
@@ -103,6 +104,7 @@ export const prescriptionSchema = z.strictObject({
   structure: z.enum(STRUCTURES),
   purpose: z.enum(PURPOSES),
   turns: z.enum(TURNS),
+  begins: z.enum(BEGINS),
   tempos: changeSchema.shape.tempos.unwrap(),
   note: z.string().max(300),
   locked: z.boolean(),
@@ -129,13 +131,24 @@ export const daySchema = z.strictObject({
   date: z.iso.date().nullable(),
   /** of the two weeks that may take turns */
   week: z.enum(WEEKS),
+  /** groups whose own exercises belong on it; null: any */
+  groups: z.array(word).max(60).nullable(),
   blocks: z.array(blockSchema).max(BLOCKS_MOST),
 });
 export type Day = z.infer<typeof daySchema>;
+/** a day that nothing stands on yet, and that may hold anything */
+export const emptyDay = (id: string, name: string, week: Day["week"] = "A"): Day => ({
+  id,
+  name,
+  date: null,
+  week,
+  groups: null,
+  blocks: [],
+});
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(6),
+  version: z.literal(7),
   /** what it is planned and judged with */
   edition: word,
   id: z.uuid(),
@@ -176,6 +189,7 @@ export const operationSchema = z.discriminatedUnion("kind", [
   }),
   z.strictObject({ kind: z.literal("rename-day"), dayId: z.uuid(), name: daySchema.shape.name }),
   z.strictObject({ kind: z.literal("date-day"), dayId: z.uuid(), date: daySchema.shape.date }),
+  z.strictObject({ kind: z.literal("aim-day"), dayId: z.uuid(), groups: daySchema.shape.groups }),
   z.strictObject({ kind: z.literal("add-day"), index, day: daySchema }),
   z.strictObject({ kind: z.literal("remove-day"), dayId: z.uuid() }),
   z.strictObject({ kind: z.literal("move-day"), dayId: z.uuid(), index }),

@@ -15,7 +15,17 @@ export interface Structure {
 
 type Doing = Pick<
   Prescription,
-  "technique" | "structure" | "purpose" | "turns" | "tempos" | "reserves" | "sides" | "rest" | "reps" | "tempo"
+  | "technique"
+  | "structure"
+  | "purpose"
+  | "turns"
+  | "begins"
+  | "tempos"
+  | "reserves"
+  | "sides"
+  | "rest"
+  | "reps"
+  | "tempo"
 >;
 
 const PURPOSE: Readonly<Record<Purpose, string>> = {
@@ -66,6 +76,10 @@ const seconds = (t: Tempo) => [t.lower, t.longPause, t.lift, t.shortPause].join(
 export function doingOf(p: Doing): string[] {
   const out = [PURPOSE[p.purpose], findStructure(p.structure).client];
   if (alternates(p)) out.push(`Sides take turns: one side, ${restOf(p)} s, the other side, ${restOf(p)} s.`);
+  if (p.sides === "one" && p.begins !== "either")
+    out.push(
+      `The ${p.begins} side begins; the ${p.begins === "left" ? "right" : "left"} side stops at its reps, also where it could do more.`,
+    );
   p.tempos.forEach((t, i) => {
     if (t && i < p.reserves.length)
       out.push(`Set ${i + 1} at ${seconds(t)}: seconds down, where it is long, up, where it is short.`);

@@ -10,6 +10,8 @@ import { unitFor } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { likeness } from "#core/planning/likeness";
+import { classOf } from "#core/planning/effort";
+import { loadingOf } from "#core/planning/loading";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import type { Watch } from "#core/planning/groups";
 import type { Method } from "#core/edition/method";
@@ -117,10 +119,12 @@ export function swapped(
     unit: unitFor(client, r.exercise.equipment),
     mass: client.mass,
     sore: isSore(client, r.exercise),
+    beginner: client.level === "beginner",
     target: headOfLine(p) ?? undefined,
     harder: harderRelative(r.exercise, r.row.view, client.mass, survey, exercises),
   });
-  return { ...fresh, reserves: p.reserves, rest: p.rest, note: p.note };
+  const { least } = method.classes[classOf(loadingOf(r.row.view))];
+  return { ...fresh, reserves: p.reserves.map((x) => Math.max(x, least)), rest: p.rest, note: p.note };
 }
 
 export const isSore = (client: Pick<Client, "joints">, exercise: Exercise): boolean =>

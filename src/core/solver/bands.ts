@@ -7,6 +7,8 @@ import { blockMinutes } from "#core/planning/minutes";
 import type { Prescription } from "#core/planning/program";
 import { inKg, windowTop } from "#core/training/progression";
 import type { Candidate } from "#core/solver/candidates";
+import { classOf, repFloor } from "#core/planning/effort";
+import { loadingOf } from "#core/planning/loading";
 import { draft, modelOf, type Highs } from "#core/solver/mip";
 
 const BANDS = [
@@ -19,7 +21,7 @@ const BANDS = [
 const PRICE = {
   heavy: [0, 0.15, 0.7, null],
   compound: [0.35, 0, 0.2, 0.9],
-  isolation: [0.9, 0.15, 0, 0.35],
+  isolation: [null, 0.15, 0, 0.35],
 } as const;
 const ONE_BAND = 1.5;
 const OVER = 0.6;
@@ -31,6 +33,8 @@ export interface Slot {
   day: number;
   /** 0 first to 1 last of its day */
   place: number;
+  /** the same of its day in the week */
+  week: number;
   /** stays as it is */
   fixed: boolean;
 }
@@ -49,7 +53,7 @@ export const bandIndex = ({ low, high }: Prescription["reps"]): number => {
 };
 
 function priceOf(
-  { candidate: c, prescription: p, place }: Slot,
+  { candidate: c, prescription: p, place, week }: Slot,
   band: number,
   beginner: boolean,
   sore: boolean,
@@ -59,17 +63,16 @@ function priceOf(
   const price = PRICE[kind][band];
   if (price == null) return null;
   const { low, top } = BANDS[band]!;
-  if ((sore && low < 12) || (beginner && band === 0) || (c.spine > 1 && low >= 12)) return null;
-  const { steadiness, loadStep, usualLoad } = c.exercise.stated;
-  if (kind === "isolation" && band === 0 && (steadiness < 0.7 || loadStep / usualLoad > 0.11)) return null;
-  const usual = usualLoad + p.bodyLoad;
+  const usual = c.exercise.stated.usualLoad + p.bodyLoad;
+  const asked = { usual, step: inKg(p.loadStep), sore, beginner };
+  if (low < repFloor(classOf(loadingOf(c.row.view)), asked, method).reps || (c.spine > 1 && low >= 12)) return null;
   const window = windowTop(low, 2, usual, inKg(p.loadStep), method);
   return (
     price +
     (window > top ? NO_WINDOW : 0) +
     (beginner && band === 3 ? 1 : 0) +
-    // heavy early, light late
-    0.2 * (band < 2 ? place : 1 - place)
+    // heavy early, light late, in the day and in the week
+    (band < 2 ? 0.2 * place + 0.1 * week : 0.2 * (1 - place) + 0.1 * (1 - week))
   );
 }
 

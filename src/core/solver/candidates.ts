@@ -131,10 +131,6 @@ function loadability(exercise: Exercise, client: PlannedFor): number {
   return fine * (client.level === "beginner" ? 0.95 : better ? 0.4 : 0.8);
 }
 
-/** reserve of each of so many sets: as the first ones are prescribed, the last one again */
-export const reservesFor = (reserves: readonly number[], sets: number): number[] =>
-  Array.from({ length: sets }, (_, i) => reserves[Math.min(i, reserves.length - 1)]!);
-
 /** why a setup is not planned for this client; null where it may be */
 function gate(exercise: Exercise, view: BodyView, client: PlannedFor, banned: ReadonlySet<string>): string | null {
   const missing = exercise.equipment.filter((e) => !(client.equipment as string[]).includes(e));
@@ -191,6 +187,7 @@ export function fieldFor(
       unit: unitFor(client, exercise.equipment),
       mass: client.mass,
       sore,
+      beginner: client.level === "beginner",
     });
     const shares = wanted.map((g) => groupCredit(line.credits, g));
     const lead = shares.reduce(

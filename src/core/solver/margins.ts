@@ -2,6 +2,7 @@
  * What more minutes or one more day would bring. Each answer is backed by a week that was annealed for it, told in
  * effective sets within the bands: a number that a coach knows.
  */
+import { emptyDay } from "#core/planning/program";
 import { seededRandom } from "#core/random";
 import { anneal } from "#core/solver/anneal";
 import { problemFor, type Judging, type PlanAsk } from "#core/solver/plan";
@@ -59,7 +60,7 @@ export function margins(
   if (stop()) return;
   if (ask.days.length < 6) {
     const free = [0, 1, 2, 3, 4, 5, 6].find((w) => !ask.days.some((d) => d.weekday === w))!;
-    const day = { id: "another day", name: "Another day", date: null, week: "A" as const, blocks: [] };
+    const day = emptyDay("another day", "Another day");
     const days = [...ask.days, { id: day.id, minutes: ask.days[0]!.minutes, weekday: free, groups: null }];
     told("day", 1, written({ days, program: { ...ask.program, days: [...ask.program.days, day] } }));
   }

@@ -9,6 +9,8 @@ import type { Exercise } from "#core/exercises/format";
 import type { Survey } from "#core/mechanics/survey";
 import { blockMinutes, dayMinutes } from "#core/planning/minutes";
 import { prescriptionsOf } from "#core/planning/edit";
+import { classOf, ladder, rungs } from "#core/planning/effort";
+import { loadingOf } from "#core/planning/loading";
 import type { Purpose } from "#core/planning/limits";
 import type { Prescription, Program } from "#core/planning/program";
 import { purposeOf, workOf } from "#core/planning/purpose";
@@ -16,13 +18,14 @@ import { SORE } from "#core/planning/swap";
 import { seededRandom } from "#core/random";
 import { anneal, madeAlike } from "#core/solver/anneal";
 import { chooseBands, type Slot } from "#core/solver/bands";
-import { candidateOf, fieldFor, reservesFor, type Field } from "#core/solver/candidates";
+import { candidateOf, fieldFor, type Field } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
 import type { Highs } from "#core/solver/mip";
 import { bestOrder } from "#core/solver/order";
 import { pairUp, type PlannedLine } from "#core/solver/pairs";
 import { minutesOf, problemOf, type DayAsk, type Present, type Sets, type WeekProblem } from "#core/solver/problem";
 import { prove } from "#core/solver/prove";
+import { varyRepeats } from "#core/solver/variation";
 
 export type PlanClient = ClientInput;
 
@@ -37,6 +40,8 @@ export interface PlanAsk {
   banned: readonly string[];
   /** exercises that have to be in it */
   required?: readonly string[];
+  /** a session that is done several times: its repeats have other repetitions and some other setups */
+  vary?: boolean;
   /** leaving the week as it is costs; false: from nothing but what is locked */
   keep: boolean;
   pairs: boolean;
@@ -203,14 +208,27 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   const standing = warm && evaluate(problem, warm);
   const stays = standing && standing.broken.length === 0 && proof.value - standing.value < CLEARLY;
   const plain = fitted(ask, tools, problem, stays ? warm : proof.sets, random);
-  if (stays && fits(ask, plain))
-    return { ...plain, bound: proof.bound, gap: (proof.bound - plain.value) / Math.abs(plain.value) };
+  if (stays && fits(ask, plain)) {
+    const standing = { ...plain, bound: proof.bound, gap: (proof.bound - plain.value) / Math.abs(plain.value) };
+    return ask.vary ? varied(ask, tools, standing) : standing;
+  }
   const plan = ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain;
-  return { ...plan, bound: proof.bound, gap: proof.gap, beyond: Math.max(0, plan.value - plain.value) };
+  const proven = { ...plan, bound: proof.bound, gap: proof.gap, beyond: Math.max(0, plan.value - plain.value) };
+  return ask.vary ? varied(ask, tools, proven) : proven;
 }
 
 const fits = (ask: PlanAsk, plan: WeekPlan): boolean =>
   plan.days.every((d, i) => d.minutes <= ask.days[i]!.minutes + 0.5);
+/** the repeats of its sessions with other setups and repetitions, where that fits; how good it is was proven before */
+function varied(ask: PlanAsk, tools: PlanTools, plan: WeekPlan): WeekPlan {
+  const { problem, bound, gap, beyond, evaluation } = plan;
+  if (problem.first.every((f, d) => f === d)) return plan;
+  const own = problem.days.map((_, d) => d);
+  const other = finish(ask, tools, problem, varyRepeats(tools.highs, problem, plan.sets), own);
+  if (!fits(ask, other)) return plan;
+  return { ...other, evaluation: { ...other.evaluation, broken: evaluation.broken }, bound, gap, beyond };
+}
+
 /** minutes that the pairs of a plan save, by day */
 const savedIn = ({ problem, sets, days }: WeekPlan): number[] =>
   days.map((d, i) => Math.max(0, minutesOf(problem, sets, i) - d.minutes));
@@ -255,8 +273,17 @@ function givenBack(
   return best;
 }
 
-/** a week's sets as lines in their order, paired and with their repetitions */
-export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, sets: Sets): WeekPlan {
+/**
+ * A week's sets as lines in their order, paired and with their repetitions.
+ * @param firstOf by day: the one whose order, pairs and repetitions it has
+ */
+export function finish(
+  ask: PlanAsk,
+  tools: PlanTools,
+  problem: WeekProblem,
+  sets: Sets,
+  firstOf: readonly number[] = problem.first,
+): WeekPlan {
   const { client, program } = ask;
   const { method } = tools.edition;
   const { field, days } = problem;
@@ -268,14 +295,14 @@ export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, set
       if (n === 0) return [];
       const there = standing[d]?.find((p) => candidateOf(field, p) === k);
       const line = there ?? candidate.line;
-      const reserves = line.reserves.length === n ? line.reserves : reservesFor(line.reserves, n);
+      const reserves = line.reserves.length === n ? line.reserves : rungs(line.reserves, n);
       return [{ candidate, prescription: { ...line, reserves }, locked: there?.locked ?? false }];
     }),
   );
   const weighing = { groups: field.groups, priorities: client.priorities as Record<string, Priority | undefined> };
   const ordered: PlannedLine[][][] = [];
   for (const [d, lines] of planned.entries()) {
-    const first = problem.first[d]!;
+    const first = firstOf[d]!;
     if (first < d) {
       // the same session: the same lines in the same order and pairs
       const own = (l: PlannedLine) => lines.find((x) => x.candidate === l.candidate)!;
@@ -289,13 +316,25 @@ export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, set
     );
     ordered.push(order.map((i) => blocks[i]!));
   }
+  // effort rises through the session: what is new gets the ladder of its place
+  for (const blocks of ordered)
+    blocks.forEach((b, i) =>
+      b.forEach(({ candidate: { row, exercise }, prescription }, j) => {
+        if (prescription.id) return;
+        const place = i / Math.max(1, blocks.length - 1);
+        const kind = classOf(loadingOf(row.view));
+        const reserves = ladder(kind, prescription.reserves.length, place, exercise.stated, method);
+        b[j]!.prescription = { ...prescription, reserves };
+      }),
+    );
   const slots = ordered.flatMap((blocks, day) =>
-    (problem.first[day] === day ? blocks : []).flatMap((b, i) =>
+    (firstOf[day] === day ? blocks : []).flatMap((b, i) =>
       b.map((line): Slot & { line: PlannedLine } => ({
         candidate: line.candidate,
         prescription: line.prescription,
         day,
         place: blocks.length > 1 ? i / (blocks.length - 1) : 0,
+        week: D > 1 ? day / (D - 1) : 0,
         fixed: line.prescription.id !== "",
         line,
       })),
@@ -307,7 +346,7 @@ export function finish(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, set
   const reps = slots.length ? chooseBands(tools.highs, slots, room, { level: client.level, sore }, method) : [];
   slots.forEach((s, i) => (s.line.prescription = { ...s.line.prescription, reps: reps[i]! }));
   ordered.forEach((blocks, d) => {
-    const first = problem.first[d]!;
+    const first = firstOf[d]!;
     if (first < d)
       blocks.forEach((b, i) =>
         b.forEach((l, j) => {

@@ -4,7 +4,7 @@
  */
 import type { ClientInput } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
-import type { Band } from "#core/planning/groups";
+import { isArmDay, type Band } from "#core/planning/groups";
 import { bandsOf, type Candidate, type Field } from "#core/solver/candidates";
 import { SETTINGS, type Settings } from "#core/solver/settings";
 
@@ -110,7 +110,8 @@ function termsOf(
   band: Band | null,
   group: Field["groups"][number],
   client: Pick<ClientInput, "level" | "daysPerWeek">,
-  days: number,
+  /** of the week, and of those on which its own exercises may stand */
+  [days, own]: readonly [number, number],
   { method }: Edition,
   s: Settings,
 ): GroupTerms {
@@ -151,7 +152,7 @@ function termsOf(
     running: group.big ? (priority === "specialise" ? s.runningSpecialised : s.running) : 0,
     session,
     // a second curl on one day only where one a day cannot reach the band
-    sameKind: priority === "specialise" || low > USUAL_SETS * Math.min(days, group.mostDays) ? 2 : 1,
+    sameKind: priority === "specialise" || low > USUAL_SETS * Math.min(own, group.mostDays) ? 2 : 1,
     long: { need: s.longNeed[priority], worth: s.longWorth[priority] },
   };
 }
@@ -231,7 +232,8 @@ export function problemOf(
     alike,
     settings,
     terms: field.groups.map((g, i) => {
-      const t = termsOf(bands[i]!, g, client, D, edition, settings);
+      const own = ask.days.filter((d) => d.groups === null || d.groups.includes(g.id)).length;
+      const t = termsOf(bands[i]!, g, client, [D, Math.max(1, own)], edition, settings);
       // a session that is done so often brings its groups so often
       return { ...t, mostDays: Math.max(t.mostDays, ...alike.map((list) => list.length)) };
     }),
@@ -246,7 +248,11 @@ export function problemOf(
     lines: ask.days.map((d, i) => linesOf(d.minutes) + (ask.given?.[i] ? 1 : 0)),
     compounds: ask.days.map((d) => {
       const any = candidates.some((c, k) => c.compound && allowed[k * D + ask.days.indexOf(d)] === 1);
-      return !any ? 0 : d.minutes < settings.shortDay ? settings.compoundsShort : settings.compounds;
+      return !any || isArmDay(d.groups)
+        ? 0
+        : d.minutes < settings.shortDay
+          ? settings.compoundsShort
+          : settings.compounds;
     }),
     spine: { day: factor * method.spine.day, running: factor * method.spine.running, week: factor * method.spine.week },
     running,

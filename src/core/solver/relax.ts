@@ -5,6 +5,7 @@
 import type { Priority } from "#core/clients/choices";
 import { mapLines, prescriptionsOf } from "#core/planning/edit";
 import { groupName } from "#core/planning/groups";
+import { emptyDay } from "#core/planning/program";
 import { seededRandom } from "#core/random";
 import { anneal } from "#core/solver/anneal";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
@@ -85,7 +86,7 @@ export function relaxations(
   }
   if (ask.days.length < 6 && !stop()) {
     const free = [0, 1, 2, 3, 4, 5, 6].find((w) => !ask.days.some((d) => d.weekday === w))!;
-    const day = { id: "another day", name: "Another day", date: null, week: "A" as const, blocks: [] };
+    const day = emptyDay("another day", "Another day");
     const days = [...ask.days, { id: day.id, minutes: ask.days[0]!.minutes, weekday: free, groups: null }];
     const left = tried({ days, program: { ...ask.program, days: [...ask.program.days, day] } });
     if (helps(left)) tell({ kind: "days", more: 1, left });

@@ -1,19 +1,31 @@
 /** Ways to divide a week: which groups' own exercises may stand on which day. */
-import type { Program } from "#core/planning/program";
-import { groups } from "#core/planning/groups";
+import type { Day, Program } from "#core/planning/program";
+import { groups, TRUNK } from "#core/planning/groups";
 import type { DayAsk } from "#core/solver/problem";
 
-export const SPLITS = ["free", "full body", "upper and lower", "push, pull, legs", "body part"] as const;
+export const SPLITS = [
+  "free",
+  "full body",
+  "upper and lower",
+  "push, pull, legs",
+  "body part",
+  "as the days say",
+] as const;
 export type Split = (typeof SPLITS)[number];
+
+/** with the days they go with (behind pushing and pulling, where there are such days), or on a day of their own */
+export const ARM_DAYS = ["with the others", "a day of their own"] as const;
+export type ArmDays = (typeof ARM_DAYS)[number];
 
 const LEGS = ["quads", "hamstrings", "glutes", "calves", "adductors", "abductors", "hip-flexors", "shins"];
 const PUSH = ["chest", "front-delts", "side-delts", "triceps"];
 const PULL = ["lats", "upper-back", "rear-delts", "upper-traps", "biceps", "elbow-flexors", "forearms", "cuff"];
-/** trunk work may stand on any day */
-const ANY = ["abs", "obliques", "low-back"];
+const ARMS = ["biceps", "triceps", "elbow-flexors", "forearms"];
+/** what an arm day may hold besides */
+const WITH_ARMS = ["side-delts", "rear-delts"];
 const UPPER = [...PUSH, ...PULL];
 
-const TURNS: Record<Exclude<Split, "free" | "full body">, readonly (readonly string[])[]> = {
+const TURNS: Record<Exclude<Split, "free" | "full body" | "as the days say">, readonly (readonly string[])[]> = {
   "upper and lower": [UPPER, LEGS],
   "push, pull, legs": [PUSH, PULL, LEGS],
   "body part": [
@@ -25,16 +37,31 @@ const TURNS: Record<Exclude<Split, "free" | "full body">, readonly (readonly str
   ],
 };
 
-/** by day: what may be trained; null for everything */
-export function splitDays(split: Split, days: number): (readonly string[] | null)[] {
-  if (split === "free" || split === "full body") return Array.from({ length: days }, () => null);
-  const turns = TURNS[split];
-  return Array.from({ length: days }, (_, i) => [...turns[i % turns.length]!, ...ANY]);
+/** what a division is asked for with */
+export interface Division {
+  split: Split;
+  arms: ArmDays;
 }
 
-/** groups that no day of a split trains */
-export const leftOut = (split: Split, days: number): string[] => {
-  const all = splitDays(split, days);
+/** by day of the program: what may be trained; null for everything */
+export function splitDays(
+  { split, arms }: Division,
+  days: readonly Pick<Day, "groups">[],
+): (readonly string[] | null)[] {
+  if (split === "as the days say") return days.map((d) => d.groups);
+  const own = arms === "a day of their own" && days.length > 1;
+  const turns = split === "free" || split === "full body" ? [null] : TURNS[split];
+  const rest = days.slice(own ? 1 : 0).map((_, i) => {
+    const turn = turns[i % turns.length]!;
+    if (turn === null) return own ? groups.map((g) => g.id).filter((g) => !ARMS.includes(g)) : null;
+    return [...(own ? turn.filter((g) => !ARMS.includes(g)) : turn), ...TRUNK];
+  });
+  return own ? [...rest, [...ARMS, ...WITH_ARMS, ...TRUNK]] : rest;
+}
+
+/** groups that no day of a division trains */
+export const leftOut = (division: Division, days: readonly Pick<Day, "groups">[]): string[] => {
+  const all = splitDays(division, days);
   return groups.filter((g) => all.every((d) => d !== null && !d.includes(g.id))).map((g) => g.id);
 };
 
@@ -55,17 +82,31 @@ const weekdayOf = (date: string) => (new Date(`${date}T12:00:00Z`).getUTCDay() +
  * The days of a program as they are asked for: on their dates' weekdays where all have one.
  * @param times how often each session is done; as many days are needed as sessions times that
  */
-export function daysOf(program: Program, minutes: number, split: Split, times = 1): DayAsk[] {
+export function daysOf(program: Program, minutes: number, division: Division, times = 1): DayAsk[] {
   const usual = WEEKDAYS[program.days.length] ?? WEEKDAYS[7]!;
   const dated = program.days.every((d) => d.date !== null);
-  const may = splitDays(split, program.days.length);
   const sessions = program.days.length / times;
   if (!Number.isInteger(sessions)) throw new RangeError(`${program.days.length} days hold no session ${times} times`);
+  // a session that is done several times is for the same on each of its days
+  const once = splitDays(division, program.days.slice(0, sessions));
   return program.days.map((d, i) => ({
     id: d.id,
     minutes,
     weekday: dated ? weekdayOf(d.date!) : usual[i]!,
-    groups: may[i]!,
+    groups: once[i % sessions]!,
     ...(i >= sessions ? { same: i % sessions } : {}),
   }));
 }
+
+/** what a day can be for, by name; null: anything */
+export const DAY_AIMS: Readonly<Record<string, readonly string[] | null>> = {
+  anything: null,
+  "upper body": [...UPPER, ...TRUNK],
+  legs: [...LEGS, ...TRUNK],
+  pushing: [...PUSH, ...TRUNK],
+  pulling: [...PULL, ...TRUNK],
+  arms: [...ARMS, ...WITH_ARMS, ...TRUNK],
+};
+
+/** whatever each day of the program is for */
+export const AS_SET: Division = { split: "as the days say", arms: "with the others" };

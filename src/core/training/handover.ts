@@ -1,7 +1,7 @@
 /** What a client gets: an immutable, numbered snapshot with everything a phone needs and nothing it must not show. */
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
-import { PURPOSES } from "#core/planning/limits";
+import { BEGINS, PURPOSES } from "#core/planning/limits";
 import { alternativeSchema, loadSchema, repsSchema, tempoSchema } from "#core/planning/program";
 
 /** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
@@ -40,6 +40,8 @@ export const snapshotPrescriptionSchema = z.strictObject({
   joints: z.array(z.enum(JOINTS)),
   /** only work counts; what warms up or cools down is done and not judged */
   purpose: z.enum(PURPOSES),
+  /** of a one-sided line: the side that begins, whose reps the other does not exceed */
+  begins: z.enum(BEGINS),
   /** how its sets are done beside the plain way, in words for the client */
   doing: z.array(z.string()),
   note: z.string(),
@@ -64,7 +66,7 @@ export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(4),
+  version: z.literal(5),
   /** what its program was planned with, and what its next targets follow from */
   edition: z.string().max(80),
   programId: z.uuid(),

@@ -147,6 +147,7 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
     bodyLoad: p.bodyLoad,
     harder: p.harder,
     purpose: p.purpose,
+    begins: p.begins,
     doing: doingOf(p),
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
@@ -167,7 +168,7 @@ export function buildSnapshot(
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 4,
+    version: 5,
     edition: program.edition,
     programId: program.id,
     programVersion,

@@ -12,7 +12,7 @@ import { surveySetups } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { VERSIONS } from "#core/exchange/upgrade";
 import { prescribe } from "#core/planning/prescribe";
-import type { Load, Prescription, Program } from "#core/planning/program";
+import { emptyDay, type Load, type Prescription, type Program } from "#core/planning/program";
 import type { Entry, Report } from "#core/training/entry";
 import { openDatabase } from "#server/database/database";
 import { hashPassword } from "#server/identity/password";
@@ -233,6 +233,7 @@ function buildProgram(key: string, client: ClientInput): Program {
       unit: unitFor(client, exercise.equipment),
       mass: client.mass,
       sore: false,
+      beginner: client.level === "beginner",
     });
     const load: Load = {
       value: w.load,
@@ -251,16 +252,13 @@ function buildProgram(key: string, client: ClientInput): Program {
   });
   return {
     format: "gryn-program",
-    version: 6,
+    version: 7,
     edition: CURRENT_EDITION.id,
     id: demoId(`${key} program`),
     clientId: demoId(key),
     name: plans[key]!.name ?? "Arm block",
     days: plan.days.map((name, d) => ({
-      id: demoId(`${key} day ${d}`),
-      name,
-      date: null,
-      week: "A",
+      ...emptyDay(demoId(`${key} day ${d}`), name),
       blocks: items
         .filter((x) => x.day === d)
         .map((x) => ({ id: demoId(`${key} block ${x.prescription.id}`), prescriptions: [x.prescription] })),

@@ -6,7 +6,7 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import { upgrade } from "#core/exchange/upgrade";
 import { touches } from "#core/planning/edit";
 import { mergeEdits, readEdits } from "#core/planning/merge";
-import { type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/planning/program";
+import { emptyDay, type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/planning/program";
 import type { Transaction } from "#server/database/database";
 import { notFound, Problem } from "#server/http/problem";
 import type { Coach } from "#server/identity/coach";
@@ -44,18 +44,12 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
 
 export const firstProgram = (newId: () => string, clientId: string, days: number): Program => ({
   format: "gryn-program",
-  version: 6,
+  version: 7,
   edition: CURRENT_EDITION.id,
   id: newId(),
   clientId,
   name: "First block",
-  days: Array.from({ length: days }, (_, i) => ({
-    id: newId(),
-    name: `Day ${i + 1}`,
-    date: null,
-    week: "A",
-    blocks: [],
-  })),
+  days: Array.from({ length: days }, (_, i) => emptyDay(newId(), `Day ${i + 1}`)),
 });
 
 export const insertProgram = (tx: Transaction, practiceId: string, program: Program) =>

@@ -225,6 +225,7 @@ function WithWeek({ client, program, survey, cells, setups, chosen, wanted, edit
           unit: unitFor(client, s.exercise.equipment),
           mass: client.mass,
           sore: isSore(client, s.exercise),
+          beginner: client.level === "beginner",
           harder: harderRelative(s.exercise, s.row.view, client.mass, survey, exercises),
         });
         const reserves = prescription.reserves.slice(0, WEEKS_SETS);

@@ -1,8 +1,13 @@
 /** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
-import { Button, Dropdown, Input, Modal } from "antd";
-import { useState } from "react";
+import { Button, Dropdown, Input, Modal, Select } from "antd";
+import { useMemo, useState } from "react";
+import { findExercise } from "#core/exercises/library";
+import type { Survey } from "#core/mechanics/survey";
+import { ladderOf, type KnownLine } from "#core/planning/effort";
 import { WEEK_DAYS_MOST } from "#core/planning/limits";
-import { daySchema, type Day, type Operation, type Program } from "#core/planning/program";
+import { daySchema, emptyDay, type Day, type Operation, type Program } from "#core/planning/program";
+import { DAY_AIMS } from "#core/solver/splits";
+import { useEdition } from "../base/edition";
 import { newId } from "../../page/newId";
 
 /** the same work again, under ids of its own */
@@ -20,15 +25,29 @@ const copyOf = (day: Day): Day => ({
 export function DayMenu({
   program,
   day,
+  survey,
   edit,
   onDay,
 }: {
   program: Program;
+  /** null while the library is not read */
+  survey: Survey | null;
   day: Day;
   edit: (...operations: Operation[]) => void;
   onDay: (id: string) => void;
 }) {
   const [naming, setNaming] = useState(false);
+  const { method } = useEdition();
+  /** what the effort ladder would change on it */
+  const ladder = useMemo(() => {
+    if (!survey) return [];
+    const views = new Map(survey.rows.map((r) => [r.setupKey, r.view]));
+    const known: KnownLine = (p) => {
+      const [view, exercise] = [views.get(p.setupKey), findExercise(p.exerciseId)];
+      return view && exercise ? { view, exercise } : null;
+    };
+    return ladderOf(day, known, method);
+  }, [survey, day, method]);
   const at = program.days.indexOf(day);
   const full = program.days.length >= WEEK_DAYS_MOST;
   const add = (made: Day, index: number) => {
@@ -36,8 +55,14 @@ export function DayMenu({
     onDay(made.id);
   };
   const menu = [
-    { key: "name", label: "Name and date", onClick: () => setNaming(true) },
+    { key: "name", label: "Name, date, what it is for", onClick: () => setNaming(true) },
     { key: "copy", label: "Copy it", disabled: full, onClick: () => add(copyOf(day), at + 1) },
+    {
+      key: "ladder",
+      label: "Effort by the ladder",
+      disabled: ladder.length === 0,
+      onClick: () => edit(...ladder),
+    },
     ...[2, 3].map((times) => ({
       key: `copy ${times}`,
       label: `The same session ${times + 1} times a week`,
@@ -68,10 +93,7 @@ export function DayMenu({
       label: "One more day",
       disabled: full,
       onClick: () =>
-        add(
-          { id: newId(), name: `Day ${program.days.length + 1}`, date: null, week: program.days[0]!.week, blocks: [] },
-          program.days.length,
-        ),
+        add(emptyDay(newId(), `Day ${program.days.length + 1}`, program.days[0]!.week), program.days.length),
     },
     {
       key: "remove",
@@ -96,15 +118,24 @@ export function DayMenu({
   );
 }
 
+/** what a division has made of it and none of the names says */
+const OWN = "as it was divided";
+const aimOf = ({ groups }: Day): string =>
+  Object.keys(DAY_AIMS).find((a) => JSON.stringify(DAY_AIMS[a]) === JSON.stringify(groups)) ?? OWN;
+
 function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operation[]) => void; onClose: () => void }) {
   const [name, setName] = useState(day.name);
   const [date, setDate] = useState(day.date ?? "");
+  const [aim, setAim] = useState(aimOf(day));
   const parsed = daySchema.pick({ name: true, date: true }).safeParse({ name, date: date || null });
   const save = () => {
     if (!parsed.success) return;
     const operations: Operation[] = [];
     if (parsed.data.name !== day.name) operations.push({ kind: "rename-day", dayId: day.id, name: parsed.data.name });
     if (parsed.data.date !== day.date) operations.push({ kind: "date-day", dayId: day.id, date: parsed.data.date });
+    const groups = DAY_AIMS[aim];
+    if (groups !== undefined && aim !== aimOf(day))
+      operations.push({ kind: "aim-day", dayId: day.id, groups: groups && [...groups] });
     if (operations.length) edit(...operations);
     onClose();
   };
@@ -124,6 +155,15 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
         <div className="field">
           <label htmlFor="day-date">Date, where it has one</label>
           <Input id="day-date" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
+        </div>
+        <div className="field">
+          <label htmlFor="day-aim">What it is for</label>
+          <Select
+            id="day-aim"
+            value={aim}
+            onChange={setAim}
+            options={[...(aim === OWN ? [OWN] : []), ...Object.keys(DAY_AIMS)].map((a) => ({ value: a, label: a }))}
+          />
         </div>
         {!parsed.success && (
           <p className="reason" role="alert">

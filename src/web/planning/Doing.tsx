@@ -3,7 +3,7 @@ import { Button, Modal, Segmented } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
-import { PURPOSES, TURNS, type Purpose, type Turns } from "#core/planning/limits";
+import { BEGINS, PURPOSES, TURNS, type Purpose, type Turns } from "#core/planning/limits";
 import { blockMinutes } from "#core/planning/minutes";
 import { restOf, setSeconds } from "#core/planning/timing";
 import type { Change, Prescription, Tempo } from "#core/planning/program";
@@ -19,7 +19,10 @@ import {
   type Technique,
 } from "#core/planning/techniques";
 import { type Easier } from "#core/planning/easier";
+import { exposuresOf } from "#core/training/progression";
+import { sideGap } from "#core/training/sides";
 import { fixed } from "../../page/locale";
+import { api } from "../base/api";
 import { NumberField } from "../base/NumberField";
 import { Loading } from "../base/states";
 import { askEasier } from "../mechanics/analyst";
@@ -36,8 +39,35 @@ interface DoingProps {
 const PURPOSE: Record<Purpose, string> = { work: "work", "warm-up": "warm-up", "cool-down": "cool-down" };
 const TURN: Record<Turns, string> = { "one-then-other": "one, then the other", alternating: "in turns" };
 
+/** the weaker side begins and the other stops at its reps: what the log says of them stands beside the choice */
+function Begin({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onChange">) {
+  const { data: log } = api.useLogQuery({ clientId: client.id });
+  const gap = useMemo(() => (log ? sideGap(exposuresOf(p.id, log.entries, log.reports)) : null), [log, p.id]);
+  const less = gap && gap.weaker !== "either" ? gap.weaker : null;
+  return (
+    <span>
+      <h3>Begins</h3>
+      <Segmented
+        size="small"
+        aria-label="Which side begins"
+        value={p.begins}
+        onChange={(begins) => onChange({ begins })}
+        options={BEGINS.map((x) => ({ value: x, label: x }))}
+      />
+      <p className="small quiet">
+        {p.begins === "either" ? "" : "The other stops at its reps. "}
+        {gap === null
+          ? "No two sessions with both sides are logged yet."
+          : less
+            ? `In the log the ${less} does ${Math.round(Math.abs(100 * gap.share))} % fewer: let it begin.`
+            : "In the log neither side is behind."}
+      </p>
+    </span>
+  );
+}
+
 /** what the line is there for, and how its sides take turns */
-function Standing({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
+function Standing({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onChange">) {
   const turned = (turns: Turns) => {
     const m = blockMinutes({ id: "", prescriptions: [{ ...p, turns }] });
     return m.work + m.rest;
@@ -57,6 +87,7 @@ function Standing({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
           {p.purpose === "work" ? "It counts, and it is judged." : "It takes its minutes; nothing of it counts."}
         </p>
       </span>
+      {p.sides === "one" && <Begin p={p} client={client} onChange={onChange} />}
       {p.sides === "one" && (
         <span>
           <h3>Sides</h3>
@@ -179,7 +210,7 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
     : [];
   return (
     <Modal open onCancel={onClose} footer={null} title={`How ${p.name} is done`} width={680}>
-      <Standing p={p} onChange={onChange} />
+      <Standing p={p} client={client} onChange={onChange} />
       <SetTempos p={p} onChange={onChange} />
       <h3>How the load goes through its sets</h3>
       <div className="actions" style={{ marginTop: 0 }} role="group" aria-label="How the load goes through its sets">

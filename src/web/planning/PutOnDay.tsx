@@ -42,6 +42,7 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
       unit: unitFor(client, exercise.equipment),
       mass: client.mass,
       sore: isSore(client, exercise),
+      beginner: client.level === "beginner",
       target: head,
       harder: harderRelative(exercise, row.view, client.mass, survey, exercises),
     });

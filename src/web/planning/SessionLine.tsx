@@ -74,6 +74,7 @@ function DoneWith({ p }: { p: Prescription }) {
   const words = [
     p.purpose !== "work" && `${p.purpose}, does not count`,
     alternates(p) && `sides in turns, ${restOf(p)} s between`,
+    p.sides === "one" && p.begins !== "either" && `${p.begins} side begins`,
     p.tempos.some((t) => t !== null) && "tempo by set",
     p.technique && findTechnique(p.technique.id).name,
     p.structure !== "straight" && findStructure(p.structure).name.toLowerCase(),

@@ -65,6 +65,7 @@ export function UseFor({
       unit: unitFor(client, exercise.equipment),
       mass: client.mass,
       sore: isSore(client, exercise),
+      beginner: client.level === "beginner",
       target: headId,
       harder: harderRelative(exercise, setup.view, client.mass, survey, exercises),
     });

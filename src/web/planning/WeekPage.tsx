@@ -9,7 +9,7 @@ import { checkWeek } from "#core/planning/check";
 import { type Check, type Known } from "#core/planning/judged";
 import { swapForPart } from "#core/planning/check-cover";
 import { weekDose, type WeekDose } from "#core/planning/dose";
-import type { Operation, Prescription, Program } from "#core/planning/program";
+import { emptyDay, type Operation, type Prescription, type Program } from "#core/planning/program";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { WeekId } from "#core/planning/limits";
 import { partSwap, swapped, swapsFor } from "#core/planning/swap";
@@ -328,13 +328,13 @@ function WeekBody(props: WeekBodyProps) {
             <Button type="primary" onClick={() => onWrite()}>
               Write the week
             </Button>
-            <DayMenu program={program} day={day} edit={edit} onDay={onDay} />
+            <DayMenu program={program} day={day} survey={survey} edit={edit} onDay={onDay} />
             <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
           </Empty>
         ) : (
           <Session
             day={day}
-            menu={<DayMenu program={program} day={day} edit={edit} onDay={onDay} />}
+            menu={<DayMenu program={program} day={day} survey={survey} edit={edit} onDay={onDay} />}
             program={program}
             client={client}
             survey={survey}
@@ -364,7 +364,7 @@ function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "p
     edit({
       kind: "add-day",
       index: program.days.length,
-      day: { id: newId(), name: `Day ${program.days.length + 1}`, date: null, week: program.days[0]!.week, blocks: [] },
+      day: emptyDay(newId(), `Day ${program.days.length + 1}`, program.days[0]!.week),
     });
   return (
     <p className="notice small" role="status">

@@ -15,7 +15,7 @@ import type { Operation, Program } from "#core/planning/program";
 import { hasWeekB, inWeek, withoutWeekB } from "#core/planning/weeks";
 import type { PlanAsk } from "#core/solver/plan";
 import { orderOf } from "#core/solver/order-advice";
-import { daysOf } from "#core/solver/splits";
+import { AS_SET, daysOf } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
 import type { PlannerAsk, PlannerTold } from "../solver/messages";
@@ -112,7 +112,7 @@ function usePlannerAsk(
     const asked: PlanAsk = {
       client,
       program,
-      days: daysOf(program, client.minutes, "free"),
+      days: daysOf(program, client.minutes, AS_SET),
       use: "minutes",
       banned: [],
       keep: true,

@@ -6,7 +6,7 @@ import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { groupName } from "#core/planning/groups";
 import type { Prescription, Program } from "#core/planning/program";
-import { daysOf } from "#core/solver/splits";
+import { AS_SET, daysOf } from "#core/solver/splits";
 import type { Why } from "#core/solver/why";
 import { fixed } from "../../page/locale";
 import { useEdition } from "../base/edition";
@@ -30,7 +30,7 @@ export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
     Promise.all([import("#core/solver/why"), withOwnSetups(survey, program, client)] as const).then(
       ([{ whyLine }, whole]) => {
         if (!current) return;
-        const days = daysOf(program, client.minutes, "free");
+        const days = daysOf(program, client.minutes, AS_SET);
         const ask = { client, program, days, use: "minutes", banned: [], keep: true, pairs: true } as const;
         setWhy(whyLine(ask, { survey: whole, edition, exercises }, p.id));
       },

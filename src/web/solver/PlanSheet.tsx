@@ -16,7 +16,7 @@ import { newId } from "../../page/newId";
 import { message } from "../base/say";
 import { withOwnSetups } from "./own-setups";
 import type { Planned, usePlanner } from "./usePlanner";
-import { askOf, WISH, Wishes, type Wish } from "./Wishes";
+import { askOf, wishFor, Wishes, type Wish } from "./Wishes";
 
 /** what of a week a plan stands on */
 const markOf = (program: Program): string =>
@@ -37,6 +37,15 @@ interface PlanSheetProps {
   onClose: () => void;
 }
 
+/** what each day is for from now on, where the division says otherwise than the day does */
+const aims = (wish: Wish, client: Client, program: Program): Operation[] =>
+  askOf(wish, client, program).days.flatMap(({ id, groups }): Operation[] => {
+    const now = program.days.find((d) => d.id === id)!.groups;
+    return JSON.stringify(now) === JSON.stringify(groups)
+      ? []
+      : [{ kind: "aim-day", dayId: id, groups: groups && [...groups] }];
+  });
+
 const setsOf = (n: number) => `${n} ${n === 1 ? "set" : "sets"}`;
 const MISSING: Record<string, string> = {
   low: "short of its band",
@@ -53,13 +62,13 @@ const MISSING: Record<string, string> = {
 
 export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
   const { planned, start, stop, forget } = planner;
-  const [wish, setWish] = useState<Wish>(WISH);
+  const [wish, setWish] = useState<Wish>(() => wishFor(program));
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [from, setFrom] = useState("");
   const first = useRef<HTMLButtonElement>(null);
   const ready = survey !== null;
   useEffect(() => first.current?.focus(), [ready]);
-  const out = leftOut(wish.split, program.days.length).filter((g) => client.priorities[g]);
+  const out = leftOut(wish, program.days).filter((g) => client.priorities[g]);
   const write = async () => {
     if (!survey) return;
     setLeft(new Set());
@@ -75,7 +84,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const take = () => {
     if (!result) return;
     const wanted = result.proposals.filter((p) => !left.has(p.id));
-    const operations = taking(program, result.arrangement, wanted, newId);
+    const operations = [...aims(wish, client, program), ...taking(program, result.arrangement, wanted, newId)];
     const lost = wanted.filter((p) => !p.operations.every((o) => operations.includes(o)));
     if (lost.length)
       message.warning(`The week has changed meanwhile. Not taken: ${lost.map((p) => p.name).join(", ")}.`, 8);

@@ -5,12 +5,12 @@ import { library } from "#core/exercises/library";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Program } from "#core/planning/program";
 import type { PlanAsk } from "#core/solver/plan";
-import { daysOf, SPLITS, type Split } from "#core/solver/splits";
+import { ARM_DAYS, daysOf, SPLITS, type Division } from "#core/solver/splits";
 
-export interface Wish {
-  split: Split;
-  /** how often each session is done */
+export interface Wish extends Division {
+  /** how often each session is done, and whether its repeats vary a little */
   times: number;
+  vary: boolean;
   use: PlanAsk["use"];
   /** exercises that have to be in it, and that are not wanted */
   required: string[];
@@ -26,7 +26,9 @@ export interface Wish {
 
 export const WISH: Wish = {
   split: "free",
+  arms: "with the others",
   times: 1,
+  vary: false,
   use: "minutes",
   required: [],
   banned: [],
@@ -36,6 +38,10 @@ export const WISH: Wish = {
   techniques: false,
   keep: true,
 };
+
+/** what a week is asked for first: days that are for something stay so */
+export const wishFor = (program: Program): Wish =>
+  program.days.some((d) => d.groups !== null) ? { ...WISH, split: "as the days say" } : WISH;
 
 /** how often each session of so many days can be done, evenly */
 const timesOf = (days: number): number[] => [1, 2, 3, 4].filter((n) => days % n === 0);
@@ -47,11 +53,11 @@ const timesIn = (wish: Wish, program: Program): number =>
   timesOf(program.days.length).includes(wish.times) ? wish.times : 1;
 
 export function askOf(wish: Wish, client: Client, program: Program): PlanAsk {
-  const { use, required, banned, keep, pairs, techniques, spine, fresh } = wish;
-  const days = daysOf(program, client.minutes, wish.split, timesIn(wish, program));
+  const { use, required, banned, keep, pairs, techniques, spine, fresh, vary } = wish;
+  const days = daysOf(program, client.minutes, wish, timesIn(wish, program));
   const known = [...new Set(prescriptionsOf(program).map((p) => p.exerciseId))];
   const limits = { techniques, spine, ...(fresh === null ? {} : { known, freshMost: fresh }) };
-  return { client, program, days, use, required, banned, keep, pairs, ...limits };
+  return { client, program, days, use, required, banned, keep, pairs, vary, ...limits };
 }
 
 interface WishesProps {
@@ -63,6 +69,7 @@ interface WishesProps {
 
 export function Wishes({ wish, onWish, client, program }: WishesProps) {
   const set = (change: Partial<Wish>) => onWish({ ...wish, ...change });
+  const aimed = program.days.some((d) => d.groups !== null);
   const filled = program.days.some((d) => d.blocks.length > 0);
   return (
     <>
@@ -73,10 +80,23 @@ export function Wishes({ wish, onWish, client, program }: WishesProps) {
           aria-label="How the week is divided"
           value={wish.split}
           onChange={(split) => set({ split })}
-          options={SPLITS.map((s) => ({ value: s, label: s }))}
+          options={SPLITS.filter((s) => s !== "as the days say" || aimed).map((s) => ({ value: s, label: s }))}
           popupMatchSelectWidth={false}
         />
       </label>
+      {wish.split !== "as the days say" && program.days.length > 1 && (
+        <label className="field inline">
+          Arms
+          <Select
+            size="small"
+            aria-label="Where arm work goes"
+            value={wish.arms}
+            onChange={(arms) => set({ arms })}
+            options={ARM_DAYS.map((s) => ({ value: s, label: s }))}
+            popupMatchSelectWidth={false}
+          />
+        </label>
+      )}
       {timesOf(program.days.length).length > 1 && (
         <label className="field inline">
           Sessions
@@ -163,6 +183,11 @@ export function Wishes({ wish, onWish, client, program }: WishesProps) {
             options={[-1, 0, 2, 4, 8].map((v) => ({ value: v, label: v < 0 ? "any" : `at most ${v}` }))}
           />
         </label>
+      )}
+      {timesIn(wish, program) > 1 && (
+        <Checkbox checked={wish.vary} onChange={(e) => set({ vary: e.target.checked })}>
+          repeats vary
+        </Checkbox>
       )}
       <Checkbox checked={wish.pairs} onChange={(e) => set({ pairs: e.target.checked })}>
         pairs

@@ -2,7 +2,7 @@
 import type { Survey } from "#core/mechanics/survey";
 import type { PlanAsk } from "#core/solver/plan";
 import type { Margin } from "#core/solver/margins";
-import type { Variation } from "#core/solver/vary";
+import type { Variation } from "#core/solver/second-week";
 import type { PlanResult } from "#core/solver/result";
 import type { Relaxation } from "#core/solver/relax";
 

@@ -6,7 +6,7 @@ import { editionOf } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import { planWeek } from "#core/solver/plan";
 import { margins } from "#core/solver/margins";
-import { secondWeek } from "#core/solver/vary";
+import { secondWeek } from "#core/solver/second-week";
 import { relaxations } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
 import { newId } from "../../page/newId";

@@ -1,5 +1,15 @@
 import type { Setup, SetupLoad } from "#core/exercises/setup";
-import { anchorPoint, applyLoads, cablesThroughTrunk, GRAVITY, makeForces, placeLoads, torquesOf, unitForce, type PlacedLoad } from "#core/mechanics/loads";
+import {
+  anchorPoint,
+  applyLoads,
+  cablesThroughTrunk,
+  GRAVITY,
+  makeForces,
+  placeLoads,
+  torquesOf,
+  unitForce,
+  type PlacedLoad,
+} from "#core/mechanics/loads";
 import { addContacts } from "#core/mechanics/contacts";
 import { compileModel } from "#core/mechanics/compile";
 import { setCoordinate, type Model } from "#core/mechanics/model";

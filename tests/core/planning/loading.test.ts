@@ -20,6 +20,7 @@ const made = (exerciseId: string, values: Values = row(exerciseId).values) =>
     unit: "kg",
     mass: MASS,
     sore: false,
+    beginner: false,
   });
 
 test("what is compound follows from joints, spine and engaged mass, not from a family's name", () => {

@@ -29,6 +29,7 @@ const line = (exerciseId: string, target?: string): Prescription => {
     unit: "kg",
     mass: 70,
     sore: false,
+    beginner: false,
     target,
   });
 };

@@ -2,8 +2,8 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import { effortCredit } from "#core/planning/dose";
 import { findGroup } from "#core/planning/groups";
 import { spinePoints } from "#core/planning/check-cover";
-import { fieldFor, reservesFor } from "#core/solver/candidates";
-import { daysOf } from "#core/solver/splits";
+import { fieldFor } from "#core/solver/candidates";
+import { AS_SET, daysOf } from "#core/solver/splits";
 import type { ClientInput } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { programOf } from "../../support/programs";
@@ -60,19 +60,14 @@ test("points for the back begin at 120 Nm, one for 60 more, at most two and a ha
   expect([at(0), at(120), at(180), at(210), at(900), at(900, "trunk")]).toEqual([0, 0, 1, 1.5, 2.5, 0]);
 });
 
-test("more sets repeat the hardest, fewer leave it out", () => {
-  expect(reservesFor([3, 2, 1], 5)).toEqual([3, 2, 1, 1, 1]);
-  expect(reservesFor([3, 2, 1], 2)).toEqual([3, 2]);
-});
-
 test("days stand on their dates' weekdays where all have one, else as far apart as they can", () => {
   const program = programOf([[], []]);
-  expect(daysOf(program, 45, "free").map((d) => d.weekday)).toEqual([0, 3]);
+  expect(daysOf(program, 45, AS_SET).map((d) => d.weekday)).toEqual([0, 3]);
   // a Saturday and the Monday after it
   const dates = ["2026-11-28", "2026-11-30"];
   const dated = { ...program, days: program.days.map((d, i) => ({ ...d, date: dates[i]! })) };
-  expect(daysOf(dated, 45, "free").map((d) => d.weekday)).toEqual([5, 0]);
+  expect(daysOf(dated, 45, AS_SET).map((d) => d.weekday)).toEqual([5, 0]);
   const half = { ...program, days: program.days.map((d, i) => ({ ...d, date: i === 0 ? dates[0]! : null })) };
-  expect(daysOf(half, 45, "free").map((d) => d.weekday)).toEqual([0, 3]);
+  expect(daysOf(half, 45, AS_SET).map((d) => d.weekday)).toEqual([0, 3]);
   expect(findGroup("chest")!.big).toBe(true);
 });

@@ -7,7 +7,7 @@ import { evaluate } from "#core/solver/evaluate";
 import { margins, type Margin } from "#core/solver/margins";
 import { planWeek } from "#core/solver/plan";
 import { resultOf } from "#core/solver/result";
-import { secondWeek } from "#core/solver/vary";
+import { secondWeek } from "#core/solver/second-week";
 import { exercises } from "#core/exercises/library";
 import { askFor, librarySurvey, tools, trainee } from "../../support/solver";
 import { id } from "../../support/programs";

@@ -8,7 +8,7 @@ import { planWeek, type PlanAsk } from "#core/solver/plan";
 import { keptShare, taking } from "#core/solver/proposals";
 import { relaxations, relaxationText, shortfall, type Relaxation } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
-import { daysOf, leftOut, splitDays, SPLITS } from "#core/solver/splits";
+import { daysOf, leftOut, splitDays, SPLITS, type Division, type Split } from "#core/solver/splits";
 import { askFor, tools, trainee } from "../../support/solver";
 import { id, prescriptionOf, programOf } from "../../support/programs";
 
@@ -137,12 +137,14 @@ test("an impossible wish is answered: each answer is a change of one thing, and 
 }, 120_000);
 
 test("splits keep groups to their days, and say what they leave out", async () => {
-  for (const split of SPLITS) expect(splitDays(split, 4)).toHaveLength(4);
-  expect(leftOut("push, pull, legs", 2)).toContain("quads");
-  expect(leftOut("free", 1)).toEqual([]);
+  const week = programOf([[], [], [], []]);
+  const others = (split: Split): Division => ({ split, arms: "with the others" });
+  for (const split of SPLITS) expect(splitDays(others(split), week.days)).toHaveLength(4);
+  expect(leftOut(others("push, pull, legs"), week.days.slice(0, 2))).toContain("quads");
+  expect(leftOut(others("free"), week.days.slice(0, 1))).toEqual([]);
   const client = trainee(4, 45);
   const program = programOf([[], [], [], []]);
-  const ask = { ...askFor(client), days: daysOf(program, 45, "upper and lower") };
+  const ask = { ...askFor(client), days: daysOf(program, 45, others("upper and lower")) };
   const { plan } = await planned(ask);
   const legs = new Set(["quads", "hamstrings", "glutes", "calves"]);
   plan.days.forEach((d, i) => {

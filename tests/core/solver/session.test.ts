@@ -111,6 +111,7 @@ test("every group with two lines sees two bands; sore joints and beginners keep 
     prescription: candidate.line,
     day: i % 2,
     place: i / 5,
+    week: i % 2,
     fixed: false,
   }));
   const choose = (client: Parameters<typeof chooseBands>[3], room = [30, 30]) =>

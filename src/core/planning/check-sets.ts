@@ -1,0 +1,126 @@
+/** How sets are done: tempo, rest, effort through a line and through a session, repetitions by class. */
+import { classOf, ladderOf, placesOf, repFloor, type KnownLine } from "#core/planning/effort";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Check, Named, Week } from "#core/planning/judged";
+import { loadingOf } from "#core/planning/loading";
+import type { Operation, Prescription, Tempo } from "#core/planning/program";
+import { SORE } from "#core/planning/swap";
+import { repSeconds } from "#core/planning/timing";
+import { inKg } from "#core/training/progression";
+
+const named = ({ id, name }: Named): Named => ({ id, name });
+const change = (prescriptionId: string, to: Partial<Prescription>): Operation => ({
+  kind: "change",
+  prescriptionId,
+  change: to,
+});
+const knownIn =
+  ({ viewOf, exercises }: Week): KnownLine =>
+  (p) => {
+    const [view, exercise] = [viewOf(p), exercises.get(p.exerciseId)];
+    return view && exercise ? { view, exercise } : null;
+  };
+
+export function sets({ program, method }: Week): Check[] {
+  return prescriptionsOf(program).flatMap((p): Check[] => {
+    const subject = { line: named(p) };
+    const checks: Check[] = [];
+    const out = (t: Tempo) => repSeconds(t) < method.repSeconds[0] || repSeconds(t) > method.repSeconds[1];
+    // the line's own tempo, or the first set's that is too quick or too slow
+    const odd = [p.tempo, ...p.tempos.slice(0, p.reserves.length).filter((t) => t !== null)].find(out);
+    const rep = odd && repSeconds(odd);
+    if (rep !== undefined)
+      checks.push({ kind: "tempo", subject, number: rep, limit: method.repSeconds, state: "look", fixes: [] });
+    if (p.rest < method.restLeast) {
+      const fix = { kind: "rest", seconds: method.restLeast } as const;
+      const operations = [change(p.id, { rest: method.restLeast })];
+      const fixes = [{ ...fix, operations }];
+      checks.push({ kind: "rest", subject, number: p.rest, limit: method.restLeast, state: "look", fixes });
+    }
+    if (p.reserves[p.reserves.length - 1]! > p.reserves[0]!) {
+      const operations = [change(p.id, { reserves: [...p.reserves].reverse() })];
+      const fixes = [{ kind: "turn effort round", name: p.name, operations } as const];
+      checks.push({ kind: "effort", subject, number: p.reserves, limit: null, state: "look", fixes });
+    }
+    return checks;
+  });
+}
+
+/** lines with less in reserve than their class keeps: nobody fails under a bar that loads the back */
+function leastReserve(week: Week, p: Prescription): Check[] {
+  const of = knownIn(week)(p);
+  if (!of) return [];
+  const id = classOf(loadingOf(of.view));
+  const { least } = week.method.classes[id];
+  if (Math.min(...p.reserves) >= least) return [];
+  const operations = [change(p.id, { reserves: p.reserves.map((r) => Math.max(r, least)) })];
+  return [
+    {
+      kind: "least reserve",
+      subject: { line: named(p) },
+      number: p.reserves,
+      limit: { least, of: id },
+      state: "look",
+      fixes: p.locked ? [] : [{ kind: "more reserve", operations }],
+    },
+  ];
+}
+
+/** reserve more, late in a session than early, from which on it is said */
+const FALLS = 0.75;
+
+/** effort rises through a session: last sets of what comes late keep no more than those of what comes early */
+export function effortOfDays(week: Week): Check[] {
+  const { program, method } = week;
+  const lines = prescriptionsOf(program).flatMap((p) => leastReserve(week, p));
+  const days = program.days.flatMap((d): Check[] => {
+    if (d.blocks.length < 3) return [];
+    const places = placesOf(d);
+    const lasts = (late: boolean) =>
+      d.blocks
+        .flatMap((b) => b.prescriptions)
+        .filter((p) => places.get(p.id)! >= method.lateFrom === late)
+        .map((p) => p.reserves.at(-1)!);
+    const mean = (x: number[]) => x.reduce((s, v) => s + v, 0) / x.length;
+    const [early, late] = [mean(lasts(false)), mean(lasts(true))];
+    const falls = late - early > FALLS;
+    const operations = falls ? ladderOf(d, knownIn(week), method) : [];
+    return [
+      {
+        kind: "effort of the day",
+        subject: { day: named(d) },
+        number: { early, late },
+        limit: null,
+        state: falls ? "look" : "pass",
+        fixes: operations.length ? [{ kind: "ladder", operations }] : [],
+      },
+    ];
+  });
+  return [...days, ...lines];
+}
+
+/** no set below what its class, the step of its load, a noted joint or a beginner is worth */
+export function repFloors(week: Week): Check[] {
+  const { program, client, method } = week;
+  return prescriptionsOf(program).flatMap((p): Check[] => {
+    const of = knownIn(week)(p);
+    if (!of) return [];
+    const { exercise, view } = of;
+    const usual = exercise.stated.usualLoad + p.bodyLoad;
+    const sore = client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+    const asked = { usual, step: inKg(p.loadStep), sore, beginner: client.level === "beginner" };
+    const floor = repFloor(classOf(loadingOf(view)), asked, method);
+    if (p.reps.low >= floor.reps) return [];
+    const reps = { low: floor.reps, high: Math.min(50, p.reps.high + floor.reps - p.reps.low) };
+    return [
+      {
+        kind: "rep floor",
+        subject: { line: named(p) },
+        number: p.reps.low,
+        limit: floor,
+        state: "look",
+        fixes: p.locked ? [] : [{ kind: "more reps", name: p.name, operations: [change(p.id, { reps })] }],
+      },
+    ];
+  });
+}

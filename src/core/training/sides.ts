@@ -1,0 +1,43 @@
+/** Left against right, from what was logged one side at a time. */
+import type { Begins } from "#core/planning/limits";
+import type { Exposure } from "./progression";
+
+export interface SideGap {
+  /** the side that does less; "either" where there is no difference worth acting on */
+  weaker: Begins;
+  /** mean reps of the left less those of the right, newest session first */
+  byDay: number[];
+  /** mean of them over the reps of the better side */
+  share: number;
+}
+
+/** sessions that have to agree, and the share of the reps from which on a difference counts */
+const SESSIONS = 2;
+const COUNTS = 0.08;
+const LOOKED_AT = 4;
+
+/**
+ * @param exposures of one line, newest first
+ * @returns null where fewer than two sessions have both sides
+ */
+export function sideGap(exposures: readonly Exposure[]): SideGap | null {
+  const days = exposures
+    .map(({ entries }) =>
+      entries.flatMap(({ parts }) => {
+        const side = (kind: "left" | "right") => parts.find((p) => p.kind === kind)?.reps;
+        const [left, right] = [side("left"), side("right")];
+        return left === undefined || right === undefined ? [] : [{ left, right }];
+      }),
+    )
+    .filter((sets) => sets.length > 0)
+    .slice(0, LOOKED_AT);
+  if (days.length < SESSIONS) return null;
+  const mean = (x: number[]) => x.reduce((s, v) => s + v, 0) / x.length;
+  const byDay = days.map((sets) => mean(sets.map((s) => s.left - s.right)));
+  const better = mean(days.map((sets) => mean(sets.map((s) => Math.max(s.left, s.right, 1)))));
+  const share = mean(byDay) / better;
+  const lately = byDay.slice(0, SESSIONS);
+  const agree = lately.every((d) => d < 0) || lately.every((d) => d > 0);
+  const weaker = agree && Math.abs(share) >= COUNTS ? (share < 0 ? "left" : "right") : "either";
+  return { weaker, byDay, share };
+}
