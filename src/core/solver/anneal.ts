@@ -91,6 +91,16 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
     return least + pick(most - least + 1);
   };
 
+  /** sets that one line gives up or takes are another line's: where minutes are short, neither change fits alone */
+  const handOver = (from: number, by: number): boolean => {
+    const at = used[pick(used.length)]!;
+    const { least, most } = candidates[Math.floor(at / D)]!;
+    const n = sets[at]! + by;
+    if (at === from || n < least || n > most) return false;
+    change(at, n);
+    return true;
+  };
+
   /** @returns false where the move could not be made */
   function move(): boolean {
     const r = random();
@@ -110,7 +120,7 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
       const to = n + (random() < 0.5 ? 1 : -1);
       if (to < c.least || to > c.most) return false;
       change(at, to);
-      return true;
+      return random() < 0.5 || handOver(at, n - to);
     }
     if (r < 0.68) {
       const list = random() < 0.7 ? byLead[c.lead]! : null;

@@ -24,7 +24,7 @@ import type { Highs } from "#core/solver/mip";
 import { bestOrder } from "#core/solver/order";
 import { pairUp, type PlannedLine } from "#core/solver/pairs";
 import { minutesOf, problemOf, type DayAsk, type Present, type Sets, type WeekProblem } from "#core/solver/problem";
-import { prove } from "#core/solver/prove";
+import { prove, type Proof } from "#core/solver/prove";
 import { varyRepeats } from "#core/solver/variation";
 
 export type PlanClient = ClientInput;
@@ -99,8 +99,10 @@ export interface PlanTools extends Judging {
 /** s: with pairs and what they give back a week is there within ten on two slow cores */
 const PROOF_LIMIT = 6;
 const FIRST = 100_000;
-const MORE = 200_000;
+/** moves of each further start before the proof, which begins the better the better the week is that it begins from */
+const BEFORE = 120_000;
 const SEEDS = 2;
+const MORE = 200_000;
 /** worth by which a week has to be better than the one that stands */
 const CLEARLY = 0.3;
 /** temperature that keeps most of a week */
@@ -192,18 +194,26 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   const first = Math.min(FIRST, ask.moves ?? FIRST);
   const begin = (moves: number) =>
     anneal(problem, { moves, random, stop, ...(warm ? { start: warm.slice(), from: WARM } : {}) });
-  let best = begin(first);
+  let best: { sets: Sets; value: number } = begin(first);
   tell({ kind: "plan", plan: fitted(ask, tools, problem, best.sets, random) });
-  for (let i = 0; i < SEEDS && !stop(); i++) {
-    const next = begin(ask.moves ?? MORE);
+  const again = (next: { sets: Sets; value: number }) => {
     if (next.value > best.value) best = next;
-  }
-  const proof = prove(tools.highs, problem, best.sets, {
+  };
+  for (let i = 0; i < SEEDS && !stop(); i++) again(begin(Math.min(BEFORE, ask.moves ?? BEFORE)));
+  const gap = ask.gap ?? 0.01;
+  const proven = prove(tools.highs, problem, best.sets, {
     limit: ask.limit ?? PROOF_LIMIT,
-    gap: ask.gap ?? 0.01,
+    gap,
     stop,
-    tell: ({ gap }) => tell({ kind: "gap", gap }),
+    tell: (told) => tell({ kind: "gap", gap: told.gap }),
   });
+  // what is not proven well may yet be found better: once more from nothing, and once from the best
+  best = proven;
+  if (!warm && proven.gap > gap && !stop()) {
+    again(begin(ask.moves ?? MORE));
+    again(anneal(problem, { moves: ask.moves ?? MORE, random, stop, start: best.sets.slice(), from: WARM }));
+  }
+  const proof = betterThan(problem, proven, best);
   // a week that stands is left as it is unless something is clearly better
   const standing = warm && evaluate(problem, warm);
   const stays = standing && standing.broken.length === 0 && proof.value - standing.value < CLEARLY;
@@ -213,8 +223,15 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
     return ask.vary ? varied(ask, tools, standing) : standing;
   }
   const plan = ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain;
-  const proven = { ...plan, bound: proof.bound, gap: proof.gap, beyond: Math.max(0, plan.value - plain.value) };
-  return ask.vary ? varied(ask, tools, proven) : proven;
+  const whole = { ...plan, bound: proof.bound, gap: proof.gap, beyond: Math.max(0, plan.value - plain.value) };
+  return ask.vary ? varied(ask, tools, whole) : whole;
+}
+
+/** what was proven, of a better week where one was found since and no rule is broken by it */
+function betterThan(problem: WeekProblem, proven: Proof, found: { sets: Sets; value: number }): Proof {
+  if (found.value <= proven.value || evaluate(problem, found.sets).broken.length > 0) return proven;
+  const bound = Math.max(proven.bound, found.value);
+  return { ...proven, ...found, bound, gap: (bound - found.value) / Math.abs(found.value) };
 }
 
 const fits = (ask: PlanAsk, plan: WeekPlan): boolean =>
