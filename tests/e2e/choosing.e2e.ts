@@ -80,3 +80,36 @@ test("the bench side by side: two setups of different exercises, who gives out f
   await turned.getByRole("button", { name: "Set both there" }).click();
   await expect(title).not.toHaveText(was!);
 });
+
+test("where the rep begins and ends: recommended with its reason, drawn, and told in numbers; a head that does nothing has none", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto("/bench/lying-leg-curl?head=semitendinosus");
+  const range = page.getByRole("region", { name: "Where the rep begins and ends" });
+  await expect(range).toContainText(/End at \d+ % of the way \(knee at \d+°\)/, { timeout: 60_000 });
+  await expect(range).toContainText(/It allows 2\.\d\d times the load/);
+  await range.getByRole("button", { name: "Draw it" }).click();
+  await expect(range).toContainText(/2\.\d\d × the load/, { timeout: 60_000 });
+  await expect(range.getByRole("button", { name: "Draw it" })).toBeHidden();
+  await accessible(page);
+  // by keys: one step further, and the numbers follow
+  const end = range.getByRole("slider", { name: "Where the rep ends" });
+  const at = Number(await end.getAttribute("aria-valuenow"));
+  await end.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(end).toHaveAttribute("aria-valuenow", String(at + 5));
+  await expect(range).toContainText(new RegExp(`0 % to ${at + 5} % of the way`), { timeout: 60_000 });
+  // a part is never so short that nothing is left of it
+  const begin = range.getByRole("slider", { name: "Where the rep begins" });
+  await begin.focus();
+  await page.keyboard.press("End");
+  expect(
+    Number(await end.getAttribute("aria-valuenow")) - Number(await begin.getAttribute("aria-valuenow")),
+  ).toBeGreaterThanOrEqual(40);
+  await range.getByRole("combobox", { name: "School that counts tension" }).click();
+  await page.locator(".ant-select-dropdown:visible").getByTitle("whole range").click();
+  await expect(range).toContainText(/(End at 8\d|The whole rep)/, { timeout: 60_000 });
+  await page.goto("/bench/lying-leg-curl?head=vastus-lateralis");
+  await expect(page.getByRole("region", { name: "While a parameter is turned" })).toBeVisible({ timeout: 60_000 });
+});

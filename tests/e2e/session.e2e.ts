@@ -113,3 +113,70 @@ test("a stiff joint leaves out what goes further, with both numbers, and the for
   await page.getByRole("checkbox", { name: "show what is out, and why" }).check();
   await expect(page.getByText(/arm raised to 90°, this asks 1\d\d°/).first()).toBeVisible({ timeout: 60_000 });
 });
+
+test("the weaker side begins: chosen beside what the log says, read on the phone, and the other side stops there", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const line = page.locator(".session tr:not(.cues)").filter({ hasText: "Cable curl behind the body" });
+  await line.click({ position: { x: 4, y: 4 } });
+  await line.getByRole("button", { name: /: more$/ }).click();
+  await page.getByRole("menuitem", { name: "Technique, and how the load goes" }).click();
+  const sheet = page.getByRole("dialog");
+  await expect(sheet.getByText(/In the log neither side is behind|does \d+ % fewer/)).toBeVisible();
+  await sheet.getByText("left", { exact: true }).click();
+  await expect(sheet).toContainText("The other stops at its reps.");
+  await accessible(page);
+  await sheet.getByRole("button", { name: "Close" }).click();
+  await expect(line).toContainText("left side begins");
+  await saved(page);
+  await handOver(page, 2);
+  const { phone, context, errors } = await openPhone(page, browser);
+  await phone.getByText("Cable curl behind the body").first().click();
+  await expect(phone.getByText(/The left side begins; the right side stops at its reps/)).toBeVisible();
+  await expect(phone.getByRole("button", { name: /As planned.*each side, left first/ })).toBeVisible();
+  await phone.getByRole("button", { name: "Something else" }).click();
+  // what the left does leads the right, until somebody types otherwise
+  await phone.getByLabel("Reps left", { exact: true }).fill("7");
+  await expect(phone.getByLabel("Reps right", { exact: true })).toHaveValue("7");
+  await phone.getByRole("button", { name: "Reps right: more" }).click();
+  await expect(phone.getByText("The left side began with 7: the right side stops there")).toBeVisible();
+  expect(errors).toEqual([]);
+  await context.close();
+});
+
+test("arms on a day of their own: written, named, kept when the week is written again, and taken back as one", async ({
+  page,
+}) => {
+  await signIn(page);
+  await openClient(page, "Runa", "Week");
+  await page.getByRole("button", { name: "Write the week" }).first().click();
+  const sheet = page.getByRole("region", { name: "Write the week" });
+  await sheet.getByRole("combobox", { name: "Where arm work goes" }).click();
+  await page.locator(".ant-select-dropdown:visible").getByTitle("a day of their own").click();
+  await sheet.getByRole("checkbox", { name: "keep what is there" }).uncheck();
+  await sheet.getByRole("button", { name: "Write it" }).click({ timeout: 60_000 });
+  const take = sheet.getByRole("button", { name: "Take this week" });
+  await expect(take).toBeEnabled({ timeout: 60_000 });
+  await take.click();
+  await saved(page);
+  const days = page.locator(".loom thead button");
+  await days.last().click();
+  await page.getByRole("button", { name: /^Day \.\.\./ }).click();
+  await page.getByRole("menuitem", { name: "Name, date, what it is for" }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog.getByTitle("arms")).toBeVisible();
+  await accessible(page);
+  await dialog.getByRole("button", { name: "Leave it" }).click();
+  // nothing of it is a day of arms that nobody asked for, and what is written next keeps it
+  await expect(page.getByRole("complementary", { name: "Checks" })).not.toContainText("only arms");
+  await page.getByRole("button", { name: "Write the week" }).first().click();
+  await expect(sheet.getByTitle("as the days say")).toBeVisible();
+  await sheet.getByRole("button", { name: "Close" }).click();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await saved(page);
+  await page.getByRole("button", { name: "Write the week" }).first().click();
+  await expect(sheet.getByTitle("free")).toBeVisible();
+});

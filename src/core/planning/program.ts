@@ -39,6 +39,9 @@ export const techniqueSchema = z.strictObject({
   easier: alternativeSchema.extend({ reps: z.int().min(0).max(50) }).nullable(),
 });
 
+/** characters of a line's note */
+export const NOTE_MOST = 300;
+
 export const changeSchema = z
   .strictObject({
     alternatives: z.array(alternativeSchema).max(3, "at most 3"),
@@ -58,7 +61,7 @@ export const changeSchema = z
     begins: z.enum(BEGINS),
     /** tempo of single sets, in order; null, or none for a set: the line's */
     tempos: z.array(tempoSchema.nullable()).max(SETS_MOST, `at most ${SETS_MOST} sets`),
-    note: z.string().max(300, "at most 300 characters"),
+    note: z.string().max(NOTE_MOST, `at most ${NOTE_MOST} characters`),
     locked: z.boolean(),
   })
   .partial();
@@ -106,7 +109,7 @@ export const prescriptionSchema = z.strictObject({
   turns: z.enum(TURNS),
   begins: z.enum(BEGINS),
   tempos: changeSchema.shape.tempos.unwrap(),
-  note: z.string().max(300),
+  note: z.string().max(NOTE_MOST),
   locked: z.boolean(),
   alternatives: z.array(alternativeSchema).max(3),
 });

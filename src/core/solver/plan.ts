@@ -24,7 +24,7 @@ import type { Highs } from "#core/solver/mip";
 import { bestOrder } from "#core/solver/order";
 import { pairUp, type PlannedLine } from "#core/solver/pairs";
 import { minutesOf, problemOf, type DayAsk, type Present, type Sets, type WeekProblem } from "#core/solver/problem";
-import { prove, type Proof } from "#core/solver/prove";
+import { poolOf, prove, type Proof } from "#core/solver/prove";
 import { varyRepeats } from "#core/solver/variation";
 
 export type PlanClient = ClientInput;
@@ -207,39 +207,55 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
     stop,
     tell: (told) => tell({ kind: "gap", gap: told.gap }),
   });
-  // what is not proven well may yet be found better: once more from nothing, and once from the best
-  best = proven;
-  if (!warm && proven.gap > gap && !stop()) {
-    again(begin(ask.moves ?? MORE));
-    again(anneal(problem, { moves: ask.moves ?? MORE, random, stop, start: best.sets.slice(), from: WARM }));
-  }
-  const proof = betterThan(problem, proven, best);
+  const proof =
+    warm || proven.gap <= gap ? proven : lookedAgain(problem, best.sets, proven, ask.moves ?? MORE, tools, random);
   // a week that stands is left as it is unless something is clearly better
   const standing = warm && evaluate(problem, warm);
   const stays = standing && standing.broken.length === 0 && proof.value - standing.value < CLEARLY;
   const plain = fitted(ask, tools, problem, stays ? warm : proof.sets, random);
   if (stays && fits(ask, plain)) {
-    const standing = { ...plain, bound: proof.bound, gap: (proof.bound - plain.value) / Math.abs(plain.value) };
-    return ask.vary ? varied(ask, tools, standing) : standing;
+    const gap = (proof.bound - plain.value) / Math.abs(plain.value);
+    return varied(ask, tools, { ...plain, bound: proof.bound, gap });
   }
   const plan = ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain;
-  const whole = { ...plan, bound: proof.bound, gap: proof.gap, beyond: Math.max(0, plan.value - plain.value) };
-  return ask.vary ? varied(ask, tools, whole) : whole;
+  const beyond = Math.max(0, plan.value - plain.value);
+  return varied(ask, tools, { ...plan, bound: proof.bound, gap: proof.gap, beyond });
 }
 
-/** what was proven, of a better week where one was found since and no rule is broken by it */
-function betterThan(problem: WeekProblem, proven: Proof, found: { sets: Sets; value: number }): Proof {
-  if (found.value <= proven.value || evaluate(problem, found.sets).broken.length > 0) return proven;
-  const bound = Math.max(proven.bound, found.value);
-  return { ...proven, ...found, bound, gap: (bound - found.value) / Math.abs(found.value) };
+/**
+ * What is not proven well may yet be found better: once more from nothing and once from the best, among what the proof
+ * was about, so that its bound holds for what is found.
+ */
+function lookedAgain(
+  problem: WeekProblem,
+  began: Sets,
+  proven: Proof,
+  moves: number,
+  { stop = () => false }: PlanTools,
+  random: () => number,
+): Proof {
+  const pool = { ...problem, allowed: poolOf(problem, began) };
+  let best = proven;
+  for (const start of [null, proven.sets]) {
+    if (stop()) break;
+    const { sets, value } = anneal(pool, {
+      moves,
+      random,
+      stop,
+      ...(start ? { start: start.slice(), from: WARM } : {}),
+    });
+    if (value <= best.value || evaluate(problem, sets).broken.length > 0) continue;
+    best = { ...proven, sets, value, gap: Math.max(0, proven.bound - value) / Math.abs(value) };
+  }
+  return best;
 }
 
 const fits = (ask: PlanAsk, plan: WeekPlan): boolean =>
   plan.days.every((d, i) => d.minutes <= ask.days[i]!.minutes + 0.5);
-/** the repeats of its sessions with other setups and repetitions, where that fits; how good it is was proven before */
+/** the repeats of its sessions with other setups and repetitions, where that is asked for; what they repeat was proven */
 function varied(ask: PlanAsk, tools: PlanTools, plan: WeekPlan): WeekPlan {
   const { problem, bound, gap, beyond, evaluation } = plan;
-  if (problem.first.every((f, d) => f === d)) return plan;
+  if (!ask.vary || problem.first.every((f, d) => f === d)) return plan;
   const own = problem.days.map((_, d) => d);
   const other = finish(ask, tools, problem, varyRepeats(tools.highs, problem, plan.sets), own);
   if (!fits(ask, other)) return plan;

@@ -5,7 +5,16 @@ import { findExercise } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { ladderOf, type KnownLine } from "#core/planning/effort";
 import { WEEK_DAYS_MOST } from "#core/planning/limits";
-import { daySchema, emptyDay, type Day, type Operation, type Program } from "#core/planning/program";
+import {
+  daySchema,
+  emptyDay,
+  NOTE_MOST,
+  type Day,
+  type Operation,
+  type Prescription,
+  type Program,
+} from "#core/planning/program";
+import { stretchesOf, stretchNote, stretchText, type Stretch } from "#core/planning/stretches";
 import { DAY_AIMS } from "#core/solver/splits";
 import { useEdition } from "../base/edition";
 import { newId } from "../../page/newId";
@@ -37,16 +46,17 @@ export function DayMenu({
   onDay: (id: string) => void;
 }) {
   const [naming, setNaming] = useState(false);
+  const [stretching, setStretching] = useState(false);
   const { method } = useEdition();
-  /** what the effort ladder would change on it */
-  const ladder = useMemo(() => {
-    if (!survey) return [];
-    const views = new Map(survey.rows.map((r) => [r.setupKey, r.view]));
+  /** what the effort ladder would change on it, and what turns its actions round */
+  const { ladder, stretches } = useMemo(() => {
+    const views = new Map(survey?.rows.map((r) => [r.setupKey, r.view]));
+    const viewOf = (p: Prescription) => views.get(p.setupKey) ?? null;
     const known: KnownLine = (p) => {
-      const [view, exercise] = [views.get(p.setupKey), findExercise(p.exerciseId)];
+      const [view, exercise] = [viewOf(p), findExercise(p.exerciseId)];
       return view && exercise ? { view, exercise } : null;
     };
-    return ladderOf(day, known, method);
+    return { ladder: ladderOf(day, known, method), stretches: stretchesOf(day, viewOf) };
   }, [survey, day, method]);
   const at = program.days.indexOf(day);
   const full = program.days.length >= WEEK_DAYS_MOST;
@@ -62,6 +72,12 @@ export function DayMenu({
       label: "Effort by the ladder",
       disabled: ladder.length === 0,
       onClick: () => edit(...ladder),
+    },
+    {
+      key: "stretches",
+      label: "Stretches that turn it round",
+      disabled: stretches.length === 0,
+      onClick: () => setStretching(true),
     },
     ...[2, 3].map((times) => ({
       key: `copy ${times}`,
@@ -113,8 +129,52 @@ export function DayMenu({
           Day ...
         </Button>
       </Dropdown>
+      {stretching && <Stretches day={day} stretches={stretches} edit={edit} onClose={() => setStretching(false)} />}
       {naming && <Naming day={day} edit={edit} onClose={() => setNaming(false)} />}
     </>
+  );
+}
+
+interface StretchesProps {
+  day: Day;
+  stretches: readonly Stretch[];
+  edit: (...operations: Operation[]) => void;
+  onClose: () => void;
+}
+
+/** for those who like it; the client reads them in the note of the day's last line */
+function Stretches({ day, stretches, edit, onClose }: StretchesProps) {
+  const last = day.blocks.at(-1)?.prescriptions.at(-1);
+  const before = last?.note ? `${last.note} ` : "";
+  const note = () => {
+    if (last)
+      edit({
+        kind: "change",
+        prescriptionId: last.id,
+        change: { note: before + stretchNote(stretches, NOTE_MOST - before.length) },
+      });
+    onClose();
+  };
+  const fits = NOTE_MOST - before.length > stretchNote(stretches.slice(0, 1), NOTE_MOST).length;
+  return (
+    <Modal open onCancel={onClose} footer={null} title={`After ${day.name}`} width={460}>
+      <ul className="plain-list">
+        {stretches.map((s) => (
+          <li key={s.group}>{stretchText(s).replace(/^./, (c) => c.toUpperCase())}</li>
+        ))}
+      </ul>
+      <p className="small quiet" style={{ margin: "8px 0 12px" }}>
+        Each posture turns round what the group did in these setups. Easily, half a minute a side, never into pain or
+        numbness; it counts for nothing here, and a noted joint comes first.
+      </p>
+      <div className="actions">
+        <Button type="primary" disabled={!fits} onClick={note}>
+          Note it for the client
+        </Button>
+        <Button onClick={onClose}>Close</Button>
+        {!fits && <span className="small">The note of {last?.name} has no room left.</span>}
+      </div>
+    </Modal>
   );
 }
 
