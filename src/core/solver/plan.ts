@@ -252,7 +252,7 @@ function lookedAgain(
 
 const fits = (ask: PlanAsk, plan: WeekPlan): boolean =>
   plan.days.every((d, i) => d.minutes <= ask.days[i]!.minutes + 0.5);
-/** the repeats of its sessions with other setups and repetitions, where that is asked for; what they repeat was proven */
+/** repeats of its sessions with other setups and repetitions, where that is asked for; what they repeat was proven */
 function varied(ask: PlanAsk, tools: PlanTools, plan: WeekPlan): WeekPlan {
   const { problem, bound, gap, beyond, evaluation } = plan;
   if (!ask.vary || problem.first.every((f, d) => f === d)) return plan;
