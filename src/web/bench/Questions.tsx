@@ -4,31 +4,18 @@ import { useEffect, useRef, useState } from "react";
 import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
 import { AIMS, type Aim, type Search } from "#core/bench/find";
 import type { Relief } from "#core/bench/felt";
-import type { Exercise } from "#core/exercises/format";
-import { formatValue, type Values } from "#core/exercises/setup";
-import type { Client } from "#core/clients/client";
-import type { Analysis } from "#core/mechanics/analyse";
+
 import type { Body } from "#core/mechanics/model";
+import { formatValue, type Values } from "#core/exercises/setup";
 import { fixed } from "../../page/locale";
 import { JOINT_BOUNDS } from "./joint-bounds";
 import { Loading } from "../base/states";
 import { askBest, askFelt } from "../mechanics/analyst";
+import type { QuestionProps } from "./question";
 import { Range } from "./Range";
 import { Turned } from "./Turned";
 
-export interface QuestionsProps {
-  analysis: Analysis;
-  client: Client | null;
-  exercise: Exercise;
-  values: Values;
-  headId: string;
-  /** heads that work here */
-  heads: readonly string[];
-  body: Body;
-  onValues: (values: Values) => void;
-}
-
-export function Questions(props: QuestionsProps) {
+export function Questions(props: QuestionProps) {
   return (
     <div className="questions">
       <div>
@@ -44,7 +31,7 @@ export function Questions(props: QuestionsProps) {
 }
 
 /** the best setup of the exercise for an aim */
-function Best({ exercise, values, headId, body, onValues }: QuestionsProps) {
+function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
   const [aim, setAim] = useState<Aim>("stretch");
   const [bound, setBound] = useState<number | null>(null);
   const [share, setShare] = useState<number | null>(null);
@@ -142,7 +129,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionsProps) {
 }
 
 /** what is felt instead, and what of the setup changes that */
-function Felt({ exercise, values, headId, heads, body, onValues }: QuestionsProps) {
+function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps) {
   const [muscle, setMuscle] = useState<string | null>(null);
   const [answer, setAnswer] = useState<{ key: string; now: number; reliefs: Relief[] } | null>(null);
   const own = findHead(headId)?.muscle;

@@ -14,7 +14,7 @@ import { Loading } from "../base/states";
 import { Term } from "../base/Term";
 import { askPart, askRange } from "../mechanics/analyst";
 import { JOINT_BOUNDS } from "./joint-bounds";
-import type { QuestionsProps } from "./Questions";
+import type { QuestionProps } from "./question";
 import { useAnswer } from "./useAnswer";
 
 const WIDTH = 520;
@@ -33,7 +33,7 @@ const rangeFor = (key: string, signal: AbortSignal): Promise<RangeAdvice | null>
   return askRange({ setup: { exerciseId, values }, body, head, counting, bound }, signal);
 };
 
-export function Range({ analysis, client, exercise, values, headId, body }: QuestionsProps) {
+export function Range({ analysis, client, exercise, values, headId, body }: QuestionProps) {
   const edition = useEdition();
   const [schoolId, setSchool] = useState(edition.school.id);
   const [bound, setBound] = useState(0);

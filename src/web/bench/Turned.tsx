@@ -9,7 +9,7 @@ import type { Body } from "#core/mechanics/model";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
 import { askMap, askSweep } from "../mechanics/analyst";
-import type { QuestionsProps } from "./Questions";
+import type { QuestionProps } from "./question";
 import type { Axis } from "./SweepChart";
 import { SweepGrid } from "./SweepGrid";
 import { useAnswer } from "./useAnswer";
@@ -31,7 +31,7 @@ const mapFor = (key: string, signal: AbortSignal): Promise<SweepMap> => {
   return askMap({ setup: { exerciseId, values }, body, parameters, head, quantity }, signal);
 };
 
-export function Turned({ exercise, values, headId, heads, body, onValues }: QuestionsProps) {
+export function Turned({ exercise, values, headId, heads, body, onValues }: QuestionProps) {
   const [parameter, setParameter] = useState(exercise.parameters[0]?.id ?? REP);
   const [second, setSecond] = useState<string | null>(null);
   const [followed, setQuantity] = useState<Quantity>("tension");
@@ -83,7 +83,7 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
   );
 }
 
-interface ThroughProps extends Pick<QuestionsProps, "values" | "headId" | "onValues"> {
+interface ThroughProps extends Pick<QuestionProps, "values" | "headId" | "onValues"> {
   sweep: Sweep;
   /** null: the rep itself */
   p: P | null;
@@ -106,7 +106,7 @@ function Through({ sweep, p, values, headId, what, onValues }: ThroughProps) {
   );
 }
 
-interface AskingProps extends Pick<QuestionsProps, "exercise" | "headId" | "heads"> {
+interface AskingProps extends Pick<QuestionProps, "exercise" | "headId" | "heads"> {
   parameter: string;
   onParameter: (id: string) => void;
   second: string | null;

@@ -13,7 +13,7 @@ import { statementsOf } from "#core/validation/statements";
 import { fixed, plain } from "../../page/locale";
 import type { Strength } from "../mechanics/useStrength";
 import { Argue } from "./Argue";
-import type { RankedListProps } from "./RankedList";
+import type { RankedListProps } from "./listed";
 
 interface OpenedProps extends RankedListProps {
   row: RankedRow;

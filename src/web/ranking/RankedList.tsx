@@ -3,17 +3,15 @@ import { Button } from "antd";
 import { Fragment, lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
-import type { Survey } from "#core/mechanics/survey";
 import type { Edition } from "#core/edition/edition";
-import type { acrossSchools, RankedRow, RankingContext } from "#core/ranking/rank";
+import type { RankedRow } from "#core/ranking/rank";
 import { becauseText } from "#core/ranking/because";
-import type { Strength } from "../mechanics/useStrength";
 import { withClient } from "../base/open-client";
 import { isTyping, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
 import { Loading } from "../base/states";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
-import type { Judgements } from "./useJudgements";
+import type { RankedListProps } from "./listed";
 
 // what is opened on asking is loaded on asking: judged statements, evidence, arguing, comparing
 const Opened = lazy(() => import("./Opened"));
@@ -27,20 +25,6 @@ const benchAddress = (row: RankedRow, headId: string, clientId: string | null) =
 
 /** a number stays with its unit where a line is broken */
 const kept = (sentence: string) => sentence.replaceAll(/(\d) (%|s\b)/g, "$1\u00a0$2");
-
-export interface RankedListProps {
-  rows: RankedRow[];
-  headId: string;
-  clientId: string | null;
-  survey: Survey;
-  strength: Strength | null;
-  /** where each row would stand with a weight that is being dragged */
-  would: ReadonlyMap<string, { place: number; score: number }> | null;
-  across: ReturnType<typeof acrossSchools> | null;
-  edition: Edition;
-  context: RankingContext;
-  judgements: Judgements;
-}
 
 /** rows that are compared at once */
 const COMPARED = 4;

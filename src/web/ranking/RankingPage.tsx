@@ -28,7 +28,8 @@ import { bodyOf, librarySetups, useSurvey } from "../mechanics/useSurvey";
 import { KeptRankings } from "./KeptRankings";
 import { RankedList } from "./RankedList";
 import { useJudgements } from "./useJudgements";
-import { Weighing, weightsOf, type Weighed } from "./Weighing";
+import { weightsOf, type Weighed } from "./weighed";
+import { Weighing } from "./Weighing";
 
 const WEIGHED = "gryn.weighed";
 const startWeighed = (schoolId: string): Weighed => {

@@ -1,31 +1,8 @@
 /** How a list is weighed: the school, the goal, and every number of it. While a weight is dragged the order stays. */
 import { Button, Select } from "antd";
 import { lazy, Suspense, useState } from "react";
-import type { Edition } from "#core/edition/edition";
-import type { TermId } from "#core/edition/choices";
-import type { School, Weights as SchoolWeights } from "#core/edition/schools";
 import { Loading } from "../base/states";
-import type { Judgements } from "./useJudgements";
-
-export interface Weighed {
-  /** a school of the edition or the practice */
-  schoolId: string;
-  goal: number;
-  /** where they differ from the school's */
-  weights: Partial<Record<TermId, number>>;
-}
-
-export const weightsOf = (school: School, { weights }: Weighed): SchoolWeights => ({ ...school.weights, ...weights });
-
-export interface WeighingProps {
-  edition: Edition;
-  schools: readonly School[];
-  school: School;
-  weighed: Weighed;
-  /** @param settled false while something is being dragged */
-  onChange: (weighed: Weighed, settled: boolean) => void;
-  judgements: Judgements;
-}
+import type { WeighingProps } from "./weighed";
 
 // the sliders are loaded when somebody weighs otherwise
 const Weights = lazy(() => import("./Weights"));

@@ -2,7 +2,7 @@
 import { Button, Input, Slider } from "antd";
 import { useState } from "react";
 import { TERMS } from "#core/edition/choices";
-import { weightsOf, type WeighingProps } from "./Weighing";
+import { weightsOf, type WeighingProps } from "./weighed";
 
 type WeightsProps = Omit<WeighingProps, "schools">;
 

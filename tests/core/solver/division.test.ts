@@ -105,8 +105,9 @@ describe("what a day is for", () => {
 
 describe("repeats that vary", () => {
   const ask = (change: Partial<PlanAsk> = {}): PlanAsk => {
+    // without a proof nothing hangs on the clock: both are the same week
     const plain = askFor(trainee(4, 60));
-    return { ...plain, days: daysOf(plain.program, 60, AS_SET, 2), vary: true, ...change };
+    return { ...plain, days: daysOf(plain.program, 60, AS_SET, 2), vary: true, limit: 0, ...change };
   };
 
   test("a share of the lines is another setup of the same group, heavy lifts and sets stay, it fits, and it covers more", async () => {

@@ -1,0 +1,20 @@
+/** What a list of ranked rows, and an opened one of them, is shown with. */
+import type { Survey } from "#core/mechanics/survey";
+import type { Edition } from "#core/edition/edition";
+import type { acrossSchools, RankedRow, RankingContext } from "#core/ranking/rank";
+import type { Strength } from "../mechanics/useStrength";
+import type { Judgements } from "./useJudgements";
+
+export interface RankedListProps {
+  rows: RankedRow[];
+  headId: string;
+  clientId: string | null;
+  survey: Survey;
+  strength: Strength | null;
+  /** where each row would stand with a weight that is being dragged */
+  would: ReadonlyMap<string, { place: number; score: number }> | null;
+  across: ReturnType<typeof acrossSchools> | null;
+  edition: Edition;
+  context: RankingContext;
+  judgements: Judgements;
+}
