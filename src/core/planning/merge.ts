@@ -1,8 +1,10 @@
 /** The rule by which edits made on top of an older program come into the newest one; the server's, and the tests'. */
 import { applyOperation, collisions, placeOf, touches } from "#core/planning/edit";
+import { groupName } from "#core/planning/groups";
 import {
   editSchema,
   type Conflict,
+  type Day,
   type Edit,
   type Operation,
   type Program,
@@ -83,6 +85,11 @@ export function mergeEdits(start: Program, edits: readonly Edit[], others: reado
   return merged;
 }
 
+function ofDay(day: Day, field: string | undefined): unknown {
+  if (field === "date") return day.date;
+  return field === "groups" ? (day.groups?.map(groupName) ?? "anything") : day.name;
+}
+
 /** what stands at a path that an operation touches */
 function valueAt(program: Program, path: string): unknown {
   const [id, field] = path.split("/");
@@ -90,8 +97,8 @@ function valueAt(program: Program, path: string): unknown {
   if (id === "program") return field === "edition" ? program.edition : program.name;
   const place = placeOf(program, id);
   const day = program.days.find((d) => d.id === id);
-  if (!place)
-    return day ? (field === "date" ? day.date : day.name) : field === "order" ? program.days.map((d) => d.name) : null;
+  if (!place && day) return ofDay(day, field);
+  if (!place) return field === "order" ? program.days.map((d) => d.name) : null;
   if (!field) return place.prescription.name;
   if (field === "place" || field === "pair") return place.day.name;
   return (place.prescription as Record<string, unknown>)[field] ?? null;

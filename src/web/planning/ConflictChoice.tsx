@@ -24,14 +24,24 @@ const FIELD: Record<string, string> = {
   place: "day",
   name: "name",
   locked: "lock",
+  date: "date",
+  groups: "what it is for",
+  begins: "side that begins",
+  turns: "how sides take turns",
+  purpose: "what it is there for",
+  tempos: "tempo of single sets",
+  technique: "technique",
+  structure: "how the load goes through the sets",
+  edition: "edition",
 };
 
 /** both values, who and when, and a choice; nothing is overwritten before it is made */
 export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Plan }) {
   const dispatch = useDispatch();
   const nameOf = (id: string) =>
-    plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions)).find((p) => p.id === id)?.name ??
-    "an exercise";
+    [...plan.program.days, ...plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions))].find(
+      (x) => x.id === id,
+    )?.name ?? (id === "program" ? "The week" : "an exercise");
   return (
     <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>
       <h2>Changed by two people</h2>

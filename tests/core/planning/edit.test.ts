@@ -49,6 +49,11 @@ const operation: fc.Arbitrary<Operation> = fc.oneof(
   }),
   fc.record({ kind: fc.constant("rename-day" as const), dayId: day, name: fc.constantFrom("Early", "Late") }),
   fc.record({
+    kind: fc.constant("aim-day" as const),
+    dayId: day,
+    groups: fc.option(fc.subarray(["biceps", "triceps", "quads"])),
+  }),
+  fc.record({
     kind: fc.constant("swap" as const),
     prescriptionId: one,
     prescription: fc.constantFrom(prescriptionOf(20, "band-curl"), prescriptionOf(21, "cable-curl")),
@@ -95,7 +100,7 @@ test("every program an operation can make is still a valid file", () => {
 test("operations that touch nothing in common give the same program in either order", () => {
   fc.assert(
     fc.property(operation, operation, (a, b) => {
-      const structural = (o: Operation) => o.kind !== "change" && o.kind !== "rename-day";
+      const structural = (o: Operation) => !["change", "rename-day", "aim-day"].includes(o.kind);
       if (collisions(touches(a, start()), touches(b, start())).length || (structural(a) && structural(b))) return;
       const run = (...list: Operation[]) =>
         list.reduce<Program | null>((p, o) => {

@@ -57,3 +57,24 @@ test("edits that cannot be read are named, by their id where they have one", () 
   expect(refused.map((r) => r.editId)).toEqual(["", id(11), id(12)]);
   expect(refused.every((r) => r.reason.length > 0)).toBe(true);
 });
+
+test("what a day is for, set by two at once, is told by its groups' names; its name and date are other things", () => {
+  const day = start.days[0]!.id;
+  const aim = (n: number, groups: string[] | null): Edit => ({
+    id: id(n),
+    operation: { kind: "aim-day", dayId: day, groups },
+  });
+  const rename: Edit = { id: id(30), operation: { kind: "rename-day", dayId: day, name: "Arms" } };
+  const { conflicts, made } = mergeEdits(start, [aim(10, ["biceps", "low-back"]), rename], theirs(`${day}/groups`));
+  expect(conflicts).toMatchObject([{ what: `${day}/groups`, mine: ["Biceps", "Low back"], theirs: "anything" }]);
+  expect(made.map((m) => m.edit.id)).toEqual([id(30)]);
+  expect(mergeEdits(start, [aim(11, null)], theirs(`${day}/date`)).conflicts).toEqual([]);
+  const { read, refused } = readEdits([
+    aim(12, ["x".repeat(81)]),
+    aim(
+      13,
+      Array.from({ length: 61 }, () => "biceps"),
+    ),
+  ]);
+  expect([read.length, refused.length]).toEqual([0, 2]);
+});
