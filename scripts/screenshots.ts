@@ -21,7 +21,6 @@ interface View {
 }
 
 const views: View[] = [
-  { name: "sign-in", path: "/", ready: "form" },
   {
     name: "ranking",
     path: `/ranking/triceps-long?for=${maja}`,
@@ -75,6 +74,16 @@ const views: View[] = [
     },
   },
   {
+    name: "range",
+    path: `/bench/lying-leg-curl?head=semitendinosus`,
+    ready: ".rep-strip",
+    then: async (p) => {
+      await p.getByRole("button", { name: "Draw it" }).click({ timeout: 30_000 });
+      await p.waitForTimeout(5_000);
+      await p.locator(".rep-strip").evaluate((g) => g.scrollIntoView({ block: "center", behavior: "instant" }));
+    },
+  },
+  {
     name: "criteria-dark",
     path: `/clients/${runa}/week`,
     ready: ".loom",
@@ -89,7 +98,17 @@ const views: View[] = [
   { name: "method", path: "/method/mechanics#terms", ready: ".method h2" },
   { name: "clients", path: `/clients/${maja}`, ready: ".form" },
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
-  { name: "week-dark", path: `/clients/${maja}/week`, ready: ".loom", dark: true },
+  {
+    name: "week-writing",
+    path: `/clients/${runa}/week`,
+    ready: ".loom",
+    dark: true,
+    then: async (p) => {
+      await p.getByRole("button", { name: "Write the week" }).first().click();
+      await p.getByRole("button", { name: "Write it" }).click();
+      await p.getByText(/still being proven/).waitFor({ timeout: 60_000 });
+    },
+  },
   {
     name: "week-written",
     path: `/clients/${runa}/week`,
@@ -147,16 +166,14 @@ for (const view of views) {
   page.on("console", (m) => m.type() === "error" && console.error(view.name, m.text()));
   page.on("pageerror", (e) => console.error(view.name, e.message));
   let path = view.path;
-  if (view.name !== "sign-in") {
-    const answer = await context.request.post(`${url}/api/session`, { data: DEMO_SIGN_IN });
-    const { csrf } = (await answer.json()) as { csrf: string };
-    if (view.phone)
-      path = (
-        (await (
-          await context.request.post(`${url}/api/clients/${maja}/link`, { data: {}, headers: { "x-gryn-csrf": csrf } })
-        ).json()) as { path: string }
-      ).path;
-  }
+  const answer = await context.request.post(`${url}/api/session`, { data: DEMO_SIGN_IN });
+  const { csrf } = (await answer.json()) as { csrf: string };
+  if (view.phone)
+    path = (
+      (await (
+        await context.request.post(`${url}/api/clients/${maja}/link`, { data: {}, headers: { "x-gryn-csrf": csrf } })
+      ).json()) as { path: string }
+    ).path;
   await page.goto(url + path);
   await page.locator(view.ready).first().waitFor({ timeout: 20_000 });
   if (view.then) await view.then(page);

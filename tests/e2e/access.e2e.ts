@@ -1,3 +1,5 @@
+import { gzipSync } from "node:zlib";
+import type { Page } from "@playwright/test";
 import { accessible, control, expect, openClient, openPhone, signIn, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
@@ -75,5 +77,41 @@ test("nothing is cut off at 360 px or at 200 % zoom", async ({ page, browser }) 
     .locator("button:visible")
     .evaluateAll((list) => list.filter((b) => b.getBoundingClientRect().height < 40).map((b) => b.textContent));
   expect(small).toEqual([]);
+  await context.close();
+});
+
+test("pages stay light: scripts of the first view and of the client's page, as they are sent", async ({
+  page,
+  browser,
+}) => {
+  const sent = new Map<string, number>();
+  const weigh = (on: Page) =>
+    on.on("response", (r) => {
+      if (!/\.js$/.test(new URL(r.url()).pathname) || /worker/i.test(r.url())) return;
+      void r.body().then(
+        (body) => sent.set(r.url(), gzipSync(body, { level: 9 }).length),
+        () => undefined,
+      );
+    });
+  const kB = () => [...sent.values()].reduce((sum, n) => sum + n, 0) / 1000;
+  weigh(page);
+  await signIn(page);
+  await page.locator("tr.row").first().waitFor();
+  // the bare framework is about 178; `npm run bench -- pages` says how many times that is
+  expect(kB()).toBeGreaterThan(150);
+  expect(kB()).toBeLessThan(340);
+  await openClient(page, "Maja", "Week");
+  await page.locator(".loom").waitFor();
+  sent.clear();
+  const { phone, context } = await openPhone(page, browser);
+  sent.clear();
+  weigh(phone);
+  await phone.reload();
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .waitFor();
+  expect(kB()).toBeGreaterThan(40);
+  expect(kB()).toBeLessThan(90);
   await context.close();
 });

@@ -37,8 +37,8 @@ export const methodSchema = z.strictObject({
   /** the same for a beginner */
   beginnerSaturation: z.number(),
   /**
-   * by class: reps in reserve of each set early and late in a session, the least of them, the least reps of a set,
-   * the low end that a new line begins with, rest in s
+   * by class: reps in reserve of each set early and late in a session, what may fail, the least reps of a set, the low
+   * end that a new line begins with, rest in s
    */
   classes: z.record(
     z.enum(CLASSES),
@@ -46,7 +46,8 @@ export const methodSchema = z.strictObject({
       name: z.string(),
       early: reserves,
       late: reserves,
-      least: z.number(),
+      /** stated steadiness from which on a set may be taken to its last rep; null: never */
+      failureFrom: z.number().nullable(),
       floor: z.number(),
       start: z.number(),
       rest: z.number(),
@@ -54,8 +55,6 @@ export const methodSchema = z.strictObject({
   ),
   /** place in a session, 0 first to 1 last, from which on effort is as late */
   lateFrom: z.number(),
-  /** stated steadiness under which a set is not taken to its last rep */
-  failureSteadiness: z.number(),
   /** least reps where the step of the load is coarse, a joint that it strains is noted, the client is a beginner */
   floors: z.strictObject({ coarse: z.number(), sore: z.number(), beginner: z.number() }),
   /** step of the load over the usual load from which on it is coarse */

@@ -1,5 +1,5 @@
 /** How sets are done: tempo, rest, effort through a line and through a session, repetitions by class. */
-import { classOf, ladderOf, placesOf, repFloor, type KnownLine } from "#core/planning/effort";
+import { classOf, ladderOf, leastReserve, placesOf, repFloor, type KnownLine } from "#core/planning/effort";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Check, Named, Week } from "#core/planning/judged";
 import { loadingOf } from "#core/planning/loading";
@@ -46,12 +46,12 @@ export function sets({ program, method }: Week): Check[] {
   });
 }
 
-/** lines with less in reserve than their class keeps: nobody fails under a bar that loads the back */
-function leastReserve(week: Week, p: Prescription): Check[] {
+/** lines with less in reserve than is kept there: nobody fails under a bar that loads the back */
+function tooNear(week: Week, p: Prescription): Check[] {
   const of = knownIn(week)(p);
   if (!of) return [];
   const id = classOf(loadingOf(of.view));
-  const { least } = week.method.classes[id];
+  const least = leastReserve(id, of.exercise.stated, week.method);
   if (Math.min(...p.reserves) >= least) return [];
   const operations = [change(p.id, { reserves: p.reserves.map((r) => Math.max(r, least)) })];
   return [
@@ -72,7 +72,7 @@ const FALLS = 0.75;
 /** effort rises through a session: last sets of what comes late keep no more than those of what comes early */
 export function effortOfDays(week: Week): Check[] {
   const { program, method } = week;
-  const lines = prescriptionsOf(program).flatMap((p) => leastReserve(week, p));
+  const lines = prescriptionsOf(program).flatMap((p) => tooNear(week, p));
   const days = program.days.flatMap((d): Check[] => {
     if (d.blocks.length < 3) return [];
     const places = placesOf(d);

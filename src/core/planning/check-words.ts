@@ -348,7 +348,7 @@ function effortText(c: Extract<Check, { kind: "effort of the day" | "least reser
         title: `${c.subject.line.name}: nearest to failure`,
         number: `reserve ${c.number.join(", ")}`,
         limit: `at least ${c.limit.least} on ${CLASS[c.limit.of]}`,
-        reason: "Failing there costs more than the last rep brings: another form, or somebody to help.",
+        reason: "Failing there costs more than the last rep brings: keep one, or take a steadier setup.",
       };
     case "rep floor":
       return {

@@ -25,9 +25,11 @@ export function rungs(reserves: readonly number[], sets: number): number[] {
 
 type Steady = Pick<Exercise["stated"], "steadiness" | "helper">;
 
-/** whether a set may be taken to its last rep without more than an effort ending it */
-export const mayFail = ({ steadiness, helper }: Steady, method: Method): boolean =>
-  steadiness >= method.failureSteadiness && !helper;
+/** reps kept in reserve at the least: none where it may end at failure without more than an effort ending it */
+export function leastReserve(id: ClassId, { steadiness, helper }: Steady, { classes }: Method): number {
+  const from = classes[id].failureFrom;
+  return from !== null && steadiness >= from && !helper ? 0 : 1;
+}
 
 /**
  * Reps in reserve of each set of a line.
@@ -35,7 +37,7 @@ export const mayFail = ({ steadiness, helper }: Steady, method: Method): boolean
  */
 export function ladder(id: ClassId, sets: number, place: number, stated: Steady, method: Method): number[] {
   const { early, late } = method.classes[id];
-  const least = mayFail(stated, method) ? 0 : 1;
+  const least = leastReserve(id, stated, method);
   return rungs(place >= method.lateFrom ? late : early, sets).map((r) => Math.max(least, r));
 }
 

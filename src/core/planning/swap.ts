@@ -10,7 +10,7 @@ import { unitFor } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { likeness } from "#core/planning/likeness";
-import { classOf } from "#core/planning/effort";
+import { classOf, leastReserve } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import type { Watch } from "#core/planning/groups";
@@ -123,7 +123,7 @@ export function swapped(
     target: headOfLine(p) ?? undefined,
     harder: harderRelative(r.exercise, r.row.view, client.mass, survey, exercises),
   });
-  const { least } = method.classes[classOf(loadingOf(r.row.view))];
+  const least = leastReserve(classOf(loadingOf(r.row.view)), r.exercise.stated, method);
   return { ...fresh, reserves: p.reserves.map((x) => Math.max(x, least)), rest: p.rest, note: p.note };
 }
 
