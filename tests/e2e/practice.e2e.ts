@@ -121,7 +121,7 @@ test("a week's days: one more, copied, named and dated, moved, taken away, and e
   await day("Monday, long", "Copy it");
   await expect.poll(days).toEqual(["Monday, long", "Monday, long, again", "Wednesday, short", "Friday, both"]);
   await expect(page.getByText(/trains 3 days a week; this week has 4/)).toBeVisible();
-  await day("Monday, long, again", "Name and date");
+  await day("Monday, long, again", "Name, date, what it is for");
   await page.getByRole("dialog").getByLabel("Name").fill("Saturday");
   await page.getByRole("dialog").getByLabel(/^Date/).fill("2026-12-05");
   await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();

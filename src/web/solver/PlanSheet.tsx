@@ -66,8 +66,12 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [from, setFrom] = useState("");
   const first = useRef<HTMLButtonElement>(null);
+  const sheet = useRef<HTMLElement>(null);
   const ready = survey !== null;
-  useEffect(() => first.current?.focus(), [ready]);
+  // whoever is already choosing is left to it
+  useEffect(() => {
+    if (!sheet.current?.contains(document.activeElement)) first.current?.focus();
+  }, [ready]);
   const out = leftOut(wish, program.days).filter((g) => client.priorities[g]);
   const write = async () => {
     if (!survey) return;
@@ -94,7 +98,12 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   const none = result && result.proposals.length === 0 && result.program.days.every((d) => d.blocks.length === 0);
   const busy = planned?.state === "working" || planned?.state === "proving";
   return (
-    <section className="sheet plan-sheet" aria-label="Write the week" onKeyDown={(e) => e.key === "Escape" && close()}>
+    <section
+      ref={sheet}
+      className="sheet plan-sheet"
+      aria-label="Write the week"
+      onKeyDown={(e) => e.key === "Escape" && close()}
+    >
       <div className="plan-ask">
         <h2>Write the week</h2>
         <Wishes wish={wish} onWish={setWish} client={client} program={program} />
