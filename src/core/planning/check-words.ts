@@ -324,6 +324,13 @@ const CLASS: Record<ClassId, string> = {
   braced: "a single joint on a loaded spine",
   isolation: "a single joint",
 };
+/** why a class keeps one where nothing loads the spine */
+const STEADY: Record<ClassId, string> = {
+  heavy: "",
+  braced: "",
+  compound: " that is not steady enough to fail in, or wants a helper",
+  isolation: " that is not steady enough to fail in",
+};
 const FLOOR: Record<FloorReason, string> = {
   ...CLASS,
   coarse: "a coarse step of the load",
@@ -347,7 +354,7 @@ function effortText(c: Extract<Check, { kind: "effort of the day" | "least reser
       return {
         title: `${c.subject.line.name}: nearest to failure`,
         number: `reserve ${c.number.join(", ")}`,
-        limit: `at least ${c.limit.least} on ${CLASS[c.limit.of]}`,
+        limit: `at least ${c.limit.least} on ${CLASS[c.limit.of]}${STEADY[c.limit.of]}`,
         reason: "Failing there costs more than the last rep brings: keep one, or take a steadier setup.",
       };
     case "rep floor":
