@@ -17,6 +17,8 @@ import { JOINT_BOUNDS } from "./joint-bounds";
 import type { QuestionProps } from "./question";
 import { useAnswer } from "./useAnswer";
 
+/** ms that a setup has to stand before its parts are looked at */
+const STANDS = 350;
 const WIDTH = 520;
 const HEIGHT = 92;
 const percent = (x: number) => `${Math.round(100 * x)} %`;
@@ -48,6 +50,7 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
   const advice = useAnswer(
     working ? JSON.stringify([exercise.id, values, headId, way, bound || null, body] satisfies RangeAsked) : null,
     rangeFor,
+    STANDS,
   );
   const shown = part ?? { from: 0, to: 1 };
   const facts = useAnswer(
