@@ -1,7 +1,15 @@
 /** What taking in a program file would change, in words and as operations; days are matched by their order. */
 import { canonical } from "#core/exercises/setup";
 import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
-import type { Change, ChangeField, Operation, Prescription, Program } from "#core/planning/program";
+import { groupName } from "#core/planning/groups";
+import {
+  changeSchema,
+  type Change,
+  type ChangeField,
+  type Operation,
+  type Prescription,
+  type Program,
+} from "#core/planning/program";
 
 export interface Difference {
   /** in words, one line each */
@@ -9,7 +17,8 @@ export interface Difference {
   operations: Operation[];
 }
 
-const FIELDS: ChangeField[] = ["reserves", "reps", "rest", "tempo", "load", "note", "locked", "alternatives"];
+/** whatever of a line can be changed */
+const FIELDS = changeSchema.keyof().options as ChangeField[];
 /** whatever the order of keys: a stored document and a file may differ in it */
 const same = (a: unknown, b: unknown) => canonical(a) === canonical(b);
 
@@ -38,6 +47,14 @@ export function programDifference(now: Program, file: Program, newId: () => stri
     if (day.name !== here.name) {
       lines.push(`${here.name} is called ${day.name}.`);
       make({ kind: "rename-day", dayId: here.id, name: day.name });
+    }
+    if (day.date !== here.date) {
+      lines.push(`${day.name} is dated ${day.date ?? "no more"}.`);
+      make({ kind: "date-day", dayId: here.id, date: day.date });
+    }
+    if (!same(day.groups, here.groups)) {
+      lines.push(`${day.name} is for ${day.groups?.map(groupName).join(", ").toLowerCase() ?? "anything"}.`);
+      make({ kind: "aim-day", dayId: here.id, groups: day.groups });
     }
     day.blocks.forEach((block, index) => {
       const ids = block.prescriptions.map((p) => place(p, here.id, day.name, index));

@@ -207,3 +207,31 @@ test("an upgrade leaves the present version and the unknown alone", () => {
   expect(upgrade("program", { version: 0 })).toEqual({ version: 0 });
   expect(upgrade("program", null)).toBeNull();
 });
+
+test("whatever a coach can change of a line or a day comes in with a file, and comes in once", () => {
+  let serial = 7000;
+  const [day, other] = program.days;
+  const [first] = day!.blocks;
+  const line = first!.prescriptions[0]!;
+  const changed = {
+    ...line,
+    purpose: "warm-up" as const,
+    structure: "ramp" as const,
+    turns: "alternating" as const,
+    begins: "left" as const,
+    tempos: [{ lower: 5, longPause: 1, lift: 1, shortPause: 0 }],
+    technique: { id: "peak-hold" as const, easier: null },
+    note: "as a friend's file has it",
+  };
+  const blocks = [{ ...first!, prescriptions: [changed, ...first!.prescriptions.slice(1)] }, ...day!.blocks.slice(1)];
+  const file: Program = { ...program, days: [{ ...day!, date: "2026-12-09", groups: ["triceps"], blocks }, other!] };
+  const { lines, operations } = programDifference(program, file, () => id(serial++))!;
+  expect(lines.join(" ")).toMatch(/is dated 2026-12-09.*is for triceps.*technique/);
+  const after = operations.reduce((now, o) => {
+    const result = applyOperation(now, o);
+    if ("refused" in result) throw new Error(result.refused);
+    return result.program;
+  }, program);
+  expect(after.days[0]).toEqual(file.days[0]);
+  expect(programDifference(after, file, () => id(serial++))!.operations).toEqual([]);
+});
