@@ -2,14 +2,7 @@
 import { canonical } from "#core/exercises/setup";
 import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
 import { groupName } from "#core/planning/groups";
-import {
-  changeSchema,
-  type Change,
-  type ChangeField,
-  type Operation,
-  type Prescription,
-  type Program,
-} from "#core/planning/program";
+import { changeSchema, type Change, type Operation, type Prescription, type Program } from "#core/planning/program";
 
 export interface Difference {
   /** in words, one line each */
@@ -18,7 +11,7 @@ export interface Difference {
 }
 
 /** whatever of a line can be changed */
-const FIELDS = changeSchema.keyof().options as ChangeField[];
+const FIELDS = changeSchema.keyof().options;
 /** whatever the order of keys: a stored document and a file may differ in it */
 const same = (a: unknown, b: unknown) => canonical(a) === canonical(b);
 
