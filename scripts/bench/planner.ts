@@ -108,7 +108,7 @@ function askOf(c: Case): PlanAsk {
   };
   const program: Program = {
     format: "gryn-program",
-    version: 7,
+    version: 8,
     edition: CURRENT_EDITION.id,
     id: newId(),
     clientId: newId(),

@@ -1,17 +1,17 @@
 /** One exercise of the session: how it is done, its sets, what was felt. */
 import { useState } from "react";
-import type { Entry, Report } from "#core/training/entry";
+import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
+import type { Report } from "#core/training/entry";
+import type { Rules } from "#core/planning/reps";
 import type { SnapshotPrescription } from "#core/training/handover";
-import { countedReps, isFlagged, loadOf, type Target } from "#core/training/progression";
+import type { Target } from "#core/training/progression";
+
 import { reasonText } from "#core/training/reasons";
-import { loadText, plain } from "../page/locale";
-import { newId } from "../page/newId";
-import { moment } from "./moment";
 import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
-import { ReportForm } from "./ReportForm";
-import { SetEntry, type Typed } from "./SetEntry";
+import { nextReport, ReportForm } from "./ReportForm";
 import { todayOf } from "./today";
+import { Working } from "./Working";
 
 interface Props {
   p: SnapshotPrescription;
@@ -19,6 +19,7 @@ interface Props {
   handOverId: string;
   today: string;
   target: Target;
+  rules: Rules;
   next: string | null;
   back: () => void;
   /** put off to the end of the session */
@@ -26,6 +27,8 @@ interface Props {
   onNext: () => void;
   /** a set was logged, the so-many-th of the day */
   onLogged: (done: number) => void;
+  /** s before the next part of a set that goes on */
+  onPause: (seconds: number) => void;
   /** one of two done in turn: the name stands where the thumb is, since it changes there */
   inPair: boolean;
   /** a set the server does not take, to be mended here */
@@ -33,46 +36,23 @@ interface Props {
 }
 
 export function ExerciseCard(props: Props) {
-  const { p, floor, handOverId, target, back, onLogged, mend } = props;
-  const now = todayOf(floor, p, target, props.today);
-  const { done, last, report, set, asked, finished, stopped } = now;
-  const [insteadKey, setInstead] = useState<string | null>(() => done.at(-1)?.instead?.setupKey ?? null);
-  const [correcting, setCorrecting] = useState<Entry | null>(mend?.kind === "entry" ? mend.item : null);
+  const { p, floor, handOverId, target, back, mend } = props;
+  // an alternative once begun is gone on with
+  const [insteadKey, setInstead] = useState<string | null>(() => lastDone(floor, p.id, props.today));
+  const [ended, setEnded] = useState<string[]>([]);
+  const now = todayOf(floor, p, { target, today: props.today, rules: props.rules, insteadKey, ended });
+  const { report, finished } = now;
   const [busy, setBusy] = useState(false);
   const instead = p.alternatives.find((a) => a.setupKey === insteadKey) ?? null;
   const shown = instead ?? p;
-  const words = target.reasons.map(reasonText);
+  const sore = report?.pain?.joint ?? null;
+  // what spares the joint may be done where the planned exercise has to stop
+  const stopped = instead && sore && instead.spares.includes(sore) ? null : now.stopped;
 
   const leave = (left: Report["left"]) => {
-    const before = report ?? { id: newId(), revision: 0, feel: null, pain: null };
-    const { id, revision, feel, pain } = before;
-    const item = { id, revision: revision + 1, handOverId, prescriptionId: p.id, feel, pain, left, ...moment() };
-    void floor.put({ kind: "report", item });
+    void floor.put({ kind: "report", item: nextReport(report, handOverId, p.id, { left }) });
     back();
   };
-  const log = ({ parts, reserve }: Typed) => {
-    const base = correcting
-      ? { id: correcting.id, revision: correcting.revision + 1, set: correcting.set }
-      : { id: newId(), revision: 1, set };
-    const item: Entry = {
-      ...base,
-      handOverId,
-      prescriptionId: p.id,
-      parts,
-      reserve,
-      instead: instead ? { setupKey: instead.setupKey, name: instead.name } : null,
-      ...moment(),
-      prescribed: { reps: target.reps, reserve: asked, load: target.load ?? p.load },
-      voided: false,
-      confirmed: false,
-      by: null,
-    };
-    void floor.put({ kind: "entry", item });
-    if (correcting && mend?.item.id === correcting.id) void floor.drop(mend);
-    if (!correcting) onLogged(set + 1);
-    setCorrecting(null);
-  };
-
   return (
     <section className="exercise">
       <button type="button" className="back" onClick={back}>
@@ -82,28 +62,28 @@ export function ExerciseCard(props: Props) {
       {instead && <p className="quiet">Instead of {p.name}</p>}
       <How p={p} shown={shown} tempo={target.tempo ?? p.tempo} />
       {stopped ? (
-        <p className="notice warn" role="alert">
-          {stopped === "Stopped." ? (words[0] ?? stopped) : stopped}
-        </p>
+        <Stopped
+          words={stopped === "Stopped." ? target.reasons.map(reasonText)[0]! : stopped}
+          p={p}
+          sore={sore}
+          onInstead={setInstead}
+          onLeave={() => leave("skipped")}
+        />
       ) : (
-        <>
-          <DoneSets done={done} p={p} floor={floor} onCorrect={setCorrecting} />
-          {(!finished || correcting) && (
-            <SetEntry
-              key={correcting ? `${correcting.id} ${correcting.revision}` : `${set} ${insteadKey}`}
-              p={p}
-              name={props.inPair ? shown.name : null}
-              reps={target.reps}
-              set={set}
-              asked={asked}
-              expected={now.expected}
-              load={now.loadFor(insteadKey)}
-              correcting={correcting}
-              onLog={log}
-            />
-          )}
-          {!finished && <Before last={last} words={words[0]} />}
-        </>
+        <Working
+          key={insteadKey}
+          p={p}
+          floor={floor}
+          handOverId={handOverId}
+          name={props.inPair ? shown.name : null}
+          now={now}
+          instead={instead}
+          why={target.reasons.map(reasonText)[0]}
+          mend={mend}
+          onLogged={props.onLogged}
+          onPause={props.onPause}
+          onEnd={(id) => setEnded([...ended, id])}
+        />
       )}
       {!stopped && !finished && !busy && (
         <button type="button" className="other" onClick={() => setBusy(true)}>
@@ -124,7 +104,6 @@ export function ExerciseCard(props: Props) {
         />
       )}
       <ReportForm
-        key={report?.revision ?? 0}
         report={report}
         floor={floor}
         handOverId={handOverId}
@@ -137,14 +116,50 @@ export function ExerciseCard(props: Props) {
   );
 }
 
-function Before({ last, words }: { last: Entry[]; words: string | undefined }) {
+interface StoppedProps {
+  words: string;
+  p: SnapshotPrescription;
+  /** the joint that hurts, where it was told today */
+  sore: Joint | null;
+  onInstead: (setupKey: string) => void;
+  onLeave: () => void;
+}
+
+/** it stops here: what the coach approves and asks less of the joint, or nothing today */
+function Stopped({ words, p, sore, onInstead, onLeave }: StoppedProps) {
+  const safe = p.alternatives.filter((a) => sore && a.spares.includes(sore));
   return (
     <>
-      {last.length > 0 && <p className="quiet">Last time: {last.map(lastText).join(", ")}</p>}
-      <p className="quiet">{words}</p>
+      <p className="notice warn" role="alert">
+        {words}
+      </p>
+      <div className="choice" role="group" aria-label="What you can do instead">
+        <span>
+          {safe.length > 0 && sore
+            ? `Easier on the ${JOINT_NAMES[sore]}. Stop it too if it hurts.`
+            : "Your coach has not approved anything that is easier on this joint."}
+        </span>
+        <div>
+          {safe.map((a) => (
+            <button key={a.setupKey} type="button" onClick={() => onInstead(a.setupKey)}>
+              Do {a.name}
+            </button>
+          ))}
+          <button type="button" onClick={onLeave}>
+            Leave it out today
+          </button>
+        </div>
+      </div>
     </>
   );
 }
+
+/** the alternative that today's last set was done with; null: the planned exercise */
+const lastDone = (floor: Floor, id: string, today: string): string | null =>
+  floor.entries
+    .filter((e) => e.prescriptionId === id && e.localDate === today)
+    .sort((a, b) => a.set - b.set)
+    .at(-1)?.instead?.setupKey ?? null;
 
 function Onward({ next, onNext, back }: Pick<Props, "next" | "onNext" | "back">) {
   return (
@@ -153,9 +168,6 @@ function Onward({ next, onNext, back }: Pick<Props, "next" | "onNext" | "back">)
     </button>
   );
 }
-
-const lastText = (e: Entry): string =>
-  `${loadOf(e) ? plain(loadOf(e)!.value) : "–"} × ${e.parts.map((x) => x.reps).join("|")}`;
 
 type Shown = Pick<SnapshotPrescription, "name" | "start" | "end" | "settings" | "cues">;
 
@@ -187,51 +199,17 @@ function How({ p, shown, tempo }: { p: SnapshotPrescription; shown: Shown; tempo
         <p className="quiet">
           Lower {tempo.lower} s, pause {tempo.longPause} s where long, lift {tempo.lift} s, pause {tempo.shortPause} s.
         </p>
-        {p.note && <p>{p.note}</p>}
       </details>
+      {p.note && (
+        <p className="notice" role="note">
+          Your coach: {p.note}
+        </p>
+      )}
       {p.cautions.map((c) => (
         <p key={c} className="notice">
           {c}
         </p>
       ))}
-    </>
-  );
-}
-
-interface DoneProps {
-  done: Entry[];
-  p: SnapshotPrescription;
-  floor: Floor;
-  onCorrect: (e: Entry) => void;
-}
-
-const setText = (e: Entry): string => {
-  const load = loadOf(e);
-  const parts = e.parts.map((x) => `${x.reps}${x.kind === "full" ? "" : ` ${x.kind}`}`).join(" + ");
-  return `${load ? `${loadText(load)} × ` : ""}${parts}${e.reserve !== null ? `, ${e.reserve} left` : ""}`;
-};
-
-function DoneSets({ done, p, floor, onCorrect }: DoneProps) {
-  const odd = done.find((e) => isFlagged(e, floor.history.bounds[p.id]));
-  return (
-    <>
-      <ol className="sets" aria-label="Sets done today">
-        {done.map((e) => (
-          <li key={e.id}>
-            <span>Set {e.set + 1}</span>
-            <span className="number">{setText(e)}</span>
-            <button type="button" onClick={() => onCorrect(e)}>
-              Correct
-            </button>
-          </li>
-        ))}
-      </ol>
-      {odd && (
-        <p className="notice" role="status">
-          {loadText(loadOf(odd)!)} for {countedReps(odd)} is far from what your other lifts say. Per hand, or in all?
-          Correct it if it is not right; otherwise your coach looks at it before it counts.
-        </p>
-      )}
     </>
   );
 }

@@ -15,6 +15,7 @@ import { loadText } from "../page/locale";
 const DAY_KEY = "gryn.floor.day";
 /** the client of this tab: an address to come back to, which says nothing by itself */
 const WHO = "who";
+const OPEN = "exercise";
 
 function useFloor(keep: Keep): Floor {
   const [, again] = useReducer((n: number) => n + 1, 0);
@@ -93,10 +94,38 @@ function dayOf(floor: Floor, session: FloorSession, picked: string | null, later
 
 type Today = ReturnType<typeof dayOf>;
 
+/** the exercise that is open, as the address says: back leads to the list, and a reload comes back to it */
+function useOpenExercise(): [string | null, (id: string | null) => void] {
+  const read = () => new URLSearchParams(location.search).get(OPEN);
+  const [open, set] = useState(read);
+  useEffect(() => {
+    const back = () => set(read());
+    window.addEventListener("popstate", back);
+    return () => window.removeEventListener("popstate", back);
+  }, []);
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, [open]);
+  const go = (id: string | null) => {
+    const now = read();
+    if (id === now) return;
+    const query = new URLSearchParams(location.search);
+    if (id) query.set(OPEN, id);
+    else query.delete(OPEN);
+    const address = `${location.pathname}?${query.toString()}`;
+    // from one exercise straight to the next: back still leads to the list
+    if (id && !now) history.pushState({ fromList: true }, "", address);
+    else if (!id && (history.state as { fromList?: true } | null)?.fromList) return history.back();
+    else history.replaceState(history.state, "", address);
+    set(id);
+  };
+  return [open, go];
+}
+
 function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }) {
   const [dayId, setDayId] = useState(() => sessionStorage.getItem(DAY_KEY));
   /** the open exercise; with it its pair, where it has one */
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useOpenExercise();
   const [wanted, setMend] = useState<Item | null>(null);
   const [restUntil, setRestUntil] = useState<number | null>(null);
   const [later, setLater] = useState<string[]>([]);
@@ -170,7 +199,9 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
           today={now.today}
           target={target(current)}
           back={() => setOpen(null)}
+          rules={session.rules}
           onLogged={(done) => logged(block, current, done)}
+          onPause={(seconds) => (seconds > 5 ? rest(seconds) : setRestUntil(null))}
           onLater={() => {
             setLater([...later, ...block.prescriptions.map((p) => p.id)]);
             setOpen(null);
@@ -265,7 +296,7 @@ function askedText(p: SnapshotPrescription, now: Today): string {
   if (left) return `Left out: ${left}`;
   const t = now.target(p);
   if (t.decision === "stop") return "Stopped: talk to your coach";
-  const load = t.load ?? p.load;
+  const { load } = t;
   return `${p.reserves.length} sets of ${t.reps.low}–${t.reps.high}${load ? `, ${loadText(load)}` : ""}`;
 }
 

@@ -1,8 +1,9 @@
 /** Once per exercise: where it was felt, and pain with its kind and place. */
-import { useState } from "react";
+import { useId, useState } from "react";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import type { Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
+import { LIMITS } from "#core/training/limits";
 import { newId } from "../page/newId";
 import { moment } from "./moment";
 import type { Floor } from "./outbox";
@@ -65,17 +66,28 @@ interface Props {
   asked: boolean;
 }
 
+/** a report with something more said, as its next revision */
+export function nextReport(
+  report: Report | null,
+  handOverId: string,
+  prescriptionId: string,
+  change: Partial<Pick<Report, "feel" | "pain" | "left" | "note">>,
+): Report {
+  const { id, revision, feel, left, pain, note } = report ?? {
+    id: newId(),
+    revision: 0,
+    feel: null,
+    left: null,
+    pain: null,
+    note: "",
+  };
+  return { id, revision: revision + 1, handOverId, prescriptionId, feel, left, pain, note, ...change, ...moment() };
+}
+
 export function ReportForm({ report, floor, handOverId, prescriptionId, joints, asked }: Props) {
-  const [hurting, setHurting] = useState(Boolean(report?.pain));
-  const put = (change: Partial<Pick<Report, "feel" | "pain">>) => {
-    const { id, revision, feel, left, pain } = report ?? {
-      id: newId(),
-      revision: 0,
-      feel: null,
-      left: null,
-      pain: null,
-    };
-    const item = { id, revision: revision + 1, handOverId, prescriptionId, feel, left, pain, ...change, ...moment() };
+  const [hurting, setHurting] = useState(Boolean(report?.pain) || drafts.has(prescriptionId));
+  const put = (change: Partial<Pick<Report, "feel" | "pain" | "note">>) => {
+    const item = nextReport(report, handOverId, prescriptionId, change);
     void floor.put({ kind: "report", item });
   };
   const verdict = judgePain(report?.pain ?? null);
@@ -94,12 +106,20 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
       )}
       {hurting && (
         <PainForm
+          of={prescriptionId}
           pain={report?.pain ?? null}
           joints={joints}
-          onSave={(pain) => put({ pain })}
-          onNothing={() => setHurting(false)}
+          onSave={(pain) => {
+            drafts.delete(prescriptionId);
+            put({ pain });
+          }}
+          onNothing={() => {
+            drafts.delete(prescriptionId);
+            setHurting(false);
+          }}
         />
       )}
+      <Answer note={report?.note ?? ""} onSave={(note) => put({ note })} />
       {verdict.words && (
         <p className={`notice${verdict.act === "stop" ? " warn" : ""}`} role="alert">
           {verdict.words}
@@ -109,17 +129,43 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
   );
 }
 
+/** a word to the coach; what is typed is kept when the field is left */
+function Answer({ note, onSave }: { note: string; onSave: (note: string) => void }) {
+  const [text, setText] = useState(note);
+  const id = useId();
+  return (
+    <div className="choice">
+      <label htmlFor={id}>Message to your coach</label>
+      <textarea
+        id={id}
+        rows={2}
+        maxLength={LIMITS.note}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={() => text.trim() !== note && onSave(text.trim())}
+      />
+    </div>
+  );
+}
+
+/** what was begun to be told of a pain and is not saved yet, by exercise: going back and forth loses nothing of it */
+const drafts = new Map<string, Partial<Pain>>();
+
 interface PainProps {
+  of: string;
   pain: Pain | null;
   joints: readonly Joint[];
   onSave: (pain: Pain) => void;
   onNothing: () => void;
 }
 
-function PainForm({ pain, joints, onSave, onNothing }: PainProps) {
-  const [told, setTold] = useState<Partial<Pain>>(pain ?? { side: "right" });
+function PainForm({ of, pain, joints, onSave, onNothing }: PainProps) {
+  const [told, setTold] = useState<Partial<Pain>>(() => drafts.get(of) ?? pain ?? { side: "right" });
   const [all, setAll] = useState(false);
-  const tell = (change: Partial<Pain>) => setTold({ ...told, ...change });
+  const tell = (change: Partial<Pain>) => {
+    drafts.set(of, { ...told, ...change });
+    setTold({ ...told, ...change });
+  };
   const { kind, joint, side = "right", score } = told;
   const likely = joints.slice(0, LIKELY);
   const shown = all || (joint && !likely.includes(joint)) ? joints : likely;
@@ -146,6 +192,15 @@ function PainForm({ pain, joints, onSave, onNothing }: PainProps) {
           ))}
         </div>
       </div>
+      {!whole && (kind || joint || score !== undefined) && (
+        <p className="reason" role="status">
+          Not saved yet: choose{" "}
+          {[!kind && "the kind", !joint && "the joint", score === undefined && "how much"]
+            .filter(Boolean)
+            .join(" and ")}
+          .
+        </p>
+      )}
       <button type="button" className="planned" disabled={!whole} onClick={() => whole && onSave(whole)}>
         <span>Save what hurt</span>
       </button>

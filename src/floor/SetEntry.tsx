@@ -1,15 +1,14 @@
-/** One set to be logged or corrected: one tap as planned, otherwise steppers by the equipment's own step. */
+/** One set to be logged or corrected: what is expected in one tap, otherwise steppers by the equipment's own step. */
 import { useState } from "react";
 import type { Load } from "#core/planning/program";
 import type { Entry, Part } from "#core/training/entry";
+import type { Forecast } from "#core/training/forecast";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { LIMITS } from "#core/training/limits";
-import { loadOf, type Window } from "#core/training/progression";
+import type { Window } from "#core/training/progression";
 import { loadText } from "../page/locale";
 import { newId } from "../page/newId";
 import { Stepper } from "./Stepper";
-
-type Counts = Partial<Record<Part["kind"], number>>;
 
 /** what was typed of a set */
 export interface Typed {
@@ -24,43 +23,31 @@ interface Props {
   reps: Window;
   set: number;
   asked: number;
-  expected: number;
+  /** null the first time: there is no number to expect */
+  expected: Forecast | null;
   load: Load | null;
   correcting: Entry | null;
   onLog: (typed: Typed) => void;
 }
 
-const countsOf = (e: Entry): Counts => Object.fromEntries(e.parts.map((x) => [x.kind, x.reps]));
+const LABELS: Readonly<Record<Part["kind"], string>> = {
+  full: "Full reps",
+  partial: "Partial reps",
+  assisted: "Assisted reps",
+  left: "Reps left",
+  right: "Reps right",
+};
+/** from here on a set ends well before failure */
+const EASY = 5;
 
-export function SetEntry({ p, name, reps, set, asked, expected, load: planned, correcting, onLog }: Props) {
-  const [counts, setCounts] = useState<Counts>(() => (correcting ? countsOf(correcting) : {}));
-  const [typedLoad, setTypedLoad] = useState<number | null>(() => (correcting && loadOf(correcting)?.value) ?? null);
-  const [reserve, setReserve] = useState<number | null>(correcting?.reserve ?? null);
-  const [more, setMore] = useState(correcting !== null);
+export function SetEntry(props: Props) {
+  const { p, name, reps, set, asked, expected, load, correcting, onLog } = props;
+  const [more, setMore] = useState(correcting !== null || expected === null);
   const one = p.sides === "one";
-  // the side that begins leads: the other is never asked for more
-  const [leads, follows] = p.begins === "right" ? (["right", "left"] as const) : (["left", "right"] as const);
-  const capped = p.begins !== "either";
-  const { unit, meaning } = planned ?? p.loadStep;
-  const load: Load | null = typedLoad === null ? planned : { value: typedLoad, unit, meaning };
-
-  const log = (typed: Counts, left: number) => {
-    const kinds: Part["kind"][] = one ? ["left", "right"] : ["full"];
-    const reps = (kind: Part["kind"]) =>
-      typed[kind] ?? (capped && kind === follows ? (typed[leads] ?? expected) : expected);
-    const part = (kind: Part["kind"], n: number): Part => ({ id: newId(), kind, load, reps: n });
-    const after = (["partial", "assisted"] as const).flatMap((k) => (typed[k] ? [part(k, typed[k])] : []));
-    onLog({ parts: [...kinds.map((k) => part(k, reps(k))), ...after], reserve: left });
-  };
-  const stepper = (kind: Part["kind"], label: string, otherwise: number) => (
-    <Stepper
-      key={kind}
-      label={label}
-      value={counts[kind] ?? otherwise}
-      max={LIMITS.reps}
-      onChange={(v) => setCounts({ ...counts, [kind]: v })}
-    />
-  );
+  const likely = expected ? Math.max(1, Math.min(LIMITS.reps, Math.round(expected.mean))) : null;
+  const kinds: Part["kind"][] = one ? (p.begins === "right" ? ["right", "left"] : ["left", "right"]) : [mainOf(p)];
+  const log = (n: number) =>
+    onLog({ parts: kinds.map((kind) => ({ id: newId(), kind, load, reps: n })), reserve: asked });
   return (
     <div className="entry">
       <p className="ask">
@@ -69,73 +56,153 @@ export function SetEntry({ p, name, reps, set, asked, expected, load: planned, c
           {correcting ? `Correct set ${correcting.set + 1}` : `Set ${set + 1} of ${p.reserves.length}`}
         </strong>
         <span>
-          {reps.low}–{reps.high} reps, stop with {asked} left
+          {reps.low}–{reps.high} reps, {asked >= EASY ? "well before failure" : `stop with ${asked} left`}
         </span>
       </p>
-      {!more && (
+      {!more && likely !== null && (
         <>
-          <button type="button" className="planned" onClick={() => log({}, asked)}>
+          <button type="button" className="planned" onClick={() => log(likely)}>
             <span>As planned</span>
             <span className="number">
               {load ? `${loadText(load)} × ` : ""}
-              {expected}
-              {one ? (capped ? ` each side, ${leads} first` : " each side") : ""}
+              {likely}
+              {one ? (p.begins === "either" ? " each side" : ` each side, ${p.begins} first`) : ""}
             </span>
           </button>
+          <div className="near" role="group" aria-label="Other reps at this load">
+            {[-2, -1, 1, 2]
+              .map((d) => likely + d)
+              .filter((n) => n >= 1 && n <= LIMITS.reps)
+              .map((n) => (
+                <button key={n} type="button" aria-label={`Log ${n} reps`} onClick={() => log(n)}>
+                  {n}
+                </button>
+              ))}
+          </div>
+          <p className="quiet">
+            You will likely do {Math.max(1, Math.round(expected!.low))} to {Math.round(expected!.high)}.
+          </p>
           <button type="button" className="other" onClick={() => setMore(true)}>
             Something else
           </button>
         </>
       )}
-      {more && (
-        <div className="steppers">
-          <Stepper
-            label={`Load, ${unit} (${p.loadStep.meaning})`}
-            value={load?.value ?? 0}
-            step={p.loadStep.value}
-            decimals
-            max={LIMITS.load}
-            onChange={setTypedLoad}
-          />
-          {one
-            ? [
-                stepper(leads, `Reps ${leads}`, expected),
-                stepper(follows, `Reps ${follows}`, capped ? (counts[leads] ?? expected) : expected),
-              ]
-            : stepper("full", "Full reps", expected)}
-          {one && capped && (
-            <Even leads={leads} most={counts[leads] ?? expected} follows={follows} did={counts[follows]} />
-          )}
-          <Stepper label="Reps left in reserve" value={reserve ?? asked} onChange={setReserve} max={LIMITS.reserve} />
-          <details>
-            <summary>Partial or assisted reps after</summary>
-            {stepper("partial", "Partial reps", 0)}
-            {stepper("assisted", "Assisted reps", 0)}
-          </details>
-          <button type="button" className="planned" onClick={() => log(counts, reserve ?? asked)}>
-            <span>{correcting ? "Save the correction" : "Log this set"}</span>
-          </button>
-        </div>
-      )}
+      {more && <Details {...props} kinds={kinds} likely={likely} />}
     </div>
   );
 }
 
-/** said where the side that follows did more than the one that begins */
-function Even({
-  leads,
-  most,
-  follows,
-  did = 0,
-}: {
-  leads: string;
-  most: number;
-  follows: string;
-  did: number | undefined;
-}) {
-  return did > most ? (
-    <p className="reason" role="status">
-      The {leads} side began with {most}: the {follows} side stops there, so that the two grow even.
-    </p>
-  ) : null;
+/** what a plain rep of a line is */
+const mainOf = ({ technique, reserves }: SnapshotPrescription): "full" | "partial" | "assisted" =>
+  technique && (technique.on === "every" || reserves.length === 1) ? technique.main : "full";
+
+interface Draft {
+  kind: Part["kind"];
+  /** null: with the load of the first part */
+  load: number | null;
+  /** null while what is typed is no number of reps */
+  reps: number | null;
+}
+
+type DetailsProps = Props & { kinds: readonly Part["kind"][]; likely: number | null };
+
+/** every number of the set by itself */
+function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onLog }: DetailsProps) {
+  const first = correcting?.parts[0]?.load ?? planned;
+  const [value, setValue] = useState<number | null>(first?.value ?? 0);
+  const [reserve, setReserve] = useState<number | null>(correcting?.reserve ?? asked);
+  const [touched, setTouched] = useState(correcting !== null);
+  const [parts, setParts] = useState<Draft[]>(() =>
+    correcting
+      ? correcting.parts.map((x) => ({
+          kind: x.kind,
+          load: x.load && x.load.value !== first?.value ? x.load.value : null,
+          reps: x.reps,
+        }))
+      : kinds.map((kind) => ({ kind, load: null, reps: likely ?? reps.low })),
+  );
+  const { unit, meaning } = first ?? p.loadStep;
+  const typed = first !== null || value !== 0;
+  const [lead, follow] = parts;
+  const capped = p.sides === "one" && p.begins !== "either";
+  const change = (i: number, next: Partial<Draft>) =>
+    setParts((list) =>
+      list.map((x, j) => {
+        if (j === i) return { ...x, ...next };
+        // the side that follows stops where the one that begins did, until somebody says otherwise
+        return capped && !touched && i === 0 && j === 1 && next.reps !== undefined ? { ...x, reps: next.reps } : x;
+      }),
+    );
+  const extra = (kind: "partial" | "assisted") => parts.findIndex((x, i) => i >= kinds.length && x.kind === kind);
+  const ready = value !== null && reserve !== null && parts.every((x) => x.reps !== null);
+  const log = () => {
+    if (!ready) return;
+    const at = (v: number | null): Load | null => (typed ? { value: v ?? value, unit, meaning } : null);
+    const kept = parts.filter((x, i) => i < kinds.length || correcting || x.reps! > 0);
+    onLog({ parts: kept.map((x) => ({ id: newId(), kind: x.kind, load: at(x.load), reps: x.reps! })), reserve });
+  };
+  return (
+    <div className="steppers">
+      <Stepper
+        label={`Load, ${unit} (${p.loadStep.meaning})`}
+        value={value}
+        step={p.loadStep.value}
+        decimals
+        max={LIMITS.load}
+        onChange={setValue}
+      />
+      {parts.map((x, i) =>
+        i < kinds.length || correcting ? (
+          <div key={i}>
+            {x.load !== null && (
+              <Stepper
+                label={`Part ${i + 1}: load, ${unit}`}
+                value={x.load}
+                step={p.loadStep.value}
+                decimals
+                max={LIMITS.load}
+                onChange={(v) => change(i, { load: v ?? x.load })}
+              />
+            )}
+            <Stepper
+              label={i >= kinds.length ? `Part ${i + 1}: ${LABELS[x.kind].toLowerCase()}` : LABELS[x.kind]}
+              value={x.reps}
+              max={LIMITS.reps}
+              onChange={(v) => {
+                if (i === 1) setTouched(true);
+                change(i, { reps: v });
+              }}
+            />
+          </div>
+        ) : null,
+      )}
+      {capped && lead && follow && (follow.reps ?? 0) > (lead.reps ?? 0) && (
+        <p className="reason" role="status">
+          The {lead.kind} side began with {lead.reps}: the {follow.kind} side stops there, so that both grow even.
+        </p>
+      )}
+      <Stepper label="Reps left in reserve" value={reserve} onChange={setReserve} max={LIMITS.reserve} />
+      {!correcting && (
+        <details>
+          <summary>Partial or assisted reps after</summary>
+          {(["partial", "assisted"] as const).map((kind) => (
+            <Stepper
+              key={kind}
+              label={LABELS[kind]}
+              value={extra(kind) >= 0 ? parts[extra(kind)]!.reps : 0}
+              max={LIMITS.reps}
+              onChange={(v) =>
+                extra(kind) >= 0
+                  ? change(extra(kind), { reps: v })
+                  : setParts([...parts, { kind, load: null, reps: v }])
+              }
+            />
+          ))}
+        </details>
+      )}
+      <button type="button" className="planned" disabled={!ready} onClick={log}>
+        <span>{correcting ? "Save the correction" : "Log this set"}</span>
+      </button>
+    </div>
+  );
 }

@@ -1,7 +1,10 @@
 import { useEffect, useId, useState } from "react";
 import { plain, readNumber } from "../page/locale";
 
-/** Minus, a number, plus: by the real step of the equipment; a decimal comma is as good as a point. */
+/**
+ * Minus, a number, plus: by the real step of the equipment; a decimal comma is as good as a point. What is typed and is
+ * no such number is null to whoever asks, so that it is never taken for the number before.
+ */
 export function Stepper({
   label,
   value,
@@ -11,16 +14,22 @@ export function Stepper({
   onChange,
 }: {
   label: string;
-  value: number;
+  value: number | null;
   step?: number;
   decimals?: boolean;
   max: number;
-  onChange: (v: number) => void;
+  onChange: (v: number | null) => void;
 }) {
   const id = useId();
-  const [text, setText] = useState(plain(value));
+  const [text, setText] = useState(value === null ? "" : plain(value));
+  const [sure, setSure] = useState(value ?? 0);
   const [wrong, setWrong] = useState(false);
-  useEffect(() => setText(plain(value)), [value]);
+  useEffect(() => {
+    if (value === null) return;
+    setText(plain(value));
+    setSure(value);
+    setWrong(false);
+  }, [value]);
   const give = (v: number) => {
     const next = Math.max(0, Math.min(max, Math.round(v * 100) / 100));
     setWrong(false);
@@ -32,13 +41,13 @@ export function Stepper({
     const v = readNumber(t);
     const ok = Number.isFinite(v) && v >= 0 && v <= max && (decimals || Number.isInteger(v));
     setWrong(!ok);
-    if (ok) onChange(v);
+    onChange(ok ? v : null);
   };
   return (
     <div className="stepper">
       <label htmlFor={id}>{label}</label>
       <div>
-        <button type="button" aria-label={`${label}: less`} onClick={() => give(value - step)}>
+        <button type="button" aria-label={`${label}: less`} onClick={() => give(sure - step)}>
           −
         </button>
         <input
@@ -49,7 +58,7 @@ export function Stepper({
           onFocus={(e) => e.target.select()}
           onChange={(e) => typed(e.target.value)}
         />
-        <button type="button" aria-label={`${label}: more`} onClick={() => give(value + step)}>
+        <button type="button" aria-label={`${label}: more`} onClick={() => give(sure + step)}>
           +
         </button>
       </div>

@@ -6,7 +6,7 @@
 import { upgrade } from "#core/exchange/upgrade";
 import type { Answer } from "#core/exchange/api";
 import type { Entry, Report } from "#core/training/entry";
-import type { History } from "#core/training/progression";
+import type { History } from "#core/training/exposures";
 import type { Keep } from "./keep";
 import { resumeClock, setClock } from "./moment";
 import type { FloorSession } from "./types";
@@ -81,7 +81,7 @@ export class Floor {
 
   get history(): History {
     return {
-      handed: this.session?.history.handed ?? {},
+      handedOver: this.session?.history.handedOver ?? {},
       bounds: this.session?.history.bounds ?? {},
       entries: this.entries,
       reports: this.reports,

@@ -1,10 +1,28 @@
 /** What this phone knows of one exercise: done today, last time, and what follows for the set at hand. */
-import type { Load } from "#core/planning/program";
+import { sameLoad, shareOfLoad } from "#core/planning/kilograms";
+import type { Load, TechniquePart } from "#core/planning/program";
+import { sharesOf } from "#core/planning/structures";
+import type { Rules } from "#core/planning/reps";
 import type { Entry, Pain, Report } from "#core/training/entry";
+import { asOfNow, countedReps, exposuresOf, loadOf } from "#core/training/exposures";
+import { believedOf, flagsOf } from "#core/training/flags";
+import { forecast, type Forecast } from "#core/training/forecast";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { judgePain } from "#core/training/pain";
-import { loadOf, type Target } from "#core/training/progression";
+import type { Target } from "#core/training/progression";
 import type { Floor } from "./outbox";
+
+/** a set that goes on after its reps: a drop, a cluster, partial reps */
+export interface GoingOn {
+  entry: Entry;
+  part: TechniquePart;
+  /** which of the further parts, from 0, and of how many */
+  at: number;
+  of: number;
+  load: Load | null;
+  /** a first guess, or last time's */
+  reps: number;
+}
 
 export interface Today {
   /** sets of today, in order */
@@ -14,51 +32,125 @@ export interface Today {
   report: Report | null;
   /** the set at hand, from 0 */
   set: number;
-  /** reps in reserve asked of it */
-  asked: number;
-  /** reps to expect of it */
-  expected: number;
+  /** what is asked of it */
+  reps: { low: number; high: number };
+  reserve: number;
+  load: Load | null;
+  /** what this client is expected to do with it; null the first time */
+  expected: Forecast | null;
+  /** the set at hand is not over: its further parts; null where there are none */
+  goingOn: GoingOn | null;
   finished: boolean;
   /** the words that stop it; null where nothing does */
   stopped: string | null;
-  /** load to start from, for the planned setup (null) or an alternative by its key */
-  loadFor: (insteadKey: string | null) => Load | null;
+  /** ids of sets that cannot well be */
+  flagged: ReadonlySet<string>;
 }
 
-export function todayOf(floor: Floor, p: SnapshotPrescription, target: Target, today: string): Today {
-  const mine = floor.entries.filter((e) => e.prescriptionId === p.id);
-  const done = mine.filter((e) => e.localDate === today).sort((a, b) => a.set - b.set);
+interface Asked {
+  target: Target;
+  today: string;
+  rules: Rules;
+  /** the approved alternative that is done; null: the planned exercise */
+  insteadKey: string | null;
+  /** ids of sets that were ended before their further parts */
+  ended: readonly string[];
+}
+
+export function todayOf(floor: Floor, p: SnapshotPrescription, asked: Asked): Today {
+  const { target, today, rules, insteadKey, ended } = asked;
+  // as it was typed, and as if it had been done in the present setup
+  const typed = floor.entries.filter((e) => e.prescriptionId === p.id);
+  const mine = asOfNow(p, floor.history).filter((e) => e.prescriptionId === p.id);
+  const bySet = (a: Entry, b: Entry) => a.set - b.set;
+  const done = typed.filter((e) => e.localDate === today).sort(bySet);
   const lastDate = mine
     .map((e) => e.localDate)
     .filter((d) => d < today)
     .sort()
     .pop();
-  const last = mine.filter((e) => e.localDate === lastDate).sort((a, b) => a.set - b.set);
   const reports = floor.reports.filter((r) => r.prescriptionId === p.id && r.localDate === today);
+  const flagged = flagsOf(p, mine, floor.history.bounds[p.id], rules);
+  const believed = believedOf(exposuresOf(p.id, mine, [], insteadKey), flagged);
+  const now = believed.find((x) => x.localDate === today)?.entries ?? [];
+  const goingOn = goingOnOf(p, done, mine, ended);
   const set = done.length;
-  const { low, high } = target.reps;
-  const lately = last[set] ? Math.max(...last[set].parts.map((x) => x.reps)) : high - 2;
+  const planned = target.sets[Math.min(set, target.sets.length - 1)]!;
+  const load = insteadKey ? usedLately(mine, insteadKey) : (goneOnFrom(p, target, now, set) ?? planned.load);
+  const { reps, reserve } = planned;
   return {
     done,
-    last,
+    last: typed.filter((e) => e.localDate === lastDate).sort(bySet),
     report: reports.sort((a, b) => b.revision - a.revision)[0] ?? null,
     set,
-    asked: p.reserves[Math.min(set, p.reserves.length - 1)]!,
-    expected: Math.max(low, Math.min(high, lately)),
-    finished: set >= p.reserves.length,
+    reps,
+    reserve,
+    load,
+    expected: forecast(
+      { set, load, reserve },
+      believed.filter((x) => x.localDate < today),
+      now,
+      insteadKey ? 0 : p.bodyLoad,
+      rules,
+    ),
+    goingOn,
+    finished: set >= p.reserves.length && !goingOn,
     stopped: painStops(floor, p.id, today) ?? (target.decision === "stop" ? "Stopped." : null),
-    loadFor(insteadKey) {
-      const here = (e: Entry) => (e.instead?.setupKey ?? null) === insteadKey;
-      const newest = mine
-        .filter(here)
-        .sort((a, b) => a.at.localeCompare(b.at))
-        .pop();
-      const used = newest ? loadOf(newest) : null;
-      if (insteadKey) return used;
-      return (done.some(here) ? used : null) ?? target.load ?? p.load ?? used;
-    },
+    flagged,
   };
 }
+
+/** what an alternative was last done with */
+function usedLately(mine: readonly Entry[], insteadKey: string): Load | null {
+  const newest = mine
+    .filter((e) => e.instead?.setupKey === insteadKey)
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .pop();
+  return newest ? loadOf(newest) : null;
+}
+
+/** who has left the plan's load today goes on from there; null where nobody has */
+function goneOnFrom(p: SnapshotPrescription, target: Target, now: readonly Entry[], set: number): Load | null {
+  const last = now.at(-1);
+  const used = last ? loadOf(last) : null;
+  if (!last || !used || sameLoad(used, target.sets[last.set]?.load)) return null;
+  const shares = sharesOf(p);
+  const share = (i: number) => shares[Math.min(i, shares.length - 1)]!;
+  return shareOfLoad(used, p.loadStep, share(set) / share(last.set));
+}
+
+/** the last set of today, where its technique has parts that are not done yet */
+function goingOnOf(
+  p: SnapshotPrescription,
+  done: readonly Entry[],
+  mine: readonly Entry[],
+  ended: readonly string[],
+): GoingOn | null {
+  const { technique } = p;
+  const entry = done.at(-1);
+  if (!technique || !entry || entry.instead || ended.includes(entry.id)) return null;
+  if (technique.on === "last" && entry.set < p.reserves.length - 1) return null;
+  const first = mainParts(p);
+  const at = Math.floor((entry.parts.length - first) / (p.sides === "one" ? 2 : 1));
+  const part = technique.then[at];
+  if (!part || at < 0) return null;
+  const before = mine
+    .filter((e) => e.localDate < entry.localDate && e.set === entry.set && e.parts.length > first + at)
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .pop();
+  const load = loadOf(entry);
+  return {
+    entry,
+    part,
+    at,
+    of: technique.then.length,
+    load: load && shareOfLoad(load, p.loadStep, part.load),
+    reps: before?.parts[first + at]?.reps ?? Math.max(1, Math.round(part.reps * countedReps(entry))),
+  };
+}
+
+/** parts that a plain set has: one, or one a side */
+const mainParts = (p: SnapshotPrescription): number => (p.sides === "one" ? 2 : 1);
 
 /** the pain rule acts here, without a connection */
 function painStops(floor: Floor, prescriptionId: string, today: string): string | null {

@@ -26,3 +26,7 @@ export const timeText = (iso: string, seconds = false): string =>
     minute: "2-digit",
     ...(seconds ? { second: "2-digit" } : {}),
   });
+
+/** the local calendar day of a moment, such as 2026-03-04 */
+export const dayOf = (moment: Date): string =>
+  [moment.getFullYear(), moment.getMonth() + 1, moment.getDate()].map((n) => String(n).padStart(2, "0")).join("-");

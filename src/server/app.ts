@@ -137,7 +137,7 @@ export function createApp(options: AppOptions): Express {
     next();
   };
   app.use("/api", noStore, readJson());
-  app.use("/api/floor", floorRoutes(database, work, secureCookies));
+  app.use("/api/floor", floorRoutes(database, secureCookies));
   const store = new SessionStore(database);
   app.use(
     "/api",
@@ -159,7 +159,7 @@ export function createApp(options: AppOptions): Express {
     clientRoutes(database),
     planningRoutes(database),
     handOverRoutes(database, work),
-    trainingRoutes(database, work),
+    trainingRoutes(database),
     mechanicsRoutes(database),
     judgementRoutes(database),
     jobRoutes(database, signals),

@@ -7,6 +7,7 @@ import { loggable } from "#server/http/problem";
 import { startRunner } from "#server/jobs/runner";
 import { listenForJobs } from "#server/jobs/signals";
 import { surveyHandler } from "#server/mechanics/survey";
+import { boundsHandler } from "#server/training/bounds";
 import type { DemoSignIn } from "#server/identity/sign-in";
 import { startWork } from "#server/work/work";
 
@@ -57,7 +58,12 @@ export async function serve(options: ServeOptions): Promise<Serving> {
     const server = createServer(
       createApp({ database, log, work, signals, pages, sessionSecret, secureCookies, proxy, demo, signInAttempts }),
     );
-    const runner = startRunner(database, signals, { survey: surveyHandler(database, work) }, log);
+    const runner = startRunner(
+      database,
+      signals,
+      { survey: surveyHandler(database, work), bounds: boundsHandler(database, work) },
+      log,
+    );
     let port = options.port;
     for (let tries = 0; ; tries++) {
       try {

@@ -8,7 +8,7 @@ import { prescriptionSchema } from "#core/planning/program";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
-import { windowTop } from "#core/training/progression";
+import { windowTop } from "#core/planning/reps";
 import { clientOf, id } from "../support/programs";
 
 const reasons = (change: object) =>

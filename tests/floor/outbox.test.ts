@@ -57,7 +57,7 @@ class Server {
         at: "2026-11-01T00:00:00Z",
         snapshot: { days: [] } as never,
       },
-      history: { entries: mine, reports: [], handed: {}, bounds: {} },
+      history: { entries: mine, reports: [], handedOver: {}, bounds: {} },
       rules: { repsFormula: 30 },
     };
   }

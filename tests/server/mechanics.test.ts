@@ -1,3 +1,4 @@
+import { boundsHandler } from "#server/training/bounds";
 import { pino } from "pino";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { exercises, library } from "#core/exercises/library";
@@ -31,7 +32,12 @@ beforeAll(async () => {
   database = openPool(4);
   person = await makeCoach();
   desk = await signIn(appOn(database), person);
-  runner = startRunner(database, signals(), { survey: surveyHandler(database, work()) }, pino({ level: "silent" }));
+  runner = startRunner(
+    database,
+    signals(),
+    { survey: surveyHandler(database, work()), bounds: boundsHandler(database, work()) },
+    pino({ level: "silent" }),
+  );
 });
 afterAll(async () => {
   await runner.close();

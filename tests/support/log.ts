@@ -29,6 +29,7 @@ export const reportOf = (n: number, change: Partial<Report> = {}): Report => ({
   feel: "target",
   left: null,
   pain: null,
+  note: "",
   at: "2026-11-20T18:00:00Z",
   zone: "Europe/Oslo",
   localDate: "2026-11-20",

@@ -67,7 +67,10 @@ const link = z.strictObject({
 const history = z.strictObject({
   entries: z.array(entrySchema),
   reports: z.array(reportSchema),
-  handed: z.record(z.string(), z.record(z.string(), loadSchema.nullable())),
+  handedOver: z.record(
+    z.string(),
+    z.record(z.string(), z.strictObject({ load: loadSchema.nullable(), setupKey: z.string() })),
+  ),
   bounds: z.record(z.string(), z.strictObject({ low: z.number(), high: z.number(), body: z.number().optional() })),
 });
 

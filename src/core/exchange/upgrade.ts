@@ -51,6 +51,8 @@ const program: Steps = {
     const upgraded = mapPrescriptions(document, (p) => ({ begins: "either", ...p }));
     return { ...upgraded, days: list(upgraded.days).map((day) => ({ groups: null, ...day })) };
   },
+  // 8 knows the setups that a line had before
+  7: (document) => mapPrescriptions(document, (p) => ({ earlier: [], ...p })),
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -81,6 +83,15 @@ const handOver: Steps = {
   3: (document) => mapPrescriptions(document, (p) => ({ purpose: "work", ...p })),
   // 5 says which side begins: the other stops at its reps
   4: (document) => mapPrescriptions(document, (p) => ({ begins: "either", ...p })),
+  // 6 says how the load goes through the sets, the parts of a technique, and which joints an alternative spares
+  5: (document) =>
+    mapPrescriptions(document, (p) => ({
+      structure: "straight",
+      technique: null,
+      earlier: [],
+      ...p,
+      alternatives: list(p.alternatives).map((a) => ({ spares: [], ...a })),
+    })),
 };
 
 const entry: Steps = {
@@ -91,6 +102,8 @@ const entry: Steps = {
 const report: Steps = {
   // 2 knows that an exercise was left out
   1: (document) => ({ left: null, ...document }),
+  // 3 has what a client answers to the coach's note
+  2: (document) => ({ note: "", ...document }),
 };
 
 const client: Steps = {

@@ -178,9 +178,23 @@ export function setupName(exercise: Exercise, values: Values): string {
     : `${exercise.name}, ${differing.map((p) => describeValue(p, complete[p.id]!)).join(", ")}`;
 }
 
+/** a distance to one side of something, such as "Pulley below the shoulder": on the other side below nothing */
+const OPPOSITE: Readonly<Record<string, string>> = {
+  below: "above",
+  above: "below",
+  before: "behind",
+  behind: "before",
+};
+const SIDED = new RegExp(`^(.+) (${Object.keys(OPPOSITE).join("|")}) (.+)$`);
+
 export function describeValue(p: Parameter, value: number): string {
   const option = p.options?.find((o) => o.value === value);
   if (option) return option.name.toLowerCase();
+  const [, thing, where, what] = SIDED.exec(p.name) ?? [];
+  if (thing && where && what)
+    return value === 0
+      ? `${thing.toLowerCase()} level with ${what}`
+      : `${thing.toLowerCase()} ${formatValue(p, Math.abs(value))} ${value < 0 ? OPPOSITE[where]! : where} ${what}`;
   return `${p.name.toLowerCase()} ${formatValue(p, value)}`;
 }
 

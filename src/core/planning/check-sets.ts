@@ -6,7 +6,7 @@ import { loadingOf } from "#core/planning/loading";
 import type { Operation, Prescription, Tempo } from "#core/planning/program";
 import { SORE } from "#core/planning/swap";
 import { repSeconds } from "#core/planning/timing";
-import { inKg } from "#core/training/progression";
+import { inKg } from "#core/planning/kilograms";
 
 const named = ({ id, name }: Named): Named => ({ id, name });
 const change = (prescriptionId: string, to: Partial<Prescription>): Operation => ({

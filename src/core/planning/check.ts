@@ -24,7 +24,7 @@ import {
 import { effortOfDays, repFloors, sets } from "#core/planning/check-sets";
 import { likeness } from "#core/planning/likeness";
 import { dayMinutes } from "#core/planning/minutes";
-import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, SwapFor, Week } from "#core/planning/judged";
+import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, Week } from "#core/planning/judged";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
 import { workOf } from "#core/planning/purpose";
 
@@ -238,8 +238,8 @@ function minutes({ all, client, method }: Week): Check[] {
 }
 
 /** a swap where there is one, and always a way to leave it out */
-const swapOrOff = (p: Prescription, day: string, swapFor: SwapFor): Fix[] => [
-  ...[swapFor(p)].filter((f) => f !== null),
+const swapOrOff = (p: Prescription, day: string, swap: Fix | null): Fix[] => [
+  ...[swap].filter((f) => f !== null),
   { kind: "take off", name: p.name, day, operations: [{ kind: "remove", prescriptionId: p.id }] },
 ];
 
@@ -251,15 +251,16 @@ function joints({ all, client, method, exercises, swapFor }: Week): Check[] {
       const strain = exercise.joints[j.joint] ?? 0;
       const caution = exercise.cautions.find((c) => c.joint === j.joint);
       if (strain < method.strain[0] && !caution) return [];
-      const gentler = caution?.gentler ? exercises.get(caution.gentler)?.name : undefined;
+      // what is named as gentler is what the button brings
+      const swap = swapFor(p, j.joint);
       return [
         {
           kind: "joint",
           subject: { line: named(p), joint: j.joint },
           number: strain,
-          limit: { note: j.note, caution: caution?.text ?? null, gentler: gentler ?? null },
+          limit: { note: j.note, caution: caution?.text ?? null, gentler: swap?.kind === "swap" ? swap.name : null },
           state: strain >= method.strain[1] ? "problem" : "look",
-          fixes: swapOrOff(p, day.name, swapFor),
+          fixes: swapOrOff(p, day.name, swap),
         },
       ];
     });
@@ -277,7 +278,7 @@ function mobility({ all, client, viewOf, swapFor }: Week): Check[] {
       number: asks,
       limit: has,
       state: by >= FAR_BEYOND ? "problem" : "look",
-      fixes: swapOrOff(p, day.name, swapFor),
+      fixes: swapOrOff(p, day.name, swapFor(p)),
     })),
   );
 }
@@ -286,7 +287,7 @@ function equipment({ all, client, exercises, swapFor }: Week): Check[] {
   return linesOf(all).flatMap(({ day, p }): Check[] => {
     const missing = exercises.get(p.exerciseId)?.equipment.filter((e) => !client.equipment.includes(e)) ?? [];
     if (missing.length === 0) return [];
-    const fixes = swapOrOff(p, day.name, swapFor);
+    const fixes = swapOrOff(p, day.name, swapFor(p));
     return [{ kind: "equipment", subject: { line: named(p) }, number: missing, limit: null, state: "problem", fixes }];
   });
 }

@@ -3,6 +3,7 @@
  * docs/method/planning.md.
  */
 import { findHead, heads } from "#core/anatomy/anatomy";
+import { editionOf } from "#core/edition/edition";
 import type { Method } from "#core/edition/method";
 import type { Counting } from "#core/edition/choices";
 import { namedHeads } from "#core/exercises/aims";
@@ -11,6 +12,8 @@ import type { BodyView } from "#core/mechanics/survey";
 import { groupOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import type { Prescription, Program } from "#core/planning/program";
 import { workOf } from "#core/planning/purpose";
+import type { Rules } from "#core/planning/reps";
+import { reservesOf } from "#core/planning/structures";
 import { techniqueCredit } from "#core/planning/techniques";
 
 /** credit of one set by its reserve: 1 up to 2 reps in reserve, 0.6 at 4, nothing beyond */
@@ -125,9 +128,11 @@ export interface WeekDose {
 
 export const doseTotal = (d: Dose): number => d.direct + d.indirect;
 
-const effortOf = (p: Prescription): number => p.reserves.reduce((s, r) => s + effortCredit(r), techniqueCredit(p));
+const effortOf = (p: Prescription, rules: Rules): number =>
+  reservesOf(p, p.load, rules).reduce((s, r) => s + effortCredit(r), techniqueCredit(p));
 
 export function weekDose(program: Program): WeekDose {
+  const { method } = editionOf(program);
   const lines = workOf(program).days.map((day) => day.blocks.flatMap((b) => b.prescriptions));
   const summed = (creditOf: (p: Prescription) => { share: number; direct: boolean } | null | undefined): Dose => {
     const byDay: number[] = [];
@@ -137,8 +142,8 @@ export function weekDose(program: Program): WeekDose {
       for (const p of day) {
         const credit = creditOf(p);
         if (!credit) continue;
-        if (credit.direct) direct += effortOf(p) * credit.share;
-        else indirect += effortOf(p) * credit.share;
+        if (credit.direct) direct += effortOf(p, method) * credit.share;
+        else indirect += effortOf(p, method) * credit.share;
       }
       byDay.push(direct + indirect);
       directByDay.push(direct);

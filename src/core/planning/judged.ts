@@ -117,8 +117,11 @@ export type Check =
 
 export type CheckKind = Check["kind"];
 
-/** the best other setup for what a line was chosen for; null where there is none or it is not known yet */
-export type SwapFor = (p: Prescription) => Fix | null;
+/**
+ * the best other setup for what a line was chosen for, which asks less of a joint where one is to be spared; null where
+ * there is none or it is not known yet
+ */
+export type SwapFor = (p: Prescription, spare?: Joint) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
   Partial<Pick<ClientInput, "alone" | "mobility">>;

@@ -10,7 +10,7 @@ import { classOf, ladder, repFloor } from "#core/planning/effort";
 import { bodyLoadOf, loadingOf } from "#core/planning/loading";
 import type { Method } from "#core/edition/method";
 import type { Alternative, Load, Prescription } from "#core/planning/program";
-import { windowTop } from "#core/training/progression";
+import { windowTop } from "#core/planning/reps";
 
 const KG_PER_LB = 0.45359237;
 
@@ -101,6 +101,7 @@ export function prescribe(
     note: "",
     locked: false,
     alternatives: [],
+    earlier: [],
   };
 }
 

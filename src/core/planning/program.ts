@@ -33,11 +33,37 @@ const values = z.record(word, z.number());
 export const alternativeSchema = z.strictObject({ exerciseId: word, values, setupKey: z.string().max(400), name });
 export type Alternative = z.infer<typeof alternativeSchema>;
 
+/** setups of before that a line keeps */
+export const EARLIER_MOST = 6;
+
+/** a setup that a line had, and what of its loads the present one allows, by mechanics: now over then */
+export const earlierSetupSchema = z.strictObject({
+  setupKey: z.string().max(400),
+  name,
+  ratio: z.number().min(0.05).max(20),
+  /** the day it was changed */
+  until: z.iso.date(),
+});
+export type EarlierSetup = z.infer<typeof earlierSetupSchema>;
+
 /** an intensity technique, and the easier position of a mechanical drop */
 export const techniqueSchema = z.strictObject({
   id: z.enum(TECHNIQUES),
   easier: alternativeSchema.extend({ reps: z.int().min(0).max(50) }).nullable(),
 });
+
+/** one further part of a set, done after its reps */
+export const techniquePartSchema = z.strictObject({
+  name: z.string().max(80),
+  kind: z.enum(["full", "partial", "assisted"]),
+  /** share of the set's load */
+  load: z.number().positive(),
+  /** s before it */
+  pause: z.number().min(0),
+  /** share of the set's reps, as a first guess */
+  reps: z.number().positive(),
+});
+export type TechniquePart = z.infer<typeof techniquePartSchema>;
 
 /** characters of a line's note */
 export const NOTE_MOST = 300;
@@ -112,6 +138,8 @@ export const prescriptionSchema = z.strictObject({
   note: z.string().max(NOTE_MOST),
   locked: z.boolean(),
   alternatives: z.array(alternativeSchema).max(3),
+  /** setups that the line had before, newest first: its log goes on through a change of setup */
+  earlier: z.array(earlierSetupSchema).max(EARLIER_MOST),
 });
 export type Prescription = z.infer<typeof prescriptionSchema>;
 
@@ -151,7 +179,7 @@ export const emptyDay = (id: string, name: string, week: Day["week"] = "A"): Day
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(7),
+  version: z.literal(8),
   /** what it is planned and judged with */
   edition: word,
   id: z.uuid(),

@@ -1,8 +1,8 @@
-/** How the load goes through the sets of a line, and what a client reads of it and of a technique. */
-import type { Purpose, StructureId } from "./limits";
-import { alternates, restOf } from "./timing";
-import type { Prescription, Tempo } from "./program";
-import { findTechnique } from "./techniques";
+/** How the load goes through the sets of a line: the load, the reps and the reserve of each. */
+import type { Load, Prescription } from "#core/planning/program";
+import { inKg, shareOfLoad } from "./kilograms";
+import type { StructureId } from "./limits";
+import { repsAt, type Rules } from "./reps";
 
 export interface Structure {
   id: StructureId;
@@ -12,27 +12,6 @@ export interface Structure {
   shares: (n: number) => number[];
   client: string;
 }
-
-type Doing = Pick<
-  Prescription,
-  | "technique"
-  | "structure"
-  | "purpose"
-  | "turns"
-  | "begins"
-  | "tempos"
-  | "reserves"
-  | "sides"
-  | "rest"
-  | "reps"
-  | "tempo"
->;
-
-const PURPOSE: Readonly<Record<Purpose, string>> = {
-  work: "",
-  "warm-up": "Warm-up: easy, to get ready. It does not count.",
-  "cool-down": "Cool-down: easy, to end with. It does not count.",
-};
 
 const even = (n: number) => Array.from({ length: n }, () => 1);
 
@@ -46,8 +25,8 @@ export const structures: readonly Structure[] = [
   },
   {
     id: "first-heavier",
-    name: "First set heavier",
-    about: "One heavy set while fresh, then a tenth lighter: the follow-ups keep their reps.",
+    name: "Top set and back-offs",
+    about: "One heavy set while fresh, then a tenth lighter: the back-offs keep their reps.",
     shares: (n) => even(n).map((_, i) => (i === 0 ? 1 : 0.9)),
     client: "First set at the full load, the others a tenth lighter.",
   },
@@ -55,7 +34,7 @@ export const structures: readonly Structure[] = [
     id: "ramp",
     name: "Ramp",
     about:
-      "The load rises set by set to its full size: for the first heavy lift of a region, and where the last set counts.",
+      "The load rises set by set to its full size: for the first heavy lift of a region, and where the last set counts. The lighter sets end well before failure and earn no credit.",
     shares: (n) => even(n).map((_, i) => (n < 2 ? 1 : 0.8 + (0.2 * i) / (n - 1))),
     client: "Build up: start at four fifths, the last set at the full load.",
   },
@@ -70,25 +49,56 @@ export const structures: readonly Structure[] = [
 
 export const findStructure = (id: StructureId): Structure => structures.find((s) => s.id === id)!;
 
-const seconds = (t: Tempo) => [t.lower, t.longPause, t.lift, t.shortPause].join("-");
+type Sets = Pick<Prescription, "structure" | "reserves" | "reps" | "bodyLoad">;
 
-/** words for the client: what it is there for, structure, sides, tempo of single sets, technique and easier position */
-export function doingOf(p: Doing): string[] {
-  const out = [PURPOSE[p.purpose], findStructure(p.structure).client];
-  if (alternates(p)) out.push(`Sides take turns: one side, ${restOf(p)} s, the other side, ${restOf(p)} s.`);
-  if (p.sides === "one" && p.begins !== "either")
-    out.push(
-      `The ${p.begins} side begins; the ${p.begins === "left" ? "right" : "left"} side stops at its reps, also where it could do more.`,
-    );
-  p.tempos.forEach((t, i) => {
-    if (t && i < p.reserves.length)
-      out.push(`Set ${i + 1} at ${seconds(t)}: seconds down, where it is long, up, where it is short.`);
+export const sharesOf = (p: Pick<Prescription, "structure" | "reserves">): number[] =>
+  findStructure(p.structure).shares(p.reserves.length);
+
+/** the set at the full load, from 0: the one that progress is read from */
+export const leadSet = (p: Pick<Prescription, "structure" | "reserves">): number => {
+  const shares = sharesOf(p);
+  return shares.indexOf(Math.max(...shares));
+};
+
+/** reps in reserve that can be told apart at all */
+const RESERVE_MOST = 10;
+
+/**
+ * Reps in reserve of each set. Before the heaviest set a lighter one keeps the reps of the line, so it ends further
+ * from failure than the ladder asks; after it fatigue takes what the lighter load gives.
+ * @param load of the heaviest set; null: not known yet
+ */
+export function reservesOf(p: Sets, load: Load | null, rules: Rules): number[] {
+  const middle = (p.reps.low + p.reps.high) / 2;
+  const lead = leadSet(p);
+  const kg = load ? inKg(load) : p.bodyLoad > 0 ? 0 : 1;
+  const all = kg + p.bodyLoad;
+  return sharesOf(p).map((share, i) => {
+    const asked = p.reserves[i]!;
+    const lighter = i < lead && all > 0;
+    const left = lighter ? repsAt(middle + asked, all, share * kg + p.bodyLoad, middle, rules) : asked;
+    return Math.max(asked, Math.min(RESERVE_MOST, Math.round(left)));
   });
-  if (p.technique) {
-    const { name, client } = findTechnique(p.technique.id);
-    const { easier } = p.technique;
-    out.push(`${name}: ${client}`);
-    if (easier) out.push(`Easier position: ${easier.name}, about ${easier.reps} more.`);
-  }
-  return out.filter(Boolean);
+}
+
+/** what is asked of one set */
+export interface PlannedSet {
+  load: Load | null;
+  reps: { low: number; high: number };
+  reserve: number;
+}
+
+/** each set of a line with its own load, reps and reserve; @param load of the heaviest set */
+export function plannedSets(
+  p: Sets & Pick<Prescription, "loadStep">,
+  load: Load | null,
+  reps: PlannedSet["reps"],
+  rules: Rules,
+): PlannedSet[] {
+  const shares = sharesOf(p);
+  return reservesOf(p, load, rules).map((reserve, i) => ({
+    load: load && shareOfLoad(load, p.loadStep, shares[i]!),
+    reps,
+    reserve,
+  }));
 }

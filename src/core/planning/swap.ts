@@ -8,6 +8,8 @@ import { findHead } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { unitFor } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
+import type { Joint } from "#core/exercises/joints";
+import { spares, type Strains } from "#core/exercises/strains";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { likeness } from "#core/planning/likeness";
 import { classOf, leastReserve } from "#core/planning/effort";
@@ -15,7 +17,8 @@ import { loadingOf } from "#core/planning/loading";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import type { Watch } from "#core/planning/groups";
 import type { Method } from "#core/edition/method";
-import type { Prescription } from "#core/planning/program";
+import { shareOfLoad } from "#core/planning/kilograms";
+import { EARLIER_MOST, type Prescription } from "#core/planning/program";
 import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
 import type { Edition } from "#core/edition/edition";
 
@@ -40,7 +43,10 @@ export const headOfLine = (p: Pick<Prescription, "target" | "credits">): string 
     .sort(([, a], [, b]) => b.share - a.share)[0]?.[0] ??
   null;
 
-/** @param planned the survey's row of the planned setup; without it the function is not known and nothing is offered */
+/**
+ * @param planned the survey's row of the planned setup; without it the function is not known and nothing is offered
+ * @param spare a joint that hurts: only what clearly asks less of it than the planned setup
+ */
 export function swapsFor(
   p: Prescription,
   planned: SurveyRow | undefined,
@@ -48,13 +54,15 @@ export function swapsFor(
   client: Pick<Client, "equipment" | "joints" | "mass"> & Partial<Pick<Client, "alone" | "unwanted">>,
   edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
+  spare: Joint | null = null,
 ): Swaps {
   const head = headOfLine(p);
   if (!head || !planned) return { head, own: undefined, rows: [] };
   const noted = client.joints.map((j) => j.joint);
   const all = rankHead(survey, head, edition, exercises, contextOf(client));
-  const strain = (e: Exercise | undefined, joint: (typeof noted)[number]) => e?.joints[joint] ?? 0;
   const own = exercises.get(p.exerciseId);
+  const ranked = all.find((r) => r.row.setupKey === p.setupKey);
+  const asked: Strains = ranked?.strains ?? own?.joints ?? {};
   // chosen for this muscle: so is what stands in for it
   const muscle = findHead(head)?.muscle ?? "";
   const aimed = own?.targets.includes(muscle) ?? false;
@@ -64,9 +72,10 @@ export function swapsFor(
       r.row.setupKey !== p.setupKey &&
       (!aimed || r.exercise.targets.includes(muscle)) &&
       likeness(planned.view.actions[head], r.row.view.actions[head]) >= SAME_FUNCTION &&
-      noted.every((j) => strain(r.exercise, j) <= strain(own, j)),
+      noted.every((j) => (r.strains[j] ?? 0) <= (asked[j] ?? 0)) &&
+      (!spare || spares(spare, r.strains, asked)),
   );
-  return { head, own: all.find((r) => r.row.setupKey === p.setupKey), rows };
+  return { head, own: ranked, rows };
 }
 
 export interface SwapLoss {
@@ -125,6 +134,31 @@ export function swapped(
   });
   const least = leastReserve(classOf(loadingOf(r.row.view)), r.exercise.stated, method);
   return { ...fresh, reserves: p.reserves.map((x) => Math.max(x, least)), rest: p.rest, note: p.note };
+}
+
+/**
+ * The same line in another setup of its exercise: all that was decided for it stays, its log goes on, and the load
+ * moves as far as mechanics says. @param ratio of the loads that the setups allow, now over then
+ * @param today local date
+ */
+export function changedSetup(old: Prescription, fresh: Prescription, ratio: number, today: string): Prescription {
+  const { reserves, reps, rest, tempo, technique, structure, purpose, turns, begins, tempos, note, locked } = old;
+  const kept = { reserves, reps, rest, tempo, technique, structure, purpose, turns, begins, tempos, note, locked };
+  const { alternatives, loadStep } = old;
+  const known = Number.isFinite(ratio) && ratio > 0 ? Math.min(20, Math.max(0.05, ratio)) : 1;
+  const moved = old.earlier
+    .filter((e) => e.setupKey !== fresh.setupKey)
+    .map((e) => ({ ...e, ratio: Math.min(20, Math.max(0.05, e.ratio * known)) }));
+  const before = { setupKey: old.setupKey, name: old.name, ratio: known, until: today };
+  return {
+    ...fresh,
+    ...kept,
+    id: old.id,
+    alternatives,
+    loadStep,
+    load: old.load && shareOfLoad(old.load, loadStep, known),
+    earlier: old.setupKey === fresh.setupKey ? old.earlier : [before, ...moved].slice(0, EARLIER_MOST),
+  };
 }
 
 export const isSore = (client: Pick<Client, "joints">, exercise: Exercise): boolean =>

@@ -1,6 +1,7 @@
 /** The techniques' file, read and checked; a build of the pages holds what came out of it (vite.config.ts). */
 import { z } from "zod";
 import { TECHNIQUES } from "./limits";
+import { techniquePartSchema } from "./program";
 import data from "./techniques.json" with { type: "json" };
 
 const yes = z.literal(true).optional();
@@ -51,6 +52,9 @@ const techniquesSchema = z.strictObject({
       soreness: z.number(),
       apart: z.number(),
       planned: z.boolean(),
+      on: z.enum(["last", "every"]),
+      main: z.enum(["full", "partial", "assisted"]),
+      then: z.array(techniquePartSchema),
     }),
   ),
 });

@@ -1,4 +1,5 @@
 /** What a survey says of every head and setup before any school is asked; made once a survey. */
+import { setupStrains } from "#core/exercises/strains";
 import { findHead, heads, volumeOf } from "#core/anatomy/anatomy";
 import { namedHeads } from "#core/exercises/aims";
 import type { Exercise } from "#core/exercises/format";
@@ -128,8 +129,6 @@ export function comesAlong(
   return headNamedBy(headId) >= OFTEN ? ends < 0.9 : seldom;
 }
 
-/** how far this setup's strain may stray from what its exercise states */
-const STRAYS = { least: 0.5, most: 1.6 };
 const strains = new WeakMap<SurveyRow, Partial<Record<Joint, number>>>();
 
 /**
@@ -146,13 +145,7 @@ export function strainsOf(index: SurveyIndex, row: SurveyRow, exercise: Exercise
       const list = usualRows.flatMap((r) => r.view.strain?.[joint] ?? []);
       return list.reduce((s, x) => s + x, 0) / (list.length || 1);
     };
-    found = Object.fromEntries(
-      (Object.entries(exercise.joints) as [Joint, number][]).map(([joint, stated]) => {
-        const [own, usual] = [row.view.strain?.[joint], usualOf(joint)];
-        const ratio = own !== undefined && usual ? Math.max(STRAYS.least, Math.min(STRAYS.most, own / usual)) : 1;
-        return [joint, Math.min(1, stated * ratio)];
-      }),
-    );
+    found = setupStrains(exercise, row.view.strain, usualOf);
     strains.set(row, found);
   }
   return found;

@@ -5,7 +5,8 @@
 import type { Method } from "#core/edition/method";
 import { blockMinutes } from "#core/planning/minutes";
 import type { Prescription } from "#core/planning/program";
-import { inKg, windowTop } from "#core/training/progression";
+import { inKg } from "#core/planning/kilograms";
+import { windowTop } from "#core/planning/reps";
 import type { Candidate } from "#core/solver/candidates";
 import { classOf, repFloor } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";

@@ -107,6 +107,95 @@ function elasticities(a: Analysis, { all, body }: { all: number; body: number })
   return e;
 }
 
+/** what one setup's best set says: ln of the load of a single rep, by the strengths of the groups */
+interface Reading {
+  exerciseId: string;
+  e: Float64Array;
+  z: number;
+}
+
+interface Posterior {
+  mean: Float64Array;
+  /** covariance, row by row */
+  P: Float64Array;
+}
+
+/** the belief after readings, one after the other (Kalman 1960) */
+function posterior(readings: readonly Reading[]): Posterior {
+  const n = names.length;
+  const mean = new Float64Array(n);
+  const P = Float64Array.from(
+    { length: n * n },
+    (_, k) => PRIOR.together ** 2 + (k % (n + 1) === 0 ? PRIOR.apart ** 2 : 0),
+  );
+  for (const { e, z } of readings) {
+    const { variance, Pe } = reading(P, e);
+    const total = variance + DAY ** 2 + MODEL ** 2;
+    const miss = z - dot(e, mean);
+    for (let r = 0; r < n; r++) {
+      mean[r]! += (Pe[r]! * miss) / total;
+      for (let c = 0; c < n; c++) P[r * n + c]! -= (Pe[r]! * Pe[c]!) / total;
+    }
+  }
+  return { mean, P };
+}
+
+const dot = (a: Float64Array, b: Float64Array): number => a.reduce((s, v, i) => s + v * b[i]!, 0);
+
+interface Estimate extends Posterior {
+  /** linearised where the belief came to rest */
+  readings: Reading[];
+  /** the body of that strength */
+  model: Model;
+}
+
+/** linearised anew a few times where the limiter changes; null where nothing can be used */
+function estimate(body: Body, sets: readonly LiftedSet[]): Estimate | null {
+  const lifts = bySetup(sets);
+  let readings: Reading[] = [];
+  let now = posterior([]);
+  for (let round = 0; round < ROUNDS && lifts.length > 0; round++) {
+    const model = modelWith(body, now.mean);
+    const at = now.mean;
+    readings = lifts.flatMap(({ setup, sets }) => {
+      const a = analyse(model, setup);
+      const lift = liftOf(model, a);
+      // the largest load of a single rep that a set stands for
+      const best = lift ? Math.max(...sets.map((s) => maximumOf(s.kg + lift.body, s.reps, s.reserve))) : 0;
+      if (!lift || best <= 0) return [];
+      const e = elasticities(a, lift);
+      // ln maximum = ln all(at) + e (x - at): what is left to be told by x itself
+      return [{ exerciseId: setup.exercise.id, e, z: Math.log(best / lift.all) + dot(e, at) }];
+    });
+    now = posterior(readings);
+  }
+  return readings.length ? { ...now, readings, model: modelWith(body, now.mean) } : null;
+}
+
+/**
+ * What is believed of a setup's load. @param from the belief to take it from; the estimate's own unless given
+ * @returns null where the library does not have it
+ */
+function beliefOf(
+  wanted: { exerciseId: string; values: Readonly<Record<string, number>> },
+  { mean, model, P }: Estimate,
+  from: Posterior = { mean, P },
+): LoadBelief | null {
+  const setup = setupOf(wanted);
+  if (!setup) return null;
+  const a = analyse(model, setup);
+  const all = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
+  const weakLinks = a.limiters
+    .filter((l) => !setup.exercise.targets.includes(l.muscle) && l.elasticity / all >= WEAK)
+    .map((l) => ({ muscle: l.muscle, part: l.elasticity / all }));
+  const lift = liftOf(model, a);
+  if (!lift) return { key: setup.key, maximum: null, body: 0, spread: 0, weakLinks };
+  const e = elasticities(a, lift);
+  const off = Math.exp(dot(e, from.mean) - dot(e, mean));
+  const spread = Math.sqrt(reading(from.P, e).variance + MODEL ** 2);
+  return { key: setup.key, maximum: off * lift.all - lift.body, body: lift.body, spread, weakLinks };
+}
+
 /**
  * @param sets what was logged lately; without any that can be used nothing is said in kilograms
  * @param wanted setups whose loads are asked for
@@ -116,47 +205,13 @@ export function clientStrength(
   sets: readonly LiftedSet[],
   wanted: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[],
 ): ClientStrength {
-  const n = names.length;
-  const lifts = bySetup(sets);
-  const prior = Float64Array.from(
-    { length: n * n },
-    (_, k) => PRIOR.together ** 2 + (k % (n + 1) === 0 ? PRIOR.apart ** 2 : 0),
-  );
-  let mean = new Float64Array(n);
-  let P = prior;
-  let used = 0;
-  for (let round = 0; round < ROUNDS && lifts.length > 0; round++) {
-    const model = modelWith(body, mean);
-    const readings = lifts.flatMap(({ setup, sets }) => {
-      const a = analyse(model, setup);
-      const lift = liftOf(model, a);
-      // the largest load of a single rep that a set stands for
-      const best = lift ? Math.max(...sets.map((s) => maximumOf(s.kg + lift.body, s.reps, s.reserve))) : 0;
-      if (!lift || best <= 0) return [];
-      const e = elasticities(a, lift);
-      // ln maximum = ln all(mean) + e (x - mean): what is left to be told by x itself
-      return [{ e, z: Math.log(best / lift.all) + e.reduce((s, v, g) => s + v * mean[g]!, 0) }];
-    });
-    used = readings.length;
-    const next = new Float64Array(n);
-    P = Float64Array.from(prior);
-    for (const { e, z } of readings) {
-      const { variance, Pe } = reading(P, e);
-      const total = variance + DAY ** 2 + MODEL ** 2;
-      const miss = z - e.reduce((s, v, g) => s + v * next[g]!, 0);
-      for (let r = 0; r < n; r++) {
-        next[r]! += (Pe[r]! * miss) / total;
-        for (let c = 0; c < n; c++) P[r * n + c]! -= (Pe[r]! * Pe[c]!) / total;
-      }
-    }
-    mean = next;
-  }
-  if (used === 0) return { lifts: 0, groups: [], loads: [] };
-  const apart = Float64Array.from({ length: n }, (_, g) => Math.sqrt(P[g * n + g]!));
+  const found = estimate(body, sets);
+  if (!found) return { lifts: 0, groups: [], loads: [] };
+  const { mean, P, readings } = found;
+  const apart = Float64Array.from(mean, (_, g) => Math.sqrt(P[g * mean.length + g]!));
   const least = Math.sqrt(PRIOR.apart ** 2 + Math.min(...apart) ** 2);
-  const model = modelWith(body, mean);
   return {
-    lifts: used,
+    lifts: readings.length,
     groups: names.map((group, g) => ({
       group,
       muscles: [...calibration.groups[group]!.muscles],
@@ -164,18 +219,23 @@ export function clientStrength(
       spread: apart[g]!,
       told: apart[g]! < 0.9 * least,
     })),
-    loads: wanted.flatMap((w): LoadBelief[] => {
-      const setup = setupOf(w);
-      if (!setup) return [];
-      const a = analyse(model, setup);
-      const all = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
-      const weakLinks = a.limiters
-        .filter((l) => !setup.exercise.targets.includes(l.muscle) && l.elasticity / all >= WEAK)
-        .map((l) => ({ muscle: l.muscle, part: l.elasticity / all }));
-      const lift = liftOf(model, a);
-      if (!lift) return [{ key: setup.key, maximum: null, body: 0, spread: 0, weakLinks }];
-      const spread = Math.sqrt(reading(P, elasticities(a, lift)).variance + MODEL ** 2);
-      return [{ key: setup.key, maximum: a.rawLoad, body: lift.body, spread, weakLinks }];
-    }),
+    loads: wanted.flatMap((w) => beliefOf(w, found) ?? []),
   };
+}
+
+/**
+ * The load of each setup as all other exercises tell it, never it itself: one estimate for all, of which each takes out
+ * its own readings.
+ * @returns in the order asked for; null where nothing else has been lifted
+ */
+export function beliefsOfOthers(
+  body: Body,
+  sets: readonly LiftedSet[],
+  wanted: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[],
+): (LoadBelief | null)[] {
+  const found = estimate(body, sets);
+  return wanted.map((w) => {
+    const others = found?.readings.filter((r) => r.exerciseId !== w.exerciseId) ?? [];
+    return found && others.length ? beliefOf(w, found, posterior(others)) : null;
+  });
 }

@@ -77,6 +77,8 @@ export const reportSchema = z.strictObject({
   feel: z.enum(FEELS).nullable(),
   left: z.enum(["skipped", "another day"]).nullable().default(null),
   pain: painSchema.nullable(),
+  /** what the client says to the coach */
+  note: z.string().max(LIMITS.note, `at most ${LIMITS.note} characters`).default(""),
   ...moment,
 });
 export type Report = z.infer<typeof reportSchema>;

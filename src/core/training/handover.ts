@@ -1,8 +1,15 @@
 /** What a client gets: an immutable, numbered snapshot with everything a phone needs and nothing it must not show. */
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
-import { BEGINS, PURPOSES } from "#core/planning/limits";
-import { alternativeSchema, loadSchema, repsSchema, tempoSchema } from "#core/planning/program";
+import { BEGINS, PURPOSES, STRUCTURES, TECHNIQUES } from "#core/planning/limits";
+import {
+  alternativeSchema,
+  earlierSetupSchema,
+  loadSchema,
+  repsSchema,
+  techniquePartSchema,
+  tempoSchema,
+} from "#core/planning/program";
 
 /** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
 export const drawingSchema = z.strictObject({
@@ -42,6 +49,20 @@ export const snapshotPrescriptionSchema = z.strictObject({
   purpose: z.enum(PURPOSES),
   /** of a one-sided line: the side that begins, whose reps the other does not exceed */
   begins: z.enum(BEGINS),
+  /** how the load goes through its sets */
+  structure: z.enum(STRUCTURES),
+  /** what is done in the last set, or in every one, and its further parts */
+  technique: z
+    .strictObject({
+      id: z.enum(TECHNIQUES),
+      name: z.string(),
+      on: z.enum(["last", "every"]),
+      main: z.enum(["full", "partial", "assisted"]),
+      then: z.array(techniquePartSchema).max(4),
+    })
+    .nullable(),
+  /** setups that the line had before, whose log still counts */
+  earlier: z.array(earlierSetupSchema),
   /** how its sets are done beside the plain way, in words for the client */
   doing: z.array(z.string()),
   note: z.string(),
@@ -55,6 +76,8 @@ export const snapshotPrescriptionSchema = z.strictObject({
     z.strictObject({
       setupKey: z.string(),
       name: z.string(),
+      /** joints that it clearly asks less of than the planned exercise */
+      spares: z.array(z.enum(JOINTS)),
       settings: z.array(z.string()),
       cues: z.array(z.string()),
       start: drawingSchema,
@@ -66,7 +89,7 @@ export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(5),
+  version: z.literal(6),
   /** what its program was planned with, and what its next targets follow from */
   edition: z.string().max(80),
   programId: z.uuid(),

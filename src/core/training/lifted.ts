@@ -1,32 +1,47 @@
 /** Logged sets as lifts of their setups: what a client's strength is told from. */
+import { inKg } from "#core/planning/kilograms";
 import type { Prescription } from "#core/planning/program";
+import type { Rules } from "#core/planning/reps";
 import type { LiftedSet } from "#core/training/belief";
-import type { Entry } from "#core/training/entry";
-import { countedReps, inKg, loadOf } from "#core/training/progression";
+import { asOfNow, countedReps, loadOf, type History } from "#core/training/exposures";
+import { flagsOf } from "#core/training/flags";
 
 /** days of log that tell of today's strength */
 export const STRENGTH_DAYS = 56;
-export type Line = Pick<Prescription, "id" | "exerciseId" | "values" | "purpose">;
+export type Line = Pick<
+  Prescription,
+  "id" | "exerciseId" | "values" | "purpose" | "bodyLoad" | "setupKey" | "earlier" | "loadStep"
+>;
 
-/** logged sets of work with a load, a reserve and full reps, as lifts of their setups */
-export function liftedSets(lines: readonly Line[], entries: readonly Entry[], since: number): LiftedSet[] {
+/** sets of work with a load, a reserve and full reps, as lifts of their setups; what is flagged counts for nothing */
+export function liftedSets(
+  lines: readonly Line[],
+  history: Pick<History, "entries" | "bounds" | "handedOver">,
+  since: number,
+  rules: Rules,
+): LiftedSet[] {
   return lines
     .filter((p) => p.purpose === "work")
-    .flatMap((p) =>
-      entries.flatMap((e) => {
+    .flatMap((p) => {
+      const entries = asOfNow(p, history);
+      const flagged = flagsOf(p, entries, history.bounds[p.id], rules);
+      return entries.flatMap((e) => {
         const load = loadOf(e);
+        const strict = e.parts[0]!.kind === "full" || e.parts[0]!.kind === "left" || e.parts[0]!.kind === "right";
         if (
           e.prescriptionId !== p.id ||
           e.instead ||
           e.voided ||
           !load ||
+          !strict ||
           e.reserve === null ||
+          flagged.has(e.id) ||
           Date.parse(e.at) < since
         )
           return [];
         return [
           { exerciseId: p.exerciseId, values: p.values, kg: inKg(load), reps: countedReps(e), reserve: e.reserve },
         ];
-      }),
-    );
+      });
+    });
 }

@@ -7,23 +7,25 @@ const text = (l: Load) => `${l.value} ${l.unit}`;
 const FIRST = "First time:";
 const first = (load: Load | null, bodyLoad: number): string =>
   load && load.value > 0
-    ? `${FIRST} start with ${text(load)}, after two or three lighter sets on the way; less if the reserve is not there.`
+    ? `${FIRST} start with ${text(load)}, after two or three lighter sets on the way; go lighter if fewer reps are left in reserve than asked.`
     : bodyLoad > 0
-      ? `${FIRST} without added load, as many clean reps as leave the reserve asked.`
-      : `${FIRST} find a load for the reps and reserve asked, with two or three lighter sets on the way.`;
+      ? `${FIRST} without added load, as many clean reps as leave the asked reps in reserve.`
+      : `${FIRST} find a load for the reps and reps in reserve asked, with two or three lighter sets on the way.`;
 
-function reached(first: number, low: number, high: number, next: Next): string {
+function reached(first: number, next: Next): string {
   switch (next.by) {
-    case "load":
-      return `First set reached ${first} (top of the window ${high}) and no set fell below ${low}: one step up.`;
     case "tempo":
-      return `First set reached ${first} without a load: lower in ${next.to} s instead of ${next.from}.`;
+      return `First set: ${first} reps without a load. Next: lower in ${next.to} s instead of ${next.from} s.`;
     case "relative":
-      return `First set reached ${first}, lowered in ${next.lower} s: next is ${next.name}.`;
+      return `First set: ${first} reps, lowered in ${next.lower} s. Next exercise: ${next.name}.`;
     case "first load":
-      return `First set reached ${first}, lowered in ${next.lower} s: the first ${text(next.load)} are added.`;
+      return `First set: ${first} reps, lowered in ${next.lower} s. Next: add ${text(next.load)}.`;
   }
 }
+
+/** "Last three: 14, 15, 17 reps" */
+const lastOnes = (reps: readonly number[]): string =>
+  `${reps.length === 1 ? "Last time" : reps.length === 2 ? "Last two" : "Last three"}: ${reps.join(", ")} reps.`;
 
 function stepOn(load: Load | null, bodyLoad: number): string | null {
   if (!load) return bodyLoad > 0 ? "your own weight" : null;
@@ -38,36 +40,40 @@ export function reasonText(r: Reason): string {
       return r.words;
     case "unlikely load":
       return (
-        `${text(r.load)} for ${r.reps} is far from what the other lifts allow: check the unit, and whether it was ` +
-        "per hand or in all. It is no target until your coach says so."
+        `${r.load ? `${text(r.load)} × ` : ""}${r.reps} reps is far from what the other sets say. Check the unit, and ` +
+        "whether it was per hand or in total. It counts for nothing until the coach has looked at it."
       );
     case "first time":
       return first(r.load, r.bodyLoad);
     case "not work":
-      return "It does not count: easy, and the same every time.";
+      return "Not a working set, it does not count: easy, and the same every time.";
     case "set by coach":
       return "Set by your coach.";
     case "felt elsewhere twice":
-      return "Felt elsewhere twice: one step lighter with stricter form, or a swap.";
+      return "Felt elsewhere twice: one step lighter with stricter form, or swap the exercise.";
     case "no load typed":
-      return "The top of the window is reached, but no load was typed: type one, so that it can go up.";
+      return "The top of the reps is reached, but no load was typed: type one, so that it can go up.";
     case "top reached":
-      return reached(r.first, r.window.low, r.window.high, r.next);
+      return reached(r.first, r.next);
+    case "ready":
+      return `${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}: one step up.`;
+    case "not yet":
+      return `Stay at ${text(r.from)}. ${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}; the load goes up when it is ${r.at} (${text(r.from)} × ${r.top}).`;
     case "felt elsewhere":
-      return `Same load: the first set reached ${r.first}, but it was felt elsewhere; first in the right place, then heavier.`;
-    case "under the window twice":
-      return `Under ${r.low} reps twice: one step down, or a swap.`;
+      return `Same load. ${lastOnes(r.lately)} It was felt elsewhere: first in the right place, then heavier.`;
+    case "under the window":
+      return `${lastOnes(r.lately)} That is under ${r.low}: one step down, or swap the exercise.`;
     case "sets left out":
-      return `Same load: ${r.sets} planned set(s) were not done.`;
+      return `Same load: ${r.sets} planned ${r.sets === 1 ? "set was" : "sets were"} not done.`;
     case "reserve spent":
-      return "Same load: the reserve was lower than planned.";
+      return "Same load: fewer reps were left in reserve than planned.";
     case "a set fell below":
-      return `Same load: a set fell below ${r.low}.`;
+      return `Same load: a set fell below ${r.low} reps.`;
     case "on the way":
-      return `Same load: the first set was ${r.first}; at ${r.top} ${r.bare ? "it gets harder" : "the load goes up"}.`;
+      return `First set: ${r.first} reps. At ${r.top} it gets harder.`;
     case "window": {
       const on = stepOn(r.load, r.bodyLoad);
-      return `Window ${r.window.low} to ${r.window.high}: one step is ${on ? `${text(r.step)} on ${on}` : "not known yet"}.`;
+      return `Reps ${r.window.low} to ${r.window.high}: one step is ${on ? `${text(r.step)} on ${on}` : "not known yet"}.`;
     }
     case "drop":
       return `Reps fell by ${Math.round(r.drop * 100)} % from one set to the next: rest ${r.rest} s.`;

@@ -1,6 +1,6 @@
 /** Left against right, from what was logged one side at a time. */
 import type { Begins } from "#core/planning/limits";
-import type { Exposure } from "./progression";
+import type { Exposure } from "#core/training/exposures";
 
 export interface SideGap {
   /** the side that does less; "either" where there is no difference worth acting on */

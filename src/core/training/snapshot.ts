@@ -3,6 +3,7 @@ import { headTitle } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
 import { type Exercise } from "#core/exercises/format";
 import { JOINTS, type Joint } from "#core/exercises/joints";
+import { setupStrains, spares, type Strains } from "#core/exercises/strains";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
@@ -11,9 +12,10 @@ import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
 import { compileModel } from "#core/mechanics/compile";
 import type { Model } from "#core/mechanics/model";
 import { dayMinutes } from "#core/planning/minutes";
+import { findTechnique } from "#core/planning/techniques";
 import { restOf } from "#core/planning/timing";
 import type { Prescription, Program } from "#core/planning/program";
-import { doingOf } from "#core/planning/structures";
+import { doingOf } from "#core/planning/doing";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
 
 /** a little from the side, so that both arms can be told apart */
@@ -102,10 +104,17 @@ function likelyJoints(exercise: Exercise, a: Analysis): Joint[] {
   return [...JOINTS].sort((x, y) => asked.get(y)! - asked.get(x)!);
 }
 
+/** what a setup asks of joints, beside what the exercise's own default setup asks of them in this body */
+function strainsIn(exercise: Exercise, { strain }: Analysis, model: Model): Strains {
+  const usual = analyse(model, resolveSetup(exercise, {}), { samples: 11 }).strain;
+  return setupStrains(exercise, strain, (j) => usual[j]);
+}
+
 /** what is drawn and said about a setup; blank where the library no longer has it */
 function sheetOf(exerciseId: string, values: Prescription["values"], lead: string | undefined, model: Model) {
   const exercise = findExercise(exerciseId);
-  if (!exercise) return { settings: [], cues: [], cautions: [], joints: [...JOINTS], start: BLANK, end: BLANK };
+  if (!exercise)
+    return { settings: [], cues: [], cautions: [], joints: [...JOINTS], strains: {}, start: BLANK, end: BLANK };
   const analysis = analyse(model, resolveSetup(exercise, values), { frames: true, samples: 11 });
   const { frames, main } = analysis;
   const wholeBody = exercise.chains.includes("leg") || exercise.stance.on !== "feet";
@@ -115,9 +124,16 @@ function sheetOf(exerciseId: string, values: Prescription["values"], lead: strin
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
     joints: likelyJoints(exercise, analysis),
+    strains: strainsIn(exercise, analysis, model),
     start: start!,
     end: end!,
   };
+}
+
+/** what a phone guides through */
+function stepsOf({ id, easier }: NonNullable<Prescription["technique"]>): SnapshotPrescription["technique"] {
+  const { name, on, main, then } = findTechnique(id);
+  return { id, name, on, main, then: then.map((t) => (easier ? { ...t, name: easier.name.slice(0, 80) } : t)) };
 }
 
 /** in a pair the rest of the one is the other's work: sides do not take turns as well */
@@ -129,6 +145,7 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
     .filter(([, c]) => c.direct)
     .sort(([, a], [, b]) => b.share - a.share);
   const lead = p.target ?? direct[0]?.[0];
+  const { strains, ...sheet } = sheetOf(p.exerciseId, p.values, lead, model);
   return {
     id: p.id,
     exerciseId: p.exerciseId,
@@ -148,13 +165,17 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
     harder: p.harder,
     purpose: p.purpose,
     begins: p.begins,
+    structure: p.structure,
+    technique: p.technique && stepsOf(p.technique),
+    earlier: p.earlier,
     doing: doingOf(p),
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
-    ...sheetOf(p.exerciseId, p.values, lead, model),
+    ...sheet,
     alternatives: p.alternatives.map((a) => {
-      const { settings, cues, start, end } = sheetOf(a.exerciseId, a.values, lead, model);
-      return { setupKey: a.setupKey, name: a.name, settings, cues, start, end };
+      const { settings, cues, start, end, strains: asked } = sheetOf(a.exerciseId, a.values, lead, model);
+      const spared = JOINTS.filter((j) => spares(j, asked, strains));
+      return { setupKey: a.setupKey, name: a.name, spares: spared, settings, cues, start, end };
     }),
   };
 }
@@ -168,7 +189,7 @@ export function buildSnapshot(
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 5,
+    version: 6,
     edition: program.edition,
     programId: program.id,
     programVersion,

@@ -252,7 +252,7 @@ function buildProgram(key: string, client: ClientInput): Program {
   });
   return {
     format: "gryn-program",
-    version: 7,
+    version: 8,
     edition: CURRENT_EDITION.id,
     id: demoId(`${key} program`),
     clientId: demoId(key),
@@ -331,6 +331,7 @@ function buildLog(program: Program, handOverId: string, now: Date): { entries: E
               p.exerciseId === "lying-dumbbell-extension" && week === 2
                 ? { kind: "ache", score: 2, joint: "elbow", side: "right" }
                 : null,
+            note: "",
             at: at.toISOString(),
             ...when,
           });

@@ -26,24 +26,33 @@ const OF_ONE_PRACTICE = 1;
 
 const COLUMNS = `id, kind, state, progress, best, error`;
 
-/** the open job of this kind and key, or a new one */
+/** the open job of this kind and key, or a new one; @param ask.after s from now before it is begun */
 export async function askJob(
   tx: Transaction,
   practiceId: string,
   clientId: string,
-  ask: { kind: JobKind; key: string; input: object },
+  ask: { kind: JobKind; key: string; input: object; after?: number },
 ): Promise<Job> {
   const values = [practiceId, ask.kind, ask.key];
   await tx.query(
-    `insert into job (practice_id, client_id, kind, key, input) values ($1, $4, $2, $3, $5)
+    `insert into job (practice_id, client_id, kind, key, input, due_at)
+     values ($1, $4, $2, $3, $5, now() + make_interval(secs => $6))
      on conflict (practice_id, kind, key) where state in ('waiting', 'running') do nothing`,
-    [...values, clientId, ask.input],
+    [...values, clientId, ask.input, ask.after ?? 0],
   );
   const [job] = await tx.query<Job>(
     `select ${COLUMNS} from job where practice_id = $1 and kind = $2 and key = $3 order by made_at desc limit 1`,
     values,
   );
   return job!;
+}
+
+/** what waits for its time is due now */
+export async function hasten(tx: Transaction, practiceId: string, kind: JobKind, key: string): Promise<void> {
+  await tx.query(
+    "update job set due_at = now() where practice_id = $1 and kind = $2 and key = $3 and state = 'waiting' and due_at > now()",
+    [practiceId, kind, key],
+  );
 }
 
 export async function findJob(tx: Transaction, practiceId: string, id: string): Promise<Job> {

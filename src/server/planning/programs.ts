@@ -44,7 +44,7 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
 
 export const firstProgram = (newId: () => string, clientId: string, days: number): Program => ({
   format: "gryn-program",
-  version: 7,
+  version: 8,
   edition: CURRENT_EDITION.id,
   id: newId(),
   clientId,

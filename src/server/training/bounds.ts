@@ -1,56 +1,72 @@
-/** Loads that a client can well have lifted, worked out off the main thread after something was logged, and kept. */
-import { plausibleLoads } from "#core/training/plausible";
-import { STRENGTH_DAYS } from "#core/training/lifted";
+/**
+ * Loads that a client can well have lifted, as the engine last worked them out. They are renewed as a job, once a
+ * client and quarter of an hour at the most, and not at all for sets that lie well within them: nobody waits for it.
+ */
+import { editionOf } from "#core/edition/edition";
 import { prescriptionsOf } from "#core/planning/edit";
+import type { Entry } from "#core/training/entry";
+import type { Bound } from "#core/training/exposures";
+import { isWellWithin } from "#core/training/flags";
+import { STRENGTH_DAYS } from "#core/training/lifted";
 import { findClient } from "#server/clients/routes";
-import type { Database } from "#server/database/database";
+import type { Database, Transaction } from "#server/database/database";
+import { askJob, hasten } from "#server/jobs/jobs";
+import { Interrupted, type Handler } from "#server/jobs/runner";
 import { programOfClient } from "#server/planning/programs";
-import { readLog } from "#server/training/log";
-import type { Work } from "#server/work/work";
+import { readHistory, readLog } from "#server/training/log";
+import { isThreadGone, type Work } from "#server/work/work";
 
-/** ms after the last set of a burst */
-const QUIET = 1500;
+/** s after the first set that asked for it */
+const QUIET = 15 * 60;
+/** days after which bounds are old, whatever was logged */
+const OLD = 7;
 
-export interface Bounds {
-  /** works them out now */
-  renew(practiceId: string, clientId: string): Promise<void>;
-  /** soon, once for many sets */
-  later(practiceId: string, clientId: string): void;
+interface Kept {
+  body: Record<string, Bound>;
+  old: boolean;
 }
 
-export function boundsOf(database: Database, work: Work): Bounds {
-  const waiting = new Map<string, ReturnType<typeof setTimeout>>();
-  const renew = async (practiceId: string, clientId: string): Promise<void> => {
-    const { client, lines, entries } = await database.withPractice(practiceId, async (tx) => ({
-      client: await findClient(tx, practiceId, clientId),
-      lines: prescriptionsOf((await programOfClient(tx, practiceId, clientId)).program),
-      entries: (await readLog(tx, practiceId, clientId, STRENGTH_DAYS)).entries,
-    }));
-    const bounds: ReturnType<typeof plausibleLoads> = await work.plausible(
-      client,
-      lines,
-      entries,
-      Date.now() - STRENGTH_DAYS * 86_400_000,
+/** asks for a renewal where these sets may change something; with none, because the plan has changed */
+export async function askBounds(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  entries: readonly Entry[] | null,
+): Promise<void> {
+  if (entries) {
+    const [kept] = await tx.query<Kept>(
+      "select body, at < now() - make_interval(days => $3) as old from load_bound where practice_id = $1 and client_id = $2",
+      [practiceId, clientId, OLD],
     );
+    if (kept && !kept.old && entries.every((e) => isWellWithin(e, kept.body[e.prescriptionId]))) return;
+  }
+  await askJob(tx, practiceId, clientId, { kind: "bounds", key: clientId, input: {}, after: entries ? QUIET : 0 });
+}
+
+/** somebody looks at the log: what waits for its quarter of an hour is begun */
+export const hastenBounds = (tx: Transaction, practiceId: string, clientId: string): Promise<void> =>
+  hasten(tx, practiceId, "bounds", clientId);
+
+export const boundsHandler =
+  (database: Database, work: Work): Handler =>
+  async ({ job: { practiceId, clientId }, signal }) => {
+    const { client, program, history } = await database.withPractice(practiceId, async (tx) => ({
+      client: await findClient(tx, practiceId, clientId),
+      program: (await programOfClient(tx, practiceId, clientId)).program,
+      history: await readHistory(tx, practiceId, clientId, await readLog(tx, practiceId, clientId, STRENGTH_DAYS)),
+    }));
+    const since = Date.now() - STRENGTH_DAYS * 86_400_000;
+    const rules = editionOf(program).method;
+    const bounds = await work
+      .plausible(client, prescriptionsOf(program), history, since, rules, signal)
+      .catch((error: unknown) => {
+        throw isThreadGone(error) && !signal.aborted ? new Interrupted("the engine's thread ended") : error;
+      });
     await database.withPractice(practiceId, (tx) =>
       tx.query(
         "insert into load_bound (practice_id, client_id, body) values ($1, $2, $3) on conflict (practice_id, client_id) do update set body = excluded.body, at = now()",
         [practiceId, clientId, bounds],
       ),
     );
+    return { lines: Object.keys(bounds).length };
   };
-  return {
-    renew,
-    later(practiceId, clientId) {
-      const key = `${practiceId} ${clientId}`;
-      clearTimeout(waiting.get(key));
-      const timer = setTimeout(() => {
-        waiting.delete(key);
-        // without them nothing is flagged; the next set asks again
-        renew(practiceId, clientId).catch(() => undefined);
-      }, QUIET);
-      timer.unref();
-      waiting.set(key, timer);
-    },
-  };
-}

@@ -20,11 +20,10 @@ import type { Database, LinkState, Transaction } from "#server/database/database
 import { attempt } from "#server/http/limits";
 import { Problem, readBody, unwritableText } from "#server/http/problem";
 import { hashToken } from "#server/identity/people";
-import { boundsOf } from "#server/training/bounds";
+import { askBounds } from "#server/training/bounds";
 import { LINK_DAYS, newestHandOver } from "#server/training/handovers";
-import { HISTORY_DAYS } from "#core/training/progression";
+import { HISTORY_DAYS } from "#core/training/exposures";
 import { readHistory, readLog, writeLog } from "#server/training/log";
-import type { Work } from "#server/work/work";
 
 const COOKIE = "gryn_floor";
 /** which client a request is for: the beginning of an id that says nothing by itself */
@@ -46,9 +45,8 @@ const closed: Record<"revoked" | "expired", string> = {
   expired: "This link has run out. Ask your coach for a new one; what you logged and did not send stays on this phone.",
 };
 
-export function floorRoutes(database: Database, work: Work, secureCookies: boolean): Router {
+export function floorRoutes(database: Database, secureCookies: boolean): Router {
   const router = Router();
-  const bounds = boundsOf(database, work);
 
   const linkOf = async (token: string | null, opening: boolean): Promise<LinkState> => {
     const link = token ? await database.call<LinkState>("link_check", hashToken(token), opening) : null;
@@ -119,6 +117,7 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
       const mine = (x: Entry | Report) => known.has(`${x.handOverId} ${x.prescriptionId}`) && !foreign.has(x.id);
       const batch: LogBatch = { entries: sent.entries.filter(mine), reports: sent.reports.filter(mine) };
       await writeLog(tx, practiceId, clientId, batch);
+      if (batch.entries.length) await askBounds(tx, practiceId, clientId, batch.entries);
       const answer = (x: Entry | Report): ItemAnswer => ({
         id: x.id,
         revision: x.revision,
@@ -127,7 +126,6 @@ export function floorRoutes(database: Database, work: Work, secureCookies: boole
       });
       return [...sent.entries, ...sent.reports].map(answer);
     });
-    if (items.some((i) => i.kept)) bounds.later(practiceId, clientId);
     response.json({ items: [...items, ...sent.refused] });
   });
   return router;

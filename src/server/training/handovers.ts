@@ -13,7 +13,7 @@ import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { hashToken, newToken } from "#server/identity/people";
 import { findProgram } from "#server/planning/programs";
-import { boundsOf } from "#server/training/bounds";
+import { askBounds } from "#server/training/bounds";
 import type { Work } from "#server/work/work";
 
 export interface HandOver {
@@ -105,7 +105,6 @@ export async function makeLink(tx: Transaction, clientId: string, token = newTok
 
 export function handOverRoutes(database: Database, work: Work): Router {
   const router = Router();
-  const bounds = boundsOf(database, work);
 
   router.post("/programs/:id/hand-overs", async (request, response) => {
     const coach = coachOf(request);
@@ -116,13 +115,13 @@ export function handOverRoutes(database: Database, work: Work): Router {
       readyToHandOver(tx, practiceId, id, version),
     );
     // drawing takes about a second: not on this thread, and with nothing held
-    const snapshot = await work.snapshot(program, version, client);
+    const snapshot = await work.snapshot(practiceId, program, version, client);
     const made = await database.withPractice(practiceId, async (tx) => {
       const h = await keepHandOver(tx, practiceId, coach.accountId, snapshot);
       await writeAudit(tx, coach, `handed over number ${h.number}`, client.id);
+      await askBounds(tx, practiceId, client.id, null);
       return h;
     });
-    bounds.later(practiceId, client.id);
     response.status(201).json({ handOver: made });
   });
 

@@ -3,8 +3,7 @@ import { createHash } from "node:crypto";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { withinBounds } from "#core/training/clock";
 import type { Entry, LogBatch, Report } from "#core/training/entry";
-import { type Bound, type History } from "#core/training/progression";
-import type { Load } from "#core/planning/program";
+import { type Bound, type Handed, type History } from "#core/training/exposures";
 import type { Transaction } from "#server/database/database";
 
 export interface Log {
@@ -57,18 +56,18 @@ export async function readHistory(
   log: Pick<Log, "entries" | "reports">,
 ): Promise<History> {
   const ids = [...new Set([...log.entries, ...log.reports].map((x) => x.handOverId))];
-  const rows = await tx.query<{ hand_over: string; id: string; load: Load | null }>(
-    `select h.id as hand_over, p->>'id' as id, nullif(p->'load', 'null'::jsonb) as load from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
+  const rows = await tx.query<{ hand_over: string; id: string } & Handed>(
+    `select h.id as hand_over, p->>'id' as id, p->>'setupKey' as "setupKey", nullif(p->'load', 'null'::jsonb) as load from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
      where h.practice_id = $1 and h.client_id = $2 and h.id = any($3::uuid[])`,
     [practiceId, clientId, ids],
   );
-  const handed: Record<string, Record<string, Load | null>> = {};
-  for (const r of rows) (handed[r.hand_over] ??= {})[r.id] = r.load;
+  const handedOver: Record<string, Record<string, Handed>> = {};
+  for (const { hand_over, id, load, setupKey } of rows) (handedOver[hand_over] ??= {})[id] = { load, setupKey };
   const [bounds] = await tx.query<{ body: Record<string, Bound> }>(
     "select body from load_bound where practice_id = $1 and client_id = $2",
     [practiceId, clientId],
   );
-  return { entries: log.entries, reports: log.reports, handed, bounds: bounds?.body ?? {} };
+  return { entries: log.entries, reports: log.reports, handedOver, bounds: bounds?.body ?? {} };
 }
 
 /** changes whenever anything that is told of a client's training does */

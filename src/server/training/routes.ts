@@ -11,10 +11,9 @@ import type { Database, Transaction } from "#server/database/database";
 import { notFound, Problem, readBody, readId, readShape } from "#server/http/problem";
 import { coachOf, type Coach } from "#server/identity/coach";
 import { programOfClient } from "#server/planning/programs";
-import { boundsOf } from "#server/training/bounds";
-import { HISTORY_DAYS } from "#core/training/progression";
+import { askBounds, hastenBounds } from "#server/training/bounds";
+import { HISTORY_DAYS } from "#core/training/exposures";
 import { logMark, readHistory, readLog, writeLog } from "#server/training/log";
-import type { Work } from "#server/work/work";
 
 /** names of all prescriptions ever handed over or planned, so that a deleted exercise stays readable in the log */
 async function prescriptionNames(tx: Transaction, practiceId: string, clientId: string): Promise<Map<string, string>> {
@@ -60,10 +59,8 @@ async function rule(tx: Transaction, coach: Coach, clientId: string, given: Ruli
   return next;
 }
 
-export function trainingRoutes(database: Database, work: Work): Router {
+export function trainingRoutes(database: Database): Router {
   const router = Router();
-  const bounds = boundsOf(database, work);
-
   router.get("/clients/:id/log", async (request, response) => {
     const coach = coachOf(request);
     const { practiceId } = coach;
@@ -72,6 +69,7 @@ export function trainingRoutes(database: Database, work: Work): Router {
     const answer = await database.withPractice(practiceId, async (tx) => {
       await findClient(tx, practiceId, id);
       await auditLook(tx, coach, "saw log", id);
+      await hastenBounds(tx, practiceId, id);
       const mark = `"${await logMark(tx, practiceId, id)}-${days}"`;
       if (request.get("if-none-match") === mark) return { mark, log: null };
       const log = await readLog(tx, practiceId, id, days);
@@ -93,8 +91,12 @@ export function trainingRoutes(database: Database, work: Work): Router {
     const coach = coachOf(request);
     const id = readId(request, "id", "client");
     const given = readBody(api.rule.body, request);
-    const entry = await database.withPractice(coach.practiceId, (tx) => rule(tx, coach, id, given));
-    bounds.later(coach.practiceId, id);
+    const entry = await database.withPractice(coach.practiceId, async (tx) => {
+      const ruled = await rule(tx, coach, id, given);
+      // what a coach says of a set may change what is believed of all
+      await askBounds(tx, coach.practiceId, id, null);
+      return ruled;
+    });
     response.json({ entry });
   });
 

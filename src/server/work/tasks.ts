@@ -3,7 +3,8 @@ import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
 import type { Program } from "#core/planning/program";
-import type { Entry } from "#core/training/entry";
+import type { History } from "#core/training/exposures";
+import type { Rules } from "#core/planning/reps";
 import { plausibleLoads } from "#core/training/plausible";
 import { type Line } from "#core/training/lifted";
 import { buildSnapshot } from "#core/training/snapshot";
@@ -21,7 +22,14 @@ export interface Body {
 export type Task =
   | { kind: "snapshot"; program: Program; version: number; body: Body }
   | { kind: "survey"; body: Body; setups: SetupAsk[] }
-  | { kind: "plausible"; body: Body; lines: Line[]; entries: Entry[]; since: number };
+  | {
+      kind: "plausible";
+      body: Body;
+      lines: Line[];
+      log: Pick<History, "entries" | "handedOver">;
+      since: number;
+      rules: Rules;
+    };
 
 export function run(task: Task): unknown {
   switch (task.kind) {
@@ -34,6 +42,6 @@ export function run(task: Task): unknown {
         0,
       );
     case "plausible":
-      return plausibleLoads(task.body, task.lines, task.entries, task.since);
+      return plausibleLoads(task.body, task.lines, task.log, task.since, task.rules);
   }
 }

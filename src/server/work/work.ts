@@ -5,14 +5,16 @@ import { fileURLToPath } from "node:url";
 import { Piscina } from "piscina";
 import type { Program } from "#core/planning/program";
 import type { Survey } from "#core/mechanics/survey";
-import type { Entry } from "#core/training/entry";
 import type { Snapshot } from "#core/training/handover";
 import type { Line } from "#core/training/lifted";
-import type { Bound } from "#core/training/progression";
+import type { Rules } from "#core/planning/reps";
+import type { Bound, History } from "#core/training/exposures";
+import { FairQueue } from "#server/work/fair-queue";
 import type { Body, Task } from "#server/work/tasks";
 
 export interface Work {
-  snapshot(program: Program, version: number, body: Body): Promise<Snapshot>;
+  /** in turn with what other practices ask for */
+  snapshot(practiceId: string, program: Program, version: number, body: Body): Promise<Snapshot>;
   /** @param signal ends the thread that works on it */
   survey(
     body: Body,
@@ -22,8 +24,10 @@ export interface Work {
   plausible(
     body: Body,
     lines: readonly Line[],
-    entries: readonly Entry[],
+    log: Pick<History, "entries" | "handedOver">,
     since: number,
+    rules: Rules,
+    signal?: AbortSignal,
   ): Promise<Record<string, Bound>>;
   close(): Promise<void>;
 }
@@ -36,20 +40,36 @@ const WORKER = fileURLToPath(new URL("./worker.mjs", import.meta.url));
 /** ms without a task after which a worker ends */
 const IDLE = 60_000;
 
-/** @param kept workers that are started at once and stay, so that nobody waits for the first one */
+/**
+ * Two pools: what a person waits for never stands behind what nobody does.
+ * @param threads for what is waited for, and as many for what is not @param kept workers that are started at once and
+ *   stay, so that nobody waits for the first one
+ */
 export function startWork(threads = 2, kept = 0): Work {
-  const start = () =>
-    new Piscina({ filename: WORKER, minThreads: kept, maxThreads: Math.max(threads, kept), idleTimeout: IDLE });
-  let pool: Piscina | null = kept > 0 ? start() : null;
-  const run = async <T>(task: Task, signal?: AbortSignal): Promise<T> => {
-    pool ??= start();
-    return (await pool.run(task, signal ? { signal } : {})) as T;
+  const poolOf = (least: number) => {
+    const start = () =>
+      new Piscina({ filename: WORKER, minThreads: least, maxThreads: Math.max(threads, least), idleTimeout: IDLE });
+    let pool: Piscina | null = least > 0 ? start() : null;
+    return {
+      run: async <T>(task: Task, signal?: AbortSignal): Promise<T> => {
+        pool ??= start();
+        return (await pool.run(task, signal ? { signal } : {})) as T;
+      },
+      close: async () => {
+        await pool?.destroy();
+        pool = null;
+      },
+    };
   };
+  const [waitedFor, others] = [poolOf(kept), poolOf(0)];
+  const turns = new FairQueue(Math.max(threads, kept));
   return {
-    snapshot: (program, version, { stature, mass }) =>
-      run<Snapshot>({ kind: "snapshot", program, version, body: { stature, mass } }),
+    snapshot: (practiceId, program, version, { stature, mass }) =>
+      turns.run(practiceId, () =>
+        waitedFor.run<Snapshot>({ kind: "snapshot", program, version, body: { stature, mass } }),
+      ),
     survey: ({ stature, mass }, setups, signal) =>
-      run<Survey>(
+      others.run<Survey>(
         {
           kind: "survey",
           body: { stature, mass },
@@ -57,17 +77,29 @@ export function startWork(threads = 2, kept = 0): Work {
         },
         signal,
       ),
-    plausible: (body, lines, entries, since) =>
-      run<Record<string, Bound>>({
-        kind: "plausible",
-        body: { stature: body.stature, mass: body.mass },
-        lines: lines.map(({ id, exerciseId, values, purpose }) => ({ id, exerciseId, values, purpose })),
-        entries: [...entries],
-        since,
-      }),
+    plausible: (body, lines, { entries, handedOver }, since, { repsFormula }, signal) =>
+      others.run<Record<string, Bound>>(
+        {
+          kind: "plausible",
+          body: { stature: body.stature, mass: body.mass },
+          lines: lines.map(({ id, exerciseId, values, purpose, bodyLoad, setupKey, earlier, loadStep }) => ({
+            id,
+            exerciseId,
+            values,
+            purpose,
+            bodyLoad,
+            setupKey,
+            earlier,
+            loadStep,
+          })),
+          log: { entries, handedOver },
+          since,
+          rules: { repsFormula },
+        },
+        signal,
+      ),
     close: async () => {
-      await pool?.destroy();
-      pool = null;
+      await Promise.all([waitedFor.close(), others.close()]);
     },
   };
 }

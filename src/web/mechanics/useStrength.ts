@@ -2,7 +2,8 @@ import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Program } from "#core/planning/program";
-import type { Entry } from "#core/training/entry";
+import { editionOf } from "#core/edition/edition";
+import type { History } from "#core/training/exposures";
 import type { ClientStrength } from "#core/training/client-strength";
 import type { LiftedSet, LoadBelief } from "#core/training/belief";
 import { liftedSets, STRENGTH_DAYS } from "#core/training/lifted";
@@ -30,13 +31,13 @@ export interface Strength {
 export function useStrength(
   client: Client | null,
   program: Program | null | undefined,
-  entries: readonly Entry[] | undefined,
+  log: Pick<History, "entries" | "bounds" | "handedOver"> | undefined,
   wanted?: readonly SetupAsk[],
 ): Strength | null {
   const asked = useMemo(() => {
-    if (!client || !program || !entries) return null;
+    if (!client || !program || !log) return null;
     const planned = prescriptionsOf(program);
-    const sets = liftedSets(planned, entries, Date.now() - STRENGTH_DAYS * 86_400_000);
+    const sets = liftedSets(planned, log, Date.now() - STRENGTH_DAYS * 86_400_000, editionOf(program).method);
     return sets.length
       ? JSON.stringify({
           body: bodyOf(client),
@@ -44,7 +45,7 @@ export function useStrength(
           setups: (wanted ?? planned).map(asSetup),
         })
       : null;
-  }, [client, program, entries, wanted]);
+  }, [client, program, log, wanted]);
   const [known, setKnown] = useState<{ asked: string; all: ClientStrength } | null>(null);
   useEffect(() => {
     if (!asked) return;

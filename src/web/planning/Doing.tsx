@@ -7,7 +7,7 @@ import { BEGINS, PURPOSES, TURNS, type Purpose, type Turns } from "#core/plannin
 import { blockMinutes } from "#core/planning/minutes";
 import { restOf, setSeconds } from "#core/planning/timing";
 import type { Change, Prescription, Tempo } from "#core/planning/program";
-import { structures } from "#core/planning/structures";
+import { plannedSets, sharesOf, structures } from "#core/planning/structures";
 import { headOfLine } from "#core/planning/swap";
 import {
   asStraightSets,
@@ -19,10 +19,11 @@ import {
   type Technique,
 } from "#core/planning/techniques";
 import { type Easier } from "#core/planning/easier";
-import { exposuresOf } from "#core/training/progression";
+import { exposuresOf } from "#core/training/exposures";
 import { sideGap } from "#core/training/sides";
-import { fixed } from "../../page/locale";
+import { fixed, loadText } from "../../page/locale";
 import { api } from "../base/api";
+import { useEdition } from "../base/edition";
 import { NumberField } from "../base/NumberField";
 import { Loading } from "../base/states";
 import { askEasier } from "../mechanics/analyst";
@@ -184,6 +185,7 @@ function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
 
 export function Doing({ p, client, onChange, onClose }: DoingProps) {
   const exercise = exercises.get(p.exerciseId);
+  const { method } = useEdition();
   const view = useView(p, client);
   const [easier, setEasier] = useState<Easier[] | null>(null);
   const { exerciseId, values } = p;
@@ -230,11 +232,9 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
       <p className="small quiet" style={{ margin: "4px 0 12px" }}>
         {structures.find((s) => s.id === p.structure)!.about}{" "}
         {p.structure !== "straight" &&
-          `Loads: ${structures
-            .find((s) => s.id === p.structure)!
-            .shares(p.reserves.length)
-            .map((x) => `${Math.round(100 * x)} %`)
-            .join(", ")}.`}
+          `Sets: ${plannedSets(p, p.load, p.reps, method)
+            .map((s, i) => `${s.load ? loadText(s.load) : `${Math.round(100 * sharesOf(p)[i]!)} %`}, ${s.reserve} RIR`)
+            .join("; ")}.`}
       </p>
       <h3>Technique</h3>
       {!view && <Loading what="what this setup asks of the body" />}

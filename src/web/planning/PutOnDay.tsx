@@ -10,12 +10,22 @@ import { exercises } from "#core/exercises/library";
 import type { Values } from "#core/exercises/setup";
 import { placeOf } from "#core/planning/edit";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
-import { isSore } from "#core/planning/swap";
+import { changedSetup, isSore } from "#core/planning/swap";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
-import { askSurvey } from "../mechanics/analyst";
+import { dayOf } from "../../page/locale";
+import { askAnalysis, askSurvey } from "../mechanics/analyst";
+import type { SetupAsk } from "../mechanics/messages";
 import { bodyOf } from "../mechanics/useSurvey";
 import { usePlan } from "./usePlan";
+
+/** the load that one setup allows over another's, in the client's body */
+async function loadRatio(old: SetupAsk, fresh: SetupAsk, client: Client): Promise<number> {
+  const [was, is] = await Promise.all(
+    [old, fresh].map(({ exerciseId, values }) => askAnalysis({ exerciseId, values }, bodyOf(client))),
+  );
+  return was!.feasible && is!.feasible && was!.rawLoad > 0 ? is!.rawLoad / was!.rawLoad : 1;
+}
 
 interface PutOnDayProps {
   /** nobody open: nothing to put it on */
@@ -67,19 +77,20 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
       edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
       say(`${prescription.name} is on ${day.name} for ${client.name}.`);
     });
-  /** sets, effort, rest and note were decided for the place in the week */
+  /** the same exercise in another setup is the same line; another exercise keeps sets, effort, rest and note */
   const replace = () =>
     run(async () => {
       const { prescription: old } = place!;
       const fresh = await prescribed();
-      const { reserves, rest, note, technique, structure, load, reps } = old;
-      const same = old.exerciseId === fresh.exerciseId ? { load, reps, technique } : {};
-      edit({
-        kind: "swap",
-        prescriptionId: old.id,
-        prescription: { ...fresh, reserves, rest, note, structure, ...same },
-      });
-      say(`${fresh.name} stands in its place.`);
+      const same = old.exerciseId === fresh.exerciseId;
+      const { reserves, rest, note, structure } = old;
+      const prescription = same
+        ? changedSetup(old, fresh, await loadRatio(old, fresh, client), dayOf(new Date()))
+        : { ...fresh, reserves, rest, note, structure };
+      edit({ kind: "swap", prescriptionId: old.id, prescription });
+      say(
+        same ? `${fresh.name}: the line has this setup now, and keeps its log.` : `${fresh.name} stands in its place.`,
+      );
     });
   return (
     <>

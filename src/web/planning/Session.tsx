@@ -16,6 +16,7 @@ import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
+import { prescriptionsOf } from "#core/planning/edit";
 import type { Block, Day, Operation, Prescription, Program } from "#core/planning/program";
 import { moveCosts } from "#core/solver/order-advice";
 import { dayText } from "../../page/locale";
@@ -146,6 +147,7 @@ function BlockLines(props: BlockLinesProps) {
   const { block, index, below, day, program, client, edit, selected, onSelect, strength, onWhy, costAt } = props;
   const { setNodeRef, isOver } = useDroppable({ id: block.id });
   const drag = useDraggable({ id: block.id });
+  const inWeek = useMemo(() => new Set(prescriptionsOf(program).map((x) => x.setupKey)), [program]);
   const name = block.prescriptions.map((p) => p.name).join(" and ");
   const handle = (
     <span
@@ -167,6 +169,7 @@ function BlockLines(props: BlockLinesProps) {
       first={k === 0}
       day={day}
       days={program.days}
+      inWeek={inWeek}
       client={client}
       edit={edit}
       selected={p.id === selected}

@@ -1,5 +1,5 @@
 /** One line of a session: what is asked of the client, edited in place; what cannot be right is said and not sent. */
-import { Button, Dropdown, Select } from "antd";
+import { Button, Dropdown, Input, Modal, Select } from "antd";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
@@ -14,11 +14,13 @@ import {
   type Load,
   type Operation,
   type Prescription,
+  NOTE_MOST,
 } from "#core/planning/program";
-import { findStructure } from "#core/planning/structures";
+import { findStructure, plannedSets } from "#core/planning/structures";
 import { findTechnique } from "#core/planning/techniques";
 import { expectedLoad } from "#core/training/belief";
-import { windowTop, inKg } from "#core/training/progression";
+import { windowTop } from "#core/planning/reps";
+import { inKg } from "#core/planning/kilograms";
 import { fixed, plain } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";
@@ -36,6 +38,8 @@ export interface LineProps {
   first: boolean;
   day: Day;
   days: readonly Day[];
+  /** setups of the week, by key */
+  inWeek: ReadonlySet<string>;
   client: Client;
   edit: (...operations: Operation[]) => void;
   selected: boolean;
@@ -78,6 +82,7 @@ function DoneWith({ p }: { p: Prescription }) {
     p.tempos.some((t) => t !== null) && "tempo by set",
     p.technique && findTechnique(p.technique.id).name,
     p.structure !== "straight" && findStructure(p.structure).name.toLowerCase(),
+    p.note && "note to the client",
   ].filter(Boolean);
   return (
     <>
@@ -91,7 +96,41 @@ function DoneWith({ p }: { p: Prescription }) {
   );
 }
 
-type Sheet = "swap" | "busy" | "doing";
+/** a free word from coach to client, on the phone beside the exercise; what the client answers stands in the log */
+function NoteSheet({ p, client, onChange, onClose }: NoteProps) {
+  const [text, setText] = useState(p.note);
+  return (
+    <Modal
+      open
+      title={`Note to ${client.name.split(" ")[0]}: ${p.name}`}
+      okText="Keep the note"
+      onCancel={onClose}
+      onOk={() => {
+        onChange({ note: text.trim() });
+        onClose();
+      }}
+    >
+      <Input.TextArea
+        autoFocus
+        rows={3}
+        showCount
+        maxLength={NOTE_MOST}
+        aria-label="Note to the client"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
+    </Modal>
+  );
+}
+
+interface NoteProps {
+  p: Prescription;
+  client: Client;
+  onChange: (change: Change) => void;
+  onClose: () => void;
+}
+
+type Sheet = "swap" | "busy" | "doing" | "note";
 
 export function SessionLine(props: LineProps) {
   const { p, client, edit, selected, onSelect, strength } = props;
@@ -148,11 +187,13 @@ export function SessionLine(props: LineProps) {
           {sheet === "busy" && (
             <Alternatives p={p} client={client} onChange={(alternatives) => change({ alternatives })} onClose={close} />
           )}
+          {sheet === "note" && <NoteSheet p={p} client={client} onChange={change} onClose={close} />}
           {sheet === "doing" && <Doing p={p} client={client} onChange={change} onClose={close} />}
           {sheet === "swap" && (
             <Swap
               p={p}
               client={client}
+              inWeek={props.inWeek}
               onSwap={(prescription) => {
                 edit({ kind: "swap", prescriptionId: p.id, prescription });
                 close();
@@ -293,6 +334,7 @@ function ReservesCell({ p, change }: CellProps) {
 }
 
 function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength">) {
+  const { method } = useEdition();
   const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
   const belief = strength?.of(p);
   const expected = belief ? expectedLoad(belief, p.reps, p.reserves[0]!) : null;
@@ -321,6 +363,14 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
           ]}
         />
       </span>
+      {p.structure !== "straight" && p.load && (
+        <div className="small" title="Load of each set">
+          {plannedSets(p, p.load, p.reps, method)
+            .map((s) => plain(s.load?.value ?? 0))
+            .join(" · ")}{" "}
+          {p.load.unit}
+        </div>
+      )}
       <div className="small quiet">
         {p.loadStep.meaning}, by {plain(p.loadStep.value)}
       </div>
@@ -407,6 +457,7 @@ function LineMenu(props: LineProps & { change: (c: Change) => void; onSheet: (sh
           onClick: () => next && edit({ kind: "pair", blockId: block.id, withBlockId: next.id }),
         },
     { key: "technique", label: "Technique, and how the load goes", onClick: () => onSheet("doing") },
+    { key: "note", label: p.note ? "Note to the client (1)" : "Note to the client", onClick: () => onSheet("note") },
     { key: "why", label: "Why this?", disabled: !onWhy, onClick: () => onWhy?.(p) },
     { key: "swap", label: "Swap for another", disabled: p.locked, onClick: () => onSheet("swap") },
     { key: "busy", label: `When it is busy (${p.alternatives.length})`, onClick: () => onSheet("busy") },

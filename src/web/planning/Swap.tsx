@@ -2,6 +2,7 @@
 import { Button, Modal } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
+import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import type { Prescription } from "#core/planning/program";
@@ -50,28 +51,41 @@ export function keptText(row: RankedRow, own: RankedRow | undefined, head: strin
 export function Swap({
   p,
   client,
+  spare = null,
+  inWeek,
   onSwap,
+  onLeaveOut,
   onClose,
 }: {
   p: Prescription;
   client: Client;
+  /** a joint that hurts: only what asks less of it is offered */
+  spare?: Joint | null;
+  /** setups of the week, by key: said where one is offered again */
+  inWeek: ReadonlySet<string>;
   onSwap: (next: Prescription) => void;
+  /** offered where a joint hurts */
+  onLeaveOut?: () => void;
   onClose: () => void;
 }) {
   const { method } = useEdition();
-  const { head, rows, own, survey, progress } = useCandidates(p, client);
+  const { head, rows, own, survey, progress } = useCandidates(p, client, spare);
   const swap = (r: RankedRow) => survey && onSwap(swapped(p, r, survey, client, method, exercises, newId()));
   return (
     <Modal open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
       <p className="small quiet" style={{ marginBottom: 8 }}>
         {head
-          ? `For ${headTitle(head).toLowerCase()}, doing the same there, with ${client.name.split(" ")[0]}'s equipment, and nothing that asks more of a noted joint. Sets, reserve and rest stay.`
-          : "No head is credited directly."}
+          ? spare
+            ? `For ${headTitle(head).toLowerCase()}, the same function, with ${client.name.split(" ")[0]}'s equipment, and less stress on the ${JOINT_NAMES[spare]}. Sets, reps in reserve and rest stay.`
+            : `For ${headTitle(head).toLowerCase()}, the same function, with ${client.name.split(" ")[0]}'s equipment, and no more stress on a noted joint. Sets, reps in reserve and rest stay.`
+          : "This exercise is not for one muscle head, so nothing can be ranked in its place."}
       </p>
       {!survey && <Loading what="the ranking" done={progress} />}
       {survey && rows.length === 0 && (
         <p>
-          Nothing in the library does the same for this head with this equipment without asking more of a noted joint.
+          {spare
+            ? `Nothing at this place trains the same function with less stress on the ${JOINT_NAMES[spare]}. Leave it out until the joint is calm.`
+            : "Nothing at this place trains the same function without more stress on a noted joint."}
         </p>
       )}
       {rows.slice(0, SHOWN).map((r) => (
@@ -89,6 +103,7 @@ export function Swap({
           <Grain metrics={r.row.view.heads[head!]!} width={104} height={26} />
           <div>
             <strong>{setupName(r.exercise, r.row.values)}</strong>
+            {inWeek.has(r.row.setupKey) && <span className="small"> Already in this week</span>}
             <div className="small quiet">{keptText(r, own, head!)}</div>
           </div>
           <span className="number">
@@ -100,6 +115,11 @@ export function Swap({
           </Button>
         </div>
       ))}
+      {onLeaveOut && (
+        <div className="actions">
+          <Button onClick={onLeaveOut}>Leave {p.name} out of the week</Button>
+        </div>
+      )}
     </Modal>
   );
 }

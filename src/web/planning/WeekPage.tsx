@@ -52,10 +52,10 @@ function useKnown(client: Client | null, whole: Program | null, survey: Survey |
     return {
       whole,
       viewOf: (p) => rowOf.get(p.setupKey)?.view ?? null,
-      swapFor: (p) => {
+      swapFor: (p, spare) => {
         const planned = rowOf.get(p.setupKey);
         if (!planned || p.locked) return null;
-        const [best] = swapsFor(p, planned, survey, client, edition, exercises).rows;
+        const [best] = swapsFor(p, planned, survey, client, edition, exercises, spare).rows;
         if (!best) return null;
         const prescription = swapped(p, best, survey, client, edition.method, exercises, newId());
         const operations = [{ kind: "swap", prescriptionId: p.id, prescription } as const];
@@ -191,7 +191,7 @@ function Week({ id }: { id: string }) {
   useUndoKeys(undo, redo);
 
   const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client });
-  const strength = useStrength(client, whole, log?.entries);
+  const strength = useStrength(client, whole, log);
   const { survey } = useSurvey(
     useMemo(() => (client ? bodyOf(client) : NOBODY), [client]),
     undefined,

@@ -1,6 +1,7 @@
 /** What else a client could do in the place of a planned exercise, by the mechanics of that client's body. */
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
+import type { Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import type { Prescription } from "#core/planning/program";
@@ -33,7 +34,8 @@ export function usePlanned(p: Prescription, client: Client, survey: Survey | nul
   return known ?? (own?.key === p.setupKey ? own.row : undefined);
 }
 
-export function useCandidates(p: Prescription, client: Client): Candidates {
+/** @param spare a joint that hurts: only what asks less of it */
+export function useCandidates(p: Prescription, client: Client, spare: Joint | null = null): Candidates {
   const edition = useEdition();
   const { survey, progress } = useSurvey(
     useMemo(() => bodyOf(client), [client]),
@@ -43,9 +45,9 @@ export function useCandidates(p: Prescription, client: Client): Candidates {
   const swaps = useMemo(
     () =>
       survey && planned
-        ? swapsFor(p, planned, survey, client, edition, exercises)
+        ? swapsFor(p, planned, survey, client, edition, exercises, spare)
         : { head: headOfLine(p), own: undefined, rows: [] },
-    [survey, planned, p, client, edition],
+    [survey, planned, p, client, edition, spare],
   );
   return { ...swaps, survey: planned ? survey : null, progress };
 }

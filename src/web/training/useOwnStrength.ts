@@ -8,5 +8,5 @@ import { usePlan } from "../planning/usePlan";
 export function useOwnStrength(client: Client | null, wanted: readonly SetupAsk[]): Strength | null {
   const { program } = usePlan(client?.id ?? null);
   const { data: log } = api.useLogQuery({ clientId: client?.id ?? "" }, { skip: !client });
-  return useStrength(client, program, log?.entries, wanted);
+  return useStrength(client, program, log, wanted);
 }

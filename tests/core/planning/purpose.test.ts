@@ -9,7 +9,7 @@ import { alternates, restOf, setSeconds } from "#core/planning/timing";
 import type { Operation, Prescription } from "#core/planning/program";
 import { purposeOf, workOf } from "#core/planning/purpose";
 import { toRecompute } from "#core/planning/recompute";
-import { doingOf } from "#core/planning/structures";
+import { doingOf } from "#core/planning/doing";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { buildSnapshot } from "#core/training/snapshot";
 import { liftedSets } from "#core/training/lifted";
@@ -95,13 +95,15 @@ describe("a line that warms up or cools down", () => {
       note: "",
       by: null,
     };
-    const history = { entries: [entry], reports: [], bounds: {}, handed: {} };
+    const history = { entries: [entry], reports: [], bounds: {}, handedOver: {} };
     const target = targetFor(p, history as never, method);
     expect(target).toMatchObject({ decision: "hold", load: p.load });
     expect(target.reasons.map(reasonText)).toEqual([expect.stringMatching(/does not count/)]);
     expect(targetFor({ ...p, purpose: "work" }, history as never, method).decision).toBe("raise");
-    expect(liftedSets([p], [entry as never], 0)).toEqual([]);
-    expect(liftedSets([{ ...p, purpose: "work" }], [entry as never], 0)).toHaveLength(1);
+    expect(liftedSets([p], { entries: [entry as never], bounds: {}, handedOver: {} }, 0, method)).toEqual([]);
+    expect(
+      liftedSets([{ ...p, purpose: "work" }], { entries: [entry as never], bounds: {}, handedOver: {} }, 0, method),
+    ).toHaveLength(1);
     expect(doingOf(p)[0]).toMatch(/does not count/);
   });
 });

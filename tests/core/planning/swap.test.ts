@@ -95,9 +95,10 @@ test("nothing that asks more of a noted joint is offered: no bench press for a s
       "seated-cable-row",
       "barbell-bench-press",
     ]) {
-      const before = findExercise(e)!.joints[joint] ?? 0;
-      for (const r of swaps(e, { ...everything, joints: [{ joint, side: "left", severity: "sore", note: "" }] }).rows)
-        expect(r.exercise.joints[joint] ?? 0).toBeLessThanOrEqual(before);
+      const sore = { ...everything, joints: [{ joint, side: "left" as const, severity: "sore" as const, note: "" }] };
+      const { own, rows } = swaps(e, sore);
+      const before = own?.strains[joint] ?? findExercise(e)!.joints[joint] ?? 0;
+      for (const r of rows) expect(r.strains[joint] ?? 0).toBeLessThanOrEqual(before);
     }
   const sore = {
     ...everything,
@@ -187,4 +188,24 @@ test("a harder relative lifts the body too, for the same muscle, and is harder",
   expect(
     harderRelative(findExercise("cable-pushdown")!, rowOf("cable-pushdown").view, 70, survey, exercises),
   ).toBeNull();
+});
+
+test("where a joint hurts, only what clearly asks less of it is offered, and it is at hand", () => {
+  const sparing = (exerciseId: string, joint: "elbow" | "shoulder") =>
+    swapsFor(
+      line(exerciseId),
+      survey.rows.find((r) => r.exerciseId === exerciseId),
+      survey,
+      { ...everything, equipment: ["cable", "dumbbell", "bench"] },
+      CURRENT_EDITION,
+      exercises,
+      joint,
+    );
+  const { own, rows } = sparing("lying-dumbbell-extension", "elbow");
+  expect(rows.length).toBeGreaterThan(0);
+  for (const r of rows) {
+    expect(r.strains.elbow ?? 0).toBeLessThanOrEqual(own!.strains.elbow! - 0.05);
+    expect(r.exercise.id).not.toMatch(/^lying-(dumbbell|barbell)-extension$/);
+    expect(r.exercise.equipment.every((e) => ["cable", "dumbbell", "bench"].includes(e))).toBe(true);
+  }
 });

@@ -11,7 +11,8 @@ import { TECHNIQUES } from "#core/planning/limits";
 import { blockMinutes } from "#core/planning/minutes";
 import { setSeconds } from "#core/planning/timing";
 import type { Prescription } from "#core/planning/program";
-import { doingOf, findStructure, structures } from "#core/planning/structures";
+import { findStructure, structures } from "#core/planning/structures";
+import { doingOf } from "#core/planning/doing";
 import {
   asStraightSets,
   extensionsOf,

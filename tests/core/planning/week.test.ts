@@ -216,16 +216,22 @@ describe("checks", () => {
     expect(line(programOf([[pushdown], [prescriptionOf(7)]]), "dose triceps", tight)!.text.reason).toMatch(/minutes/);
   });
 
-  test("a noted joint flags what strains it with the gentler one beside it", () => {
-    const program = programOf([[prescriptionOf(8, "lying-barbell-extension")]]);
-    const found = line(
-      program,
-      "joint ",
-      clientOf({ joints: [{ joint: "elbow", side: "right", severity: "sore", note: "sore" }] }),
-    )!;
+  test("a noted joint flags what strains it, and names as gentler what its button brings", () => {
+    const p = prescriptionOf(8, "lying-barbell-extension");
+    const program = programOf([[p]]);
+    const client = clientOf({ joints: [{ joint: "elbow", side: "right", severity: "sore", note: "sore" }] });
+    const found = line(program, "joint ", client)!;
     expect(found.state).toBe("problem");
-    expect(found.text.reason).toMatch(/Gentler: Lying dumbbell extension/);
+    expect(found.text.reason).not.toMatch(/Gentler/);
     expect(line(program, "joint ")).toBeUndefined();
+    const swap = { kind: "swap" as const, name: "Cable pushdown", head: "triceps-long", operations: [] };
+    const asked: unknown[] = [];
+    const [known] = checkWeek(program, client, method, exercises, undefined, {
+      swapFor: (_line, spare) => (asked.push(spare), swap),
+    }).filter((c) => c.kind === "joint");
+    expect(checkText(known!).reason).toMatch(/Gentler: Cable pushdown/);
+    expect(known!.fixes[0]).toBe(swap);
+    expect(asked).toContain("elbow");
   });
 
   test("missing equipment, wild tempo, short rest and falling effort are seen", () => {

@@ -1,4 +1,4 @@
-import { exposuresOf, loadOf } from "#core/training/progression";
+import { exposuresOf, loadOf } from "#core/training/exposures";
 import { entryOf, reportOf } from "../../support/log";
 import { id } from "../../support/programs";
 

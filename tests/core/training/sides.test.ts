@@ -1,7 +1,7 @@
 import type { Entry } from "#core/training/entry";
-import type { Exposure } from "#core/training/progression";
+import type { Exposure } from "#core/training/exposures";
 import { sideGap } from "#core/training/sides";
-import { doingOf } from "#core/planning/structures";
+import { doingOf } from "#core/planning/doing";
 import { prescriptionOf } from "../../support/programs";
 
 const entry = (left: number | null, right: number | null): Entry =>

@@ -1,0 +1,165 @@
+/** The sets of an exercise while it is done: those that are, the one at hand, and what a set goes on with. */
+import { useState } from "react";
+import { sameLoad } from "#core/planning/kilograms";
+import type { Load } from "#core/planning/program";
+import type { Entry } from "#core/training/entry";
+import { countedReps, loadOf } from "#core/training/exposures";
+import type { SnapshotPrescription } from "#core/training/handover";
+import { loadText, plain } from "../page/locale";
+import { newId } from "../page/newId";
+import { GoingOn } from "./GoingOn";
+import { moment } from "./moment";
+import type { Floor, Item } from "./outbox";
+import { SetEntry, type Typed } from "./SetEntry";
+import type { GoingOn as Step, Today } from "./today";
+
+interface WorkingProps {
+  p: SnapshotPrescription;
+  floor: Floor;
+  handOverId: string;
+  /** of what is done, where it may change under the thumb */
+  name: string | null;
+  now: Today;
+  instead: SnapshotPrescription["alternatives"][number] | null;
+  /** why the target is what it is */
+  why: string | undefined;
+  /** a set the server does not take, to be mended here */
+  mend: Item | null;
+  /** a set is over, the so-many-th of the day */
+  onLogged: (done: number) => void;
+  /** s before the next part of a set that goes on */
+  onPause: (seconds: number) => void;
+  /** a set was ended before its further parts */
+  onEnd: (entryId: string) => void;
+}
+
+export function Working(props: WorkingProps) {
+  const { p, floor, handOverId, now, instead, mend, onLogged } = props;
+  const { technique } = p;
+  const { done, set, finished, goingOn } = now;
+  const [correcting, setCorrecting] = useState<Entry | null>(mend?.kind === "entry" ? mend.item : null);
+
+  const log = ({ parts, reserve }: Typed) => {
+    const base: Entry = correcting
+      ? { ...correcting, revision: correcting.revision + 1 }
+      : {
+          id: newId(),
+          revision: 1,
+          handOverId,
+          prescriptionId: p.id,
+          set,
+          parts,
+          reserve,
+          instead: instead && { setupKey: instead.setupKey, name: instead.name },
+          ...moment(),
+          prescribed: { reps: now.reps, reserve: now.reserve, load: now.load },
+          voided: false,
+          confirmed: false,
+          by: null,
+        };
+    void floor.put({ kind: "entry", item: { ...base, parts, reserve, confirmed: false, by: null } });
+    if (correcting && mend?.item.id === correcting.id) void floor.drop(mend);
+    if (!correcting) logged(set + 1);
+    setCorrecting(null);
+  };
+  /** a set with further parts goes on; any other is over */
+  const logged = (n: number) => {
+    const [next] = technique && (technique.on === "every" || n === p.reserves.length) ? technique.then : [];
+    if (next && !instead) props.onPause(next.pause);
+    else onLogged(n);
+  };
+  const onPart = ({ entry, part, at }: Step, load: Load | null, reps: number) => {
+    const kinds = p.sides === "one" ? (["left", "right"] as const) : [part.kind];
+    const parts = [...entry.parts, ...kinds.map((kind) => ({ id: newId(), kind, load, reps }))];
+    void floor.put({ kind: "entry", item: { ...entry, parts, revision: entry.revision + 1 } });
+    const next = technique?.then[at + 1];
+    if (next) props.onPause(next.pause);
+    else onLogged(set);
+  };
+  const asked = correcting?.prescribed ?? now;
+  return (
+    <>
+      <DoneSets done={done} flagged={now.flagged} onCorrect={setCorrecting} />
+      {goingOn && !correcting && (
+        <GoingOn
+          key={`${goingOn.entry.id} ${goingOn.at}`}
+          step={goingOn}
+          loadStep={p.loadStep}
+          onPart={(load, reps) => onPart(goingOn, load, reps)}
+          onEnd={() => {
+            props.onEnd(goingOn.entry.id);
+            onLogged(set);
+          }}
+        />
+      )}
+      {((!finished && !goingOn) || correcting) && (
+        <SetEntry
+          key={correcting ? `${correcting.id} ${correcting.revision}` : String(set)}
+          p={p}
+          name={props.name}
+          reps={asked.reps}
+          set={set}
+          asked={asked.reserve}
+          expected={now.expected}
+          load={now.load}
+          correcting={correcting}
+          onLog={log}
+        />
+      )}
+      {!finished && <Before last={now.last} words={props.why} />}
+    </>
+  );
+}
+
+function Before({ last, words }: { last: Entry[]; words: string | undefined }) {
+  return (
+    <>
+      {last.length > 0 && <p className="quiet">Last time: {last.map(lastText).join(", ")}</p>}
+      <p className="quiet">{words}</p>
+    </>
+  );
+}
+
+const lastText = (e: Entry): string =>
+  `${loadOf(e) ? plain(loadOf(e)!.value) : "–"} × ${e.parts.map((x) => x.reps).join("|")}`;
+
+interface DoneProps {
+  done: Entry[];
+  flagged: ReadonlySet<string>;
+  onCorrect: (e: Entry) => void;
+}
+
+const setText = (e: Entry): string => {
+  const load = loadOf(e);
+  const parts = e.parts.map(
+    (x) =>
+      `${x.load && !sameLoad(x.load, load) ? `${loadText(x.load)} × ` : ""}${x.reps}${x.kind === "full" ? "" : ` ${x.kind}`}`,
+  );
+  return `${load ? `${loadText(load)} × ` : ""}${parts.join(" + ")}${e.reserve !== null ? `, ${e.reserve} left` : ""}`;
+};
+
+function DoneSets({ done, flagged, onCorrect }: DoneProps) {
+  const odd = done.find((e) => flagged.has(e.id));
+  return (
+    <>
+      <ol className="sets" aria-label="Sets done today">
+        {done.map((e) => (
+          <li key={e.id}>
+            <span>Set {e.set + 1}</span>
+            <span className="number">{setText(e)}</span>
+            <button type="button" onClick={() => onCorrect(e)}>
+              Correct
+            </button>
+          </li>
+        ))}
+      </ol>
+      {odd && (
+        <p className="notice warn" role="alert">
+          {loadOf(odd) ? `${loadText(loadOf(odd)!)} × ` : ""}
+          {countedReps(odd)} is far from your other sets. Is the load per hand or in total? Correct it if it is wrong.
+          It counts once your coach has looked at it.
+        </p>
+      )}
+    </>
+  );
+}

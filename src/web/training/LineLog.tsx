@@ -1,0 +1,209 @@
+/** One line of the week in the log: what happened, what is next and why, and what to do about it. */
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Client } from "#core/clients/client";
+import { editionOf } from "#core/edition/edition";
+import type { Answer, Ruling } from "#core/exchange/api";
+import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
+import { prescriptionsOf } from "#core/planning/edit";
+import type { Operation, Prescription, Program } from "#core/planning/program";
+import { leadSet } from "#core/planning/structures";
+import { expectedLoad, type LoadBelief } from "#core/training/belief";
+import { doneCredit } from "#core/training/done-credit";
+import { exposuresOf } from "#core/training/exposures";
+import { flagsOf } from "#core/training/flags";
+import { targetFor, type Decision, type Target } from "#core/training/progression";
+import { asOfNow } from "#core/training/exposures";
+import { reasonText } from "#core/training/reasons";
+import { fixed, loadText, plain } from "../../page/locale";
+import { message } from "../base/say";
+import { Swap } from "../planning/Swap";
+import { asLoad, LoggedSets } from "./LoggedSets";
+
+const DECISION: Record<Decision, string> = {
+  first: "Find a load",
+  raise: "Load up",
+  slower: "Slower",
+  harder: "Harder exercise",
+  hold: "Same load",
+  check: "Look first",
+  lower: "Load down",
+  lighter: "Lighter, stricter",
+  stop: "Stopped",
+};
+/** nothing to find where there is a load to start with */
+const decisionText = (t: Target) =>
+  t.decision === "first" && (t.load?.value ?? 0) > 0 ? "Start with" : DECISION[t.decision];
+
+/** workouts shown unless all are asked for */
+const SHOWN = 4;
+
+export interface LineLogProps {
+  p: Prescription;
+  /** day of the week it stands on */
+  day: string;
+  client: Client;
+  program: Program;
+  log: Answer<"log">;
+  belief: LoadBelief | null;
+  all: boolean;
+  edit: (...operations: Operation[]) => void;
+  rule: (ruling: Ruling) => Promise<void>;
+}
+
+export function LineLog({ p, day, client, program, log, belief, all, edit, rule }: LineLogProps) {
+  const { method } = editionOf(program);
+  const exposures = exposuresOf(p.id, log.entries, log.reports);
+  const struck = log.entries.filter((e) => e.prescriptionId === p.id && e.voided);
+  const flagged = flagsOf(p, asOfNow(p, log), log.bounds[p.id], method);
+  const t = targetFor(p, log, method);
+  const hurt = t.decision === "stop" ? (exposures[0]?.report?.pain?.joint ?? null) : null;
+  const last = exposures.find((x) => x.entries.length > 0);
+  return (
+    <div className="line-log" role="group" aria-label={`${p.name}, ${day}`}>
+      <h3>
+        {day}
+        {last && <Done last={last.entries} p={p} />}
+      </h3>
+      {belief && <Belief belief={belief} p={p} />}
+      {exposures.length > 0 || struck.length > 0 ? (
+        <LoggedSets
+          list={exposures.slice(0, all ? undefined : SHOWN)}
+          struck={struck}
+          log={log}
+          flagged={flagged}
+          earlier={p.earlier}
+          rule={rule}
+        />
+      ) : (
+        <p className="small quiet">Not logged yet.</p>
+      )}
+      <div className="target" style={t.decision === "stop" ? { borderTopColor: "var(--rowan)" } : undefined}>
+        <span className="what" style={t.decision === "stop" ? { color: "var(--rowan)" } : undefined}>
+          {t.decision === "stop" || t.decision === "check" ? "■ " : ""}
+          {decisionText(t)}
+          {t.decision === "stop" || t.decision === "check" ? "" : `: ${askedText(t, p)}`}
+        </span>
+        {t.reasons.map(reasonText).map((r) => (
+          <span key={r} className="small">
+            {r}
+          </span>
+        ))}
+        {hurt ? (
+          <Sparing p={p} client={client} program={program} joint={hurt} edit={edit} />
+        ) : (
+          <Take p={p} t={t} client={client} edit={edit} />
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** "30 kg × 8–12", each set by itself where they differ */
+function askedText(t: Target, p: Prescription): string {
+  if (t.decision === "harder") return p.harder?.name ?? "";
+  const loads = t.sets.map((s) => s.load?.value ?? null);
+  const differ = loads.some((l) => l !== loads[0]);
+  const load = differ
+    ? `${loads.map((l) => (l === null ? "—" : plain(l))).join(" · ")} ${t.load?.unit ?? ""}`
+    : asLoad(t.load);
+  return `${load} for ${t.reps.low}–${t.reps.high}${t.tempo ? `, lowered in ${t.tempo.lower} s` : ""}`;
+}
+
+/** effective sets as done the last time, beside what was planned */
+function Done({ last, p }: { last: Parameters<typeof doneCredit>[0][]; p: Prescription }) {
+  const done = last.reduce((s, e) => s + doneCredit(e, p), 0);
+  return (
+    <span className="small quiet">
+      {" "}
+      last time {fixed(done, 1)} effective sets, {last.length} of {p.reserves.length} sets done
+    </span>
+  );
+}
+
+/** the load to expect from this client's strength */
+function Belief({ belief, p }: { belief: LoadBelief; p: Prescription }) {
+  const expected = expectedLoad(belief, p.reps, p.reserves[leadSet(p)]!);
+  if (!expected || expected.likely <= 0) return null;
+  return (
+    <p className="small quiet">
+      Expected from this client's strength: {kg(expected.likely)} kg {p.loadStep.meaning} (
+      {kg(Math.max(0, expected.low))}–{kg(expected.high)}).
+    </p>
+  );
+}
+const kg = (v: number) => plain(v < 20 ? Math.round(2 * v) / 2 : Math.round(v));
+
+/** the target as an edit of the week, where it is another one */
+function Take({ p, t, client, edit }: Pick<LineLogProps, "p" | "client" | "edit"> & { t: Target }) {
+  if (t.decision === "harder")
+    return (
+      <Link className="small" to={`/clients/${client.id}/week`}>
+        Swap it in the week
+      </Link>
+    );
+  const same =
+    JSON.stringify([t.load ?? p.load, t.reps, t.rest ?? p.rest, t.tempo ?? p.tempo]) ===
+    JSON.stringify([p.load, p.reps, p.rest, p.tempo]);
+  if (same || t.decision === "first" || t.decision === "check" || t.decision === "stop") return null;
+  const take = () => {
+    edit({
+      kind: "change",
+      prescriptionId: p.id,
+      change: {
+        ...(t.load ? { load: t.load } : {}),
+        reps: t.reps,
+        ...(t.rest ? { rest: t.rest } : {}),
+        ...(t.tempo ? { tempo: t.tempo } : {}),
+      },
+    });
+    message.success(
+      `${p.name}: ${t.load ? loadText(t.load) : "the next target"} is in the week. Hand the week over when it is ready.`,
+      4,
+    );
+  };
+  return (
+    <Button size="small" style={{ justifySelf: "start" }} onClick={take}>
+      Put it in the week
+    </Button>
+  );
+}
+
+/** a joint hurts: what asks less of it, or nothing at all */
+function Sparing({
+  p,
+  client,
+  program,
+  joint,
+  edit,
+}: Pick<LineLogProps, "p" | "client" | "program" | "edit"> & { joint: Joint }) {
+  const [open, setOpen] = useState(false);
+  const close = () => setOpen(false);
+  return (
+    <>
+      <Button size="small" style={{ justifySelf: "start" }} onClick={() => setOpen(true)}>
+        Find an exercise that spares the {JOINT_NAMES[joint]}
+      </Button>
+      {open && (
+        <Swap
+          p={p}
+          client={client}
+          spare={joint}
+          inWeek={new Set(prescriptionsOf(program).map((x) => x.setupKey))}
+          onSwap={(prescription) => {
+            edit({ kind: "swap", prescriptionId: p.id, prescription });
+            message.success(`${prescription.name} stands in its place. Hand the week over when it is ready.`, 4);
+            close();
+          }}
+          onLeaveOut={() => {
+            edit({ kind: "remove", prescriptionId: p.id });
+            message.success(`${p.name} is out of the week. Hand the week over when it is ready.`, 4);
+            close();
+          }}
+          onClose={close}
+        />
+      )}
+    </>
+  );
+}

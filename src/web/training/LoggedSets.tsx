@@ -1,0 +1,236 @@
+/** A line's workouts as a table: each set can be opened, corrected, confirmed, struck and restored. */
+import { Button, Popover } from "antd";
+import { Fragment, useState } from "react";
+import type { Answer, Ruling } from "#core/exchange/api";
+import { JOINT_NAMES } from "#core/exercises/joints";
+import { sameLoad } from "#core/planning/kilograms";
+import type { EarlierSetup, Load } from "#core/planning/program";
+import type { Entry, Part } from "#core/training/entry";
+import { loadOf, type Exposure } from "#core/training/exposures";
+import { dayText, loadText } from "../../page/locale";
+import { NumberField } from "../base/NumberField";
+
+export const asLoad = (l: Load | null) => (l ? loadText(l) : "—");
+
+const partText = (x: Part, load: Load | null): string =>
+  `${x.load && !sameLoad(x.load, load) ? `${loadText(x.load)} × ` : ""}${x.reps}${x.kind === "partial" || x.kind === "assisted" ? ` ${x.kind}` : ""}`;
+
+/** "12", "10 | 11" by side, "10 + 20 kg × 6" by part */
+function repsText(e: Entry): string {
+  const load = loadOf(e);
+  const side = (k: "left" | "right") => e.parts.find((p) => p.kind === k);
+  const [left, right] = [side("left"), side("right")];
+  if (left || right) {
+    const more = e.parts.filter((p) => p !== left && p !== right);
+    return [`${left?.reps ?? "–"} | ${right?.reps ?? "–"}`, ...more.map((p) => partText(p, load))].join(" + ");
+  }
+  return e.parts.map((p) => partText(p, load)).join(" + ");
+}
+
+interface LoggedSetsProps {
+  list: readonly Exposure[];
+  /** struck sets of the same line: kept, and counted nowhere */
+  struck: readonly Entry[];
+  log: Answer<"log">;
+  flagged: ReadonlySet<string>;
+  /** setups that the line had before */
+  earlier: readonly EarlierSetup[];
+  rule: (ruling: Ruling) => Promise<void>;
+}
+
+export function LoggedSets({ list, struck, log, flagged, earlier, rule }: LoggedSetsProps) {
+  const twice = new Set(log.twice);
+  /** the change of setup that lies between a workout and the one before it in time */
+  const changed = (i: number): EarlierSetup | undefined => {
+    const next = list[i + 1];
+    return earlier.find((s) => list[i]!.localDate >= s.until && next !== undefined && next.localDate < s.until);
+  };
+  return (
+    <>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">day</th>
+            <th scope="col">load</th>
+            <th scope="col">reps (RIR)</th>
+            <th scope="col">felt</th>
+            <th scope="col">pain</th>
+          </tr>
+        </thead>
+        <tbody>
+          {list.map((x, i) => (
+            <Fragment key={x.localDate}>
+              <tr>
+                <td>{dayText(x.localDate)}</td>
+                <td>{x.entries[0] ? asLoad(loadOf(x.entries[0])) : "—"}</td>
+                <td>
+                  {x.entries.map((e, k) => (
+                    <LoggedSet
+                      key={e.id}
+                      e={e}
+                      before={k === 0 ? null : loadOf(x.entries[k - 1]!)}
+                      first={k === 0}
+                      flagged={flagged.has(e.id)}
+                      twice={twice.has(e.id)}
+                      rule={rule}
+                    />
+                  ))}
+                </td>
+                <td>{x.report?.left ?? x.report?.feel ?? ""}</td>
+                <td>
+                  {x.report?.pain
+                    ? `${x.report.pain.kind} ${x.report.pain.score}, ${JOINT_NAMES[x.report.pain.joint]}`
+                    : ""}
+                </td>
+              </tr>
+              {x.report?.note && (
+                <tr>
+                  <td colSpan={5} className="said">
+                    Client: “{x.report.note}”
+                  </td>
+                </tr>
+              )}
+              {changed(i) && <SetupChange of={changed(i)!} />}
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+      {struck.length > 0 && (
+        <ul className="plain-list small struck">
+          {struck.map((e) => (
+            <li key={e.id}>
+              Struck: {dayText(e.localDate)}, set {e.set + 1}, {asLoad(loadOf(e))} × {repsText(e)}
+              {e.by ? `, by ${e.by}` : ""}{" "}
+              <button
+                type="button"
+                className="plain link"
+                onClick={() => void rule({ act: "restore", id: e.id, revision: e.revision })}
+              >
+                Restore
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** what lies before it was done in another setup; what its loads come to in the present one */
+function SetupChange({ of }: { of: EarlierSetup }) {
+  const change = Math.round(100 * (of.ratio - 1));
+  return (
+    <tr>
+      <td colSpan={5} className="said">
+        Setup changed on {dayText(of.until)}. Before: {of.name}.{" "}
+        {change === 0
+          ? "The loads stay the same."
+          : `The present setup allows ${Math.abs(change)} % ${change > 0 ? "more" : "less"} load.`}
+      </td>
+    </tr>
+  );
+}
+
+interface SetProps {
+  e: Entry;
+  flagged: boolean;
+  twice: boolean;
+  rule: LoggedSetsProps["rule"];
+}
+
+/** one logged set: opened, what a coach can do about it */
+function LoggedSet({ before, first, ...set }: SetProps & { before: Load | null; first: boolean }) {
+  const { e, flagged, twice } = set;
+  const load = loadOf(e);
+  const own = !first && load && !sameLoad(load, before) ? `${loadText(load)} × ` : "";
+  const text = `${own}${repsText(e)}${e.reserve === null ? "" : ` (${e.reserve})`}`;
+  const mark = flagged || twice;
+  return (
+    <>
+      {first ? "" : "  ·  "}
+      <Popover trigger="click" content={<SetRuling {...set} />}>
+        <button
+          type="button"
+          className="plain set"
+          aria-label={`Set ${e.set + 1}: ${text}${e.instead ? `, done as ${e.instead.name}` : ""}${flagged ? ", unlikely" : ""}${twice ? ", corrected twice" : ""}`}
+          style={mark ? { color: "var(--rowan)" } : undefined}
+        >
+          {mark ? "■ " : ""}
+          {text}
+        </button>
+      </Popover>
+    </>
+  );
+}
+
+function SetRuling({ e, flagged, twice, rule }: SetProps) {
+  const [parts, setParts] = useState<{ load: number | null; reps: number | null }[]>(() =>
+    e.parts.map((p) => ({ load: p.load?.value ?? null, reps: p.reps })),
+  );
+  const change = (i: number, next: Partial<(typeof parts)[number]>) =>
+    setParts(parts.map((p, k) => (k === i ? { ...p, ...next } : p)));
+  const whole = parts.every((p, i) => p.reps !== null && (p.load !== null || !e.parts[i]!.load));
+  const correct = () =>
+    void rule({
+      act: "correct",
+      id: e.id,
+      revision: e.revision,
+      parts: e.parts.map((p, i) => ({
+        ...p,
+        reps: parts[i]!.reps ?? p.reps,
+        load: p.load && { ...p.load, value: parts[i]!.load ?? p.load.value },
+      })),
+      reserve: e.reserve,
+    });
+  const many = parts.length > 1;
+  return (
+    <div style={{ display: "grid", gap: 10, maxWidth: 320 }}>
+      <strong>
+        Set {e.set + 1}, {asLoad(loadOf(e))}
+      </strong>
+      {flagged && <p className="small">Far from the other sets. It counts for nothing until you rule on it.</p>}
+      {twice && (
+        <p className="small">Corrected on two phones at once. The one that came last is shown; both are kept.</p>
+      )}
+      {e.by && <p className="small quiet">This revision is {e.by}'s.</p>}
+      {parts.map((p, i) => (
+        <div key={e.parts[i]!.id} style={{ display: "flex", gap: 8, alignItems: "center" }}>
+          {many && <span className="small quiet">{e.parts[i]!.kind}</span>}
+          {e.parts[i]!.load && (
+            <NumberField
+              aria-label={many ? `Load of part ${i + 1}` : "Load"}
+              size="small"
+              style={{ width: 74 }}
+              value={p.load}
+              onChange={(load) => change(i, { load })}
+            />
+          )}
+          <NumberField
+            aria-label={many ? `Reps of part ${i + 1}` : "Reps"}
+            size="small"
+            style={{ width: 60 }}
+            value={p.reps}
+            onChange={(reps) => change(i, { reps })}
+          />
+        </div>
+      ))}
+      <div className="actions" style={{ marginTop: 0 }}>
+        <Button size="small" disabled={!whole} onClick={correct}>
+          Correct
+        </Button>
+        {flagged && (
+          <Button
+            size="small"
+            type="primary"
+            onClick={() => void rule({ act: "confirm", id: e.id, revision: e.revision })}
+          >
+            It is right
+          </Button>
+        )}
+        <Button size="small" danger onClick={() => void rule({ act: "void", id: e.id, revision: e.revision })}>
+          Strike it
+        </Button>
+      </div>
+    </div>
+  );
+}
