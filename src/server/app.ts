@@ -25,6 +25,7 @@ import { planningRoutes } from "#server/planning/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
 import { trainingRoutes } from "#server/training/routes";
+import { depthOf } from "#core/text";
 import type { Work } from "#server/work/work";
 
 export interface AppOptions {
@@ -73,8 +74,15 @@ const PERMISSIONS = [
   .map((p) => `${p}=()`)
   .join(", ");
 
+/** before it is parsed: 190,000 brackets would hold the thread for a third of a second */
+function notTooDeep(_request: unknown, _response: unknown, body: Buffer): void {
+  if (depthOf(body, DEEPEST) > DEEPEST)
+    throw new Problem(400, "The request is nested deeper than anything Gryn reads.");
+}
+const DEEPEST = 40;
+
 function readJson(): RequestHandler {
-  const readers = BODY_LIMITS.map(([path, limit]) => [path, express.json({ limit })] as const);
+  const readers = BODY_LIMITS.map(([path, limit]) => [path, express.json({ limit, verify: notTooDeep })] as const);
   return (request, response, next) => readers.find(([path]) => path.test(request.path))![1](request, response, next);
 }
 

@@ -56,6 +56,7 @@ class Server {
         programVersion: 1,
         at: "2026-11-01T00:00:00Z",
         snapshot: { days: [] } as never,
+        inSpite: null,
       },
       history: { entries: mine, reports: [], handedOver: {}, bounds: {} },
       rules: { repsFormula: 30 },

@@ -1,6 +1,7 @@
 import { VERSIONS } from "#core/exchange/upgrade";
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
+import request from "supertest";
 import { emptyDay, type Operation, type Prescription, type Program } from "#core/planning/program";
 import { prescriptionsOf } from "#core/planning/edit";
 import type { Database } from "#server/database/database";
@@ -273,4 +274,94 @@ test("the export is the document, and the schema describes it", async () => {
   expect((await edda!.get("/schema/program").expect(200)).body.properties.version).toMatchObject({
     const: VERSIONS.program,
   });
+});
+
+test("an edit is judged on what it was made on: what a page has learnt since makes no silent overwrite", async () => {
+  const { program, version, p } = await week();
+  const rest = (seconds: number): Operation => ({ kind: "change", prescriptionId: p.id, change: { rest: seconds } });
+  await send(ivo!, program.id, version, rest(60)).expect(200);
+  const { body } = await send(edda!, program.id, version, rest(77)).expect(409);
+  expect(body.conflicts).toMatchObject([{ mine: 77, theirs: 60, who: "Ivo" }]);
+  // one's own edits of before are no stranger's, and a stranger's among them still is
+  const own = { id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { note: "one" } } };
+  const more = { id: randomUUID(), operation: { kind: "change", prescriptionId: p.id, change: { note: "two" } } };
+  const post = (edits: object[], after: string[]) =>
+    edda!.send("post", `/programs/${program.id}/edits`, { base: version, edits, after });
+  await post([own], []).expect(200);
+  await post([more], []).expect(409);
+  await post([more], [own.id]).expect(200);
+});
+
+test("one edit that cannot be kept holds up no other: half a character, a NUL, an exercise that nobody has", async () => {
+  const { clientId, program, version, p } = await week();
+  const day = program.days[0]!.id;
+  const { body } = await send(
+    edda!,
+    program.id,
+    version,
+    { kind: "rename-day", dayId: day, name: `${"x".repeat(35)}\ud83c` },
+    { kind: "change", prescriptionId: p.id, change: { note: "a\u0000b" } },
+    {
+      kind: "add",
+      dayId: day,
+      blockId: randomUUID(),
+      index: 0,
+      prescription: { ...p, id: randomUUID(), exerciseId: "no-such" },
+    },
+    { kind: "swap", prescriptionId: p.id, prescription: { ...p, values: { nothing: 3 } } },
+    { kind: "judge-by", edition: "gryn-99" },
+    { kind: "change", prescriptionId: p.id, change: { rest: 91 } },
+  ).expect(200);
+  expect(body.refused.map((r: { reason: string }) => r.reason)).toEqual([
+    expect.stringMatching(/no text/),
+    expect.stringMatching(/no text/),
+    expect.stringMatching(/no exercise called no-such/),
+    expect.stringMatching(/no parameter called nothing/),
+    expect.stringMatching(/no edition called gryn-99/),
+  ]);
+  expect(prescriptionsOf((await load(clientId)).program)[0]!.rest).toBe(91);
+});
+
+test("what can hurt is handed over with a reason, which is kept with its number and does not reach the phone", async () => {
+  const clientId = await makeClient(edda!, {
+    joints: [{ joint: "elbow", side: "right", severity: "sore", note: "tendon" }],
+  });
+  const { program } = await load(clientId);
+  const p = { ...prescriptionOf(1, "lying-barbell-extension"), id: randomUUID() };
+  await send(edda!, program.id, 0, {
+    kind: "add",
+    dayId: program.days[0]!.id,
+    blockId: randomUUID(),
+    index: 0,
+    prescription: p,
+  }).expect(200);
+  const give = (body: object) => edda!.send("post", `/programs/${program.id}/hand-overs`, { version: 1, ...body });
+  const refused = (await give({}).expect(422)).body;
+  expect(refused.dangers).toEqual([expect.stringMatching(/elbow/)]);
+  await give({ inSpite: { of: [], reason: "x" } }).expect(400);
+  const inSpite = { of: refused.dangers as string[], reason: "Short range, light, agreed with the physiotherapist" };
+  await give({ inSpite }).expect(201);
+  const { body } = await edda!.get(`/clients/${clientId}/hand-over`).expect(200);
+  expect(body.handOver.inSpite).toEqual(inSpite);
+  const link = (await edda!.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string;
+  const phone = request.agent(app);
+  await phone
+    .post("/api/floor/open")
+    .set("x-gryn-floor", "1")
+    .send({ token: link.split("#")[1] })
+    .expect(200);
+  const seen = await phone.get("/api/floor/session").set("x-gryn-who", clientId.slice(0, 8)).expect(200);
+  expect(JSON.stringify(seen.body)).not.toMatch(/physiotherapist,? agreed|agreed with the physio/);
+  expect(seen.body.handOver.inSpite).toBeNull();
+}, 30_000);
+
+test("a body of brackets in brackets is refused before it is read", async () => {
+  const { program } = await week();
+  const body = `{"base":0,"edits":${"[".repeat(5000)}${"]".repeat(5000)}}`;
+  const r = await edda!
+    .send("post", `/programs/${program.id}/edits`)
+    .set("content-type", "application/json")
+    .send(body);
+  expect(r.status).toBe(400);
+  expect(r.body.error).toMatch(/nested deeper/);
 });

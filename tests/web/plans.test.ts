@@ -3,8 +3,11 @@ import { prescriptionsOf } from "#core/planning/edit";
 import { mergeEdits } from "#core/planning/merge";
 import type { Edit, Operation, Program } from "#core/planning/program";
 import { seededRandom } from "#core/random";
+import { cutText } from "#core/text";
 import {
+  asEdits,
   EMPTY,
+  nextBatch,
   planActions,
   plansReducer,
   shownProgram,
@@ -127,18 +130,68 @@ test("undo of a step of 120 operations gives each an id of its own, and never se
 
 test("edits that the server could not make are told, and the others stay kept", () => {
   let s = edit(open(), rest(77));
-  s = plansReducer(s, planActions.refused({ clientId: CLIENT, reason: "One edit was not made: at least 15 s." }));
-  expect(plan(s)).toMatchObject({ reason: expect.stringMatching(/at least 15 s/), pending: [{}] });
+  s = edit(s, { kind: "change", prescriptionId: first.id, change: { note: "good" } });
+  const [bad] = plan(s).pending;
+  s = plansReducer(s, planActions.refused({ clientId: CLIENT, refused: [{ edit: bad!, reason: "at least 15 s" }] }));
+  expect(plan(s)).toMatchObject({
+    refused: [{ reason: "at least 15 s" }],
+    pending: [{ operation: { change: { note: "good" } } }],
+  });
+  // once more on what is there now, or given up
+  const again = plansReducer(s, planActions.retried({ clientId: CLIENT, editId: bad!.id }));
+  expect(plan(again)).toMatchObject({ refused: [], pending: [{}, { id: bad!.id }] });
+  expect(plan(plansReducer(s, planActions.dropped({ clientId: CLIENT, editId: bad!.id }))).refused).toEqual([]);
+});
+
+test("half a character is not let into a week: neither by typing nor by cutting", () => {
+  const half = `${"x".repeat(35)}\u{1F3CB}`.slice(0, 36);
+  const s = edit(open(), { kind: "rename-day", dayId: start.days[0]!.id, name: half });
+  expect(plan(s)).toMatchObject({ pending: [], reason: "Not done: it has characters that are no text." });
+  expect(cutText(`${"x".repeat(35)}\u{1F3CB}`, 36)).toBe("x".repeat(35));
+  // a family of four is one character to a reader
+  expect(cutText("ab\u{1F468}\u200D\u{1F469}\u200D\u{1F467}", 6)).toBe("ab");
+  expect(cutText("Leg day", 40)).toBe("Leg day");
+});
+
+test("what a page learns meanwhile does not change what an edit was made on", () => {
+  let s = edit(open(), rest(77));
+  s = plansReducer(s, planActions.saveFailed({ clientId: CLIENT, save: "waiting", reason: "away" }));
+  const theirs = applyOperation(start, rest(60));
+  if ("refused" in theirs) throw new Error(theirs.refused);
+  // the connection is back, and the page's own poll comes first
+  s = plansReducer(s, planActions.received({ clientId: CLIENT, program: theirs.program, version: 1, kept: [] }));
+  expect(nextBatch(plan(s), 25)).toMatchObject({ base: 0, edits: [{ operation: rest(77) }], after: [] });
+  // what is made now is made on what is seen now, and goes by itself
+  s = edit(s, { kind: "change", prescriptionId: first.id, change: { note: "seen" } });
+  expect(nextBatch(plan(s), 25).edits).toHaveLength(1);
+  expect(plan(s).pending.map((e) => e.base)).toEqual([0, 1]);
+});
+
+test("edits that an earlier page left are sent on the version they were made on, before those of this page", () => {
+  const left = plan(edit(open(), rest(77))).pending;
+  let s = plansReducer(
+    EMPTY,
+    planActions.received({ clientId: CLIENT, program: { ...start, name: "newer" }, version: 4, kept: [] }),
+  );
+  s = edit(s, { kind: "change", prescriptionId: second.id, change: { rest: 90 } });
+  s = plansReducer(s, planActions.restored({ clientId: CLIENT, edits: left }));
+  s = plansReducer(s, planActions.restored({ clientId: CLIENT, edits: left }));
+  expect(plan(s).pending.map((e) => e.base)).toEqual([0, 4]);
+  expect(restOf(shownProgram(plan(s)))).toBe(77);
 });
 
 /** what the server keeps, by its own rule */
 class Server {
   program = start;
   log: Edit[] = [];
-  send(base: number, edits: readonly Edit[]): { ok: true } | { ok: false; conflicts: string[] } {
+  send(
+    base: number,
+    edits: readonly Edit[],
+    after: readonly string[],
+  ): { ok: true } | { ok: false; conflicts: string[] } {
     const others = this.log
       .slice(base)
-      .filter((e) => !edits.some((x) => x.id === e.id))
+      .filter((e) => !edits.some((x) => x.id === e.id) && !after.includes(e.id))
       .map((e) => ({ touches: touches(e.operation, this.program), who: "the other", at: "2026-01-05T10:00:00Z" }));
     const unmade = edits.filter((e) => !this.log.some((x) => x.id === e.id));
     const { program, made, conflicts } = mergeEdits(this.program, unmade, others);
@@ -149,17 +202,21 @@ class Server {
   }
 }
 
-test("200 random interleavings of two editors: nothing lost silently, nothing doubled, undo returns", () => {
+test("200 random interleavings of two editors who poll: nothing lost or overwritten silently, nothing doubled, undo returns", () => {
   for (let seed = 1; seed <= 200; seed++) {
     const random = seededRandom(seed);
     const server = new Server();
     const windows = [open(), open()];
     const decided = new Set<string>();
+    const insisted = new Set<string>();
     const made: Edit[] = [];
+    /** by edit: who made it, and what of the server's log they had seen */
+    const seen = new Map<string, { who: number; version: number }>();
     const flush = (w: number) => {
       const p = plan(windows[w]!);
       if (p.pending.length === 0) return;
-      const answer = server.send(p.version, p.pending);
+      const { base, edits, after } = nextBatch(p, 25);
+      const answer = server.send(base, asEdits(edits), after);
       if (answer.ok) {
         windows[w] = plansReducer(
           windows[w]!,
@@ -167,7 +224,7 @@ test("200 random interleavings of two editors: nothing lost silently, nothing do
             clientId: CLIENT,
             program: server.program,
             version: server.log.length,
-            kept: p.pending.map((e) => e.id),
+            kept: edits.map((e) => e.id),
           }),
         );
         return;
@@ -194,6 +251,7 @@ test("200 random interleavings of two editors: nothing lost silently, nothing do
       for (const editId of answer.conflicts) {
         const keep = random() < 0.5 ? "mine" : "theirs";
         if (keep === "theirs") decided.add(editId);
+        else insisted.add(editId);
         windows[w] = plansReducer(windows[w]!, planActions.settled({ clientId: CLIENT, editId, keep }));
       }
     };
@@ -206,15 +264,38 @@ test("200 random interleavings of two editors: nothing lost silently, nothing do
           ? { kind: "change", prescriptionId: target, change: { rest: 30 + n } }
           : { kind: "change", prescriptionId: target, change: { note: `n${n}` } };
       windows[w] = edit(windows[w]!, operation);
-      made.push(...plan(windows[w]!).pending.slice(before));
+      const fresh = plan(windows[w]!).pending.slice(before);
+      made.push(...fresh);
+      for (const e of fresh) seen.set(e.id, { who: w, version: plan(windows[w]!).version });
       if (random() < 0.4) flush(w);
+      // the page's own poll
+      const polls = random() < 0.5 ? 0 : 1;
+      if (random() < 0.4)
+        windows[polls] = plansReducer(
+          windows[polls]!,
+          planActions.received({
+            clientId: CLIENT,
+            program: server.program,
+            version: server.log.length,
+            kept: [],
+          }),
+        );
     }
-    for (let i = 0; i < 4; i++) [0, 1].forEach(flush);
+    for (let i = 0; i < 12; i++) [0, 1].forEach(flush);
     expect(windows.map((s) => plan(s).pending)).toEqual([[], []]);
     // every edit is on the server once, or somebody chose the other value having seen both
     const there = server.log.map((e) => e.id);
     expect(new Set(there).size).toBe(there.length);
     for (const e of made) expect(there.includes(e.id) !== decided.has(e.id)).toBe(true);
+    // nobody wrote over another's value without having seen it or been asked
+    server.log.forEach((e, at) => {
+      const { who, version } = seen.get(e.id)!;
+      const field = touches(e.operation, start)[0];
+      const over = server.log
+        .slice(version, at)
+        .filter((o) => seen.get(o.id)!.who !== who && touches(o.operation, start)[0] === field);
+      if (!insisted.has(e.id)) expect(over).toEqual([]);
+    });
     // undoing the whole log gives the program back
     let program: Program = start;
     const inverses: Operation[][] = [];

@@ -74,6 +74,8 @@ export const editions: readonly Edition[] = [FIRST, SECOND, THIRD, FOURTH];
 /** what new plans are made with */
 export const CURRENT_EDITION: Edition = editions[editions.length - 1]!;
 
+export const knowsEdition = (id: string): boolean => editions.some((e) => e.id === id);
+
 /** the edition something was planned with; the present one where it is not known here */
 export const editionOf = (planned: { edition: string }): Edition =>
   editions.find((e) => e.id === planned.edition) ?? CURRENT_EDITION;

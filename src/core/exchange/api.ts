@@ -49,12 +49,18 @@ const sessionAnswer = z.strictObject({
 });
 
 const storedProgram = z.strictObject({ program: programSchema, version: z.int() });
+const inSpite = z.strictObject({
+  of: z.array(text(300, "what it is")).min(1).max(60),
+  reason: text(500, "a reason is needed"),
+});
 const handOver = z.strictObject({
   id: z.uuid(),
   number: z.int(),
   programVersion: z.int(),
   at: moment,
   snapshot: snapshotSchema,
+  /** what of it could hurt, as the coach saw it, and why it was handed over all the same; null where nothing could */
+  inSpite: inSpite.nullable(),
 });
 const link = z.strictObject({
   createdAt: moment,
@@ -371,7 +377,13 @@ export const api = {
     who: "coach",
     about:
       "Appends edits made on top of a version; others' edits of other things are merged, of the same thing refused.",
-    body: z.strictObject({ base: revision, edits: z.array(z.unknown()).min(1).max(100) }),
+    body: z.strictObject({
+      /** the version that the edits were made on */
+      base: revision,
+      edits: z.array(z.unknown()).min(1).max(100),
+      /** the sender's own edits, saved since that version: these are made on top of them */
+      after: z.array(z.uuid()).max(2000).default([]),
+    }),
     answer: storedProgram.extend({
       refused: z.array(z.strictObject({ editId: z.string(), reason: z.string() })),
     }),
@@ -388,7 +400,7 @@ export const api = {
     path: "/programs/{id}/hand-overs",
     who: "coach",
     about: "Hands this version over: an immutable numbered snapshot.",
-    body: z.strictObject({ version: revision }),
+    body: z.strictObject({ version: revision, inSpite: inSpite.nullable().default(null) }),
     status: [201],
     answer: z.strictObject({ handOver }),
   },

@@ -62,6 +62,12 @@ export function programDifference(now: Program, file: Program, newId: () => stri
 
   function place(p: Prescription, dayId: string, dayName: string, index: number): string {
     const there = placeOf(program, p.id);
+    // another setup of the same exercise is the same line
+    if (there && there.prescription.setupKey !== p.setupKey && there.prescription.exerciseId === p.exerciseId) {
+      lines.push(`${there.prescription.name} is set up as ${p.name}.`);
+      make({ kind: "swap", prescriptionId: p.id, prescription: p });
+      return p.id;
+    }
     if (!there || there.prescription.setupKey !== p.setupKey) {
       if (there) make({ kind: "remove", prescriptionId: p.id });
       const added = { ...p, id: newId() };

@@ -4,6 +4,9 @@
  */
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { z } from "zod";
+import { faultOf } from "#core/planning/edit";
+import { programFaults } from "#core/planning/faults";
+import { depthOf, NO_TEXT, unwritableText } from "#core/text";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { exerciseFaults } from "#core/exercises/faults";
 import { type Exercise } from "#core/exercises/format";
@@ -26,7 +29,25 @@ export type ReadResult = { program: Program } | { errors: FileFault[] };
 export type ReadExerciseResult = { exercise: Exercise } | { errors: FileFault[] };
 
 const LARGEST = 2_000_000;
-const lineAt = (text: string, offset: number) => text.slice(0, offset).split("\n").length;
+/** brackets in brackets: no file of ours has more than a dozen */
+const DEEPEST = 40;
+/** faults told of one file: who reads on has more to mend than that */
+const TOLD = 60;
+
+/** from 1 */
+function lineFinder(text: string): (offset: number) => number {
+  const starts = [0];
+  for (let i = text.indexOf("\n"); i >= 0; i = text.indexOf("\n", i + 1)) starts.push(i + 1);
+  return (offset) => {
+    let [low, high] = [0, starts.length];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (starts[middle]! <= offset) low = middle;
+      else high = middle;
+    }
+    return low + 1;
+  };
+}
 
 interface FileKind<T> {
   /** such as "program" */
@@ -47,12 +68,14 @@ function readFile<T>(
 ): { value: T; lineOf: (path: readonly PropertyKey[]) => number | null } | { errors: FileFault[] } {
   const whole = (reason: string, path = "", line: number | null = null) => ({ errors: [{ line, path, reason }] });
   if (text.length > LARGEST) return whole(`The file is larger than any ${kind.name}: over 2 MB.`);
+  const lineAt = lineFinder(text);
+  if (depthOf(text, DEEPEST) > DEEPEST) return whole(`The file is nested deeper than any ${kind.name}.`);
   const faults: ParseError[] = [];
   const tree = parseTree(text, faults, { disallowComments: true });
   if (faults.length || !tree)
     return {
       errors: faults.slice(0, 5).map((f) => ({
-        line: lineAt(text, f.offset),
+        line: lineAt(f.offset),
         path: "",
         reason: `Not readable as JSON: ${printParseErrorCode(f.error)
           .replace(/([a-z])([A-Z])/g, "$1 $2")
@@ -64,7 +87,7 @@ function readFile<T>(
     // the nearest part of the path that is there: a missing field is shown where it should stand
     for (let n = path.length; n >= 0; n--) {
       const node = findNodeAtLocation(tree, path.slice(0, n) as (string | number)[]);
-      if (node) return lineAt(text, node.offset);
+      if (node) return lineAt(node.offset);
     }
     return null;
   };
@@ -82,10 +105,21 @@ function readFile<T>(
       "version",
       lineOf(["version"]),
     );
+  const odd = unwritableText(data);
+  if (odd)
+    return {
+      errors: [
+        { line: lineOf(odd.split(".").map((k) => (/^\d+$/.test(k) ? Number(k) : k))), path: odd, reason: NO_TEXT },
+      ],
+    };
   const parsed = kind.schema.safeParse(kind.upgrade(data));
   return parsed.success
     ? { value: parsed.data, lineOf }
-    : { errors: parsed.error.issues.map((i) => ({ line: lineOf(i.path), path: i.path.join("."), reason: i.message })) };
+    : {
+        errors: parsed.error.issues
+          .slice(0, TOLD)
+          .map((i) => ({ line: lineOf(i.path), path: i.path.join("."), reason: i.message })),
+      };
 }
 
 export function readProgramFile(text: string): ReadResult {
@@ -96,7 +130,13 @@ export function readProgramFile(text: string): ReadResult {
     upgrade: (document) => upgrade("program", document),
     schema: programSchema,
   });
-  return "errors" in read ? read : { program: read.value };
+  if ("errors" in read) return read;
+  const twice = faultOf(read.value);
+  if (twice) return { errors: [{ line: null, path: "days", reason: twice }] };
+  const errors = programFaults(read.value)
+    .slice(0, TOLD)
+    .map((f) => ({ line: read.lineOf(f.path), path: f.path.join("."), reason: f.reason }));
+  return errors.length ? { errors } : { program: read.value };
 }
 
 /** an exercise file; beyond its shape, every name in it has to be known and every number possible */
@@ -129,10 +169,12 @@ export interface LogRow {
   meaning: string;
   reps: number;
   reserve: string;
+  plannedLoad: string;
   plannedReps: string;
   plannedReserve: number;
   feel: string;
   pain: string;
+  note: string;
 }
 
 /** one row a part, oldest first; names by prescription id */
@@ -143,12 +185,15 @@ export function logRows(
 ): LogRow[] {
   const newest = new Map<string, Entry>();
   for (const e of entries) if ((newest.get(e.id)?.revision ?? 0) < e.revision) newest.set(e.id, e);
+  const said = new Map<string, Report>();
+  for (const r of reports) {
+    const key = `${r.prescriptionId} ${r.localDate}`;
+    if ((said.get(key)?.revision ?? 0) < r.revision) said.set(key, r);
+  }
   return [...newest.values()]
     .sort((a, b) => a.at.localeCompare(b.at) || a.set - b.set)
     .flatMap((e) => {
-      const report = reports
-        .filter((r) => r.prescriptionId === e.prescriptionId && r.localDate === e.localDate)
-        .sort((a, b) => b.revision - a.revision)[0];
+      const report = said.get(`${e.prescriptionId} ${e.localDate}`);
       const pain = report?.pain
         ? `${report.pain.kind} ${report.pain.score} ${report.pain.side} ${report.pain.joint}`
         : "";
@@ -164,10 +209,12 @@ export function logRows(
         meaning: p.load?.meaning ?? "",
         reps: p.reps,
         reserve: e.reserve === null ? "" : String(e.reserve),
+        plannedLoad: e.prescribed.load ? String(e.prescribed.load.value) : "",
         plannedReps: `${e.prescribed.reps.low}-${e.prescribed.reps.high}`,
         plannedReserve: e.prescribed.reserve,
         feel: report?.feel ?? "",
         pain,
+        note: report?.note ?? "",
       }));
     });
 }

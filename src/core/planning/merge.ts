@@ -1,5 +1,7 @@
 /** The rule by which edits made on top of an older program come into the newest one; the server's, and the tests'. */
+import { NO_TEXT, unwritableText } from "#core/text";
 import { applyOperation, collisions, placeOf, touches } from "#core/planning/edit";
+import { operationFault } from "#core/planning/faults";
 import { groupName } from "#core/planning/groups";
 import {
   editSchema,
@@ -44,7 +46,9 @@ export function readEdits(edits: readonly unknown[]): { read: Edit[]; refused: R
   const refused: RefusedEdit[] = [];
   for (const edit of edits) {
     const { success, data, error } = editSchema.safeParse(edit);
-    if (success) read.push(data);
+    const fault = unwritableText(edit) !== null ? NO_TEXT : success ? operationFault(data.operation) : null;
+    if (fault !== null) refused.push({ editId: idOf(edit), reason: fault });
+    else if (success) read.push(data);
     else {
       const reasons = error.issues.slice(0, 3).map((i) => i.message);
       refused.push({ editId: idOf(edit), reason: reasons.join("; ") });

@@ -2,6 +2,7 @@
  * A second week beside the first, to take turns with it: some slots have another setup that covers what the first does
  * not.
  */
+import { cutText } from "#core/text";
 import type { Day, Prescription } from "#core/planning/program";
 import { rungs } from "#core/planning/effort";
 import { candidateOf } from "#core/solver/candidates";
@@ -50,7 +51,7 @@ export function secondWeek(ask: PlanAsk, tools: PlanTools, newId: () => string):
   const days = ask.program.days.map((day): Day => ({
     ...day,
     id: newId(),
-    name: `${day.name.replace(/ B$/, "").slice(0, 38)} B`,
+    name: `${cutText(day.name.replace(/ B$/, ""), 38)} B`,
     date: null,
     week: "B",
     blocks: day.blocks.map((b) => ({ id: newId(), prescriptions: b.prescriptions.map(lineOf) })),

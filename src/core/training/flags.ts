@@ -7,6 +7,7 @@ import type { Prescription } from "#core/planning/program";
 import type { Rules } from "#core/planning/reps";
 import type { Entry } from "#core/training/entry";
 import { countedReps, exposuresOf, loadOf, type Bound, type Exposure } from "#core/training/exposures";
+import { UNLIKELY } from "#core/training/belief";
 import { surprise } from "#core/training/forecast";
 import { maximumOf } from "#core/training/strength";
 
@@ -16,14 +17,18 @@ import { maximumOf } from "#core/training/strength";
  */
 const FAR = [0.7, 0.4, 0.25, 0.18];
 
-/** outside of the loads that the other lifts allow */
-export function isOutOfBounds(entry: Entry, bound: Bound | undefined): boolean {
+/** how many spreads of the belief a set is off what the other lifts allow; 0 where nothing can be said of it */
+export function spreadsOff(entry: Entry, bound: Bound | undefined): number {
   const load = loadOf(entry);
-  if (!bound || !load || load.value === 0 || entry.confirmed || entry.voided || entry.instead) return false;
+  if (!bound || !load || load.value === 0 || entry.confirmed || entry.voided || entry.instead) return 0;
   const body = bound.body ?? 0;
-  const once = maximumOf(inKg(load) + body, countedReps(entry), entry.reserve ?? 2) - body;
-  return once < bound.low || once > bound.high;
+  const once = maximumOf(inKg(load) + body, countedReps(entry), entry.reserve ?? 2);
+  const [low, high] = [Math.log(Math.max(0.01, bound.low + body)), Math.log(Math.max(0.02, bound.high + body))];
+  return Math.abs(Math.log(once) - (low + high) / 2) / ((high - low) / (2 * UNLIKELY));
 }
+
+/** outside of the loads that the other lifts allow */
+export const isOutOfBounds = (entry: Entry, bound: Bound | undefined): boolean => spreadsOff(entry, bound) > UNLIKELY;
 
 /** how far inside of its bounds a load is nothing to think about */
 const WELL = 1.15;

@@ -6,27 +6,38 @@ import type { Body } from "#core/mechanics/model";
 import type { Rules } from "#core/planning/reps";
 import { maximumAt, UNLIKELY } from "#core/training/belief";
 import { beliefsOfOthers } from "#core/training/client-strength";
+import type { Entry } from "#core/training/entry";
 import type { Bound, History } from "#core/training/exposures";
-import { isOutOfBounds } from "#core/training/flags";
+import { spreadsOff } from "#core/training/flags";
 import { liftedSets, type Line } from "#core/training/lifted";
 
 type Bounds = Record<string, Bound>;
 
+/** lines whose sets are taken out one after the other, the farthest off first, before what is left is believed */
+const OUTLIERS = 3;
+
 /**
- * What lies outside of the bounds it gives itself is left out and the rest told once more, so that a slip of the thumb
- * does not move those of the others.
+ * A set that lies outside of what all others say is left out and the rest told once more, so that a slip of the thumb
+ * moves no bound but its own; of several that contradict each other the one that is farthest off.
  * @returns by prescription id; nothing where no other exercise has been lifted
  */
 export function plausibleLoads(
   body: Body,
   lines: readonly Line[],
-  log: Pick<History, "entries" | "handedOver">,
+  { entries, handedOver }: Pick<History, "entries" | "handedOver">,
   since: number,
   rules: Rules,
 ): Bounds {
-  const first = boundsFrom(body, lines, { ...log, bounds: {} }, since, rules);
-  const odd = log.entries.some((e) => isOutOfBounds(e, first[e.prescriptionId]));
-  return odd ? boundsFrom(body, lines, { ...log, bounds: first }, since, rules) : first;
+  let believed = entries;
+  let bounds = boundsFrom(body, lines, { entries, handedOver, bounds: {} }, since, rules);
+  for (let i = 0; i < OUTLIERS; i++) {
+    const off = (e: Entry) => spreadsOff(e, bounds[e.prescriptionId]);
+    const worst = believed.reduce<Entry | null>((w, e) => (off(e) > (w ? off(w) : UNLIKELY) ? e : w), null);
+    if (!worst) break;
+    believed = believed.filter((e) => e.prescriptionId !== worst.prescriptionId || off(e) <= UNLIKELY);
+    bounds = boundsFrom(body, lines, { entries: believed, handedOver, bounds: {} }, since, rules);
+  }
+  return bounds;
 }
 
 function boundsFrom(

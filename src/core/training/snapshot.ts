@@ -1,11 +1,12 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
+import { cutText } from "#core/text";
 import { headTitle } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
 import { type Exercise } from "#core/exercises/format";
 import { JOINTS, type Joint } from "#core/exercises/joints";
 import { setupStrains, spares, type Strains } from "#core/exercises/strains";
 import { findExercise } from "#core/exercises/library";
-import { formatValue, resolveSetup } from "#core/exercises/setup";
+import { formatValue, resolveSetup, SetupError, type Setup, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import type { Frames } from "#core/mechanics/frames";
 import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
@@ -110,12 +111,23 @@ function strainsIn(exercise: Exercise, { strain }: Analysis, model: Model): Stra
   return setupStrains(exercise, strain, (j) => usual[j]);
 }
 
+/** a setup with values that its exercise does not have is not drawn: a file of somebody else's may say anything */
+function setupOrNone(exercise: Exercise, values: Values): Setup | null {
+  try {
+    return resolveSetup(exercise, values);
+  } catch (error) {
+    if (error instanceof SetupError) return null;
+    throw error;
+  }
+}
+
 /** what is drawn and said about a setup; blank where the library no longer has it */
 function sheetOf(exerciseId: string, values: Prescription["values"], lead: string | undefined, model: Model) {
   const exercise = findExercise(exerciseId);
-  if (!exercise)
+  const setup = exercise && setupOrNone(exercise, values);
+  if (!exercise || !setup)
     return { settings: [], cues: [], cautions: [], joints: [...JOINTS], strains: {}, start: BLANK, end: BLANK };
-  const analysis = analyse(model, resolveSetup(exercise, values), { frames: true, samples: 11 });
+  const analysis = analyse(model, setup, { frames: true, samples: 11 });
   const { frames, main } = analysis;
   const wholeBody = exercise.chains.includes("leg") || exercise.stance.on !== "feet";
   const [start, end] = frames ? intoBox([0, 10].map((n) => drawing(frames, n, main, lead, wholeBody))) : [BLANK, BLANK];
@@ -133,7 +145,7 @@ function sheetOf(exerciseId: string, values: Prescription["values"], lead: strin
 /** what a phone guides through */
 function stepsOf({ id, easier }: NonNullable<Prescription["technique"]>): SnapshotPrescription["technique"] {
   const { name, on, main, then } = findTechnique(id);
-  return { id, name, on, main, then: then.map((t) => (easier ? { ...t, name: easier.name.slice(0, 80) } : t)) };
+  return { id, name, on, main, then: then.map((t) => (easier ? { ...t, name: cutText(easier.name, 80) } : t)) };
 }
 
 /** in a pair the rest of the one is the other's work: sides do not take turns as well */

@@ -2,6 +2,7 @@
 import type { ErrorRequestHandler, Request } from "express";
 import type { Logger } from "pino";
 import { z } from "zod";
+import { NO_TEXT, unwritableText } from "#core/text";
 import { isUnavailable } from "#server/database/database";
 
 export interface FieldReason {
@@ -28,12 +29,16 @@ export function readBody<S extends z.ZodType>(schema: S, request: Request): z.ou
   return readShape(schema, request.body);
 }
 
+/** the same where each item of the body is judged by itself later, its texts too */
+export function readItems<S extends z.ZodType>(schema: S, request: Request): z.output<S> {
+  const parsed = schema.safeParse(request.body);
+  if (parsed.success) return parsed.data;
+  throw new Problem(400, "Some of this cannot be saved.", fieldReasons(parsed.error));
+}
+
 export function readShape<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   const unwritable = unwritableText(value);
-  if (unwritable)
-    throw new Problem(400, "Some of this cannot be saved.", [
-      { path: unwritable, reason: "has characters that are no text" },
-    ]);
+  if (unwritable) throw new Problem(400, "Some of this cannot be saved.", [{ path: unwritable, reason: NO_TEXT }]);
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   throw new Problem(400, "Some of this cannot be saved.", fieldReasons(parsed.error));
@@ -41,24 +46,6 @@ export function readShape<S extends z.ZodType>(schema: S, value: unknown): z.out
 
 export const fieldReasons = (error: z.ZodError): FieldReason[] =>
   error.issues.slice(0, 30).map((i) => ({ path: i.path.join("."), reason: i.message }));
-
-const isText = (s: string) => !s.includes("\u0000") && (s as string & { isWellFormed(): boolean }).isWellFormed();
-
-/** path of the first text that no database can keep (a NUL, half of a surrogate pair); null where all is well */
-export function unwritableText(value: unknown): string | null {
-  // not by recursion: a body may be nested deeper than the stack is high
-  const open: [string, unknown][] = [["", value]];
-  for (let at = open.pop(); at; at = open.pop()) {
-    const [path, v] = at;
-    if (typeof v === "string" && !isText(v)) return path || "body";
-    if (v === null || typeof v !== "object") continue;
-    for (const [key, inner] of Object.entries(v)) {
-      if (!isText(key)) return path || "body";
-      open.push([path ? `${path}.${key}` : key, inner]);
-    }
-  }
-  return null;
-}
 
 /** an id in the address; anything else is simply not there */
 export function readId(request: Request, name: string, what: string): string {

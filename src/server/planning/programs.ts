@@ -70,8 +70,9 @@ interface EditRow {
 }
 
 /**
- * Appends edits made on top of `base`, each read by itself: one that cannot be made is named with its reason and the
- * others are kept. The same edit twice is one; edits of things nobody touched since are merged.
+ * Appends edits made on top of `base` and of one's own edits `after` it, each read by itself: one that cannot be made
+ * is named with its reason and the others are kept. The same edit twice is one; edits of things nobody touched since
+ * are merged.
  * @throws Problem 409 with both values, who and when, when somebody changed the same thing since; nothing is saved then
  */
 export async function appendEdits(
@@ -80,6 +81,7 @@ export async function appendEdits(
   programId: string,
   base: number,
   edits: readonly unknown[],
+  after: readonly string[] = [],
 ): Promise<StoredProgram & { refused: RefusedEdit[] }> {
   const { practiceId } = coach;
   const { program, version } = await findProgram(tx, practiceId, programId, true);
@@ -102,8 +104,9 @@ export async function appendEdits(
           [practiceId, programId, base],
         )
       : [];
+  const own = new Set(after);
   const others = since
-    .filter((r) => !ids.has(r.edit_id))
+    .filter((r) => !ids.has(r.edit_id) && !own.has(r.edit_id))
     .map((r) => ({
       touches: r.touches ?? touches(r.operation, program),
       who: r.account_name,

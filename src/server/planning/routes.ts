@@ -4,7 +4,7 @@ import { programJsonSchema } from "#core/exchange/files";
 import { auditLook, writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/routes";
 import type { Database } from "#server/database/database";
-import { readBody, readId } from "#server/http/problem";
+import { readId, readItems } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { appendEdits, findProgram, programOfClient } from "#server/planning/programs";
 
@@ -26,8 +26,10 @@ export function planningRoutes(database: Database): Router {
   router.post("/programs/:id/edits", async (request, response) => {
     const coach = coachOf(request);
     const id = readId(request, "id", "program");
-    const { base, edits } = readBody(api.sendEdits.body, request);
-    response.json(await database.withPractice(coach.practiceId, (tx) => appendEdits(tx, coach, id, base, edits)));
+    const { base, edits, after } = readItems(api.sendEdits.body, request);
+    response.json(
+      await database.withPractice(coach.practiceId, (tx) => appendEdits(tx, coach, id, base, edits, after)),
+    );
   });
 
   router.get("/programs/:id/export", async (request, response) => {

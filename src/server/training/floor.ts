@@ -14,11 +14,12 @@ import {
   type LogBatch,
   type Report,
 } from "#core/training/entry";
+import { unwritableText } from "#core/text";
 import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
 import { findClient } from "#server/clients/routes";
 import type { Database, LinkState, Transaction } from "#server/database/database";
 import { attempt } from "#server/http/limits";
-import { Problem, readBody, unwritableText } from "#server/http/problem";
+import { Problem, readBody } from "#server/http/problem";
 import { hashToken } from "#server/identity/people";
 import { askBounds } from "#server/training/bounds";
 import { LINK_DAYS, newestHandOver } from "#server/training/handovers";
@@ -100,7 +101,8 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
           who: whoOf(clientId),
           now: new Date().toISOString(),
           firstName: client.name.split(" ")[0],
-          handOver,
+          // why a coach handed something over all the same is not for the phone
+          handOver: handOver && { ...handOver, inSpite: null },
           history: await readHistory(tx, practiceId, clientId, log),
           rules: { repsFormula: method.repsFormula },
         };

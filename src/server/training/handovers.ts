@@ -1,7 +1,7 @@
 /** Handing over: an immutable numbered snapshot, and the link through which a client sees the newest one. */
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
-import { api } from "#core/exchange/api";
+import { api, type Body } from "#core/exchange/api";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Program } from "#core/planning/program";
 import type { Snapshot } from "#core/training/handover";
@@ -22,7 +22,10 @@ export interface HandOver {
   programVersion: number;
   at: string;
   snapshot: Snapshot;
+  inSpite: InSpite | null;
 }
+/** what could hurt, and why it was handed over all the same */
+type InSpite = NonNullable<Body<"makeHandOver">["inSpite"]>;
 
 interface HandOverRow {
   id: string;
@@ -30,7 +33,10 @@ interface HandOverRow {
   program_version: number;
   at: Date;
   snapshot: Snapshot;
+  in_spite: InSpite | null;
 }
+
+const COLUMNS = "id, number, program_version, at, snapshot, in_spite";
 
 const toHandOver = (r: HandOverRow): HandOver => ({
   id: r.id,
@@ -38,13 +44,14 @@ const toHandOver = (r: HandOverRow): HandOver => ({
   programVersion: r.program_version,
   at: r.at.toISOString(),
   snapshot: snapshotSchema.parse(upgrade("handOver", r.snapshot)),
+  inSpite: r.in_spite,
 });
 
 export const LINK_DAYS = 120;
 
 export async function newestHandOver(tx: Transaction, practiceId: string, clientId: string): Promise<HandOver | null> {
   const [row] = await tx.query<HandOverRow>(
-    "select id, number, program_version, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at desc, number desc limit 1",
+    `select ${COLUMNS} from hand_over where practice_id = $1 and client_id = $2 order by at desc, number desc limit 1`,
     [practiceId, clientId],
   );
   return row ? toHandOver(row) : null;
@@ -85,14 +92,15 @@ export async function keepHandOver(
   accountId: string,
   snapshot: Snapshot,
   at = new Date(),
+  inSpite: InSpite | null = null,
 ): Promise<HandOver> {
   const { program, version } = await findProgram(tx, practiceId, snapshot.programId, true);
   if (version !== snapshot.programVersion) throw moved(program, version);
   const [row] = await tx.query<HandOverRow>(
-    `insert into hand_over (practice_id, id, client_id, program_id, program_version, number, snapshot, account_id, at)
-     select $1, $2, $3, $4, $5, coalesce(max(number), 0) + 1, $6, $7, $8 from hand_over where practice_id = $1 and program_id = $4
-     returning id, number, program_version, at, snapshot`,
-    [practiceId, randomUUID(), program.clientId, program.id, version, snapshot, accountId, at],
+    `insert into hand_over (practice_id, id, client_id, program_id, program_version, number, snapshot, account_id, at, in_spite)
+     select $1, $2, $3, $4, $5, coalesce(max(number), 0) + 1, $6, $7, $8, $9 from hand_over where practice_id = $1 and program_id = $4
+     returning ${COLUMNS}`,
+    [practiceId, randomUUID(), program.clientId, program.id, version, snapshot, accountId, at, inSpite],
   );
   return toHandOver(row!);
 }
@@ -110,15 +118,25 @@ export function handOverRoutes(database: Database, work: Work): Router {
     const coach = coachOf(request);
     const { practiceId } = coach;
     const id = readId(request, "id", "program");
-    const { version } = readBody(api.makeHandOver.body, request);
+    const { version, inSpite } = readBody(api.makeHandOver.body, request);
     const { program, client } = await database.withPractice(practiceId, (tx) =>
       readyToHandOver(tx, practiceId, id, version),
     );
     // drawing takes about a second: not on this thread, and with nothing held
-    const snapshot = await work.snapshot(practiceId, program, version, client);
+    const { snapshot, dangers } = await work.snapshot(practiceId, program, version, client);
+    if (dangers.length > 0 && !inSpite)
+      throw new Problem(
+        422,
+        "Something in this week can hurt the client. Say why it is handed over all the same.",
+        [],
+        {
+          dangers,
+        },
+      );
     const made = await database.withPractice(practiceId, async (tx) => {
-      const h = await keepHandOver(tx, practiceId, coach.accountId, snapshot);
-      await writeAudit(tx, coach, `handed over number ${h.number}`, client.id);
+      const h = await keepHandOver(tx, practiceId, coach.accountId, snapshot, new Date(), inSpite);
+      const spite = inSpite ? " in spite of what can hurt" : "";
+      await writeAudit(tx, coach, `handed over number ${h.number}${spite}`, client.id);
       await askBounds(tx, practiceId, client.id, null);
       return h;
     });

@@ -1,12 +1,18 @@
 /** What worker threads do for the server: the engine's part of a request. */
-import { findExercise } from "#core/exercises/library";
+import type { Client } from "#core/clients/client";
+import { editionOf } from "#core/edition/edition";
+import { exercises, findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
+import { checkWeek } from "#core/planning/check";
+import { checkText } from "#core/planning/check-words";
+import { dangersOf } from "#core/planning/dangers";
 import type { Program } from "#core/planning/program";
 import type { History } from "#core/training/exposures";
 import type { Rules } from "#core/planning/reps";
 import { plausibleLoads } from "#core/training/plausible";
 import { type Line } from "#core/training/lifted";
+import type { Snapshot } from "#core/training/handover";
 import { buildSnapshot } from "#core/training/snapshot";
 
 interface SetupAsk {
@@ -20,7 +26,7 @@ export interface Body {
 }
 
 export type Task =
-  | { kind: "snapshot"; program: Program; version: number; body: Body }
+  | { kind: "snapshot"; program: Program; version: number; client: Client }
   | { kind: "survey"; body: Body; setups: SetupAsk[] }
   | {
       kind: "plausible";
@@ -31,10 +37,25 @@ export type Task =
       rules: Rules;
     };
 
+/** what is handed over, and what of it can hurt, in words */
+export interface HandedOver {
+  snapshot: Snapshot;
+  dangers: string[];
+}
+
+/** what is known without asking the engine: noted joints. The page asks it, and names more */
+function dangersWithout(program: Program, client: Client): string[] {
+  const checks = checkWeek(program, client, editionOf(program).method, exercises);
+  return dangersOf(checks).map((c) => checkText(c).title);
+}
+
 export function run(task: Task): unknown {
   switch (task.kind) {
     case "snapshot":
-      return buildSnapshot(task.program, task.version, task.body);
+      return {
+        snapshot: buildSnapshot(task.program, task.version, task.client),
+        dangers: dangersWithout(task.program, task.client),
+      } satisfies HandedOver;
     case "survey":
       return surveySetups(
         task.setups.map((s) => resolveSetup(findExercise(s.exerciseId)!, s.values)),

@@ -3,18 +3,18 @@
  */
 import { fileURLToPath } from "node:url";
 import { Piscina } from "piscina";
+import type { Client } from "#core/clients/client";
 import type { Program } from "#core/planning/program";
 import type { Survey } from "#core/mechanics/survey";
-import type { Snapshot } from "#core/training/handover";
 import type { Line } from "#core/training/lifted";
 import type { Rules } from "#core/planning/reps";
 import type { Bound, History } from "#core/training/exposures";
 import { FairQueue } from "#server/work/fair-queue";
-import type { Body, Task } from "#server/work/tasks";
+import type { Body, HandedOver, Task } from "#server/work/tasks";
 
 export interface Work {
   /** in turn with what other practices ask for */
-  snapshot(practiceId: string, program: Program, version: number, body: Body): Promise<Snapshot>;
+  snapshot(practiceId: string, program: Program, version: number, client: Client): Promise<HandedOver>;
   /** @param signal ends the thread that works on it */
   survey(
     body: Body,
@@ -64,10 +64,8 @@ export function startWork(threads = 2, kept = 0): Work {
   const [waitedFor, others] = [poolOf(kept), poolOf(0)];
   const turns = new FairQueue(Math.max(threads, kept));
   return {
-    snapshot: (practiceId, program, version, { stature, mass }) =>
-      turns.run(practiceId, () =>
-        waitedFor.run<Snapshot>({ kind: "snapshot", program, version, body: { stature, mass } }),
-      ),
+    snapshot: (practiceId, program, version, client) =>
+      turns.run(practiceId, () => waitedFor.run<HandedOver>({ kind: "snapshot", program, version, client })),
     survey: ({ stature, mass }, setups, signal) =>
       others.run<Survey>(
         {

@@ -118,11 +118,11 @@ export const api = createApi({
       query: (clientId) => `/clients/${clientId}/hand-over`,
       providesTags: ["handOver"],
     }),
-    makeHandOver: build.mutation<Answer<"makeHandOver">, { programId: string; version: number }>({
-      query: ({ programId, version }) => ({
+    makeHandOver: build.mutation<Answer<"makeHandOver">, { programId: string } & Body<"makeHandOver">>({
+      query: ({ programId, ...body }) => ({
         url: `/programs/${programId}/hand-overs`,
         method: "POST",
-        body: { version },
+        body,
       }),
       invalidatesTags: (r) => (r ? ["handOver"] : []),
     }),

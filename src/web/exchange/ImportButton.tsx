@@ -1,35 +1,17 @@
 /** A program file taken in: first what is wrong or what would change, then, on a yes, the operations. */
 import { Button, Modal } from "antd";
 import { useRef, useState } from "react";
-import { programDifference, type Difference } from "#core/exchange/difference";
-import { readProgramFile, type FileFault } from "#core/exchange/files";
+import type { Difference } from "#core/exchange/difference";
+import type { FileFault } from "#core/exchange/files";
 import type { Operation, Program } from "#core/planning/program";
-import { newId } from "../../page/newId";
+import { readFileFor } from "./read-file";
 
 type Seen = { name: string; faults: FileFault[] } | { name: string; difference: Difference };
 
 export function ImportButton({ program, edit }: { program: Program; edit: (...operations: Operation[]) => void }) {
   const input = useRef<HTMLInputElement>(null);
   const [seen, setSeen] = useState<Seen | null>(null);
-  const read = async (file: File) => {
-    const result = readProgramFile(await file.text());
-    if ("errors" in result) return setSeen({ name: file.name, faults: result.errors });
-    const difference = programDifference(program, result.program, newId);
-    setSeen(
-      difference
-        ? { name: file.name, difference }
-        : {
-            name: file.name,
-            faults: [
-              {
-                line: null,
-                path: "days",
-                reason: `The file has ${result.program.days.length} days, this week has ${program.days.length}.`,
-              },
-            ],
-          },
-    );
-  };
+  const read = async (file: File) => setSeen({ name: file.name, ...(await readFileFor(file, program)) });
   const close = () => setSeen(null);
   return (
     <>

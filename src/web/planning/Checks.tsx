@@ -12,29 +12,43 @@ const ORDER = { problem: 0, look: 1, pass: 2 } as const;
 /** of the lines to mend or look at, so many stand open */
 const OPEN = 3;
 
-export function Checks({ checks, onFix }: { checks: Check[]; onFix: ((operations: Operation[]) => void) | null }) {
+interface ChecksProps {
+  checks: Check[];
+  /** share of what the checks need that is known; null when all is */
+  judging: number | null;
+  onFix: ((operations: Operation[]) => void) | null;
+}
+
+export function Checks({ checks, judging, onFix }: ChecksProps) {
   const [passes, setPasses] = useState(false);
   const count = (state: CheckState) => checks.filter((c) => c.state === state).length;
   const shown = [...checks].sort((a, b) => ORDER[a.state] - ORDER[b.state]).filter((c) => passes || c.state !== "pass");
   return (
     <aside className="sheet checks" aria-label="Checks">
       <h2>Checks</h2>
+      {judging !== null && (
+        <p className="small" style={{ padding: "0 14px 4px" }} role="status">
+          … Still working out the exercises in this body: {Math.round(100 * judging)} %. Positions, parts, low back and
+          limits are judged after it.
+        </p>
+      )}
       <p className="small quiet" style={{ padding: "0 14px 8px" }} aria-live="polite">
-        {count("problem")} to mend, {count("look")} to look at, {count("pass")} pass.{" "}
+        {count("problem")} {count("problem") === 1 ? "problem" : "problems"}, {count("look")} to review, {count("pass")}{" "}
+        passed{judging === null ? "" : " so far"}.{" "}
         <button
           type="button"
           className="plain"
           style={{ color: "var(--fjord)", textDecoration: "underline" }}
           onClick={() => setPasses(!passes)}
         >
-          {passes ? "Hide passes" : "Show passes"}
+          {passes ? "Hide passed" : "Show passed"}
         </button>
       </p>
       <ul>
         {shown.map((c, i) => (
           <Line key={checkId(c)} check={c} open={i < OPEN && c.state !== "pass"} onFix={onFix} />
         ))}
-        {shown.length === 0 && (
+        {shown.length === 0 && judging === null && (
           <li>
             <p className="small">✓ Nothing to mend in what this week can see.</p>
           </li>

@@ -1,4 +1,5 @@
 /** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
+import { cutText } from "#core/text";
 import { Button, Dropdown, Input, Modal, Select } from "antd";
 import { useMemo, useState } from "react";
 import { findExercise } from "#core/exercises/library";
@@ -23,7 +24,7 @@ import { newId } from "../../page/newId";
 const copyOf = (day: Day): Day => ({
   ...day,
   id: newId(),
-  name: `${day.name}, again`.slice(0, 40),
+  name: cutText(`${day.name}, again`, 40),
   date: null,
   blocks: day.blocks.map((b) => ({
     id: newId(),
@@ -87,7 +88,7 @@ export function DayMenu({
         edit(
           ...Array.from({ length: times }, (_, i): Operation => {
             const copy = copyOf(day);
-            const name = `${copy.name.slice(0, 36)} ${i + 2}`;
+            const name = `${cutText(copy.name, 36)} ${i + 2}`;
             return { kind: "add-day", index: at + 1 + i, day: { ...copy, name } };
           }),
         ),

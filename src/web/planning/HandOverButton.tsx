@@ -1,26 +1,34 @@
+/** Hands the week over: what is wrong with it by name, why it goes out all the same where it can hurt, and the link. */
 import { Button, Input, Modal } from "antd";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
+import { checkId } from "#core/planning/check";
+import { checkText } from "#core/planning/check-words";
+import { dangersOf } from "#core/planning/dangers";
+import type { Check } from "#core/planning/judged";
 import { api, toFailure } from "../base/api";
 import type { Plan } from "./plans";
 import { momentText } from "../../page/locale";
 
-export function HandOverButton({ client, plan }: { client: Client; plan: Plan }) {
+interface HandOverProps {
+  client: Client;
+  plan: Plan;
+  checks: readonly Check[];
+  /** share of what the checks need that is known; null when all is */
+  judging: number | null;
+}
+
+/** what a check says, for somebody who decides on the whole */
+const said = (c: Check) => {
+  const { title, number, limit } = checkText(c);
+  return `${title}: ${number} (${limit})`;
+};
+
+export function HandOverButton({ client, plan, checks, judging }: HandOverProps) {
   const [open, setOpen] = useState(false);
   const { data } = api.useHandOverQuery(client.id);
-  const [handOver, making] = api.useMakeHandOverMutation();
-  const [makeLink, linking] = api.useMakeLinkMutation();
-  const [revoke] = api.useRevokeLinkMutation();
-  const [link, setLink] = useState<string | null>(null);
   const last = data?.handOver;
   const since = last ? plan.version - last.programVersion : plan.version;
-  const active = data?.links.find((l) => !l.revokedAt && new Date(l.expiresAt) > new Date());
-  const failure = making.error ? toFailure(making.error) : linking.error ? toFailure(linking.error) : null;
-  const give = () => void handOver({ programId: plan.program.id, version: plan.version });
-  const fresh = async () => {
-    const r = await makeLink(client.id);
-    if (r.data) setLink(`${window.location.origin}${r.data.path}`);
-  };
   return (
     <>
       <Button type="primary" onClick={() => setOpen(true)}>
@@ -31,66 +39,166 @@ export function HandOverButton({ client, plan }: { client: Client; plan: Plan })
         onCancel={() => setOpen(false)}
         footer={null}
         title={`Hand over to ${client.name.split(" ")[0]}`}
-        width={520}
+        width={560}
+        destroyOnHidden
       >
-        <div style={{ display: "grid", gap: 14 }}>
-          <p>
-            {last ? (
-              <>
-                Number {last.number} was handed over on {momentText(last.at)}.{" "}
-                {since > 0
-                  ? `The plan has ${since} ${since === 1 ? "edit" : "edits"} since; the client does not see them yet.`
-                  : "The client sees exactly this plan."}
-              </>
-            ) : (
-              "The client sees nothing until you hand over: a numbered copy that later edits do not touch."
-            )}
-          </p>
-          {!client.cleared && (
-            <p className="notice warn">
-              Screening is not cleared. Record on the client's page that a licensed professional has cleared{" "}
-              {client.name.split(" ")[0]}, then hand over.
-            </p>
-          )}
-          {failure && (
-            <p className="notice warn" role="alert">
-              {failure.error}
-            </p>
-          )}
-          <Button
-            type={since > 0 || !last ? "primary" : "default"}
-            disabled={plan.save !== "saved" || !client.cleared}
-            loading={making.isLoading}
-            onClick={give}
-          >
-            {last ? `Hand over number ${last.number + 1}` : "Hand over"}
-          </Button>
-          <div style={{ borderTop: "1px solid var(--line)", paddingTop: 12, display: "grid", gap: 8 }}>
-            <h3>The client's link</h3>
-            <p className="small quiet">
-              {active
-                ? `A link is open until ${momentText(active.expiresAt)}${active.openedAt ? `, first opened ${momentText(active.openedAt)}` : ", not opened yet"}.`
-                : "No link is open."}{" "}
-              A new link closes the one before. Chat apps open links in a browser of their own: ask the client to open
-              it in the phone's browser.
-            </p>
-            {link && (
-              <Input readOnly value={link} aria-label="Link for the client" onFocus={(e) => e.target.select()} />
-            )}
-            <div className="actions" style={{ marginTop: 0 }}>
-              <Button loading={linking.isLoading} onClick={() => void fresh()}>
-                {active ? "New link" : "Make a link"}
-              </Button>
-              {link && <Button onClick={() => void navigator.clipboard?.writeText(link)}>Copy</Button>}
-              {active && (
-                <Button danger onClick={() => (void revoke(client.id), setLink(null))}>
-                  Close the link
-                </Button>
-              )}
-            </div>
-          </div>
-        </div>
+        <HandOver client={client} plan={plan} checks={checks} judging={judging} />
       </Modal>
     </>
+  );
+}
+
+function HandOver({ client, plan, checks, judging }: HandOverProps) {
+  const { data } = api.useHandOverQuery(client.id);
+  const [handOver, making] = api.useMakeHandOverMutation();
+  const [reason, setReason] = useState("");
+  const last = data?.handOver;
+  const since = last ? plan.version - last.programVersion : plan.version;
+  const dangers = dangersOf(checks);
+  const failure = making.error ? toFailure(making.error) : null;
+  // what the server knows of and this page does not yet
+  const more = ((failure?.details.dangers ?? []) as string[]).filter(
+    (d) => !dangers.some((c) => checkText(c).title === d),
+  );
+  const canHurt = [...dangers.map(said), ...more].map((d) => d.slice(0, 300));
+  const needsReason = canHurt.length > 0;
+  const give = () =>
+    void handOver({
+      programId: plan.program.id,
+      version: plan.version,
+      inSpite: needsReason && reason.trim() ? { of: canHurt, reason: reason.trim() } : null,
+    });
+  return (
+    <div style={{ display: "grid", gap: 14 }}>
+      <p>
+        {last ? (
+          <>
+            Number {last.number} was handed over on {momentText(last.at)}.{" "}
+            {since > 0
+              ? `The plan has ${since} ${since === 1 ? "edit" : "edits"} since; the client does not see them yet.`
+              : "The client sees exactly this plan."}
+          </>
+        ) : (
+          "The client sees nothing until you hand over: a numbered copy that later edits do not touch."
+        )}
+      </p>
+      {last?.inSpite && (
+        <p className="small quiet">
+          It was handed over in spite of: {last.inSpite.of.join("; ")}. Reason: {last.inSpite.reason}
+        </p>
+      )}
+      {!client.cleared && (
+        <p className="notice warn">
+          Screening is not cleared. Record on the client's page that a licensed professional has cleared{" "}
+          {client.name.split(" ")[0]}, then hand over.
+        </p>
+      )}
+      <Problems checks={checks} judging={judging} canHurt={canHurt} />
+      {needsReason && (
+        <label style={{ display: "grid", gap: 4 }}>
+          <span>Reason to hand it over all the same (kept with this number)</span>
+          <Input.TextArea
+            rows={2}
+            maxLength={500}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+            aria-required
+          />
+        </label>
+      )}
+      {failure && (
+        <p className="notice warn" role="alert">
+          {failure.error}
+        </p>
+      )}
+      <Button
+        type={since > 0 || !last ? "primary" : "default"}
+        disabled={plan.save !== "saved" || !client.cleared || (needsReason && reason.trim().length < 3)}
+        loading={making.isLoading}
+        onClick={give}
+      >
+        {last ? `Hand over number ${last.number + 1}` : "Hand over"}
+      </Button>
+      <ClientLink client={client} />
+    </div>
+  );
+}
+
+/** every problem of the week by name, those that can hurt first */
+function Problems({ checks, judging, canHurt }: Pick<HandOverProps, "checks" | "judging"> & { canHurt: string[] }) {
+  const hurting = new Set(dangersOf(checks).map(checkId));
+  const others = checks.filter((c) => c.state === "problem" && !hurting.has(checkId(c)));
+  return (
+    <>
+      {judging !== null && (
+        <p className="small" role="status">
+          … Not everything is judged yet: {Math.round(100 * judging)} % of the exercises are worked out in this body.
+        </p>
+      )}
+      {canHurt.length > 0 && (
+        <div className="notice warn">
+          <strong>Can hurt {canHurt.length === 1 ? "(1)" : `(${canHurt.length})`}</strong>
+          <ul style={{ margin: "4px 0 0", paddingLeft: 18 }}>
+            {canHurt.map((d) => (
+              <li key={d}>{d}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {others.length > 0 && (
+        <div className="notice">
+          <strong>
+            {others.length === 1 ? "1 other problem" : `${others.length} ${canHurt.length ? "other " : ""}problems`}
+          </strong>
+          <ul style={{ margin: "4px 0 0", paddingLeft: 18 }}>
+            {others.map((c) => (
+              <li key={checkId(c)}>{said(c)}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </>
+  );
+}
+
+/** the address through which the client sees what was handed over */
+function ClientLink({ client }: { client: Client }) {
+  const { data } = api.useHandOverQuery(client.id);
+  const [makeLink, linking] = api.useMakeLinkMutation();
+  const [revoke] = api.useRevokeLinkMutation();
+  const [link, setLink] = useState<string | null>(null);
+  const active = data?.links.find((l) => !l.revokedAt && new Date(l.expiresAt) > new Date());
+  const fresh = async () => {
+    const r = await makeLink(client.id);
+    if (r.data) setLink(`${window.location.origin}${r.data.path}`);
+  };
+  return (
+    <div style={{ borderTop: "1px solid var(--line)", paddingTop: 12, display: "grid", gap: 8 }}>
+      <h3>The client's link</h3>
+      <p className="small quiet">
+        {active
+          ? `A link is open until ${momentText(active.expiresAt)}${active.openedAt ? `, first opened ${momentText(active.openedAt)}` : ", not opened yet"}.`
+          : "No link is open."}{" "}
+        A new link closes the one before. Chat apps open links in a browser of their own: ask the client to open it in
+        the phone's browser.
+      </p>
+      {linking.error && (
+        <p className="notice warn" role="alert">
+          {toFailure(linking.error).error}
+        </p>
+      )}
+      {link && <Input readOnly value={link} aria-label="Link for the client" onFocus={(e) => e.target.select()} />}
+      <div className="actions" style={{ marginTop: 0 }}>
+        <Button loading={linking.isLoading} onClick={() => void fresh()}>
+          {active ? "New link" : "Make a link"}
+        </Button>
+        {link && <Button onClick={() => void navigator.clipboard?.writeText(link)}>Copy</Button>}
+        {active && (
+          <Button danger onClick={() => (void revoke(client.id), setLink(null))}>
+            Close the link
+          </Button>
+        )}
+      </div>
+    </div>
   );
 }

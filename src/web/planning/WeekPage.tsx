@@ -31,6 +31,7 @@ import { HandOverButton } from "./HandOverButton";
 import { Loom } from "./Loom";
 import type { Plan } from "./plans";
 import { Recompute } from "./Recompute";
+import { RefusedEdits } from "./RefusedEdits";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
 import { useStrength, type Strength } from "../mechanics/useStrength";
@@ -170,6 +171,9 @@ interface WeekLineProps {
   week: WeekId | null;
   onWeek: (week: WeekId) => void;
   onSheet: (sheet: SheetId) => void;
+  checks: readonly Check[];
+  /** share of what the checks need that is known; null when all is */
+  judging: number | null;
 }
 
 /** everything on it belongs to one client: another one's week begins anew, without what was open or planned here */
@@ -192,7 +196,7 @@ function Week({ id }: { id: string }) {
 
   const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client });
   const strength = useStrength(client, whole, log);
-  const { survey } = useSurvey(
+  const { survey, progress } = useSurvey(
     useMemo(() => (client ? bodyOf(client) : NOBODY), [client]),
     undefined,
   );
@@ -200,6 +204,7 @@ function Week({ id }: { id: string }) {
   const shown = preview ?? program;
   const edition = program ? editionOf(program) : CURRENT_EDITION;
   const { dose, checks } = useChecks(shown, preview ?? whole, client, survey, edition);
+  const judging = survey ? null : progress;
 
   useDayKeys(shown, dayId, setDayId);
   if (clients.isLoading) return <Loading what="the client" />;
@@ -228,6 +233,8 @@ function Week({ id }: { id: string }) {
         week={week}
         onWeek={setWeek}
         onSheet={setSheet}
+        checks={checks}
+        judging={judging}
       />
       {sheet && (
         <WeekSheet
@@ -245,6 +252,7 @@ function Week({ id }: { id: string }) {
       <DaysNotice client={client} program={program} edit={edit} />
       <Recompute program={whole} client={client} edit={edit} />
       {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
+      {plan.refused.length > 0 && <RefusedEdits clientId={client.id} plan={plan} program={program} />}
       {writing && (
         <PlanSheet
           client={client}
@@ -262,6 +270,7 @@ function Week({ id }: { id: string }) {
         survey={survey}
         dose={dose}
         checks={checks}
+        judging={judging}
         edit={change}
         preview={preview !== null}
         strength={strength}
@@ -281,6 +290,7 @@ interface WeekBodyProps {
   survey: Survey | null;
   dose: WeekDose;
   checks: Check[];
+  judging: number | null;
   edit: (...operations: Operation[]) => void;
   /** a planned week that is only looked at */
   preview: boolean;
@@ -294,7 +304,7 @@ interface WeekBodyProps {
 
 /** loom, the open day's session, and the checks */
 function WeekBody(props: WeekBodyProps) {
-  const { client, program, survey, dose, checks, edit, preview, strength } = props;
+  const { client, program, survey, dose, checks, judging, edit, preview, strength } = props;
   const { dayId, onDay, selected, onSelect, onWrite } = props;
   const day =
     program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
@@ -350,7 +360,7 @@ function WeekBody(props: WeekBodyProps) {
         )}
       </div>
       {/* a planned week that is only looked at is not mended */}
-      <Checks checks={checks} onFix={preview ? null : (operations) => edit(...operations)} />
+      <Checks checks={checks} judging={judging} onFix={preview ? null : (operations) => edit(...operations)} />
     </div>
   );
 }
@@ -380,7 +390,8 @@ function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "p
 }
 
 /** whose week it is, whether it is saved, and what is done with the whole of it */
-function WeekLine({ client, plan, program, edit, undo, redo, onWrite, week, onWeek, onSheet }: WeekLineProps) {
+function WeekLine(props: WeekLineProps) {
+  const { client, plan, program, edit, undo, redo, onWrite, week, onWeek, onSheet } = props;
   return (
     <div className="week-line">
       <h1>
@@ -433,7 +444,7 @@ function WeekLine({ client, plan, program, edit, undo, redo, onWrite, week, onWe
           Export
         </a>
         <ImportButton program={program} edit={edit} />
-        <HandOverButton client={client} plan={plan} />
+        <HandOverButton client={client} plan={plan} checks={props.checks} judging={props.judging} />
       </span>
     </div>
   );

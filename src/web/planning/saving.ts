@@ -6,9 +6,10 @@ import {
   type TypedStartListening,
   type UnknownAction,
 } from "@reduxjs/toolkit";
-import type { Conflict, Edit, RefusedEdit } from "#core/planning/program";
+import type { Conflict } from "#core/planning/program";
 import { api, toFailure } from "../base/api";
-import { planActions, type Plan, type WithPlans } from "./plans";
+import { keepEdits } from "./kept-edits";
+import { asEdits, nextBatch, planActions, type Plan, type PendingEdit, type WithPlans } from "./plans";
 
 type Dispatch = ThunkDispatch<WithPlans, unknown, UnknownAction>;
 
@@ -18,87 +19,93 @@ const listen = saving.startListening as TypedStartListening<WithPlans, Dispatch>
 const RETRY_MS = 2500;
 /** edits in one go: a body stays small whatever they hold */
 const BATCH = 25;
-const KEY = "gryn.pending.";
 const busy = new Set<string>();
 
-const refusedText = (refused: readonly RefusedEdit[]): string =>
-  `${refused.length === 1 ? "One edit was" : `${refused.length} edits were`} not made: ${[...new Set(refused.map((r) => r.reason))].slice(0, 3).join("; ")}.`;
-
-/** edits a reload found unsent; they carry the version they were made on */
-export function keptEdits(programId: string): Edit[] {
-  try {
-    return JSON.parse(localStorage.getItem(KEY + programId) ?? "[]") as Edit[];
-  } catch {
-    return [];
-  }
-}
-
-function keep(plan: Plan): void {
-  if (plan.pending.length) localStorage.setItem(KEY + plan.program.id, JSON.stringify(plan.pending));
-  else localStorage.removeItem(KEY + plan.program.id);
-}
+/** what is wrong with the sender or the moment and not with the edits */
+const PASSING = new Set([401, 403, 408, 409, 425, 429]);
+const isForGood = (status: number | null): boolean =>
+  status !== null && status >= 400 && status < 500 && !PASSING.has(status);
 
 async function send(clientId: string, getState: () => WithPlans, dispatch: Dispatch): Promise<void> {
   if (busy.has(clientId)) return;
   busy.add(clientId);
+  /** after a batch that was refused whole, one by one: which of them is it? */
+  let most = BATCH;
   try {
     for (;;) {
       const plan = getState().plans.byClient[clientId];
       if (!plan || plan.pending.length === 0 || plan.save === "conflict") return;
-      const edits = plan.pending.slice(0, BATCH);
+      const { base, edits, after } = nextBatch(plan, most);
       const result = await dispatch(
-        api.endpoints.sendEdits.initiate({ programId: plan.program.id, base: plan.version, edits }),
+        api.endpoints.sendEdits.initiate({ programId: plan.program.id, base, edits: asEdits(edits), after }),
       );
       if (result.data) {
         const { program, version, refused } = result.data;
-        dispatch(planActions.received({ clientId, program, version, kept: edits.map((e) => e.id) }));
-        if (refused.length) dispatch(planActions.refused({ clientId, reason: refusedText(refused) }));
+        const refusedIds = new Map(refused.map((r) => [r.editId, r.reason]));
+        const kept = edits.filter((e) => !refusedIds.has(e.id)).map((e) => e.id);
+        dispatch(planActions.received({ clientId, program, version, kept }));
+        giveUp(edits.flatMap((edit) => (refusedIds.has(edit.id) ? [{ edit, reason: refusedIds.get(edit.id)! }] : [])));
         dispatch(api.util.invalidateTags(["handOver"]));
         continue;
       }
       const failure = toFailure(result.error);
-      const now = failure.details as Partial<Pick<Plan, "program" | "version">> & { conflicts?: Conflict[] };
-      if (failure.status === 409 && now.conflicts?.length)
-        dispatch(
-          planActions.saveFailed({
-            clientId,
-            save: "conflict",
-            reason: failure.error,
-            conflicts: now.conflicts,
-            ...(now.program ? { program: now.program, version: now.version! } : {}),
-          }),
-        );
-      else {
-        dispatch(
-          planActions.saveFailed({
-            clientId,
-            save: failure.status === 401 || failure.status === 403 ? "signed out" : "waiting",
-            reason: failure.status === 401 ? "You are signed out. Sign in again; the edit is kept." : failure.error,
-          }),
-        );
-        setTimeout(() => void send(clientId, getState, dispatch), RETRY_MS);
-        return;
-      }
+      if (isForGood(failure.status) && edits.length > 1) most = 1;
+      else if (isForGood(failure.status)) giveUp([{ edit: edits[0]!, reason: failure.error }]);
+      else if (!tellFailure(failure)) return;
     }
   } finally {
     busy.delete(clientId);
+  }
+
+  function giveUp(refused: { edit: PendingEdit; reason: string }[]): void {
+    if (refused.length) dispatch(planActions.refused({ clientId, refused }));
+  }
+  /** @returns whether to go on at once */
+  function tellFailure(failure: ReturnType<typeof toFailure>): boolean {
+    const now = failure.details as Partial<Pick<Plan, "program" | "version">> & { conflicts?: Conflict[] };
+    if (failure.status === 409 && now.conflicts?.length) {
+      dispatch(
+        planActions.saveFailed({
+          clientId,
+          save: "conflict",
+          reason: failure.error,
+          conflicts: now.conflicts,
+          ...(now.program ? { program: now.program, version: now.version! } : {}),
+        }),
+      );
+      return false;
+    }
+    dispatch(
+      planActions.saveFailed({
+        clientId,
+        save: failure.status === 401 || failure.status === 403 ? "signed out" : "waiting",
+        reason: failure.status === 401 ? "You are signed out. Sign in again; the edit is kept." : failure.error,
+      }),
+    );
+    setTimeout(() => void send(clientId, getState, dispatch), RETRY_MS);
+    return false;
   }
 }
 
 listen({
   matcher: isAnyOf(
     planActions.edited,
+    planActions.restored,
     planActions.undone,
     planActions.redone,
     planActions.settled,
     planActions.received,
+    planActions.refused,
+    planActions.retried,
     planActions.saveFailed,
   ),
   effect: (action, listening) => {
     const { clientId } = (action as unknown as { payload: { clientId: string } }).payload;
     const plan = listening.getState().plans.byClient[clientId];
     if (!plan) return;
-    keep(plan);
+    // the first answer makes an empty plan: what an earlier page kept is taken over after it
+    if (plan.pending.length || !planActions.received.match(action)) keepEdits(plan.program.id, plan.pending);
+    else if (action.payload.kept.length) keepEdits(plan.program.id, []);
     if (plan.pending.length && plan.save === "saving")
       void send(clientId, () => listening.getState(), listening.dispatch);
   },

@@ -1,12 +1,11 @@
 /** A client's plan: loaded once, shown with its pending edits, changed through operations. */
 import { useCallback, useEffect, useMemo } from "react";
-import { prescriptionsOf } from "#core/planning/edit";
 import type { Operation, Program } from "#core/planning/program";
 import { api } from "../base/api";
 import { newId } from "../../page/newId";
 import { useDispatch, useSelector } from "react-redux";
 import { planActions, shownProgram, type Plan, type WithPlans } from "./plans";
-import { keptEdits } from "./saving";
+import { takeOver } from "./kept-edits";
 
 export interface OpenPlan {
   plan: Plan | null;
@@ -31,13 +30,9 @@ export function usePlan(clientId: string | null): OpenPlan {
   const known = plan !== null;
   useEffect(() => {
     if (!clientId || !data || data.program.clientId !== clientId) return;
-    // read before the plan is made: an empty plan clears what a reload left behind
-    const kept = known ? [] : keptEdits(data.program.id);
     dispatch(planActions.received({ clientId, ...data, kept: [] }));
-    const there = new Set(prescriptionsOf(data.program).map((p) => p.id));
-    const open = kept.filter((e) => !(e.operation.kind === "add" && there.has(e.operation.prescription.id)));
-    if (open.length)
-      dispatch(planActions.edited({ clientId, operations: open.map((e) => e.operation), ids: open.map((e) => e.id) }));
+    if (!known)
+      void takeOver(data.program.id, data.version).then((edits) => dispatch(planActions.restored({ clientId, edits })));
   }, [clientId, data, dispatch, known]);
   const program = useMemo(() => (plan ? shownProgram(plan) : null), [plan]);
   const edit = useCallback(

@@ -1,8 +1,9 @@
-import { Button, Dropdown } from "antd";
+import { Button, Dropdown, Modal } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../base/api";
 import { MODE_EVENT } from "../base/mode";
+import { forgetEdits, unsent } from "../planning/kept-edits";
 
 export interface AccountMenuProps {
   name: string;
@@ -15,26 +16,51 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
   const [open, setOpen] = useState(asked);
   const [signOut] = api.useSignOutMutation();
   const navigate = useNavigate();
+  const [leaving, setLeaving] = useState<number | null>(null);
   const leave = async () => {
     await signOut();
+    forgetEdits();
     window.location.assign("/");
   };
+  const ask = () => {
+    const edits = unsent();
+    if (edits > 0) setLeaving(edits);
+    else void leave();
+  };
   return (
-    <Dropdown
-      trigger={["click"]}
-      open={open}
-      onOpenChange={setOpen}
-      menu={{
-        items: [
-          { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },
-          { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
-          { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
-          { key: "keys", label: "Keys", onClick: onKeys },
-          { key: "out", label: "Sign out", onClick: () => void leave() },
-        ],
-      }}
-    >
-      <Button type="text">{name}</Button>
-    </Dropdown>
+    <>
+      <Dropdown
+        trigger={["click"]}
+        open={open}
+        onOpenChange={setOpen}
+        menu={{
+          items: [
+            { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },
+            { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
+            { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
+            { key: "keys", label: "Keys", onClick: onKeys },
+            { key: "out", label: "Sign out", onClick: ask },
+          ],
+        }}
+      >
+        <Button type="text">{name}</Button>
+      </Dropdown>
+      {leaving !== null && (
+        <Modal
+          open
+          title={leaving === 1 ? "1 edit is not sent yet" : `${leaving} edits are not sent yet`}
+          okText="Stay signed in until they are sent"
+          cancelText="Sign out and lose them"
+          closable={false}
+          onOk={() => setLeaving(null)}
+          onCancel={() => void leave()}
+          keyboard={false}
+          maskClosable={false}
+        >
+          They are kept in this browser and sent as soon as the server answers. Signing out removes them, so that
+          nothing of your clients stays here.
+        </Modal>
+      )}
+    </>
   );
 }

@@ -27,5 +27,8 @@ begin
   return jsonb_build_object('practiceId', j.practice_id, 'id', j.id, 'clientId', j.client_id, 'kind', j.kind, 'input', j.input, 'attempt', j.attempt + 1);
 end $$;
 
+-- what of a week could hurt, as the coach saw it, and why it was handed over all the same
+alter table hand_over add column in_spite jsonb;
+
 -- Down Migration
 select 1 / 0 as "there is no way back from here: restore a backup";
