@@ -1,5 +1,11 @@
+import { readFile, writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import { promisify } from "node:util";
+import { brotliCompress, constants, gzip as gzipOf } from "node:zlib";
 import react from "@vitejs/plugin-react";
 import { defineConfig, runnerImport, type Plugin } from "vite";
+
+const [brotli, gzip] = [promisify(brotliCompress), promisify(gzipOf)];
 
 /**
  * The core reads its own data files through their schemas when a `*.data.ts` module loads. A page gets what came out of
@@ -16,8 +22,31 @@ const checkedData = (): Plugin => ({
   },
 });
 
+/** every file over a kilobyte once more as brotli and gzip: the server sends what the browser takes, packed once */
+const packed = (): Plugin => ({
+  name: "packed",
+  apply: "build",
+  async writeBundle({ dir }, bundle) {
+    if (!dir) return;
+    await Promise.all(
+      Object.keys(bundle)
+        .filter((name) => /\.(js|css|html|svg|wasm|json|webmanifest)$/.test(name))
+        .map(async (name) => {
+          const path = join(dir, name);
+          const bytes = await readFile(path);
+          if (bytes.length < 1024) return;
+          const quality = { [constants.BROTLI_PARAM_QUALITY]: 11, [constants.BROTLI_PARAM_SIZE_HINT]: bytes.length };
+          await Promise.all([
+            brotli(bytes, { params: quality }).then((b) => writeFile(`${path}.br`, b)),
+            gzip(bytes, { level: 9 }).then((b) => writeFile(`${path}.gz`, b)),
+          ]);
+        }),
+    );
+  },
+});
+
 export default defineConfig({
-  plugins: [checkedData(), react()],
+  plugins: [checkedData(), react(), packed()],
   worker: { format: "es", plugins: () => [checkedData()] },
   build: {
     outDir: "dist",

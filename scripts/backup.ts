@@ -1,7 +1,7 @@
 /**
  * npm run backup -- FILE and npm run restore -- FILE: the whole database in one file of PostgreSQL's own archive
  * format, without owners and rights, which every start sets anew. A backup may be made while Gryn runs; a restore
- * replaces everything, so no Gryn may be connected. Links and sessions that were closed since the backup stay closed.
+ * replaces everything, so no Gryn may be connected. What was closed since the backup stays closed.
  */
 import { spawnSync } from "node:child_process";
 import { chmodSync, existsSync, mkdtempSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
@@ -51,11 +51,20 @@ function tool(name: string, url: string, args: string[]): void {
   }
 }
 
-interface Before {
-  revoked: string[];
-  known: string[];
-  accounts: string[];
+interface Account {
+  id: string;
+  practice_id: string;
+  name: string;
+  role: string;
+  password_hash: string;
+  factor_secret: string | null;
 }
+interface Before {
+  /** hashes of links that are open now */
+  open: string[];
+  accounts: Account[];
+}
+const ACCOUNTS = "select id, practice_id, name, role, password_hash, factor_secret from account";
 
 async function asOwner<T>(url: string, work: (owner: pg.Client) => Promise<T>): Promise<T> {
   const owner = new pg.Client({ connectionString: url });
@@ -78,43 +87,79 @@ const lookBefore = (url: string): Promise<Before> =>
       [appRole],
     );
     if (connected.length) throw new Error("Gryn is running on this database. Stop every server of it, then restore.");
-    const { rows: links } = await owner.query<{ token_hash: string; revoked: boolean }>(
-      "select token_hash, revoked_at is not null as revoked from client_link",
+    const { rows: links } = await owner.query<{ token_hash: string }>(
+      "select token_hash from client_link where revoked_at is null and expires_at > now()",
     );
-    const { rows: accounts } = await owner.query<{ id: string }>("select id from account");
-    return {
-      revoked: links.filter((l) => l.revoked).map((l) => l.token_hash),
-      known: links.map((l) => l.token_hash),
-      accounts: accounts.map((a) => a.id),
-    };
+    const { rows: accounts } = await owner.query<Account>(ACCOUNTS);
+    return { open: links.map((l) => l.token_hash), accounts };
   });
 
-/** closes again what was closed, and says what a backup has brought back */
-const settleAfter = (url: string, before: Before): Promise<string[]> =>
+const names = (list: readonly { name: string }[]) => list.map((x) => x.name).join(", ");
+const many = (n: number, what: string) => `${n} ${what}${n === 1 ? "" : "s"}`;
+
+/**
+ * A backup brings back what was closed since: invitations, links, people, old passwords and factors. What is open now
+ * stays as it is now, and nothing else is open afterwards; head coaches read in the audit what came back.
+ */
+const settleAfter = (url: string, { open, accounts }: Before): Promise<string[]> =>
   asOwner(url, async (owner) => {
     const said: string[] = [];
-    const again = await owner.query(
-      "update client_link set revoked_at = now() where revoked_at is null and token_hash = any($1)",
-      [before.revoked],
+    const { rows: back } = await owner.query<Account>(ACCOUNTS);
+    const now = new Map(accounts.map((a) => [a.id, a]));
+    const gone = accounts.length ? back.filter((a) => !now.has(a.id)) : [];
+    for (const a of gone) await owner.query("delete from account where id = $1", [a.id]);
+    if (gone.length) said.push(`Removed since the backup, and still removed: ${names(gone)}.`);
+    const changed = back.filter((a) => {
+      const is = now.get(a.id);
+      return is && (is.password_hash !== a.password_hash || is.factor_secret !== a.factor_secret || is.role !== a.role);
+    });
+    for (const { id } of changed) {
+      const { password_hash, factor_secret, role } = now.get(id)!;
+      await owner.query("update account set password_hash = $2, factor_secret = $3, role = $4 where id = $1", [
+        id,
+        password_hash,
+        factor_secret,
+        role,
+      ]);
+    }
+    if (changed.length) said.push(`Password, second factor and role stay as they are now: ${names(changed)}.`);
+    const lost = accounts.filter((a) => !back.some((b) => b.id === a.id));
+    if (lost.length) said.push(`Not in the backup, to be invited again: ${names(lost)}.`);
+    if (accounts.length === 0 && back.length)
+      said.push(`Back, with the passwords and second factors of the backup: ${names(back)}.`);
+    const links = await owner.query(
+      "update client_link set revoked_at = now() where revoked_at is null and not (token_hash = any($1))",
+      [open],
     );
-    if (again.rowCount) said.push(`${again.rowCount} link(s) closed since the backup stay closed.`);
-    const { rows: open } = await owner.query(
-      "select 1 from client_link where revoked_at is null and expires_at > now() and not (token_hash = any($1))",
-      [before.known],
-    );
-    if (open.length)
-      said.push(
-        `${open.length} link(s) are open again that this database did not know: close those that should not be.`,
-      );
+    if (links.rowCount) said.push(`${many(links.rowCount, "client link")} of the backup closed: make new ones.`);
+    const invitations = await owner.query("delete from invitation");
+    if (invitations.rowCount)
+      said.push(`${many(invitations.rowCount, "invitation")} of the backup closed: invite again.`);
     await owner.query("delete from session");
+    await owner.query("delete from device");
     said.push("Everybody signs in again.");
-    const { rows: back } = await owner.query("select name from account where not (id = any($1::uuid[]))", [
-      before.accounts,
-    ]);
-    if (before.accounts.length && back.length)
-      said.push(`${back.length} account(s) are back that had been removed: ${back.map((b) => b.name).join(", ")}.`);
+    await tellHeadCoaches(owner, said);
     return said;
   });
+
+/** one line of the audit in each practice; names of another practice's people do not stand in it */
+async function tellHeadCoaches(owner: pg.Client, said: readonly string[]): Promise<void> {
+  const { rows } = await owner.query<{ practice_id: string; people: string[] }>(
+    "select practice_id, array_agg(name) as people from account group by practice_id",
+  );
+  const all = rows.flatMap((r) => r.people);
+  for (const { practice_id, people } of rows) {
+    const others = all.filter((n) => !people.includes(n));
+    const own = said.filter((line) => !others.some((n) => line.includes(n)));
+    await owner.query("begin");
+    await owner.query("select set_config('gryn.practice_id', $1, true)", [practice_id]);
+    await owner.query("insert into audit (practice_id, actor, action) values ($1, 'the restore', $2)", [
+      practice_id,
+      `restored a backup. ${own.join(" ")}`,
+    ]);
+    await owner.query("commit");
+  }
+}
 
 let cluster: Cluster | null = null;
 let touched = false;

@@ -1,6 +1,8 @@
 /** The one Express application: API, the coach's pages and the client's page. */
 import { existsSync } from "node:fs";
 import { join } from "node:path";
+import compression from "compression";
+import packedFiles from "express-static-gzip";
 import express, { type Express, type RequestHandler } from "express";
 import session from "express-session";
 import helmet from "helmet";
@@ -81,6 +83,10 @@ function notTooDeep(_request: unknown, _response: unknown, body: Buffer): void {
 }
 const DEEPEST = 40;
 
+const PACKED = { enableBrotli: true, orderPreference: ["br", "gz"], index: false as const };
+const isPackable: compression.CompressionFilter = (request, response) =>
+  !/event-stream/.test(String(response.getHeader("content-type"))) && compression.filter(request, response);
+
 function readJson(): RequestHandler {
   const readers = BODY_LIMITS.map(([path, limit]) => [path, express.json({ limit, verify: notTooDeep })] as const);
   return (request, response, next) => readers.find(([path]) => path.test(request.path))![1](request, response, next);
@@ -140,6 +146,8 @@ export function createApp(options: AppOptions): Express {
       customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? "error" : "debug"),
     }),
   );
+  // answers over a kilobyte travel packed; what was packed at build is left as it is, and a stream is not held back
+  app.use(compression({ threshold: 1024, filter: isPackable }));
   const noStore: RequestHandler = (_request, response, next) => {
     response.set("cache-control", "no-store");
     next();
@@ -178,7 +186,13 @@ export function createApp(options: AppOptions): Express {
 
   const pages = options.pages;
   if (pages && existsSync(pages)) {
-    app.use("/assets", express.static(join(pages, "assets"), { immutable: true, maxAge: "1y", fallthrough: false }));
+    app.use(
+      "/assets",
+      packedFiles(join(pages, "assets"), {
+        ...PACKED,
+        serveStatic: { immutable: true, maxAge: "1y", fallthrough: false },
+      }),
+    );
     app.get("/floor", (_request, response) => {
       response
         .set({ "x-robots-tag": "noindex, nofollow", "cache-control": "no-cache" })
@@ -188,7 +202,7 @@ export function createApp(options: AppOptions): Express {
     app.get("/floor-service.js", (_request, response) => {
       response.set({ "cache-control": "no-cache" }).sendFile(join(pages, "floor-service.js"));
     });
-    app.use(express.static(pages, { index: false, maxAge: 0 }));
+    app.use(packedFiles(pages, { ...PACKED, serveStatic: { index: false, maxAge: 0 } }));
     app.get("/{*path}", (_request, response) => {
       response.set("cache-control", "no-cache").sendFile(join(pages, "index.html"));
     });

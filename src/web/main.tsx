@@ -2,6 +2,12 @@ import "@fontsource-variable/hanken-grotesk";
 import "@fontsource-variable/literata";
 import { createRoot } from "react-dom/client";
 import { App } from "./shell/App";
+import { reloadOnce } from "./base/Boundary";
 import "./base/style.css";
+
+// a lazy part that is no longer there: the page is older than the server
+addEventListener("vite:preloadError", (e) => {
+  if (reloadOnce()) e.preventDefault();
+});
 
 createRoot(document.getElementById("root")!).render(<App />);

@@ -1,4 +1,3 @@
-import { gzipSync } from "node:zlib";
 import type { Page } from "@playwright/test";
 import { accessible, control, expect, openClient, openPhone, signIn, test } from "./hands";
 
@@ -88,10 +87,14 @@ test("pages stay light: scripts of the first view and of the client's page, as t
   const weigh = (on: Page) =>
     on.on("response", (r) => {
       if (!/\.js$/.test(new URL(r.url()).pathname) || /worker/i.test(r.url())) return;
-      void r.body().then(
-        (body) => sent.set(r.url(), gzipSync(body, { level: 9 }).length),
-        () => undefined,
-      );
+      // what came over the wire, packed as the server packs it
+      void r
+        .request()
+        .sizes()
+        .then(
+          ({ responseBodySize }) => sent.set(r.url(), responseBodySize),
+          () => undefined,
+        );
     });
   const kB = () => [...sent.values()].reduce((sum, n) => sum + n, 0) / 1000;
   weigh(page);

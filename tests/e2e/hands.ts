@@ -63,6 +63,9 @@ export async function handOver(page: Page, number: number | null = null): Promis
     .first()
     .click();
   const dialog = page.getByRole("dialog");
+  // what can hurt goes out with a reason only
+  const reason = dialog.getByLabel(/^Reason to hand it over/);
+  if (await reason.isVisible()) await reason.fill("Agreed with the client: short range, light");
   await dialog.getByRole("button", { name: number ? `Hand over number ${number}` : "Hand over", exact: true }).click();
   await expect(dialog).toContainText("The client sees exactly this plan");
   await dialog.getByRole("button", { name: "Close", exact: true }).click();

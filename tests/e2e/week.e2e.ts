@@ -17,7 +17,7 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
   await expect(page.getByRole("heading", { name: "Nothing on the week yet" })).toBeVisible();
 
   // one key opens it, one writes, one takes
-  await page.keyboard.press("w");
+  await page.keyboard.press("g");
   const sheet = page.getByRole("region", { name: "Write the week" });
   await expect(sheet.getByRole("button", { name: "Write it" })).toBeFocused();
   await page.keyboard.press("Enter");

@@ -83,7 +83,18 @@ test("a backup is its owner's alone, and a restore beside a connected Gryn is re
   ]);
 }, 60_000);
 
-test("restored: what was closed since stays closed, what comes back is named, everybody signs in anew", async () => {
+test("restored: what was closed since stays closed, what is now stays, everybody signs in anew and the head coach is told", async () => {
+  await asOwner((o) =>
+    o.query(
+      "insert into invitation (token_hash, practice_id, role, invited_by, expires_at) values ('withdrawn', $1, 'head', 'Edda', now() + interval '5 days')",
+      [DEMO_PRACTICE],
+    ),
+  );
+  expect(script("backup").status).toBe(0);
+  await asOwner((o) => o.query("delete from invitation"));
+  await asOwner((o) =>
+    o.query("update account set password_hash = 'the new one' where email = 'edda@quernlight.example'"),
+  );
   await asOwner((o) =>
     o.query("update client_link set revoked_at = now() where token_hash = $1", [hashToken("closed-since")]),
   );
@@ -96,8 +107,14 @@ test("restored: what was closed since stays closed, what comes back is named, ev
   const done = script("restore");
   expect([done.status, done.stderr]).toEqual([0, ""]);
   expect(done.stdout).toMatch(
-    /1 link\(s\) closed since the backup stay closed[\s\S]*Everybody signs in again[\s\S]*back that had been removed: Ivo Halden/,
+    /still removed: Ivo Halden[\s\S]*stay as they are now: Edda Varn[\s\S]*1 client link of the backup closed[\s\S]*1 invitation of the backup closed[\s\S]*Everybody signs in again/,
   );
+  const left = (sql: string) => asOwner(async (o) => (await o.query(sql)).rows.map((r) => Object.values(r)[0]));
+  expect(await left("select password_hash from account")).toEqual(["the new one"]);
+  expect(await left("select 1 from invitation")).toEqual([]);
+  expect(await left("select action from audit where actor = 'the restore'")).toEqual([
+    expect.stringMatching(/restored a backup[\s\S]*1 invitation of the backup closed/),
+  ]);
   expect(await stateOf("closed-since")).toBe("revoked");
   expect(await asOwner(async (o) => (await o.query("select count(*)::int as n from session")).rows[0].n)).toBe(0);
   // rights are there again: the app works, and is bound
@@ -109,7 +126,7 @@ test("restored: what was closed since stays closed, what comes back is named, ev
   await database.close();
 }, 60_000);
 
-test("it restores into a fresh database where the roles are missing, and says which links are open", async () => {
+test("it restores into a fresh database where the roles are missing, and leaves no link open that nobody knew there", async () => {
   await asOwner((o) => o.query("update client_link set revoked_at = null"));
   expect(script("backup").status).toBe(0);
   const other = mkdtempSync(join(tmpdir(), "gryn-fresh-"));
@@ -121,7 +138,8 @@ test("it restores into a fresh database where the roles are missing, and says wh
     { encoding: "utf8", env: { ...process.env, DATABASE_URL: fresh.ownerUrl, NODE_OPTIONS: "" } },
   );
   expect([status, stderr]).toEqual([0, ""]);
-  expect(stdout).toMatch(/1 link\(s\) are open again that this database did not know/);
+  expect(stdout).toMatch(/1 client link of the backup closed/);
+  expect(stdout).toMatch(/with the passwords and second factors of the backup: Edda Varn/);
   await fresh.stop();
   rmSync(other, { recursive: true, force: true });
 }, 60_000);

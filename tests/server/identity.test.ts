@@ -1,3 +1,4 @@
+import { delayOf } from "#server/http/limits";
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
 import request from "supertest";
@@ -105,19 +106,36 @@ describe("guessing", () => {
   const guess = (on: Express, from = "198.51.100.1", email = person.email) =>
     request(on).post("/api/session").set("x-forwarded-for", from).send({ email, password: "a guess" });
 
-  test("made-up forwarded addresses give no more guesses, with or without a proxy", async () => {
-    for (const [proxy, most] of [
-      [null, 3],
-      ["loopback", 9],
-    ] as const) {
-      const strict = appOn(database, { signInAttempts: 3, proxy });
-      const statuses: number[] = [];
-      const victim = await makeCoach();
-      for (let i = 0; i < 30; i++) statuses.push((await guess(strict, `203.0.113.${i}`, victim.email)).status);
-      expect(statuses.filter((s) => s === 401).length).toBeLessThanOrEqual(most);
-      expect(statuses.at(-1)).toBe(429);
-    }
+  test("made-up forwarded addresses give no more guesses where there is no proxy; real ones only slower ones", async () => {
+    const victim = await makeCoach();
+    const from = (on: Express, n: number) =>
+      Promise.all(Array.from({ length: n }, (_, i) => guess(on, `203.0.113.${i}`, victim.email)));
+    const direct = await from(appOn(database, { signInAttempts: 3, proxy: null }), 12);
+    expect(direct.filter((r) => r.status === 401).length).toBeLessThanOrEqual(3);
+    const started = Date.now();
+    const other = await makeCoach();
+    const strict = appOn(database, { signInAttempts: 3, proxy: "loopback" });
+    for (let i = 0; i < 14; i++) expect((await guess(strict, `203.0.114.${i}`, other.email)).status).toBe(401);
+    // past nine each waits: five of a quarter of a second
+    expect(Date.now() - started).toBeGreaterThan(1200);
   }, 40_000);
+
+  test("strangers who guess lock nobody out: not the owner elsewhere, and not a known device at their own address", async () => {
+    const owner = await makeCoach();
+    const strict = appOn(database, { signInAttempts: 3, proxy: "loopback" });
+    const enter = (agent: ReturnType<typeof request.agent>, from: string) =>
+      agent.post("/api/session").set("x-forwarded-for", from).send({ email: owner.email, password: owner.password });
+    const known = request.agent(strict);
+    await enter(known, "198.51.100.40").expect(200);
+    for (let i = 0; i < 35; i++) await guess(strict, "198.51.100.41", owner.email);
+    expect((await guess(strict, "198.51.100.41", owner.email)).status).toBe(429);
+    await enter(request.agent(strict), "198.51.100.42").expect(200);
+    await enter(known, "198.51.100.41").expect(200);
+  }, 60_000);
+
+  test("each attempt past the most waits longer, up to eight seconds", () => {
+    expect([0, 1, 5, 6, 11, 26, 500].map(delayOf)).toEqual([0, 250, 250, 500, 1000, 8000, 8000]);
+  });
 
   test("two servers count together", async () => {
     const victim = await makeCoach();
@@ -286,12 +304,15 @@ describe("one's own account", () => {
     expect(uri).toMatch(/^otpauth:\/\/totp\/Gryn/);
     await theirs.send("put", "/account/factor", { code: "000000" }).expect(422);
     const now = Date.now();
-    await theirs.send("put", "/account/factor", { code: codeFor(secret, now) }).expect(200);
+    const confirming = codeFor(secret, now);
+    await theirs.send("put", "/account/factor", { code: confirming }).expect(200);
     const enter = (code?: string) =>
       request(app)
         .post("/api/session")
         .send({ email: own.email, password: own.password, ...(code ? { code } : {}) });
     expect((await enter().expect(401)).body.needs).toBe("code");
+    // what confirmed it has been used
+    await enter(confirming).expect(401);
     // a step ahead is within what clocks may be off; the same one again is not
     const next = codeFor(secret, now + 30_000);
     await enter(next).expect(200);
@@ -305,8 +326,30 @@ describe("one's own account", () => {
     const { people } = (await head.get("/people")).body as { people: { id: string; name: string; factor: boolean }[] };
     const careful = people.find((p) => p.name === "Careful")!;
     expect(careful.factor).toBe(true);
+    // one's own is not taken away by whoever sits at an open desk, head coach or not
+    await theirs.send("delete", `/people/${careful.id}/factor`).expect(403);
     await head.send("delete", `/people/${careful.id}/factor`).expect(200);
     await enter().expect(200);
+  });
+
+  test("who is removed leaves nothing open: no invitation, no link to a client", async () => {
+    const head = await makeCoach(undefined, "Stays");
+    const leaver = await makeCoach(head.practiceId, "Leaver");
+    const [stays, leaves] = [await signIn(app, head), await signIn(app, leaver)];
+    const clientId = await makeClient(stays);
+    const link = (await leaves.send("post", `/clients/${clientId}/link`).expect(201)).body.path as string;
+    const open = () =>
+      request(app)
+        .post("/api/floor/open")
+        .set("x-gryn-floor", "1")
+        .send({ token: link.split("#")[1] });
+    await open().expect(200);
+    const token = tokenOf((await leaves.send("post", "/invitations", { role: "coach" }).expect(201)).body.path);
+    const { people } = (await stays.get("/people")).body as { people: { id: string; email: string }[] };
+    await stays.send("delete", `/people/${people.find((p) => p.email === leaver.email)!.id}`).expect(200);
+    await open().expect(403);
+    await join(token, { name: "Leaver", email: "again@example.org", password: "a long enough one" }).expect(410);
+    await leaves.get("/clients").expect(401);
   });
 
   test("codes are those of RFC 6238", () => {

@@ -116,7 +116,7 @@ test("practice_id stands first in every key of a tenant table", async () => {
 });
 
 test("the app's role reaches accounts, sessions, invitations, limits and tokens through functions only, and nobody else does", async () => {
-  for (const table of ["account", "session", "client_link", "invitation", "attempt"])
+  for (const table of ["account", "session", "client_link", "invitation", "attempt", "device"])
     await expect(one.withPractice(a, (tx) => tx.query(`select * from ${table}`))).rejects.toThrow(/permission denied/);
   const functions = await asOwner(
     async (o) =>
@@ -175,7 +175,7 @@ test("escalation: what the app's role makes is never run by anybody else", async
 
 test("links can be made and closed for one's own practice only", async () => {
   const client = randomUUID();
-  await one.withPractice(a, (tx) => callIn(tx, "link_make", "hash-of-a", client, "1 day"));
+  await one.withPractice(a, (tx) => callIn(tx, "link_make", "hash-of-a", client, null, "1 day"));
   await one.withPractice(b, (tx) => callIn(tx, "link_revoke", client));
   expect(await one.call("link_check", "hash-of-a", false)).toMatchObject({ practiceId: a, state: "open" });
   await one.withPractice(a, (tx) => callIn(tx, "link_revoke", client));

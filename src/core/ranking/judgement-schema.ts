@@ -2,6 +2,8 @@
 import { z } from "zod";
 import { weightsSchema } from "#core/edition/schema";
 
+/** no score, factor or size is larger */
+const figure = z.number().min(-10_000).max(10_000);
 const word = z.string().min(1).max(120);
 const reason = z.string().trim().min(3, "a reason is needed").max(300, "at most 300 characters");
 
@@ -21,7 +23,7 @@ export const overrideSchema = z.strictObject({
   /** tier that the coach holds right, or `out` */
   tier: word,
   /** what mechanics said then, under which school */
-  was: z.strictObject({ tier: word, score: z.number(), school: word }),
+  was: z.strictObject({ tier: word, score: figure, school: word }),
   reason,
 });
 
@@ -36,15 +38,15 @@ export const keptRankingSchema = z.strictObject({
   goal: z.number().min(0).max(1),
   weights: weightsSchema,
   /** of the body it was made in, cm and kg */
-  body: z.strictObject({ stature: z.number(), mass: z.number() }),
+  body: z.strictObject({ stature: figure, mass: figure }),
   rows: z
     .array(
       z.strictObject({
         setupKey: z.string().max(400),
         name: z.string().max(200),
-        score: z.number(),
+        score: figure,
         tier: word,
-        factors: z.record(word, z.number()),
+        factors: z.record(word, figure),
       }),
     )
     .max(150),

@@ -4,7 +4,7 @@ import type { Client, ClientSummary } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
 import { api } from "#core/exchange/api";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
-import { auditLook, readAudit, writeAudit } from "#server/audit";
+import { auditLook, writeAudit } from "#server/audit";
 import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
 import { notFound, Problem, readBody, readId } from "#server/http/problem";
 import { coachOf, requireHead } from "#server/identity/coach";
@@ -149,7 +149,7 @@ async function exportOf(tx: Transaction, practiceId: string, client: Client) {
       "select e.version, e.operation, e.account_name as by, e.at from program_edit e join program p on p.practice_id = e.practice_id and p.id = e.program_id where p.practice_id = $1 and p.client_id = $2 order by e.program_id, e.version",
     ),
     handOvers: await of(
-      "select number, at, snapshot from hand_over where practice_id = $1 and client_id = $2 order by at",
+      `select number, at, snapshot, in_spite as "inSpite" from hand_over where practice_id = $1 and client_id = $2 order by at`,
     ),
     sets: await of(
       `select body, received_at as "receivedAt" from entry where practice_id = $1 and client_id = $2 order by at, id, revision`,
@@ -158,6 +158,10 @@ async function exportOf(tx: Transaction, practiceId: string, client: Client) {
       `select body, received_at as "receivedAt" from report where practice_id = $1 and client_id = $2 order by at, id, revision`,
     ),
     links: await callIn<LinkInfo[]>(tx, "links", client.id),
-    audit: (await readAudit(tx, practiceId, null, client.id)).map(({ at, actor, action }) => ({ at, actor, action })),
+    audit: await of("select at, actor, action from audit where practice_id = $1 and client_id = $2 order by at, id"),
+    loadBounds: await of("select body, at from load_bound where practice_id = $1 and client_id = $2"),
+    mechanics: await of(
+      "select model, body, setup, at, row from client_mechanics where practice_id = $1 and client_id = $2 order by setup, model, body",
+    ),
   };
 }

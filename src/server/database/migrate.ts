@@ -23,7 +23,8 @@ const rights = (role: string, database: string) => `
   grant select, insert on program_edit, hand_over, entry, report, audit, mechanics to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};
-  grant select, insert, update, delete on account, session, client_link, invitation, attempt to ${KEEPER};
+  grant select, insert, update, delete on account, session, client_link, invitation, attempt, device to ${KEEPER};
+  grant select on audit to ${KEEPER};
   grant select, insert, update on practice to ${KEEPER};
   grant select, update, delete on ${tenantTables} to ${KEEPER};`;
 

@@ -3,22 +3,32 @@
  * stored.
  */
 import { createHash } from "node:crypto";
+import { setTimeout as sleep } from "node:timers/promises";
 import type { Database } from "#server/database/database";
 import { Problem } from "#server/http/problem";
 
 export interface Limit {
   key: string;
   most: number;
+  /** past it every further attempt waits a little longer, and none is refused */
+  delays?: boolean;
 }
 
 const WINDOW = "10 minutes";
+/** ms of the first delay; it doubles with each five attempts more, up to the longest */
+const DELAY = { first: 250, doubles: 5, longest: 8000 };
 const keyOf = (l: Limit) => createHash("sha256").update(l.key).digest("hex").slice(0, 32);
 
-/** counts one attempt under each key; @throws Problem 429 when one of them has had enough */
+export const delayOf = (over: number): number =>
+  over <= 0 ? 0 : Math.min(DELAY.longest, DELAY.first * 2 ** Math.floor((over - 1) / DELAY.doubles));
+
+/** counts one attempt under each key; @throws Problem 429 when one of them that refuses has had enough */
 export async function attempt(database: Database, limits: readonly Limit[]): Promise<void> {
   const hits = await Promise.all(limits.map((l) => database.call<{ hits: number }>("hit", keyOf(l), WINDOW)));
-  if (limits.some((l, i) => hits[i]!.hits > l.most))
+  const over = (l: Limit, i: number) => hits[i]!.hits - l.most;
+  if (limits.some((l, i) => !l.delays && over(l, i) > 0))
     throw new Problem(429, "Too many attempts. Wait ten minutes and try again.");
+  await sleep(Math.max(0, ...limits.map((l, i) => (l.delays ? delayOf(over(l, i)) : 0))));
 }
 
 /** it was no guess: the first key starts anew, the others forget this one */

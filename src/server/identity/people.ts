@@ -12,6 +12,15 @@ import { hashPassword } from "#server/identity/password";
 export const hashToken = (token: string): string => createHash("sha256").update(token).digest("hex");
 export const newToken = (): string => randomBytes(24).toString("base64url");
 
+/** the value of a cookie; one that cannot be read is not there */
+export function cookieOf(request: Request, wanted: string): string | null {
+  for (const pair of (request.headers.cookie ?? "").split(";")) {
+    const [name, value] = pair.trim().split("=");
+    if (name === wanted && value && /^[\w-]{20,100}$/.test(value)) return value;
+  }
+  return null;
+}
+
 const INVITATION_VALID = "7 days";
 
 type Person = Answer<"people">["people"][number];
@@ -37,7 +46,7 @@ export function peopleRoutes(database: Database): Router {
     const wanted = readBody(api.invite.body, request);
     const token = newToken();
     await database.withPractice(coach.practiceId, async (tx) => {
-      await callIn(tx, "invite", hashToken(token), wanted.role, coach.name, INVITATION_VALID);
+      await callIn(tx, "invite", hashToken(token), wanted.role, coach.name, coach.accountId, INVITATION_VALID);
       await writeAudit(tx, coach, `invited a ${wanted.role === "head" ? "head coach" : "coach"}`);
     });
     // after #, so that the token reaches no server log and no referrer
@@ -82,6 +91,9 @@ export function peopleRoutes(database: Database): Router {
   });
 
   router.delete("/people/:id/factor", requireHead, async (request, response) => {
+    // an open desk is not enough to take away what guards it
+    if (readId(request, "id", "coach").toLowerCase() === coachOf(request).accountId)
+      throw new Problem(403, "Your own second factor is removed under Your account, with your password.");
     await change(request, "factor", null, (name) => `removed the second factor of ${name}`);
     response.json({});
   });

@@ -1,12 +1,13 @@
 /** Signing in and out. */
 import { randomBytes } from "node:crypto";
-import { Router } from "express";
+import { Router, type Request } from "express";
 import { api } from "#core/exchange/api";
 import type { Account, Database } from "#server/database/database";
 import { attempt, succeeded, type Limit } from "#server/http/limits";
 import { Problem, readBody } from "#server/http/problem";
 import { requireCoach } from "#server/identity/coach";
 import { factorHolds } from "#server/identity/factor";
+import { cookieOf, hashToken, newToken } from "#server/identity/people";
 import { isRight } from "#server/identity/password";
 import type { SessionStore } from "#server/identity/session-store";
 
@@ -15,12 +16,32 @@ export interface DemoSignIn {
   password: string;
 }
 
-/** guesses of one account from one address, of one account from anywhere, and of anything from one address */
-export const guessLimits = (email: string, address: string, most: number): Limit[] => [
-  { key: `account ${email.toLowerCase()} from ${address}`, most },
-  { key: `account ${email.toLowerCase()}`, most: 3 * most },
-  { key: `address ${address}`, most: 6 * most },
-];
+/**
+ * Guesses of one account from one address, and of anything from one address, are refused after a while; of one account
+ * from anywhere they only grow slow, so that strangers never lock anybody out. A device that the account has signed in
+ * on is counted by itself, whoever else is at its address.
+ */
+export const guessLimits = (email: string, address: string, most: number, device: string | null = null): Limit[] => {
+  const account = `account ${email.toLowerCase()}`;
+  return device
+    ? [{ key: `${account} on ${device}`, most }]
+    : [
+        { key: `${account} from ${address}`, most },
+        { key: account, most: 3 * most, delays: true },
+        { key: `address ${address}`, most: 6 * most },
+      ];
+};
+
+const DEVICE = "gryn_device";
+const YEAR = 365 * 86_400_000;
+
+/** the hash of this browser's device token, where the account has signed in on it before */
+async function deviceOf(database: Database, request: Request, email: string): Promise<string | null> {
+  const token = cookieOf(request, DEVICE);
+  if (!token) return null;
+  const hash = hashToken(token);
+  return (await database.call<boolean>("device_known", hash, email)) === true ? hash : null;
+}
 
 /** @param demo where the demo practice may be opened in one click */
 export function signInRoutes(
@@ -39,7 +60,7 @@ export function signInRoutes(
   router.post("/session", async (request, response) => {
     // a form that cannot be right is no guess
     const { email, password, code } = readBody(api.signIn.body, request);
-    const limits = guessLimits(email, request.ip ?? "", attempts);
+    const limits = guessLimits(email, request.ip ?? "", attempts, await deviceOf(database, request, email));
     await attempt(database, limits);
     const account = await database.call<Account>("sign_in", email);
     if (!(await isRight(account?.passwordHash, password)) || !account)
@@ -53,6 +74,15 @@ export function signInRoutes(
         });
     }
     await succeeded(database, limits);
+    const token = cookieOf(request, DEVICE) ?? newToken();
+    await database.call("device_add", hashToken(token), account.id);
+    response.cookie(DEVICE, token, {
+      httpOnly: true,
+      sameSite: "lax",
+      secure: request.session.cookie.secure === true,
+      path: "/api/session",
+      maxAge: YEAR,
+    });
     await new Promise<void>((resolve, reject) =>
       request.session.regenerate((e: Error | null) => (e ? reject(e) : resolve())),
     );

@@ -1,5 +1,5 @@
 import { Router } from "express";
-import { readId } from "#server/http/problem";
+import { Problem, readId } from "#server/http/problem";
 import type { Database } from "#server/database/database";
 import { coachOf } from "#server/identity/coach";
 import { cancelJob, findJob, type Job } from "#server/jobs/jobs";
@@ -7,6 +7,8 @@ import type { Signals } from "#server/jobs/signals";
 
 /** ms between two looks where no signal comes */
 const LOOK = 3000;
+/** streams of one coach at once: more than pages anybody keeps open */
+const STREAMS = 30;
 /** ms after which a page asks anew, and shows anew who it is */
 const LONGEST = 10 * 60_000;
 
@@ -14,6 +16,8 @@ const isOver = (job: Job) => job.state !== "waiting" && job.state !== "running";
 
 export function jobRoutes(database: Database, signals: Signals): Router {
   const router = Router();
+  /** streams that are open on this server, by account */
+  const open = new Map<string, number>();
 
   router.get("/jobs/:id", async (request, response) => {
     const { practiceId } = coachOf(request);
@@ -28,11 +32,15 @@ export function jobRoutes(database: Database, signals: Signals): Router {
   });
 
   router.get("/jobs/:id/events", async (request, response) => {
-    const { practiceId } = coachOf(request);
+    const { practiceId, accountId } = coachOf(request);
     const id = readId(request, "id", "job");
     const read = () => database.withPractice(practiceId, (tx) => findJob(tx, practiceId, id));
     // one that is not there is a plain answer, not a stream
     const first = await read();
+    const streams = open.get(accountId) ?? 0;
+    if (streams >= STREAMS)
+      throw new Problem(429, `You have ${STREAMS} pages open that wait for an answer: close some.`);
+    open.set(accountId, streams + 1);
     response.writeHead(200, { "content-type": "text/event-stream", "x-accel-buffering": "no" });
     let shown = "";
     const show = (job: Job) => {
@@ -67,6 +75,8 @@ export function jobRoutes(database: Database, signals: Signals): Router {
     const timer = setInterval(() => void look(), LOOK);
     const longest = setTimeout(() => response.end(), LONGEST);
     response.on("close", () => {
+      open.set(accountId, (open.get(accountId) ?? 1) - 1);
+      if (open.get(accountId) === 0) open.delete(accountId);
       unhear();
       clearInterval(timer);
       clearTimeout(longest);

@@ -4,6 +4,7 @@ import { api } from "#core/exchange/api";
 import { writeAudit } from "#server/audit";
 import type { Database } from "#server/database/database";
 import { notFound, Problem, readBody, readId } from "#server/http/problem";
+import { judgementFault, type JudgementBody } from "#core/ranking/judgement-fault";
 import { coachOf } from "#server/identity/coach";
 
 interface JudgementRow {
@@ -17,6 +18,8 @@ interface JudgementRow {
 
 /** more than anybody reads */
 const MOST = 400;
+/** of one coach: the others keep room for theirs */
+const OF_ONE = 150;
 
 export function judgementRoutes(database: Database): Router {
   const router = Router();
@@ -45,10 +48,14 @@ export function judgementRoutes(database: Database): Router {
       );
       if (own && (own.kind !== kind || (own.by_account !== coach.accountId && coach.role !== "head")))
         throw new Problem(403, `${own.by_name} has said this. A head coach may change it.`);
-      const [{ n = 0 } = {}] = await tx.query<{ n: number }>(
-        "select count(*)::int as n from judgement where practice_id = $1",
-        [coach.practiceId],
+      const fault = judgementFault({ kind, body } as JudgementBody);
+      if (fault) throw new Problem(400, "Some of this cannot be saved.", [fault]);
+      const [{ n = 0, mine = 0 } = {}] = await tx.query<{ n: number; mine: number }>(
+        "select count(*)::int as n, (count(*) filter (where by_account = $2))::int as mine from judgement where practice_id = $1",
+        [coach.practiceId, coach.accountId],
       );
+      if (!own && mine >= OF_ONE)
+        throw new Problem(409, `You have ${OF_ONE} of these already: take some of yours back first.`);
       if (!own && n >= MOST) throw new Problem(409, `There are ${MOST} already: take some back first.`);
       await tx.query(
         `insert into judgement (practice_id, id, kind, body, by_account, by_name) values ($1, $2, $3, $4, $5, $6)

@@ -20,7 +20,7 @@ import { findClient } from "#server/clients/routes";
 import type { Database, LinkState, Transaction } from "#server/database/database";
 import { attempt } from "#server/http/limits";
 import { Problem, readBody } from "#server/http/problem";
-import { hashToken } from "#server/identity/people";
+import { cookieOf, hashToken } from "#server/identity/people";
 import { askBounds } from "#server/training/bounds";
 import { LINK_DAYS, newestHandOver } from "#server/training/handovers";
 import { HISTORY_DAYS } from "#core/training/exposures";
@@ -30,16 +30,7 @@ const COOKIE = "gryn_floor";
 /** which client a request is for: the beginning of an id that says nothing by itself */
 const WHO = /^[0-9a-f]{8}$/;
 const whoOf = (clientId: string) => clientId.slice(0, 8);
-const cookieOf = (who: string | null) => (who ? `${COOKIE}_${who}` : COOKIE);
-
-/** the value of a cookie; one that cannot be read is not there */
-function readCookie(request: Request, wanted: string): string | null {
-  for (const pair of (request.headers.cookie ?? "").split(";")) {
-    const [name, value] = pair.trim().split("=");
-    if (name === wanted && value && /^[\w-]{20,100}$/.test(value)) return value;
-  }
-  return null;
-}
+const nameOf = (who: string | null) => (who ? `${COOKIE}_${who}` : COOKIE);
 
 const closed: Record<"revoked" | "expired", string> = {
   revoked: "Your coach has closed this link. Ask for a new one; what you logged and did not send stays on this phone.",
@@ -60,7 +51,7 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
   /** the link of the client the page says it is for; a phone from before it said so has one cookie only */
   const linkOfRequest = async (request: Request): Promise<LinkState> => {
     const who = WHO.exec(request.get("x-gryn-who") ?? "")?.[0] ?? null;
-    const link = await linkOf(readCookie(request, cookieOf(who)) ?? (who ? null : readCookie(request, COOKIE)), false);
+    const link = await linkOf(cookieOf(request, nameOf(who)) ?? (who ? null : cookieOf(request, COOKIE)), false);
     if (who && whoOf(link.clientId) !== who)
       throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
     return link;
@@ -79,7 +70,7 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
     await attempt(database, [{ key: `open link ${request.ip}`, most: 300 }]);
     const link = await linkOf(token, true);
     const who = whoOf(link.clientId);
-    response.cookie(cookieOf(who), token, {
+    response.cookie(nameOf(who), token, {
       httpOnly: true,
       sameSite: "lax",
       secure: secureCookies,
@@ -116,7 +107,14 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
     const items = await database.withPractice(practiceId, async (tx) => {
       const known = await knownPrescriptions(tx, practiceId, clientId, [...sent.entries, ...sent.reports]);
       const foreign = await elsewhere(tx, practiceId, clientId, [...sent.entries, ...sent.reports]);
-      const mine = (x: Entry | Report) => known.has(`${x.handOverId} ${x.prescriptionId}`) && !foreign.has(x.id);
+      const full = await fullDays(tx, practiceId, clientId, sent.entries);
+      const reasonFor = (x: Entry | Report): string | null =>
+        !known.has(`${x.handOverId} ${x.prescriptionId}`) || foreign.has(x.id)
+          ? "It belongs to another person's plan, not to this link's: it was not stored here."
+          : full.has(x)
+            ? `There are ${SETS_A_DAY} sets of this day already: more than anybody does.`
+            : null;
+      const mine = (x: Entry | Report) => reasonFor(x) === null;
       const batch: LogBatch = { entries: sent.entries.filter(mine), reports: sent.reports.filter(mine) };
       await writeLog(tx, practiceId, clientId, batch);
       if (batch.entries.length) await askBounds(tx, practiceId, clientId, batch.entries);
@@ -124,7 +122,7 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
         id: x.id,
         revision: x.revision,
         kept: mine(x),
-        reason: mine(x) ? null : "It belongs to another person's plan, not to this link's: it was not stored here.",
+        reason: reasonFor(x),
       });
       return [...sent.entries, ...sent.reports].map(answer);
     });
@@ -182,6 +180,34 @@ async function knownPrescriptions(
     [practiceId, clientId, [...new Set(items.map((i) => i.handOverId))]],
   );
   return new Set(rows.map((r) => r.both));
+}
+
+/** sets of one day of one client, each however often it was corrected */
+const SETS_A_DAY = 300;
+
+/** sets for which there is no room left on their day */
+async function fullDays(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  entries: readonly Entry[],
+): Promise<ReadonlySet<Entry | Report>> {
+  const days = [...new Set(entries.map((e) => e.localDate))];
+  const rows = await tx.query<{ day: string; ids: string[] }>(
+    `select local_date::text as day, array_agg(distinct id) as ids from entry
+     where practice_id = $1 and client_id = $2 and local_date = any($3::date[]) group by local_date`,
+    [practiceId, clientId, days],
+  );
+  const known = new Map(rows.map((r) => [r.day, new Set(r.ids)]));
+  const out = new Set<Entry | Report>();
+  for (const e of entries) {
+    const ids = known.get(e.localDate) ?? new Set<string>();
+    known.set(e.localDate, ids);
+    if (ids.has(e.id)) continue;
+    if (ids.size >= SETS_A_DAY) out.add(e);
+    else ids.add(e.id);
+  }
+  return out;
 }
 
 /** ids that another client's log has already */

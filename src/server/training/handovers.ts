@@ -106,8 +106,13 @@ export async function keepHandOver(
 }
 
 /** a new link; earlier ones are revoked. The token is returned once and only its hash is kept. */
-export async function makeLink(tx: Transaction, clientId: string, token = newToken()): Promise<string> {
-  await callIn(tx, "link_make", hashToken(token), clientId, `${LINK_DAYS} days`);
+export async function makeLink(
+  tx: Transaction,
+  clientId: string,
+  accountId: string | null,
+  token = newToken(),
+): Promise<string> {
+  await callIn(tx, "link_make", hashToken(token), clientId, accountId, `${LINK_DAYS} days`);
   return token;
 }
 
@@ -160,7 +165,7 @@ export function handOverRoutes(database: Database, work: Work): Router {
     const token = await database.withPractice(coach.practiceId, async (tx) => {
       await findClient(tx, coach.practiceId, id);
       await writeAudit(tx, coach, "made link", id);
-      return makeLink(tx, id);
+      return makeLink(tx, id, coach.accountId);
     });
     // after #, so that the token reaches no server log and no referrer
     response.status(201).json({ path: `/floor#${token}` });

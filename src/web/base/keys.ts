@@ -1,19 +1,45 @@
-/** Single keys: what they do, whether they are on, and when they keep still. */
+/** Single keys: one map that listeners and the list of keys both read; whether they are on, and when they keep still. */
+
+/** what a single key does; no two things share one */
+export const KEY = {
+  ranking: "r",
+  bench: "b",
+  cover: "v",
+  method: "m",
+  clients: "c",
+  week: "w",
+  log: "l",
+  help: "?",
+  next: "j",
+  previous: "k",
+  use: "u",
+  build: "g",
+  moreSets: "+",
+  fewerSets: "-",
+  lock: "x",
+  takeOff: "Delete",
+} as const;
+
 export const KEYS: [string, string][] = [
-  ["r", "Ranking"],
-  ["b", "Bench"],
-  ["m", "Method"],
-  ["c", "Clients"],
-  ["w", "Week of the open client"],
-  ["l", "Log of the open client"],
-  ["j / k", "Next and previous row"],
+  [KEY.ranking, "Ranking"],
+  [KEY.bench, "Bench"],
+  [KEY.cover, "Cover"],
+  [KEY.method, "Method"],
+  [KEY.clients, "Clients"],
+  [KEY.week, "Week of the open client"],
+  [KEY.log, "Log of the open client"],
+  [KEY.build, "In the week: build the week"],
+  [`${KEY.next} / ${KEY.previous}`, "Next and previous row"],
   ["Enter", "Criteria of the row"],
-  ["u", "Use the row for the client and day last used"],
+  [KEY.use, "Use the row for the client and day last used"],
   ["Alt ← → ↑ ↓", "In the week: move the exercise to another day or place"],
-  ["+ / - / x / Delete", "In the week: one set more, one less, lock, take off"],
+  [
+    `${KEY.moreSets} / ${KEY.fewerSets} / ${KEY.lock} / ${KEY.takeOff}`,
+    "In the week: one set more, one less, lock, take off",
+  ],
   ["Ctrl Z / Ctrl Shift Z", "Undo and redo a plan edit"],
   ["Ctrl K", "Go anywhere"],
-  ["?", "This list"],
+  [KEY.help, "This list"],
 ];
 
 export const KEYS_OFF = "gryn.keysOff";

@@ -5,7 +5,7 @@
  */
 import { Button, Select } from "antd";
 import { useMemo, useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Client } from "#core/clients/client";
 import { unitFor } from "#core/clients/client";
 import { CELL_KINDS, coveringOf, type Cell, type Cover } from "#core/covering/cells";
@@ -32,7 +32,8 @@ const WEEKS_SETS = 3;
 
 export default function CoverPage() {
   const { group = "triceps" } = useParams();
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
+  const navigate = useNavigate();
   const { client, clientId } = useOpenClient();
   const edition = useEdition();
   const body = useMemo(() => bodyOf(client), [client]);
@@ -54,7 +55,26 @@ export default function CoverPage() {
     const wanted = new Set(covering.cells.map((c) => c.id).filter((c) => !off.has(c)));
     return { wanted, ...smallestSet(covering.cells, covering.setups, wanted) };
   }, [covering, off]);
-  if (ids.length === 0) return <Empty title="There is no such group of muscles" />;
+  const show = ([first, ...others]: string[]) => {
+    if (!first) return;
+    const query = new URLSearchParams(params);
+    if (others.length) query.set("with", others.join("."));
+    else query.delete("with");
+    void navigate(`/cover/${first}?${query.toString()}`, { replace: true });
+  };
+  if (ids.length === 0)
+    return (
+      <Empty title={`There is no muscle group called “${group}”`}>
+        <p className="quiet">Choose one:</p>
+        <p>
+          {groups.map((g) => (
+            <Link key={g.id} to={withClient(`/cover/${g.id}`, clientId)} style={{ marginRight: 12 }}>
+              {g.name}
+            </Link>
+          ))}
+        </p>
+      </Empty>
+    );
   const flip = (cell: string) =>
     setOff((now) => {
       const next = new Set(now);
@@ -65,7 +85,12 @@ export default function CoverPage() {
     <div>
       <div className="headline">
         <div>
-          <h1>What covers {ids.map((g) => findGroup(g)!.name.toLowerCase()).join(", ")}</h1>
+          <h1>
+            What covers{" "}
+            {ids.length > 6
+              ? `${ids.length} muscle groups`
+              : ids.map((g) => findGroup(g)!.name.toLowerCase()).join(", ")}
+          </h1>
           <p className="quiet">
             Every head in every third of its length, what it does, where the arm is and how the hand holds. The smallest
             set that covers what is wanted.
@@ -79,18 +104,21 @@ export default function CoverPage() {
         </p>
       </div>
       <label className="field inline">
-        Together with
+        Muscle groups
         <Select
           size="small"
           mode="multiple"
-          aria-label="Together with these groups"
-          placeholder="no other group"
-          style={{ minWidth: 220 }}
-          value={ids.filter((g) => g !== group)}
-          onChange={(list: string[]) => setParams((p) => (p.set("with", list.join(".")), p), { replace: true })}
-          options={groups.filter((g) => g.id !== group).map((g) => ({ value: g.id, label: g.name }))}
+          aria-label="Muscle groups to cover"
+          style={{ minWidth: 260, maxWidth: 720 }}
+          maxTagCount={6}
+          value={ids}
+          onChange={show}
+          options={groups.map((g) => ({ value: g.id, label: g.name }))}
           optionFilterProp="label"
         />
+        <Button size="small" onClick={() => show(groups.map((g) => g.id))}>
+          All groups
+        </Button>
       </label>
       {error && <Failed what="The covering" reason={error} />}
       {!error && !found && <Loading what="the mechanics of every setup" done={progress} />}

@@ -18,6 +18,8 @@ import { useEdition } from "../base/edition";
 import { placeOf } from "#core/planning/edit";
 import { SETS_MOST } from "#core/planning/limits";
 import type { Day, Operation, Prescription, Program } from "#core/planning/program";
+import { reservesOf } from "#core/planning/structures";
+import { KEY } from "../base/keys";
 import { lengthColour } from "../base/theme";
 import { SetGrain } from "../base/Grain";
 import { dayText, fixed } from "../../page/locale";
@@ -48,10 +50,11 @@ function actOn(p: Prescription, key: string, program: Program, edit: LoomProps["
     "Alt+ArrowRight": () => to(program.days[d + 1], program.days[d + 1]?.blocks.length ?? 0),
     "Alt+ArrowUp": () => place.blockIndex > 0 && to(place.day, place.blockIndex - 1),
     "Alt+ArrowDown": () => to(place.day, place.blockIndex + 1),
-    "+": () => p.reserves.length < SETS_MOST && reserves([...p.reserves, p.reserves[p.reserves.length - 1]!]),
-    "-": () => p.reserves.length > 1 && reserves(p.reserves.slice(0, -1)),
-    x: () => edit({ kind: "change", prescriptionId: p.id, change: { locked: !p.locked } }),
-    Delete: () => edit({ kind: "remove", prescriptionId: p.id }),
+    [KEY.moreSets]: () =>
+      p.reserves.length < SETS_MOST && reserves([...p.reserves, p.reserves[p.reserves.length - 1]!]),
+    [KEY.fewerSets]: () => p.reserves.length > 1 && reserves(p.reserves.slice(0, -1)),
+    [KEY.lock]: () => edit({ kind: "change", prescriptionId: p.id, change: { locked: !p.locked } }),
+    [KEY.takeOff]: () => edit({ kind: "remove", prescriptionId: p.id }),
   };
   acts[key]?.();
   return key in acts;
@@ -248,6 +251,7 @@ interface CellProps extends LoomProps {
 
 /** the sets of one day that give a group or a head anything, as grains */
 function Cell({ day, headIds, creditOf, selected, onPick, program, edit }: CellProps) {
+  const { method } = useEdition();
   return (
     <div className="cell">
       {day.blocks.flatMap((b) =>
@@ -270,7 +274,7 @@ function Cell({ day, headIds, creditOf, selected, onPick, program, edit }: CellP
               onPick={() => onPick(day.id, p.id)}
               onKey={(key) => actOn(p, key, program, edit)}
             >
-              {p.reserves.map((r, i) => (
+              {reservesOf(p, p.load, method).map((r, i) => (
                 <SetGrain
                   key={i}
                   colour={lengthColour(p.credits[lead]?.length ?? 0.5)}

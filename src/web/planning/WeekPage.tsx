@@ -19,7 +19,7 @@ import { message } from "../base/say";
 import { EditionContext } from "../base/edition";
 import { api, toFailure } from "../base/api";
 import { useOpenClient } from "../base/open-client";
-import { isTyping, singleKeysOn } from "../base/keys";
+import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Empty, Failed, Loading } from "../base/states";
 import { ImportButton } from "../exchange/ImportButton";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
@@ -104,7 +104,7 @@ function useWriting() {
   const [writing, setWriting] = useState(false);
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
-      if (isTyping(e) || !singleKeysOn() || e.key !== "w" || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (isTyping(e) || !singleKeysOn() || e.key !== KEY.build) return;
       e.preventDefault();
       setWriting(true);
     };
@@ -414,7 +414,7 @@ function WeekLine(props: WeekLineProps) {
       )}
       <SaveMark plan={plan} />
       <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
-        <Button onClick={onWrite} title="w">
+        <Button onClick={onWrite} title={KEY.build}>
           Write the week
         </Button>
         <Dropdown

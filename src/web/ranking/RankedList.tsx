@@ -7,7 +7,7 @@ import type { Edition } from "#core/edition/edition";
 import type { RankedRow } from "#core/ranking/rank";
 import { becauseText } from "#core/ranking/because";
 import { withClient } from "../base/open-client";
-import { isTyping, singleKeysOn } from "../base/keys";
+import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
 import { Loading } from "../base/states";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
@@ -64,9 +64,9 @@ export function RankedList(props: RankedListProps) {
       if (isTyping(e)) return;
       const letters = singleKeysOn();
       const step =
-        e.key === "ArrowDown" || (letters && e.key === "j")
+        e.key === "ArrowDown" || (letters && e.key === KEY.next)
           ? 1
-          : e.key === "ArrowUp" || (letters && e.key === "k")
+          : e.key === "ArrowUp" || (letters && e.key === KEY.previous)
             ? -1
             : 0;
       if (step) {
@@ -78,7 +78,7 @@ export function RankedList(props: RankedListProps) {
         });
       } else if (e.key === "Enter" && !(e.target instanceof HTMLButtonElement || e.target instanceof HTMLAnchorElement))
         toggle(current.row.setupKey);
-      else if (letters && e.key === "u") useFor.current?.use(current);
+      else if (letters && e.key === KEY.use) useFor.current?.use(current);
     };
     addEventListener("keydown", go);
     return () => removeEventListener("keydown", go);

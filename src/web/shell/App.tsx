@@ -6,6 +6,7 @@ import { MODE_EVENT } from "../base/mode";
 import { Shell } from "./Shell";
 import { store } from "./store";
 import { antdTheme, applyPalette } from "../base/theme";
+import { Boundary } from "../base/Boundary";
 import { Loading, NotFound } from "../base/states";
 
 const RankingPage = lazy(() => import("../ranking/RankingPage"));
@@ -59,12 +60,14 @@ export function App() {
   return (
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
       <Provider store={store}>
-        <Suspense fallback={<Loading what="Gryn" />}>
-          {/* no transitions: what a click leads to stands at once, and the next click is never the old place's */}
-          <BrowserRouter useTransitions={false}>
-            <Places />
-          </BrowserRouter>
-        </Suspense>
+        <Boundary place="">
+          <Suspense fallback={<Loading what="Gryn" />}>
+            {/* no transitions: what a click leads to stands at once, and the next click is never the old place's */}
+            <BrowserRouter useTransitions={false}>
+              <Places />
+            </BrowserRouter>
+          </Suspense>
+        </Boundary>
       </Provider>
     </ConfigProvider>
   );

@@ -3,7 +3,8 @@ import { Button, Select } from "antd";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { api, toFailure } from "../base/api";
-import { isTyping, singleKeysOn } from "../base/keys";
+import { Boundary } from "../base/Boundary";
+import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Mark } from "../base/Mark";
 import { clientIdInAddress, useOpenClient, withClient } from "../base/open-client";
 import { onFirstWord } from "../base/say";
@@ -51,14 +52,15 @@ function Desk({ name }: { name: string }) {
       if (isTyping(e) || !singleKeysOn()) return;
       const clientId = clientIdInAddress();
       const to = {
-        r: withClient("/ranking", clientId),
-        b: withClient("/bench", clientId),
-        m: withClient("/method", clientId),
-        c: "/clients",
-        w: clientId && `/clients/${clientId}/week`,
-        l: clientId && `/clients/${clientId}/log`,
+        [KEY.ranking]: withClient("/ranking", clientId),
+        [KEY.bench]: withClient("/bench", clientId),
+        [KEY.cover]: withClient("/cover", clientId),
+        [KEY.method]: withClient("/method", clientId),
+        [KEY.clients]: "/clients",
+        [KEY.week]: clientId && `/clients/${clientId}/week`,
+        [KEY.log]: clientId && `/clients/${clientId}/log`,
       }[e.key];
-      if (e.key === "?") setOver("keys");
+      if (e.key === KEY.help) setOver("keys");
       else if (to) void navigate(to);
     };
     addEventListener("keydown", go);
@@ -85,6 +87,7 @@ function Desk({ name }: { name: string }) {
             <span aria-hidden>know</span>
             <NavLink to={withClient("/ranking", clientId)}>Ranking</NavLink>
             <NavLink to={withClient("/bench", clientId)}>Bench</NavLink>
+            <NavLink to={withClient("/cover", clientId)}>Cover</NavLink>
             <NavLink to={withClient("/method", clientId)}>Method</NavLink>
           </div>
           <div className="group">
@@ -118,9 +121,11 @@ function Desk({ name }: { name: string }) {
         </div>
       </header>
       <main className="page" id="page">
-        <Suspense fallback={<Loading what="this place" />}>
-          <Outlet />
-        </Suspense>
+        <Boundary place={location.pathname}>
+          <Suspense fallback={<Loading what="this place" />}>
+            <Outlet />
+          </Suspense>
+        </Boundary>
       </main>
       <Suspense>
         {over === "palette" && <Palette clientId={clientId} clients={clients} onClose={close} />}
