@@ -55,7 +55,7 @@ async function whileDragged(page: Page, slider: Locator): Promise<number> {
 async function whileWeighed(page: Page, url: string): Promise<number> {
   await page.goto(`${url}/ranking/vastus-lateralis`);
   await page.locator(".ranked tr.row").first().waitFor();
-  await page.getByRole("button", { name: "Weigh otherwise" }).click();
+  await page.getByRole("button", { name: "Adjust weights" }).click();
   return whileDragged(page, page.getByRole("slider", { name: "Limiter" }));
 }
 

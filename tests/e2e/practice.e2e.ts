@@ -274,7 +274,7 @@ test.describe("on the phone", () => {
     await expect(runa.getByRole("heading", { level: 1 })).toContainText("Runa");
     await expect(runa.getByText("all sent")).toBeVisible();
     await runa.getByRole("button", { name: /Back squat/ }).click();
-    await runa.getByRole("button", { name: /As planned/ }).click();
+    await runa.getByRole("button", { name: "Log this set" }).click();
     await expect(runa.getByText("all sent")).toBeVisible();
     // the first tab is still Maja's, also after a reload
     await phone.reload();

@@ -17,7 +17,7 @@ test("by keyboard: the school is changed, a weight is dragged and put back, a ro
   await page.locator(".ant-select-dropdown:visible").getByTitle("Long length first").click();
   await expect(rows.first()).toHaveText(first!);
 
-  await page.getByRole("button", { name: "Weigh otherwise" }).press("Enter");
+  await page.getByRole("button", { name: "Adjust weights" }).press("Enter");
   const length = page.getByRole("slider", { name: "Length" });
   await length.focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowLeft");

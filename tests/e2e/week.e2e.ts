@@ -29,7 +29,7 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
   await sheet.getByRole("button", { name: "Take this week" }).press("Enter");
   await saved(page);
   await expect(sheet).toHaveCount(0);
-  await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("0 to mend");
+  await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("0 problems");
 
   // two changes by hand, and a wish: the rest stays as it was
   const lines = page.getByRole("button", { name: /: one set more$/ });

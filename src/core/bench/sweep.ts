@@ -98,7 +98,9 @@ const REP_SAMPLES = 41;
 const OF_JOINTS: readonly Quantity[] = ["shoulder", "elbow", "knee"];
 const MOST_POINTS = 400;
 
+/** along a parameter's range; of named choices each, and nothing between them */
 export const sweepPoints = (p: Parameter, count: number): number[] =>
+  p.options?.map((o) => o.value).sort((a, b) => a - b) ??
   Array.from({ length: count }, (_, i) => p.min + ((p.max - p.min) * i) / Math.max(1, count - 1));
 
 function analysed(model: Model, exercise: Exercise, values: Values, actions: boolean): Analysis | null {

@@ -4,11 +4,11 @@
  */
 import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
-import { groupCredit, weekDose, doseTotal } from "./dose";
-import { applyOperation, placeOf } from "./edit";
+import { groupCredit, weekDose, doseTotal, type WeekDose } from "./dose";
+import { applyOperation, mapLines, placeOf } from "./edit";
 import { bandOf, groups } from "./groups";
 import { dayMinutes } from "./minutes";
-import type { Operation, Program } from "./program";
+import type { Operation, Prescription, Program } from "./program";
 
 export const BLOCK_WEEKS = [4, 5, 6] as const;
 
@@ -20,6 +20,8 @@ export interface BlockWeek {
   operations: Operation[];
   /** effective sets by group that has a band */
   sets: Record<string, number>;
+  /** the same with every set counted whole, however far from failure */
+  done: Record<string, number>;
   minutes: number[];
 }
 
@@ -77,15 +79,23 @@ function between(before: Program, after: Program): Operation[] {
   );
 }
 
+/** every set counted whole, however far from failure it ends */
+const atFailure = (p: Prescription): Prescription => ({
+  ...p,
+  structure: "straight",
+  reserves: p.reserves.map(() => 0),
+});
+
 function told(program: Program, before: Program, number: number, lighter: boolean, client: Client, method: Method) {
   const dose = weekDose(program);
+  const byGroup = ({ groups: of }: WeekDose): Record<string, number> =>
+    Object.fromEntries(groups.filter((g) => bandOf(g.id, client, method)).map((g) => [g.id, doseTotal(of[g.id]!)]));
   return {
     number,
     lighter,
     operations: between(before, program),
-    sets: Object.fromEntries(
-      groups.filter((g) => bandOf(g.id, client, method)).map((g) => [g.id, doseTotal(dose.groups[g.id]!)]),
-    ),
+    sets: byGroup(dose),
+    done: byGroup(weekDose(mapLines(program, atFailure))),
     minutes: program.days.map((d) => Math.round(dayMinutes(d, method))),
   };
 }

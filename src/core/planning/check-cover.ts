@@ -5,42 +5,46 @@ import type { BodyView } from "#core/mechanics/survey";
 import type { Check, Fix, Named, Week } from "#core/planning/judged";
 import { doseTotal, leadOf } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
-import { groups, isArm, isArmDay, TRUNK, type Group } from "#core/planning/groups";
+import { isForPart, partShare } from "#core/planning/parts";
+import { groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
 import type { Operation, Prescription } from "#core/planning/program";
 import { easierOf, findTechnique, refusalsOf, type Refusal } from "#core/planning/techniques";
 
 const named = ({ id, name }: Named): Named => ({ id, name });
 const grows = (priority: string | undefined) => priority === "grow" || priority === "specialise";
 
-/** credit from which on a line counts for a part */
-const COUNTS = 0.6;
-const coversPart = (p: Prescription, watch: Group["watch"][number], exercises: Week["exercises"]): boolean =>
-  watch.heads.some((h) => p.credits[h]?.direct && p.credits[h].share >= COUNTS) &&
-  (!watch.families || watch.families.includes(exercises.get(p.exerciseId)?.family ?? ""));
-
 /** sets that a part wants: of what should grow more */
 const partNeed = (priority: string) => (grows(priority) ? 3 : 2);
 
-/** parts of a group that no line is for, with a swap of the line that does the same as another */
+/** half a set is nobody's problem */
+const HALF = 0.5;
+
+/**
+ * parts of a group that get too little, whoever leads the lines that train them, with a swap of the line that does the
+ * same as another
+ */
 export function parts({ program, client, exercises, partFor }: Week): Check[] {
   return groups.flatMap((g): Check[] => {
     const priority = client.priorities[g.id];
-    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === g.id);
+    const all = prescriptionsOf(program);
+    const own = all.filter((p) => leadOf(p)?.group === g.id);
     if (!priority || own.length === 0) return [];
+    const familyOf = (p: Prescription) => exercises.get(p.exerciseId)?.family;
+    const need = partNeed(priority);
     return g.watch.map((w): Check => {
-      const sets = own.filter((p) => coversPart(p, w, exercises)).reduce((s, p) => s + p.reserves.length, 0);
-      const need = partNeed(priority);
+      const sets = all.reduce((s, p) => s + p.reserves.length * partShare(w, p, familyOf(p)), 0);
+      const short = sets < need - HALF;
       // the line of the group that is doubled most: the same sets elsewhere cover what is missing
       const spare = own
-        .filter((p) => !p.locked && !coversPart(p, w, exercises))
+        .filter((p) => !p.locked && !isForPart(w, p, familyOf(p)))
         .sort((a, b) => b.reserves.length - a.reserves.length)[0];
-      const fix = sets < need && spare ? partFor(spare, w) : null;
+      const fix = short && spare ? partFor(spare, w) : null;
       return {
         kind: "part",
         subject: { group: g.id, part: w.name },
         number: sets,
         limit: need,
-        state: sets >= need ? "pass" : "look",
+        state: short ? "look" : "pass",
         fixes: fix ? [fix] : [],
       };
     });

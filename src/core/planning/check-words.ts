@@ -3,6 +3,7 @@ import { findMove } from "#core/clients/mobility";
 import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
 import { findTechnique, refusalText } from "#core/planning/techniques";
+import { HINDRANCES } from "#core/planning/supersets";
 import type { ClassId } from "#core/edition/choices";
 import type { FloorReason } from "#core/planning/effort";
 import type { Check, Fix } from "#core/planning/judged";
@@ -18,8 +19,9 @@ const one = (x: number) => (Math.round(x * 10) / 10).toString();
 const setsText = (n: number, kind = "") => `${one(n)} ${kind}${one(n) === "1" ? "set" : "sets"}`;
 const TIGHT = "; minutes are nearly used up on every day, so adding here and the minutes line pull against each other";
 
-function doseReason({ number, limit }: Extract<Check, { kind: "dose" }>): string {
+function doseReason({ number, limit, state }: Extract<Check, { kind: "dose" }>): string {
   const { sets, tight } = number;
+  if (state === "pass") return "Within the band, give or take half a set.";
   if (sets < limit.low - 0.05)
     return `${setsText(limit.low - sets, "effective ")} short of the low end${tight ? TIGHT : ""}.`;
   if (sets > limit.most) return `Over ${limit.most} sets a week nothing more is gained.`;
@@ -161,6 +163,13 @@ function weekText(c: OfTheWeek): CheckText {
         reason:
           "They load the same heads at the same length on the same day: one of them could cover another length or day.",
       };
+    case "superset":
+      return {
+        title: `${c.subject.lines.map((l) => l.name).join(" and ")}: superset`,
+        number: HINDRANCES[c.number],
+        limit: "exercises that do not hinder each other",
+        reason: `On ${c.subject.day.name}: part them, or put another exercise beside one of them.`,
+      };
     case "long length":
       return {
         title: `${groupName(c.subject.group)}: long length`,
@@ -212,6 +221,7 @@ type NotCover =
   | "long length"
   | "rep bands"
   | "order"
+  | "superset"
   | "sides"
   | "division"
   | "effort of the day"
@@ -219,6 +229,13 @@ type NotCover =
   | "rep floor";
 
 const percent = (x: number) => `${Math.round(100 * x)} %`;
+
+const PART_SHORT = "The exercises of this week hardly train this part; the same sets with another setup do.";
+const PART_REASON: Readonly<Record<Check["state"], string>> = {
+  pass: "It gets enough, whichever exercise trains it.",
+  look: PART_SHORT,
+  problem: PART_SHORT,
+};
 
 function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
   const passes = c.state === "pass";
@@ -228,7 +245,7 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
         title: `${groupName(c.subject.group)}: ${c.subject.part}`,
         number: setsText(c.number),
         limit: `at least ${c.limit}`,
-        reason: "Its exercises all miss this part; the same sets with another setup cover it.",
+        reason: PART_REASON[c.state],
       };
     case "thirds":
       return {

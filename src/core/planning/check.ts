@@ -5,10 +5,11 @@
 import { beyondOf } from "#core/clients/mobility";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
-import { doseTotal, leadOf, weekDose, type WeekDose } from "#core/planning/dose";
+import { doseTotal, groupCredit, leadOf, weekDose, type WeekDose } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/planning/edit";
 import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
 import {
+  spinePoints,
   division,
   layout,
   limiters,
@@ -22,6 +23,8 @@ import {
   twoWeeks,
 } from "#core/planning/check-cover";
 import { effortOfDays, repFloors, sets } from "#core/planning/check-sets";
+import { loadingOf } from "#core/planning/loading";
+import { hindrance, type Side } from "#core/planning/supersets";
 import { likeness } from "#core/planning/likeness";
 import { dayMinutes } from "#core/planning/minutes";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, Week } from "#core/planning/judged";
@@ -63,6 +66,7 @@ export function checkWeek(
     longLengths,
     repBands,
     order,
+    supersets,
     sides,
     parts,
     thirds,
@@ -124,6 +128,9 @@ function oneMore(p: Prescription | undefined): Fix[] {
   return [{ kind: "add set", name: p.name, operations: [change(p.id, { reserves })] }];
 }
 
+/** effective sets either way that no band is fine enough for */
+const HALF = 0.5;
+
 function weeklyDose({ program, all, client, method, dose }: Week): Check[] {
   const tight = all.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
   return groups.flatMap((m): Check[] => {
@@ -131,14 +138,14 @@ function weeklyDose({ program, all, client, method, dose }: Week): Check[] {
     const d = dose.groups[m.id]!;
     const sets = doseTotal(d);
     if (!band) return m.ceiling && sets > m.ceiling + 0.05 ? [tooMuch(m.id, sets, d.indirect, m.ceiling)] : [];
-    const short = sets < band.low - 0.05;
+    const short = sets < band.low - HALF;
     const state = short
       ? sets < band.low * method.farBelow
         ? "problem"
         : "look"
       : sets > method.hardStop
         ? "problem"
-        : sets > band.high + 0.05
+        : sets > band.high + HALF
           ? "look"
           : "pass";
     return [
@@ -173,7 +180,7 @@ function directSets({ program, client, method, dose }: Week): Check[] {
     const least = Math.min(band.low * method.directShare[band.priority], method.directMost[band.priority]);
     if (least <= 0) return [];
     const { direct } = dose.groups[m.id]!;
-    const state = direct >= least - 0.05 ? "pass" : "look";
+    const state = direct >= least - HALF ? "pass" : "look";
     const fixes = state === "pass" ? [] : oneMore(shortest(program, m.id));
     return [{ kind: "direct", subject: { group: m.id }, number: direct, limit: least, state, fixes }];
   });
@@ -265,6 +272,36 @@ function joints({ all, client, method, exercises, swapFor }: Week): Check[] {
       ];
     });
   });
+}
+
+/** supersets that hinder each other, also those that a coach has made by hand */
+function supersets({ program, exercises, viewOf }: Week): Check[] {
+  const sideOf = (p: Prescription): Side<string> | null => {
+    const [exercise, view] = [exercises.get(p.exerciseId), viewOf(p)];
+    if (!exercise || !view) return null;
+    const { compound } = loadingOf(view);
+    return {
+      exercise,
+      gives: groups.flatMap((g) => {
+        const credit = groupCredit(p.credits, g);
+        return credit ? [{ group: g.id, share: credit.share }] : [];
+      }),
+      spine: spinePoints(view, exercise.family),
+      compound,
+      heavy: compound && exercise.equipment.some((e) => e === "barbell" || e === "machine"),
+      engagedMass: view.engagedMass,
+    };
+  };
+  return program.days.flatMap((day) =>
+    day.blocks.flatMap((b): Check[] => {
+      const [one, other] = b.prescriptions;
+      const [x, y] = [one && sideOf(one), other && sideOf(other)];
+      const number = x && y ? hindrance(x, y) : null;
+      if (!one || !other || number === null) return [];
+      const subject = { day: named(day), lines: [named(one), named(other)] };
+      return [{ kind: "superset", subject, number, limit: null, state: "look", fixes: [] }];
+    }),
+  );
 }
 
 /** deg beyond what is noted from which on it is a problem and not only to be looked at */

@@ -33,6 +33,7 @@ export const CRITERIA: readonly Criterion[] = [
   { name: "Rests are long enough, reps neither thrown nor endless", kinds: ["rest", "tempo"], silent: true },
   { name: "What matters most comes first", kinds: ["order"], silent: true },
   { name: "Pulling keeps up with pressing", kinds: ["push and pull"] },
+  { name: "Supersets do not hinder each other", kinds: ["superset"], silent: true },
   { name: "No day of arms alone, unless asked for", kinds: ["layout"], silent: true },
   { name: "Lines stand on days that are for them", kinds: ["division"], silent: true },
   { name: "Some work is done one side at a time", kinds: ["sides"] },

@@ -8,6 +8,8 @@ const watchSchema = z.strictObject({
   heads: z.array(z.string()).min(1),
   /** only exercises of these families count; any unless given */
   families: z.array(z.string()).optional(),
+  /** only lines that load the head on average from here on in its length range, 0 short to 1 long */
+  longFrom: z.number().optional(),
 });
 
 const groupsSchema = z.strictObject({

@@ -6,6 +6,7 @@ import type { MoveId, Priority } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
+import type { Hindrance } from "./supersets";
 import type { Joint } from "#core/exercises/joints";
 import type { BodyView } from "#core/mechanics/survey";
 import type { ClassId } from "#core/edition/choices";
@@ -87,6 +88,7 @@ export type Check =
   | Judged<"long length", OfGroup, /** longest loaded length */ number, number>
   | Judged<"rep bands", OfGroup, /** names of the bands used */ string[], number>
   | Judged<"order", OfDay & { late: Named; before: Named }, null, null>
+  | Judged<"superset", OfDay & { lines: Named[] }, Hindrance, null>
   | Judged<"sides", Record<string, never>, { one: number; all: number }, number>
   | Judged<"part", OfGroup & { part: string }, /** sets */ number, number>
   | Judged<

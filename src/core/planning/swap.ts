@@ -15,6 +15,7 @@ import { likeness } from "#core/planning/likeness";
 import { classOf, leastReserve } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
+import { isForPart } from "#core/planning/parts";
 import type { Watch } from "#core/planning/groups";
 import type { Method } from "#core/edition/method";
 import { shareOfLoad } from "#core/planning/kilograms";
@@ -180,11 +181,8 @@ export function partSwap(
 ): Prescription | null {
   for (const r of rankHead(survey, part.heads[0]!, edition, exercises, contextOf(client))) {
     if (r.group !== "main" || inWeek.has(r.row.setupKey)) continue;
-    if (part.families && !part.families.includes(r.exercise.family)) continue;
     const next = swapped({ ...p, target: part.heads[0]! }, r, survey, client, edition.method, exercises, id);
-    if (part.heads.some((h) => next.credits[h]?.direct && next.credits[h].share >= PART)) return next;
+    if (isForPart(part, next, r.exercise.family)) return next;
   }
   return null;
 }
-/** credit from which on a line counts for a part */
-const PART = 0.6;

@@ -1,4 +1,5 @@
 /** What a list can be narrowed to beside equipment: properties of a setup that a coach asks for. */
+import { findHead } from "#core/anatomy/anatomy";
 import type { Exercise } from "#core/exercises/format";
 import { positionsOf } from "#core/exercises/positions";
 import { resolveSetup } from "#core/exercises/setup";
@@ -18,13 +19,26 @@ function deepestKnee(e: Exercise, { values }: SurveyRow): number {
   return Math.max(...keys.map((k) => k.angles.knee ?? angles.knee ?? 0));
 }
 
+/** share of its strength from which on an elbow flexor bends the elbow under load */
+const UNDER_LOAD = 0.15;
+/** whether the elbow closes on the way while its flexors pull */
+function bendsElbow(e: Exercise, { values, view }: SurveyRow): boolean {
+  const { keys, angles } = resolveSetup(e, values);
+  const elbow = keys.map((k) => k.angles.elbow ?? angles.elbow ?? null);
+  const closes = view.turns.includes("elbow") && !(elbow[0] !== null && elbow.at(-1)! <= elbow[0]!);
+  const pulls = Object.entries(view.heads).some(
+    ([id, m]) => m && m.activation >= UNDER_LOAD && FLEXORS.includes(findHead(id)?.muscle ?? ""),
+  );
+  return closes && pulls;
+}
+
 export const NARROWINGS = {
   "one side at a time": (e: Exercise) => e.sides === "one",
   "both sides": (e: Exercise) => e.sides === "both",
   braced: (e: Exercise) => e.supports.length > 0,
   "seated or lying": (e: Exercise) => !STANDING.has(e.stance.on) && e.stance.on !== "hands",
-  "without elbow flexors": (_e: Exercise, r: SurveyRow) =>
-    FLEXORS.reduce((sum, m) => sum + (r.view.engagedBy[m] ?? 0), 0) < HARDLY,
+  "without elbow flexors": (e: Exercise, r: SurveyRow) =>
+    FLEXORS.reduce((sum, m) => sum + (r.view.engagedBy[m] ?? 0), 0) < HARDLY && !bendsElbow(e, r),
   "set up quickly": (e: Exercise) => e.stated.setupSeconds + e.stated.changeSeconds <= QUICK,
   "arms below the head": (e: Exercise, r: SurveyRow) => positionsOf(e, r.values).arm !== "overhead",
   "knees under a right angle": (e: Exercise, r: SurveyRow) => deepestKnee(e, r) <= 90,

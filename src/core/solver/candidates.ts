@@ -1,4 +1,5 @@
 /** What may stand in a client's week: every setup that passes the gates, with what a set of it gives and costs. */
+import { isForPart } from "#core/planning/parts";
 import { findHead } from "#core/anatomy/anatomy";
 import { type ClientInput, unitFor } from "#core/clients/client";
 import { beyondOf, beyondText } from "#core/clients/mobility";
@@ -250,12 +251,7 @@ export function fieldFor(
         kind: `${exercise.family} ${leads.id}`,
         length: `${exercise.family} ${leads.id} ${Math.round(8 * longest)}`,
         pattern: exercise.family === "hinge" ? "hinge" : SQUATS.has(exercise.family) ? "knee" : null,
-        watches: watches.flatMap((w, i) =>
-          w.heads.some((h) => line.credits[h]?.direct && line.credits[h].share >= 0.6) &&
-          (!w.families || w.families.includes(exercise.family))
-            ? [i]
-            : [],
-        ),
+        watches: watches.flatMap((w, i) => (isForPart(w, line, exercise.family) ? [i] : [])),
         long: longest >= method.long ? lead : null,
       },
     ];

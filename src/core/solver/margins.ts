@@ -6,7 +6,7 @@ import { emptyDay } from "#core/planning/program";
 import { seededRandom } from "#core/random";
 import { anneal } from "#core/solver/anneal";
 import { problemFor, type Judging, type PlanAsk } from "#core/solver/plan";
-import { effective, type Sets, type WeekProblem } from "#core/solver/problem";
+import { effective, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Margin {
   kind: "minutes" | "day" | "pairs" | "techniques";
@@ -14,10 +14,14 @@ export interface Margin {
   /** effective sets within the bands that it brings, all groups, and by group, most first */
   sets: number;
   groups: { group: string; sets: number }[];
+  /** minutes that every day has left without it */
+  left: number;
 }
 
 const MOVES = 80_000;
 const MINUTES = 10;
+/** min left on every day from which on no more are missed: a set takes about three */
+const IDLE = 4;
 
 /** by group: effective sets, no further than the high end of the band */
 function within(problem: WeekProblem, sets: Sets): number[] {
@@ -45,7 +49,8 @@ export function margins(
   const written = (change: Partial<PlanAsk>, given?: number[]) => {
     const problem = problemFor({ ...ask, keep: false, ...change }, tools, undefined, given);
     const { sets } = anneal(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
-    return { problem, dose: within(problem, sets) };
+    const left = Math.min(...problem.days.map((d, i) => d.minutes - minutesOf(problem, sets, i)));
+    return { problem, dose: within(problem, sets), left };
   };
   const base = written({});
   const told = (kind: Margin["kind"], more: number, other: ReturnType<typeof written>) => {
@@ -54,7 +59,15 @@ export function margins(
       .map((x, i) => ({ group: name(i), sets: other.dose[i]! - x }))
       .filter(({ sets }) => Math.abs(sets) >= 0.25)
       .sort((a, b) => b.sets - a.sets);
-    tell({ kind, more, sets: other.dose.reduce((s, x, i) => s + x - base.dose[i]!, 0), groups });
+    // where minutes are left, more of them bring nothing: what two weeks differ by is chance
+    const idle = kind === "minutes" && base.left >= IDLE;
+    tell({
+      kind,
+      more,
+      sets: idle ? 0 : other.dose.reduce((s, x, i) => s + x - base.dose[i]!, 0),
+      groups: idle ? [] : groups,
+      left: base.left,
+    });
   };
   told("minutes", MINUTES, written({ days: ask.days.map((d) => ({ ...d, minutes: d.minutes + MINUTES })) }));
   if (stop()) return;

@@ -1,4 +1,4 @@
-/** Single keys: one map that listeners and the list of keys both read; whether they are on, and when they keep still. */
+/** Single keys: one map that listeners and the list of keys read; whether they are on, and when they keep still. */
 
 /** what a single key does; no two things share one */
 export const KEY = {

@@ -23,7 +23,7 @@ export function useClient(id: string | null): Client | null {
 export function useOpenClient(): OpenClient {
   const [params, setParams] = useSearchParams();
   const match = useMatch("/clients/:id/*");
-  const { data } = api.useClientsQuery();
+  const { data, isFetching } = api.useClientsQuery();
   const clients = data?.clients ?? NONE;
   const wanted = match?.params.id ?? params.get("for");
   const summary = clients.find((c) => c.id === wanted);
@@ -41,7 +41,8 @@ export function useOpenClient(): OpenClient {
     client,
     clientId: summary?.id ?? null,
     clients,
-    unknown: data !== undefined && Boolean(wanted) && wanted !== "new" && !summary,
+    // a client who has just been made is not in the list yet
+    unknown: data !== undefined && !isFetching && Boolean(wanted) && wanted !== "new" && !summary,
     open,
   };
 }

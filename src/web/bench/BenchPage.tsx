@@ -1,13 +1,18 @@
 /** The bench: one exercise under the lens. Everything on it is part of the address. */
 import { Button } from "antd";
 import { useMemo, useState } from "react";
-import { useNavigate, useParams, useSearchParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
-import { findExercise } from "#core/exercises/library";
+import { beyondOf, beyondText } from "#core/clients/mobility";
+import { namedHeads } from "#core/exercises/aims";
+import { JOINT_NAMES } from "#core/exercises/joints";
+import { findExercise, library } from "#core/exercises/library";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { defaultValues, roundToStep, setupName, type Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
+import { nearest } from "#core/nearest";
+import { SORE } from "#core/planning/swap";
 import type { HeadSeries } from "#core/mechanics/recording";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
@@ -27,12 +32,21 @@ import { useSpread } from "./useSpread";
 const muscleOf = (head: string) => heads.find((h) => h.id === head)!.muscle;
 
 /** the head under the lens: the one asked for, even where it hardly works, else one the exercise is for, else any */
-const lensOn = (
+function lensOn(
   all: readonly HeadSeries[],
   active: readonly HeadSeries[],
   asked: string | null,
   exercise: Exercise | undefined,
-) => (all.find((h) => h.id === asked) ?? active.find((h) => exercise?.targets.includes(h.muscle)) ?? active[0])?.id;
+): string | undefined {
+  const named = new Set(exercise ? namedHeads(exercise) : []);
+  const own = active.filter((h) => named.has(h.id));
+  const most = (list: readonly HeadSeries[]) =>
+    list.reduce<HeadSeries | undefined>(
+      (best, h) => ((h.metrics?.shareOfAll ?? 0) > (best?.metrics?.shareOfAll ?? -1) ? h : best),
+      undefined,
+    );
+  return (all.find((h) => h.id === asked) ?? most(own) ?? most(active))?.id;
+}
 
 /** heads drawn beside the chosen one: those of its muscle, until the coach picks others */
 function besideIt(active: readonly HeadSeries[], headId: string | undefined, picked: string | null): string[] {
@@ -80,6 +94,48 @@ interface Pin {
 }
 /** beside the one at hand: four in all */
 const PINS_MOST = 3;
+
+/** what the open client's joints and limits say to this setup */
+function ClientLimits({ client, exercise, analysis }: { client: Client; exercise: Exercise; analysis: Analysis }) {
+  const beyond = beyondOf(analysis.reach, client.mobility);
+  const strained = client.joints.filter((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+  const name = client.name.split(" ")[0];
+  return (
+    <>
+      {beyond.map((b) => (
+        <p key={b.move.id} className="notice warn small" role="status">
+          Beyond {name}'s limit: {beyondText(b)}.
+        </p>
+      ))}
+      {strained.map((j) => (
+        <p key={`${j.joint} ${j.side}`} className="notice warn small" role="status">
+          {name}'s {JOINT_NAMES[j.joint]} is noted{j.note ? ` (${j.note})` : ""}: this exercise stresses it (
+          {Math.round(100 * (exercise.joints[j.joint] ?? 0))} of 100).
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** an old or cut-off address: the nearest names, and the whole list */
+function NoSuchExercise({ asked, clientId }: { asked: string; clientId: string | null }) {
+  const near = nearest(asked.replace(/-/g, " "), library, (e) => e.name);
+  return (
+    <Empty title={`There is no exercise called “${asked}”`}>
+      {near.length > 0 && (
+        <p>
+          Did you mean{" "}
+          {near.map((e) => (
+            <Link key={e.id} to={withClient(`/bench/${e.id}`, clientId)} style={{ marginRight: 12 }}>
+              {e.name}
+            </Link>
+          ))}
+        </p>
+      )}
+      <p className="quiet">Ctrl K searches all exercises, heads and clients.</p>
+    </Empty>
+  );
+}
 
 interface ActionsProps {
   analysis: Analysis;
@@ -163,12 +219,14 @@ export default function BenchPage() {
   const headId = lensOn(analysis?.heads ?? [], active, asked, exercise);
   const others = useMemo(() => besideIt(active, headId, besides), [active, headId, besides]);
 
-  if (!exercise) return <Empty title="There is no such exercise in the library" />;
+  if (!exercise) return <NoSuchExercise asked={id} clientId={clientId} />;
   const set = (name: string, value: string) => setParams((p) => (p.set(name, value), p), { replace: true });
   const setValue = (p: Parameter, v: number) => setValues((now) => ({ ...now, [p.id]: roundToStep(p, v) }));
   const choose = (next: string) => {
     setSample(null);
-    void navigate(withClient(`/bench/${next}`, clientId));
+    // the head stays under the lens where the next exercise has it; where not, the page says so
+    const kept = new URLSearchParams(headId ? { head: headId } : {});
+    void navigate(withClient(`/bench/${next}?${kept.toString()}`, clientId));
   };
   const last = analysis ? analysis.s.length - 1 : 0;
   const hardest = analysis ? Math.round(analysis.sticking.at * last) : 0;
@@ -252,6 +310,7 @@ export default function BenchPage() {
                 pinnedSpread={pinnedSpread}
               />
             )}
+            {client && <ClientLimits client={client} exercise={exercise} analysis={analysis} />}
             {exercise.cautions.map((c) => (
               <p key={c.text} className="notice warn small">
                 {c.text}

@@ -62,6 +62,8 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
       },
     );
   };
+  // nothing but noughts is no list
+  const none = search !== null && search.best.length > 0 && search.best.every((f) => f.value < NOTHING);
   return (
     <section className="sheet question" aria-label="The best setup for an aim">
       <div className="question-line">
@@ -101,8 +103,14 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
             {search.bounded > 0 && `, ${search.bounded} ask too much of a joint`}.
             {search.usual !== null && ` The usual setup reaches ${fixed(search.usual, 2)}.`}
           </p>
+          {none && (
+            <p className="small">
+              No setup of this exercise gives that: the {headTitle(headId).toLowerCase()} gets no such load in any of
+              the {search.feasible} that can be lifted. Choose another head or another exercise.
+            </p>
+          )}
           <ol className="plain-list">
-            {search.best.map((f) => (
+            {(none ? [] : search.best).map((f) => (
               <li key={f.setupKey}>
                 {f.name}: <strong className="number">{fixed(f.value, 2)}</strong>{" "}
                 <button type="button" className="plain link" onClick={() => onValues(f.values)}>
@@ -127,6 +135,9 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
     </section>
   );
 }
+
+/** shown as 0.00 */
+const NOTHING = 0.005;
 
 /** what is felt instead, and what of the setup changes that */
 function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps) {

@@ -25,7 +25,28 @@ export interface Axis {
   min: number;
   max: number;
   say: (v: number) => string;
+  /** named choices: points with their names, since there is nothing between them */
+  options?: readonly { value: number; name: string }[] | undefined;
 }
+
+/** a title that does not fit beside its axis stands on two lines */
+const LONGEST = 26;
+function onLines(text: string): string | string[] {
+  if (text.length <= LONGEST) return text;
+  const at = text.lastIndexOf(" ", Math.ceil(text.length / 2) + 4);
+  return at > 0 ? [text.slice(0, at), text.slice(at + 1)] : text;
+}
+
+const namedTicks = (options: readonly { value: number; name: string }[]) => ({
+  afterBuildTicks: (scale: { ticks: { value: number }[] }) => {
+    scale.ticks = options.map((o) => ({ value: o.value }));
+  },
+  ticks: {
+    color: ink("quiet"),
+    autoSkip: false,
+    callback: (v: number | string) => options.find((o) => o.value === Number(v))?.name ?? "",
+  },
+});
 
 interface SweepChartProps {
   sweep: Sweep;
@@ -40,7 +61,7 @@ export default function SweepChart({ sweep, axis, now }: SweepChartProps) {
   const font = { family: TEXT_FONT, size: 11.5 };
   const scale = (text: string) => ({
     type: "linear" as const,
-    title: { display: true, text, color: ink("quiet"), font },
+    title: { display: true, text: onLines(text), color: ink("quiet"), font },
     grid: { color: ink("line"), tickLength: 3 },
     border: { color: ink("ink") },
     ticks: { color: ink("quiet"), font, maxTicksLimit: 7 },
@@ -55,8 +76,9 @@ export default function SweepChart({ sweep, axis, now }: SweepChartProps) {
     scales: {
       x: {
         ...scale(axis.unit ? `${axis.name}, ${axis.unit}` : axis.name),
-        min: axis.min,
-        max: axis.max,
+        min: axis.options ? axis.min - 0.5 : axis.min,
+        max: axis.options ? axis.max + 0.5 : axis.max,
+        ...(axis.options ? namedTicks(axis.options) : {}),
       },
       y: { ...scale(`${quantity.name.toLowerCase()}${quantity.unit ? `, ${quantity.unit}` : ""}`), beginAtZero: true },
     },
@@ -84,7 +106,9 @@ export default function SweepChart({ sweep, axis, now }: SweepChartProps) {
         borderColor: i === 0 ? ink("ink") : ink("fjord"),
         borderDash: DASHES[i % DASHES.length]!,
         borderWidth: i === 0 ? 2.2 : 1.6,
-        pointRadius: 0,
+        pointRadius: axis.options ? 4.5 : 0,
+        showLine: !axis.options,
+        backgroundColor: i === 0 ? ink("ink") : ink("fjord"),
       })),
       {
         label: "_now",

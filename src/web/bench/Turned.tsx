@@ -188,6 +188,7 @@ const axisOf = (p: P | null): Axis =>
         min: p.min,
         max: p.max,
         say: (v) => formatValue(p, roundToStep(p, v)),
+        options: p.options,
       }
     : { name: "place in the rep", unit: "%", min: 0, max: 100, say: (v) => `${Math.round(v)} % of the way` };
 

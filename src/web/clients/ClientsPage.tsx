@@ -43,7 +43,7 @@ const about = (c: ClientSummary) =>
 export default function ClientsPage() {
   const { id } = useParams();
   const navigate = useNavigate();
-  const { data, isLoading, error, refetch } = api.useClientsQuery();
+  const { data, isLoading, isFetching, error, refetch } = api.useClientsQuery();
   const client = useClient(id && id !== "new" ? id : null);
   const [saveClient] = api.useSaveClientMutation();
   const [makeClient] = api.useMakeClientMutation();
@@ -97,14 +97,14 @@ export default function ClientsPage() {
           />
           {client && <ClientRights key={client.id} client={client} />}
         </div>
-      ) : there ? (
+      ) : there || isFetching ? (
         <Loading what="the client" />
       ) : id ? (
         <Empty title="This client is not in your practice">
           <Link to="/clients">To the clients</Link>
         </Empty>
       ) : (
-        <Empty title="Whom is the week for?">
+        <Empty title="Choose a client, or add one">
           <p className="quiet">
             Choose a client at the left. Body size, equipment and noted joints then shape every ranking and check.
           </p>

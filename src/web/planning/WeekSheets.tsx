@@ -200,7 +200,10 @@ function Margins(props: WeekSheetProps) {
       <ul className="plain-list">
         {margins.map(({ margin: m }) => (
           <li key={m.kind}>
-            <strong>{MARGIN[m.kind](m.more)}</strong>: {setsText(m.sets)}
+            <strong>{MARGIN[m.kind](m.more)}</strong>:{" "}
+            {m.kind === "minutes" && m.sets === 0
+              ? `nothing, every day has ${Math.floor(m.left)} min left`
+              : setsText(m.sets)}
             <span className="small quiet">
               {m.groups.length > 0 &&
                 `; ${m.groups
@@ -247,8 +250,9 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
     <>
       <p className="small">
         The week as it stands is the first. What should grow rises towards the high end of its band while the days still
-        fit; the last heavy week is a rep nearer to failure; then a lighter week: about three fifths of the sets, two
-        reps more in reserve.
+        fit; the last heavy week is a rep nearer to failure. Numbers are effective sets. The lighter week keeps about
+        three fifths of the sets, two reps further from failure: it counts sets done, since so far from failure they
+        earn little credit (effective sets in brackets).
       </p>
       <Segmented
         aria-label="Weeks of the block"
@@ -275,7 +279,9 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
                   {groupName(g)} <span className="quiet small">{client.priorities[g]}</span>
                 </th>
                 {block.map((w) => (
-                  <td key={w.number}>{fixed(w.sets[g] ?? 0, 1)}</td>
+                  <td key={w.number}>
+                    {w.lighter ? `${fixed(w.done[g] ?? 0, 1)} (${fixed(w.sets[g] ?? 0, 1)})` : fixed(w.sets[g] ?? 0, 1)}
+                  </td>
                 ))}
               </tr>
             ))}

@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
 import type { Edition } from "#core/edition/edition";
 import type { RankedRow } from "#core/ranking/rank";
+import { equipmentName } from "#core/ranking/rank";
 import { becauseText } from "#core/ranking/because";
 import { withClient } from "../base/open-client";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
@@ -192,9 +193,12 @@ interface RowProps extends RankedListProps {
 /** one setup: its place, its grain, why it stands there, its score with where a dragged weight would put it */
 function Row(props: RowProps) {
   const { r, at, selected, open, headId, edition, across, would, judgements, onSelect, onToggle, onUse } = props;
+  const { context, onEquipment } = props;
   const flips = r.group === "main" ? flipsOf(r, across, edition) : "";
   const moved = judgements.overrides.find((j) => j.body.head === headId && j.body.setupKey === r.row.setupKey);
   const next = would?.get(r.row.setupKey);
+  const there = context.equipment;
+  const lacking = r.out && there ? r.exercise.equipment.filter((e) => !there.includes(e)) : [];
   return (
     <tr className={`row${r.out ? " out" : ""}`} aria-selected={selected} onClick={onSelect} onDoubleClick={onToggle}>
       <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
@@ -205,6 +209,18 @@ function Row(props: RowProps) {
         <div className="name">{setupName(r.exercise, r.row.values)}</div>
         <div className="small quiet">
           {r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}
+          {lacking.length > 0 && (
+            <button
+              type="button"
+              className="plain link"
+              onClick={(e) => {
+                e.stopPropagation();
+                onEquipment(lacking);
+              }}
+            >
+              Add {lacking.map(equipmentName).join(" and ")}
+            </button>
+          )}{" "}
           {kept(becauseText(r.because))}
           {flips && <span className="flips"> {flips}.</span>}
         </div>

@@ -1,8 +1,9 @@
 /** Ranking: the setups for one head, best to worst, each with its grain and its because. */
 import { Checkbox, Select } from "antd";
 import { Fragment, useCallback, useDeferredValue, useMemo, useState } from "react";
-import { Link, Navigate, useParams, useSearchParams } from "react-router";
-import { findHead, muscles, REGIONS } from "#core/anatomy/anatomy";
+import { Link, useParams, useSearchParams } from "react-router";
+import { findHead, headTitle, muscles, REGIONS } from "#core/anatomy/anatomy";
+import { nearest } from "#core/nearest";
 import type { Client } from "#core/clients/client";
 import type { School } from "#core/edition/schools";
 import { EQUIPMENT } from "#core/exercises/choices";
@@ -97,7 +98,7 @@ export default function RankingPage() {
     [plain, group, edition, schools, context],
   );
   const strength = useOwnStrength(client, librarySetups);
-  if (!group) return <Navigate to="/ranking/triceps-long" replace />;
+  if (!group) return <NoSuchHead asked={head} clientId={clientId} />;
   const setEquipment = (list: string[]) => setParams((p) => (p.set("equipment", list.join(",")), p), { replace: true });
   const weigh = (next: Weighed, done: boolean) => {
     setWeighed(next);
@@ -150,6 +151,7 @@ export default function RankingPage() {
               across={across}
               edition={{ ...edition, schools, school: schoolOf(settled) }}
               context={{ ...context, goal: settled.goal }}
+              onEquipment={(more) => setEquipment([...equipment, ...more])}
               clientId={clientId}
               survey={survey!}
               strength={strength}
@@ -169,6 +171,24 @@ export default function RankingPage() {
         )}
       </section>
     </div>
+  );
+}
+
+/** an old or cut-off address: the nearest names */
+function NoSuchHead({ asked, clientId }: { asked: string; clientId: string | null }) {
+  const near = nearest(asked.replace(/-/g, " "), headGroups, (g) => headTitle(g.id));
+  return (
+    <Empty title={`There is no muscle head called “${asked}”`}>
+      <p>
+        {near.length > 0 ? "Did you mean " : "Begin with "}
+        {(near.length > 0 ? near : headGroups.slice(0, 4)).map((g) => (
+          <Link key={g.id} to={withClient(`/ranking/${g.id}`, clientId)} style={{ marginRight: 12 }}>
+            {headTitle(g.id)}
+          </Link>
+        ))}
+      </p>
+      <p className="quiet">Ctrl K searches all heads, exercises and clients.</p>
+    </Empty>
   );
 }
 

@@ -41,8 +41,16 @@ export function Weighing({ edition, schools, school, weighed, onChange, judgemen
           />
           strength{weighed.goal > 0 && <span className="number quiet">{Math.round(100 * weighed.goal)} %</span>}
         </label>
+        {changed && (
+          <span className="small" role="status">
+            Own weights, based on {school.name}.{" "}
+            <Button size="small" onClick={() => onChange({ ...weighed, weights: {} }, true)}>
+              Put back
+            </Button>
+          </span>
+        )}
         <Button size="small" type="text" aria-expanded={open} onClick={() => setOpen((o) => !o)}>
-          {changed ? "Weighed otherwise" : "Weigh otherwise"}
+          Adjust weights
         </Button>
       </div>
       {open && (

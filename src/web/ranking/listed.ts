@@ -16,5 +16,7 @@ export interface RankedListProps {
   across: ReturnType<typeof acrossSchools> | null;
   edition: Edition;
   context: RankingContext;
+  /** what is out for want of it is put among what is at hand */
+  onEquipment: (more: RankingContext["equipment"] & object) => void;
   judgements: Judgements;
 }

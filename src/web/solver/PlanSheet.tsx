@@ -3,9 +3,10 @@ import { Button, Checkbox } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
-import type { Edition } from "#core/edition/edition";
+import { editionOf, type Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
-import { groupName } from "#core/planning/groups";
+import { doseTotal, leadOf, weekDose } from "#core/planning/dose";
+import { bandOf, groupName, groups } from "#core/planning/groups";
 import { findTechnique } from "#core/planning/techniques";
 import type { Operation, Program } from "#core/planning/program";
 import { taking, type Proposal } from "#core/solver/proposals";
@@ -46,6 +47,20 @@ const aims = (wish: Wish, client: Client, program: Program): Operation[] =>
       : [{ kind: "aim-day", dayId: id, groups: groups && [...groups] }];
   });
 
+/** lines that would be kept on a day that is not for them, where a division is asked for */
+function keptAgainst(wish: Wish, client: Client, program: Program): string[] {
+  if (!wish.keep || wish.split === "free" || wish.split === "as the days say") return [];
+  return askOf(wish, client, program).days.flatMap(({ id, groups: own }) => {
+    const day = program.days.find((d) => d.id === id);
+    return (day?.blocks ?? []).flatMap((b) =>
+      b.prescriptions.flatMap((p) => {
+        const group = leadOf(p)?.group;
+        return own && group && !own.includes(group) ? [`${p.name} (${day!.name})`] : [];
+      }),
+    );
+  });
+}
+
 const setsOf = (n: number) => `${n} ${n === 1 ? "set" : "sets"}`;
 const MISSING: Record<string, string> = {
   low: "short of its band",
@@ -73,6 +88,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
     if (!sheet.current?.contains(document.activeElement)) first.current?.focus();
   }, [ready]);
   const out = leftOut(wish, program.days).filter((g) => client.priorities[g]);
+  const against = keptAgainst(wish, client, program);
   const write = async () => {
     if (!survey) return;
     setLeft(new Set());
@@ -120,6 +136,15 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
           </Button>
         </span>
       </div>
+      {against.length > 0 && (
+        <p className="notice warn small" role="status">
+          “Keep what is there” goes before this division: {against.slice(0, 4).join("; ")}
+          {against.length > 4 ? ` and ${against.length - 4} more` : ""} would stay on days that are for something else.{" "}
+          <Button size="small" onClick={() => setWish({ ...wish, keep: false })}>
+            Rewrite the week instead
+          </Button>
+        </p>
+      )}
       {out.length > 0 && (
         <p className="notice warn small">
           This division has no day for {out.map((g) => groupName(g).toLowerCase()).join(", ")}.
@@ -141,7 +166,14 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
                 : "Nothing is clearly better than what stands there."}
             </p>
           ) : (
-            <Proposals proposals={result.proposals} program={result.program} left={left} onLeft={setLeft} busy={busy} />
+            <Proposals
+              proposals={result.proposals}
+              program={result.program}
+              doses={dosesOf(program, result.program, client)}
+              left={left}
+              onLeft={setLeft}
+              busy={busy}
+            />
           )}
           <div className="actions">
             <Button type="primary" disabled={busy || result.proposals.length === 0} onClick={take}>
@@ -155,19 +187,23 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   );
 }
 
+/** a bound that far off says nothing of the week: the search for the proof has only begun */
+const TELLING = 0.1;
+
 function Progress({ planned }: { planned: Planned }) {
   const { state, gap, result } = planned;
-  const percent = gap === null ? null : `${fixed(100 * gap, 1)} %`;
-  const more = result && result.beyond > 0.05 ? ", and pairs give back minutes for more" : "";
-  const near = `within ${percent} of the best for this division of the week${more}`;
+  const told = gap !== null && gap <= TELLING;
+  const more = result && result.beyond > 0.05 ? ", and supersets give back minutes for more" : "";
+  const near = told
+    ? `Within ${fixed(100 * gap, 1)} % of the best for this division of the week${more}`
+    : `A good week; how near it is to the best is not proven${more}`;
+  const unfit = result && shortfall(result.missing) > 0.3;
   const words: Record<Planned["state"], string> = {
     working: "Looking for a first week ...",
-    proving: percent
-      ? `A week is found; ${near} so far, and still being proven.`
-      : "A week is found; now proving how good it is ...",
-    found: `${near.replace(/^w/, "W")}${planned.result && shortfall(planned.result.missing) > 0.3 ? "; looking for what would make it fit ..." : "."}`,
-    done: `${near.replace(/^w/, "W")}.`,
-    stopped: percent ? `Stopped: ${near}.` : "Stopped before anything was proven.",
+    proving: told ? `${near} so far; the proof goes on.` : "A good week is found; now proving how good ...",
+    found: unfit ? `${near}; looking for what would make it fit ...` : `${near}.`,
+    done: `${near}.`,
+    stopped: told ? `${near}; proof stopped.` : "A good week; proof stopped.",
     failed: planned.reason ?? "The planner stopped.",
   };
   // a gap of a tenth and more is nearly nothing proven yet
@@ -225,15 +261,48 @@ const VERB: Record<Proposal["kind"], string> = {
   technique: "Change",
 };
 
+/** by group: "3 → 6 of 5.4–9 sets", where the written week changes it */
+function dosesOf(now: Program, then: Program, client: Client): ReadonlyMap<string, string> {
+  const [was, is] = [weekDose(now).groups, weekDose(then).groups];
+  const { method } = editionOf(then);
+  return new Map(
+    groups.flatMap((g) => {
+      const [a, b] = [doseTotal(was[g.id]!), doseTotal(is[g.id]!)];
+      if (Math.abs(a - b) < 0.25) return [];
+      const band = bandOf(g.id, client, method);
+      const of = band ? ` of ${one(band.low)}–${one(band.high)}` : "";
+      return [[g.id, `${g.name.toLowerCase()} ${one(a)} → ${one(b)}${of}`] as const];
+    }),
+  );
+}
+const one = (x: number) => fixed(x, Number.isInteger(Math.round(10 * x) / 10) ? 0 : 1);
+
+/** what a proposal does to a line, in one piece */
+function changeText(p: Proposal, dayName: (id: string | undefined) => string): string {
+  const sets = p.from === p.to ? setsOf(p.to) : `${p.from} → ${setsOf(p.to)}`;
+  const technique = p.technique ? findTechnique(p.technique).name.toLowerCase() : null;
+  const parts: Record<Proposal["kind"], (string | null)[]> = {
+    add: [setsOf(p.to), technique],
+    "take off": [setsOf(p.from)],
+    move: [`from ${dayName(p.fromDayId)}`, p.from === p.to ? null : sets, technique],
+    sets: [sets, technique],
+    technique: p.technique ? [sets, technique] : ["plain sets"],
+  };
+  return parts[p.kind].filter((x) => x !== null).join(", ");
+}
+
 function Proposals({
   proposals,
   program,
+  doses,
   left,
   onLeft,
   busy,
 }: {
   proposals: Proposal[];
   program: Program;
+  /** what the week as a whole does to a group's sets */
+  doses: ReadonlyMap<string, string>;
   left: ReadonlySet<string>;
   onLeft: (left: ReadonlySet<string>) => void;
   busy: boolean;
@@ -255,20 +324,13 @@ function Proposals({
             {own.map((p) => (
               <Checkbox key={p.id} checked={!left.has(p.id)} disabled={busy} onChange={() => flip(p.id)}>
                 <span className={p.kind === "take off" ? "gone" : ""}>
-                  {VERB[p.kind]} {p.name}
+                  {VERB[p.kind]} {p.name},
                 </span>{" "}
                 <span className="quiet small">
-                  {p.kind === "add" && setsOf(p.to)}
-                  {p.kind === "take off" && setsOf(p.from)}
-                  {p.kind === "sets" && `${p.from} to ${setsOf(p.to)}`}
-                  {p.kind === "technique" && (p.technique ? `${p.from} to ${setsOf(p.to)}` : "plain sets")}
-                  {p.technique && `, ${findTechnique(p.technique).name.toLowerCase()}`}
-                  {p.kind === "move" &&
-                    `from ${dayName(p.fromDayId)}${p.from !== p.to ? `, ${p.from} to ${setsOf(p.to)}` : ""}`}
-                  {p.groups.length > 0 &&
-                    p.kind !== "take off" &&
-                    `, ${p.groups.map((g) => groupName(g).toLowerCase()).join(" and ")}`}
-                  {p.to >= p.from && p.kind !== "take off" && p.worth >= 0.005 && `; worth ${fixed(p.worth, 2)}`}
+                  {changeText(p, dayName)}
+                  {p.kind !== "take off" &&
+                    p.groups.length > 0 &&
+                    ` (${p.groups.map((g) => doses.get(g) ?? groupName(g).toLowerCase()).join("; ")})`}
                 </span>
               </Checkbox>
             ))}

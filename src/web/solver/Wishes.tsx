@@ -148,7 +148,7 @@ export function Wishes({ wish, onWish, client, program }: WishesProps) {
         </Checkbox>
       )}
       <Checkbox checked={wish.pairs} onChange={(e) => set({ pairs: e.target.checked })}>
-        pairs
+        supersets
       </Checkbox>
       {client.level === "trained" && (
         <Checkbox checked={wish.techniques} onChange={(e) => set({ techniques: e.target.checked })}>

@@ -1,0 +1,59 @@
+/** Whether two exercises can be a superset: asked here by the planner and by the check alike. */
+import type { Exercise } from "#core/exercises/format";
+
+/** one of the two, as far as the question goes */
+export interface Side<Group extends string | number> {
+  exercise: Pick<Exercise, "equipment" | "family">;
+  /** share of a set that each group gets */
+  gives: readonly { group: Group; share: number }[];
+  /** points for the back a set */
+  spine: number;
+  compound: boolean;
+  heavy: boolean;
+  /** of all muscle, at work */
+  engagedMass: number;
+}
+
+/** why two are no superset; in words by `HINDRANCES` */
+export type Hindrance = "muscles" | "back" | "breath" | "barbell" | "grip" | "stations";
+
+export const HINDRANCES: Readonly<Record<Hindrance, string>> = {
+  muscles: "they work the same muscles",
+  back: "one of them loads the back",
+  breath: "both take the breath",
+  barbell: "a barbell lift stands alone",
+  grip: "both need the grip",
+  stations: "two stations at once",
+};
+
+/** shared credit of two lines beyond which the second finds the first one's muscles tired */
+const SHARED_MOST = 0.3;
+const SPINE_MOST = 0.4;
+/** engaged mass of two compounds together beyond which breath ends them */
+const BREATH = 0.1;
+/** what is held with the fingers until they give out */
+const GRIPS = new Set(["row", "pulldown", "hinge", "shrug", "carry"]);
+const FIXED = ["cable", "machine", "dip-bars", "pull-up-bar", "hyperextension-bench", "preacher-pad"];
+
+/** sum over groups of what both give */
+export const shared = <G extends string | number>(a: Pick<Side<G>, "gives">, b: Pick<Side<G>, "gives">): number =>
+  a.gives.reduce((s, x) => s + x.share * (b.gives.find((y) => y.group === x.group)?.share ?? 0), 0);
+
+/** two places that one person can keep at once: one of them is carried along, or both are the same */
+function stations(a: Side<never>["exercise"], b: Side<never>["exercise"]): boolean {
+  const at = (c: Side<never>["exercise"]) => c.equipment.find((e) => FIXED.includes(e)) ?? null;
+  const [x, y] = [at(a), at(b)];
+  if (x && y) return x === "cable" && y === "cable";
+  // one pair of dumbbells cannot lie at two loads
+  return !(a.equipment.includes("barbell") && b.equipment.includes("barbell"));
+}
+
+/** why two lines are no superset; null where they are one */
+export function hindrance<G extends string | number>(a: Side<G>, b: Side<G>): Hindrance | null {
+  if (shared(a, b) > SHARED_MOST) return "muscles";
+  if (a.spine > SPINE_MOST || b.spine > SPINE_MOST) return "back";
+  if (a.compound && b.compound && (a.heavy || b.heavy || a.engagedMass + b.engagedMass > BREATH)) return "breath";
+  if ([a, b].some((c) => c.compound && c.exercise.equipment.includes("barbell"))) return "barbell";
+  if (GRIPS.has(a.exercise.family) && GRIPS.has(b.exercise.family)) return "grip";
+  return stations(a.exercise, b.exercise) ? null : "stations";
+}
