@@ -10,11 +10,12 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import pg from "pg";
-import type { Edit, Operation, Program } from "#core/planning/program";
+import type { Conflict, Operation, Program } from "#core/planning/program";
 import type { Entry } from "#core/training/entry";
 import { runningCluster } from "#server/database/cluster";
 import type { Keep } from "../../src/floor/keep";
 import { Floor, type Ask } from "../../src/floor/outbox";
+import { asEdits, EMPTY, nextBatch, planActions, plansReducer } from "../../src/web/planning/plans";
 import { client as clientBody, makeCoach, somePrescription } from "../fuzz/world";
 import { openLine } from "./line";
 
@@ -113,35 +114,63 @@ async function desk(who: { email: string; password: string }): Promise<Record<st
   return { cookie: a.cookies.join("; "), "x-gryn-csrf": a.body!.csrf as string };
 }
 
-/** one coach's edits: kept until they are acknowledged, as the week's page keeps them */
+/** what a desk saw when it made an edit */
+interface Seen {
+  desk: string;
+  field: string;
+  version: number;
+  /** both values were shown, and this one was chosen */
+  insisted: boolean;
+}
+
+/** one coach's edits, held as the week's page holds them: sent on what they were made on, while the page polls */
 async function edit(
   name: string,
   headers: Record<string, string>,
-  programId: string,
+  loaded: { program: Program; version: number },
   prescriptionId: string,
   going: () => boolean,
+  seen: Map<string, Seen>,
 ) {
+  const clientId = loaded.program.clientId;
   const acked: string[] = [];
-  let [decided, base, n] = [0, 1, 0];
-  let pending: Edit[] = [];
-  while (going() || pending.length) {
+  let [decided, n] = [0, 0];
+  let state = plansReducer(EMPTY, planActions.received({ clientId, ...loaded, kept: [] }));
+  const plan = () => state.byClient[clientId]!;
+  while (going() || plan().pending.length) {
     if (going()) {
-      const operation: Operation = {
-        kind: "change",
-        prescriptionId,
-        change: name === "one" || n % 7 === 0 ? { rest: 30 + (n++ % 300) } : { note: `note ${n++}` },
-      };
-      pending.push({ id: randomUUID(), operation });
+      const change = name === "one" || n % 7 === 0 ? { rest: 30 + (n++ % 300) } : { note: `note ${n++}` };
+      const id = randomUUID();
+      seen.set(id, { desk: name, field: Object.keys(change)[0]!, version: plan().version, insisted: false });
+      const operation: Operation = { kind: "change", prescriptionId, change };
+      state = plansReducer(state, planActions.edited({ clientId, operations: [operation], ids: [id] }));
     }
-    const batch = pending.slice(0, 10);
-    const a = await ask("POST", `/programs/${programId}/edits`, headers, { base, edits: batch });
-    if (a?.status === 200 && a.body) {
-      acked.push(...batch.map((e) => e.id));
-      base = a.body.version as number;
-      pending = pending.slice(batch.length);
-    } else if (a?.status === 409 && a.body) {
-      // both values seen: on the newer version the same edit is a decision
-      base = a.body.version as number;
+    // the page's own poll, in the midst of it
+    if (n % 3 === 0) {
+      const polled = await ask("GET", `/clients/${clientId}/program`, headers);
+      if (polled?.status === 200 && polled.body) {
+        const now = polled.body as unknown as { program: Program; version: number };
+        state = plansReducer(state, planActions.received({ clientId, ...now, kept: [] }));
+      }
+    }
+    const { base, edits, after } = nextBatch(plan(), 10);
+    if (edits.length === 0) continue;
+    const body = { base, edits: asEdits(edits), after };
+    const a = await ask("POST", `/programs/${loaded.program.id}/edits`, headers, body);
+    const answer = a?.body as unknown as { program: Program; version: number; conflicts?: Conflict[] } | null;
+    if (a?.status === 200 && answer) {
+      acked.push(...edits.map((e) => e.id));
+      const { program, version } = answer;
+      const kept = edits.map((e) => e.id);
+      state = plansReducer(state, planActions.received({ clientId, program, version, kept }));
+    } else if (a?.status === 409 && answer?.conflicts?.length) {
+      const { program, version, conflicts } = answer;
+      const failed = { clientId, save: "conflict" as const, reason: "two", conflicts, program, version };
+      state = plansReducer(state, planActions.saveFailed(failed));
+      for (const { editId } of conflicts) {
+        seen.set(editId, { ...seen.get(editId)!, insisted: true });
+        state = plansReducer(state, planActions.settled({ clientId, editId, keep: "mine" }));
+      }
       decided++;
     } else if (a && a.status >= 400 && a.status < 500)
       throw new Error(`${name}: ${a.status} ${JSON.stringify(a.body).slice(0, 200)}`);
@@ -243,7 +272,8 @@ async function chaos(): Promise<void> {
 
 async function log(): Promise<void> {
   for (let n = 0; n < SETS; n++) {
-    const at = new Date();
+    // two hundred a day: no day takes more than three hundred
+    const at = new Date(Date.now() - 86_400_000 * Math.floor(n / 200));
     const entry: Entry = {
       id: randomUUID(),
       revision: 1,
@@ -290,11 +320,16 @@ async function log(): Promise<void> {
 }
 
 const started = Date.now();
+const loaded = (await surely("GET", `/clients/${clientId}/program`, first)).body as unknown as {
+  program: Program;
+  version: number;
+};
+const seen = new Map<string, Seen>();
 const [, , a, b] = await Promise.all([
   chaos(),
   log(),
-  edit("one", first, program.id, p.id, () => logging),
-  edit("two", second, program.id, p.id, () => logging),
+  edit("one", first, loaded, p.id, () => logging, seen),
+  edit("two", second, loaded, p.id, () => logging, seen),
 ]);
 for (let n = 0; n < 100 && (await ask("GET", "/health", {}))?.status !== 200; n++) await sleep(200);
 
@@ -307,9 +342,10 @@ const { rows } = await db.query<{ id: string; revision: number; body: Entry }>(
   "select id, revision, body from entry where client_id = $1 order by id, revision",
   [clientId],
 );
-const { rows: edits } = await db.query<{ edit_id: string }>("select edit_id from program_edit where program_id = $1", [
-  program.id,
-]);
+const { rows: edits } = await db.query<{ edit_id: string; version: number }>(
+  "select edit_id, version from program_edit where program_id = $1 order by version",
+  [program.id],
+);
 await db.end();
 const newest = new Map(rows.map((r) => [r.id, r.body]));
 const canonical = (e: unknown): string =>
@@ -324,6 +360,21 @@ const doubled = rows.length - new Set(rows.map((r) => `${r.id} ${r.revision}`)).
 const kept = edits.map((e) => e.edit_id);
 const acked = [...a.acked, ...b.acked];
 const editsLost = acked.filter((id) => !kept.includes(id)).length;
+/** a value written over another desk's that had not been seen, and nobody was asked */
+const overwritten = edits.filter((e) => {
+  const mine = seen.get(e.edit_id);
+  if (!mine || mine.insisted) return false;
+  return edits.some((o) => {
+    const theirs = seen.get(o.edit_id);
+    return (
+      theirs?.desk !== undefined &&
+      theirs.desk !== mine.desk &&
+      theirs.field === mine.field &&
+      o.version > mine.version &&
+      o.version < e.version
+    );
+  });
+}).length;
 const editsDoubled = kept.length - new Set(kept).size;
 ended = true;
 const running = child as ChildProcess | null;
@@ -339,8 +390,10 @@ say(
   `sets: ${made.size} logged and acknowledged, ${lost} lost, ${doubled} doubled, ${altered} altered, ${phone.waiting} still waiting, ${phone.refusedItems.length} refused`,
 );
 say(
-  `edits: ${acked.length} acknowledged by two desks, ${a.decided + b.decided} conflicts decided, ${editsLost} lost, ${editsDoubled} doubled`,
+  `edits: ${acked.length} acknowledged by two desks, ${a.decided + b.decided} conflicts decided, ${editsLost} lost, ${editsDoubled} doubled, ${overwritten} overwritten unseen`,
 );
 process.exit(
-  lost + doubled + altered + phone.waiting + phone.refusedItems.length + editsLost + editsDoubled === 0 ? 0 : 1,
+  lost + doubled + altered + phone.waiting + phone.refusedItems.length + editsLost + editsDoubled + overwritten === 0
+    ? 0
+    : 1,
 );

@@ -314,7 +314,7 @@ function Proposals({
   };
   const dayName = (id: string | undefined) => program.days.find((d) => d.id === id)?.name ?? "";
   return (
-    <div className="proposals">
+    <div className="proposals" role="group" aria-label="Changes to the week" tabIndex={0}>
       {program.days.map((d) => {
         const own = proposals.filter((p) => p.dayId === d.id);
         if (own.length === 0) return null;
