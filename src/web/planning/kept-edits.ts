@@ -6,60 +6,75 @@ import { newId } from "../../page/newId";
 import type { PendingEdit } from "./plans";
 
 const KEY = "gryn.pending.";
-/** this tab, as long as its page lives */
-const TAB = newId();
 const LOCK = "gryn.tab.";
-const mine = (programId: string) => `${KEY}${programId}.${TAB}`;
 
-// held until the page is gone: who asks for it learns that this tab lives. Over plain http there are no locks
-void navigator.locks?.request(LOCK + TAB, () => new Promise(() => undefined)).catch(() => undefined);
-
-const read = (key: string): PendingEdit[] => {
+const read = (storage: Storage, key: string): PendingEdit[] => {
   try {
-    const found = JSON.parse(localStorage.getItem(key) ?? "[]") as PendingEdit[];
+    const found = JSON.parse(storage.getItem(key) ?? "[]") as PendingEdit[];
     return Array.isArray(found) ? found : [];
   } catch {
     return [];
   }
 };
 
-const keysOf = (prefix: string): string[] =>
-  Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? "").filter((k) => k.startsWith(prefix));
+const keysOf = (storage: Storage, prefix: string): string[] =>
+  Array.from({ length: storage.length }, (_, i) => storage.key(i) ?? "").filter((k) => k.startsWith(prefix));
 
-async function living(): Promise<ReadonlySet<string>> {
-  const held = (await navigator.locks?.query().catch(() => null))?.held ?? [];
-  return new Set(held.map((l) => (l.name ?? "").slice(LOCK.length)));
+/** what of a browser's locks is needed: over plain http there are none */
+export type Locks = Pick<LockManager, "request" | "query"> | undefined;
+
+export interface KeptEdits {
+  /** keeps what of a program is not sent */
+  keep(programId: string, pending: readonly PendingEdit[]): void;
+  /**
+   * Takes over what pages that are gone have left unsent of a program: it is this tab's from now on.
+   * @param version of the program now, for what was kept by a page that did not say what it was made on
+   */
+  takeOver(programId: string, version: number): Promise<PendingEdit[]>;
+  /** how many edits of any program this browser keeps unsent */
+  unsent(): number;
+  /** nothing of a coach's stays in a browser that they have signed out of */
+  forget(): void;
 }
 
-/** keeps what of a plan is not sent */
-export function keepEdits(programId: string, pending: readonly PendingEdit[]): void {
-  if (pending.length) localStorage.setItem(mine(programId), JSON.stringify(pending));
-  else localStorage.removeItem(mine(programId));
+/** @param tab a name of its own, as long as its page lives */
+export function keptEdits(tab: string, storage: Storage, locks: Locks): KeptEdits {
+  const mine = (programId: string) => `${KEY}${programId}.${tab}`;
+  // held until the page is gone: who asks for it learns that this tab lives
+  void locks?.request(LOCK + tab, () => new Promise(() => undefined)).catch(() => undefined);
+  const living = async (): Promise<ReadonlySet<string>> => {
+    const held = (await locks?.query().catch(() => null))?.held ?? [];
+    return new Set(held.map((l) => (l.name ?? "").slice(LOCK.length)));
+  };
+  const keep: KeptEdits["keep"] = (programId, pending) => {
+    if (pending.length) storage.setItem(mine(programId), JSON.stringify(pending));
+    else storage.removeItem(mine(programId));
+  };
+  return {
+    keep,
+    async takeOver(programId, version) {
+      const alive = await living();
+      const left = [KEY + programId, ...keysOf(storage, `${KEY}${programId}.`)].filter(
+        (k) => k !== mine(programId) && !alive.has(k.slice(KEY.length + programId.length + 1)),
+      );
+      const edits = left
+        .flatMap((k) => read(storage, k))
+        .map((e) => ({ ...e, base: Number.isInteger(e.base) ? e.base : version }));
+      const own = read(storage, mine(programId));
+      const known = new Set(own.map((e) => e.id));
+      const fresh = edits.filter((e) => !known.has(e.id));
+      // written down before the others' are let go
+      keep(programId, [...fresh, ...own]);
+      for (const key of left) storage.removeItem(key);
+      return fresh;
+    },
+    unsent: () => keysOf(storage, KEY).reduce((sum, key) => sum + read(storage, key).length, 0),
+    forget() {
+      for (const key of keysOf(storage, KEY)) storage.removeItem(key);
+    },
+  };
 }
 
-/**
- * Takes over what pages that are gone have left unsent of a program: it is this tab's from now on.
- * @param version of the program now, for what was kept by a page that did not say what it was made on
- */
-export async function takeOver(programId: string, version: number): Promise<PendingEdit[]> {
-  const alive = await living();
-  const left = [KEY + programId, ...keysOf(`${KEY}${programId}.`)].filter(
-    (k) => k !== mine(programId) && !alive.has(k.slice(KEY.length + programId.length + 1)),
-  );
-  const edits = left.flatMap(read).map((e) => ({ ...e, base: Number.isInteger(e.base) ? e.base : version }));
-  const own = read(mine(programId));
-  const known = new Set(own.map((e) => e.id));
-  const fresh = edits.filter((e) => !known.has(e.id));
-  // written down before the others' are let go
-  keepEdits(programId, [...fresh, ...own]);
-  for (const key of left) localStorage.removeItem(key);
-  return fresh;
-}
-
-/** how many edits of any program this browser keeps unsent */
-export const unsent = (): number => keysOf(KEY).reduce((sum, key) => sum + read(key).length, 0);
-
-/** nothing of a coach's stays in a browser that they have signed out of */
-export function forgetEdits(): void {
-  for (const key of keysOf(KEY)) localStorage.removeItem(key);
-}
+let own: KeptEdits | null = null;
+/** this tab's */
+export const ownEdits = (): KeptEdits => (own ??= keptEdits(newId(), localStorage, navigator.locks));

@@ -8,7 +8,7 @@ import {
 } from "@reduxjs/toolkit";
 import type { Conflict } from "#core/planning/program";
 import { api, toFailure } from "../base/api";
-import { keepEdits } from "./kept-edits";
+import { ownEdits } from "./kept-edits";
 import { asEdits, nextBatch, planActions, type Plan, type PendingEdit, type WithPlans } from "./plans";
 
 type Dispatch = ThunkDispatch<WithPlans, unknown, UnknownAction>;
@@ -104,8 +104,8 @@ listen({
     const plan = listening.getState().plans.byClient[clientId];
     if (!plan) return;
     // the first answer makes an empty plan: what an earlier page kept is taken over after it
-    if (plan.pending.length || !planActions.received.match(action)) keepEdits(plan.program.id, plan.pending);
-    else if (action.payload.kept.length) keepEdits(plan.program.id, []);
+    if (plan.pending.length || !planActions.received.match(action)) ownEdits().keep(plan.program.id, plan.pending);
+    else if (action.payload.kept.length) ownEdits().keep(plan.program.id, []);
     if (plan.pending.length && plan.save === "saving")
       void send(clientId, () => listening.getState(), listening.dispatch);
   },

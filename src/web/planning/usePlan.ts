@@ -5,7 +5,7 @@ import { api } from "../base/api";
 import { newId } from "../../page/newId";
 import { useDispatch, useSelector } from "react-redux";
 import { planActions, shownProgram, type Plan, type WithPlans } from "./plans";
-import { takeOver } from "./kept-edits";
+import { ownEdits } from "./kept-edits";
 
 export interface OpenPlan {
   plan: Plan | null;
@@ -32,7 +32,9 @@ export function usePlan(clientId: string | null): OpenPlan {
     if (!clientId || !data || data.program.clientId !== clientId) return;
     dispatch(planActions.received({ clientId, ...data, kept: [] }));
     if (!known)
-      void takeOver(data.program.id, data.version).then((edits) => dispatch(planActions.restored({ clientId, edits })));
+      void ownEdits()
+        .takeOver(data.program.id, data.version)
+        .then((edits) => dispatch(planActions.restored({ clientId, edits })));
   }, [clientId, data, dispatch, known]);
   const program = useMemo(() => (plan ? shownProgram(plan) : null), [plan]);
   const edit = useCallback(

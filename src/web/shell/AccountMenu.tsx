@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../base/api";
 import { MODE_EVENT } from "../base/mode";
-import { forgetEdits, unsent } from "../planning/kept-edits";
+import { ownEdits } from "../planning/kept-edits";
 
 export interface AccountMenuProps {
   name: string;
@@ -19,11 +19,11 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
   const [leaving, setLeaving] = useState<number | null>(null);
   const leave = async () => {
     await signOut();
-    forgetEdits();
+    ownEdits().forget();
     window.location.assign("/");
   };
   const ask = () => {
-    const edits = unsent();
+    const edits = ownEdits().unsent();
     if (edits > 0) setLeaving(edits);
     else void leave();
   };
