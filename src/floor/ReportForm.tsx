@@ -120,8 +120,8 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
         />
       )}
       <Answer note={report?.note ?? ""} onSave={(note) => put({ note })} />
-      {verdict.words && (
-        <p className={`notice${verdict.act === "stop" ? " warn" : ""}`} role="alert">
+      {verdict.words && verdict.act !== "stop" && (
+        <p className="notice" role="alert">
           {verdict.words}
         </p>
       )}

@@ -11,10 +11,9 @@ import type { Operation, Prescription, Program } from "#core/planning/program";
 import { leadSet } from "#core/planning/structures";
 import { expectedLoad, type LoadBelief } from "#core/training/belief";
 import { doneCredit } from "#core/training/done-credit";
-import { exposuresOf } from "#core/training/exposures";
+import { asOfNow, exposuresOf } from "#core/training/exposures";
 import { flagsOf } from "#core/training/flags";
 import { targetFor, type Decision, type Target } from "#core/training/progression";
-import { asOfNow } from "#core/training/exposures";
 import { reasonText } from "#core/training/reasons";
 import { fixed, loadText, plain } from "../../page/locale";
 import { message } from "../base/say";
@@ -64,7 +63,7 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule 
     <div className="line-log" role="group" aria-label={`${p.name}, ${day}`}>
       <h3>
         {day}
-        {last && <Done last={last.entries} p={p} />}
+        {last && <Done last={last.entries.filter((e) => !flagged.has(e.id))} p={p} />}
       </h3>
       {belief && <Belief belief={belief} p={p} />}
       {exposures.length > 0 || struck.length > 0 ? (

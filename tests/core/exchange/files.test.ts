@@ -235,3 +235,49 @@ test("whatever a coach can change of a line or a day comes in with a file, and c
   expect(after.days[0]).toEqual(file.days[0]);
   expect(programDifference(after, file, () => id(serial++))!.operations).toEqual([]);
 });
+
+describe("files that somebody else has written", () => {
+  const whole = () => JSON.parse(JSON.stringify(program)) as typeof program & Record<string, unknown>;
+  const reasonsOf = (text: string): string[] => {
+    const read = readProgramFile(text);
+    return "errors" in read ? read.errors.map((e) => e.reason) : [];
+  };
+  const changed = (change: (p: Record<string, unknown>) => void): string => {
+    const copy = whole();
+    change(copy.days[0]!.blocks[0]!.prescriptions[0] as unknown as Record<string, unknown>);
+    return JSON.stringify(copy);
+  };
+
+  test.each<[string, string, RegExp]>([
+    ["brackets in brackets", `${"[".repeat(200_000)}${"]".repeat(200_000)}`, /nested deeper/],
+    ["objects in objects", `${'{"a":'.repeat(100_000)}1${"}".repeat(100_000)}`, /nested deeper/],
+    ["half a character", changed((p) => (p.note = "\ud83c")), /no text/],
+    ["a NUL", changed((p) => (p.name = "a\u0000b")), /no text/],
+    ["an exercise that nobody has", changed((p) => (p.exerciseId = "no-such")), /no exercise called no-such/],
+    ["a parameter that it does not have", changed((p) => (p.values = { nothing: 1 })), /no parameter called nothing/],
+    ["a head that nobody has", changed((p) => (p.target = "gizzard")), /no muscle head called gizzard/],
+    ["a step of nothing", changed((p) => (p.loadStep = { value: 0, unit: "kg", meaning: "stack" })), /load step/],
+    ["an edition to come", JSON.stringify({ ...whole(), edition: "gryn-99" }), /no edition called gryn-99/],
+  ])("%s: refused in words, and nothing is thrown", (_what, text, reason) => {
+    expect(reasonsOf(text)[0]).toMatch(reason);
+  });
+
+  test("a thousand faults are told as the first sixty", () => {
+    const copy = whole();
+    const line = { ...copy.days[0]!.blocks[0]!, prescriptions: [{}] };
+    const blocks = Array.from({ length: 20 }, () => line);
+    copy.days = Array.from({ length: 14 }, () => ({ ...copy.days[0]!, blocks })) as never;
+    const reasons = reasonsOf(JSON.stringify(copy, null, 1));
+    expect(reasons.length).toBeGreaterThan(10);
+    expect(reasons.length).toBeLessThanOrEqual(60);
+  });
+
+  test("another setup of the same exercise in a file is the same line, and its log goes on", () => {
+    const [p] = prescriptionsOf(program);
+    const file = whole();
+    const other = { ...p!, setupKey: `${p!.setupKey}x`, name: "Another setup" };
+    file.days[0]!.blocks[0]!.prescriptions[0] = other;
+    const found = programDifference(program, file, () => id(1))!;
+    expect(found.operations).toContainEqual({ kind: "swap", prescriptionId: p!.id, prescription: other });
+  });
+});
