@@ -66,7 +66,8 @@ test("what is locked stays to the letter, what is banned stays out, and what els
       blocks: d.blocks.filter((b) => b.prescriptions.every((p) => p.exerciseId !== other.exerciseId)),
     })),
   };
-  expect(keptShare(rest, result.program)).toBeGreaterThan(0.7);
+  // two thirds where an exercise of a third of the days is banned; 0.7 and more until the windows of reps widened
+  expect(keptShare(rest, result.program)).toBeGreaterThan(0.6);
 }, 60_000);
 
 test("asked again without a change, the week stays as it is", async () => {
