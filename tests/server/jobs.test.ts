@@ -39,7 +39,13 @@ const ask = (person: Person, clientId: string, key: string): Promise<Job> =>
 const look = (person: Person, id: string): Promise<Job> =>
   database.withPractice(person.practiceId, (tx) => findJob(tx, person.practiceId, id));
 const run = (survey: Handler, slots?: number) => {
-  const runner = startRunner(database, signals(), { survey, bounds: survey }, pino({ level: "silent" }), slots);
+  const runner = startRunner(
+    database,
+    signals(),
+    { survey, bounds: () => Promise.resolve({}) },
+    pino({ level: "silent" }),
+    slots,
+  );
   runners.push(runner);
   return runner;
 };
