@@ -86,7 +86,7 @@ test("a practice of one's own: made with the printed link, a coach invited, a cl
   await expect(page.getByRole("button", { name: "Erase for good" })).toBeDisabled();
   await page.getByLabel("Type the client's name to confirm").fill("Per Test");
   await page.getByRole("button", { name: "Erase for good" }).click();
-  await expect(page.getByRole("heading", { name: "Whom is the week for?" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Choose a client, or add one" })).toBeVisible();
   await expect(links.list(page).getByRole("link")).toHaveCount(0);
   expect(errors.filter((e) => !/401/.test(e))).toEqual([]);
 });
