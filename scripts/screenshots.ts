@@ -106,7 +106,7 @@ const views: View[] = [
     then: async (p) => {
       await p.getByRole("button", { name: "Write the week" }).first().click();
       await p.getByRole("button", { name: "Write it" }).click();
-      await p.getByText(/still being proven/).waitFor({ timeout: 60_000 });
+      await p.getByText(/the proof goes on|now proving/).waitFor({ timeout: 60_000 });
     },
   },
   {

@@ -147,7 +147,7 @@ test("a client of another practice, a made-up address and wrong parameters end i
   await page.goto("/clients/00000000-0000-4000-8000-000000000000/week");
   await expect(page.getByText("This client is not in your practice")).toBeVisible();
   await page.goto("/bench/nothing-like-it");
-  await expect(page.getByText("There is no such exercise in the library")).toBeVisible();
+  await expect(page.getByText("There is no exercise called “nothing-like-it”")).toBeVisible();
   await page.goto("/bench/cable-pushdown?stepBack=900&head=nobody");
   await expect(page.getByText("Step back: 80 cm")).toBeVisible();
   await page.goto("/floor");
