@@ -10,7 +10,7 @@ let made = 40_000;
 const newId = () => id(made++);
 
 test("of a planned week no line is worth less than nothing, and none has a better one in its place by much", async () => {
-  const ask = askFor(trainee(3, 50), { moves: 60_000, limit: 2 });
+  const ask = askFor(trainee(3, 50), { moves: 60_000, limit: 600 });
   const t = await tools();
   const plan = planWeek(ask, t);
   const { program } = resultOf(plan, ask.program, newId);
