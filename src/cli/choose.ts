@@ -6,7 +6,7 @@ import { IN_REP, QUANTITIES, REP, sweep, sweepMap, sweepRep, type Quantity } fro
 import { clientInput } from "#core/clients/schema";
 import type { ClientInput } from "#core/clients/client";
 import { coveringOf } from "#core/covering/cells";
-import { complements, coveredBy, smallestSet } from "#core/covering/smallest";
+import { complements, smallestSet } from "#core/covering/smallest";
 import { CURRENT_EDITION, type Edition } from "#core/edition/edition";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES, type Joint, type Severity } from "#core/exercises/joints";
@@ -14,10 +14,11 @@ import { exercises, library } from "#core/exercises/library";
 import { resolveSetup, setupName } from "#core/exercises/setup";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body } from "#core/mechanics/model";
-import { surveySetups } from "#core/mechanics/survey";
+import { surveySetups, type Survey, type SurveyRow } from "#core/mechanics/survey";
 import { prescriptionsOf } from "#core/planning/edit";
 import { findGroup, groups } from "#core/planning/groups";
-import { programSchema } from "#core/planning/program";
+import { programSchema, type Program } from "#core/planning/program";
+import { workOf } from "#core/planning/purpose";
 import { becauseText } from "#core/ranking/because";
 import { fits, NARROWING_NAMES, type Narrowing } from "#core/ranking/narrow";
 import { contextOf, notFor, rankHead, type RankingContext } from "#core/ranking/rank";
@@ -123,6 +124,16 @@ export function rankCommand(file: string | undefined, o: Options): unknown {
   };
 }
 
+/** rows of what counts in a week, also of setups that the library does not name */
+function rowsOf(week: Program, survey: Survey, body: Body): SurveyRow[] {
+  const known = new Map(survey.rows.map((r) => [r.setupKey, r]));
+  return prescriptionsOf(workOf(week)).flatMap((p) => {
+    const exercise = exercises.get(p.exerciseId);
+    if (known.has(p.setupKey) || !exercise) return known.get(p.setupKey) ?? [];
+    return surveySetups([resolveSetup(exercise, p.values)], body, 0).rows;
+  });
+}
+
 /** the smallest set that covers a muscle or group, and what a week leaves open */
 export function coverCommand(o: Options): unknown {
   const id = o.muscle ?? bad("Which muscle or group? --muscle <id>.");
@@ -131,10 +142,11 @@ export function coverCommand(o: Options): unknown {
   if (heads.length === 0) bad(`There is no muscle or group called ${id}; there is ${known.join(", ")}.`);
   const { body, context } = contextFrom(o);
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
-  const covering = coveringOf(surveySetups(setups, body, 0), heads, editionOf(o), exercises, context);
+  const survey = surveySetups(setups, body, 0);
+  const covering = coveringOf(survey, heads, editionOf(o), exercises, context);
   const { setups: chosen, proven, nodes, uncovered } = smallestSet(covering.cells, covering.setups);
   const week = o.week === undefined ? null : documentOf(o.week, "program", programSchema);
-  const covered = week && coveredBy(covering.setups, new Set(prescriptionsOf(week).map((p) => p.setupKey)));
+  const covered = week && new Set(rowsOf(week, survey, body).flatMap(covering.coveredIn));
   const wanted = new Set(covering.cells.map((c) => c.id));
   return {
     muscle: id,

@@ -134,3 +134,23 @@ describe("the range that is advised", () => {
     expect(advised("preacher-curl", "biceps-long", LONG).best.withBody).toBe(false);
   });
 });
+
+test("what the school counts most is never left out without a word", () => {
+  let said = 0;
+  for (const id of ["lying-leg-curl", "cable-pulldown", "dip", "leg-extension", "preacher-curl", "cable-fly"])
+    for (const school of CURRENT_EDITION.schools) {
+      const whole = analyse(model, setupOf(id), { samples: 41 });
+      const head = whole.heads.reduce((a, b) => ((b.metrics?.shareOfAll ?? 0) > (a.metrics?.shareOfAll ?? 0) ? b : a));
+      const advice = adviseRange(model, setupOf(id), head.id, school.weights)!;
+      const { length } = school.weights;
+      const all = Array.from(head.position);
+      const inside = all.slice(Math.round(40 * advice.best.from), Math.round(40 * advice.best.to) + 1);
+      const weight = (p: number) => Math.max(0, 1 + length * (2 * p - 1));
+      const lost = Math.max(...all.map(weight)) >= 1.1 * Math.max(...inside.map(weight));
+      expect([id, school.id, advice.foregone !== null]).toEqual([id, school.id, lost]);
+      expect(rangeText(advice).some((t) => t.startsWith("Left out is what this school counts most"))).toBe(lost);
+      if (lost) said++;
+      if (advice.foregone) expect(advice.foregone.share).toBeGreaterThan(0);
+    }
+  expect(said).toBeGreaterThan(0);
+});

@@ -74,6 +74,15 @@ export interface CutEnd {
   leads: { muscle: string; share: number } | null;
 }
 
+/** lengths that the school counts more than any within the part */
+export interface Foregone {
+  /** of the head's usable range: the end that the whole rep reaches and the part does not, and how far the part goes */
+  reached: number;
+  within: number;
+  /** share of what the school counts in the whole rep that lies outside the part */
+  share: number;
+}
+
 export interface RangeAdvice {
   head: string;
   whole: PartFacts;
@@ -84,6 +93,8 @@ export interface RangeAdvice {
   held: number;
   /** how far the two ends may lie apart from the best without losing 5 % of its tension */
   flat: { from: [number, number]; to: [number, number] };
+  /** what the school counts most and the part leaves out; null where it leaves nothing of it out */
+  foregone: Foregone | null;
   /** parts that were tried, and those that ask more of a joint than is allowed */
   tried: number;
   bounded: number;
@@ -189,6 +200,28 @@ function cutsOf(whole: Analysis, head: string, { from, to }: Part): CutEnd[] {
   ];
 }
 
+/** share by which the school has to count a length more than any within, before that is said */
+const COUNTS_MORE = 0.1;
+
+/** what lies outside a part at lengths that the school counts most, at the load of the whole rep */
+function foregoneOf(whole: Analysis, head: string, { length }: Counting, { from, to }: Part): Foregone | null {
+  const { force, position } = headIn(whole, head)!;
+  const [first, last] = [sampleOf(from), sampleOf(to)];
+  const counts = (p: number) => Math.max(0, 1 + length * (2 * p - 1));
+  const within = Array.from(position.subarray(first, last + 1));
+  const favoured = (list: readonly number[]) => (length > 0 ? Math.max(...list) : Math.min(...list));
+  const [reached, kept] = [favoured(Array.from(position)), favoured(within)];
+  if (length === 0 || counts(reached) < (1 + COUNTS_MORE) * counts(kept)) return null;
+  let [out, all] = [0, 0];
+  for (let i = 0; i + 1 < SAMPLES; i++) {
+    const p = 0.5 * (position[i]! + position[i + 1]!);
+    const work = 0.5 * (force[i]! + force[i + 1]!) * Math.max(0, position[i]! - position[i + 1]!) * counts(p);
+    all += work;
+    if (i < first || i >= last) out += work;
+  }
+  return { reached, within: kept, share: all > 0 ? out / all : 0 };
+}
+
 /** ends of the parts that are tried */
 function partsOf(): Part[] {
   const steps = Math.round(1 / RANGE_STEP);
@@ -244,6 +277,7 @@ export function adviseRange(
     cuts: cutsOf(whole, head, best),
     held: meanOver(own.force, 0, own.force.length - 1),
     flat,
+    foregone: foregoneOf(whole, head, counting, best),
     tried: parts.length,
     bounded,
   };
@@ -275,7 +309,7 @@ function whyText(c: CutEnd, title: string): string {
 
 /** the advice and its reasons, a sentence each */
 export function rangeText(advice: RangeAdvice): string[] {
-  const { best, whole, cuts, head, held } = advice;
+  const { best, whole, cuts, head, held, foregone } = advice;
   const title = headTitle(head).toLowerCase();
   if (cuts.length === 0)
     return [
@@ -293,6 +327,10 @@ export function rangeText(advice: RangeAdvice): string[] {
       `It allows ${best.load.toFixed(2)} times the load${best.withBody ? ", body counted," : ""}: the ${title} holds ${held.toFixed(2)} of its strength within instead of ${cuts[0]!.inside.toFixed(2)}.`,
     );
   out.push(...cuts.map((c) => whyText(c, title)));
+  if (foregone)
+    out.push(
+      `Left out is what this school counts most: ${percent(foregone.within)} to ${percent(foregone.reached)} of its length range, with ${percent(foregone.share)} of what the school counts in the whole rep.`,
+    );
   if (best.first && best.first !== whole.first && whole.first)
     out.push(`The ${lower(best.first)} gives out first instead of the ${lower(whole.first)}.`);
   const asked = (Object.entries(best.strain) as [Joint, number][]).filter(([, v]) => v >= MORE_ASKED);

@@ -8,7 +8,7 @@ import type { Exercise } from "#core/exercises/format";
 import { positionsOf } from "#core/exercises/positions";
 import { setupName } from "#core/exercises/setup";
 import type { Slices } from "#core/mechanics/metrics";
-import type { Survey, SurveyRow } from "#core/mechanics/survey";
+import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { JOINT_WORDS } from "#core/mechanics/turning";
 import { scoredRows, type RankingContext } from "#core/ranking/rank";
 import { NEUTRAL, tensionOf } from "#core/ranking/tension";
@@ -38,6 +38,8 @@ export interface Cover {
 export interface Covering {
   cells: Cell[];
   setups: Cover[];
+  /** cells that a setup covers by mechanics, also one that nobody would choose here: what stands in a week counts */
+  coveredIn: (row: Omit<SurveyRow, "varied">) => string[];
 }
 
 const THIRDS = ["short", "middle", "long"] as const;
@@ -70,8 +72,8 @@ export function byThird(slices: Slices): [number, number, number] {
 }
 
 /** freedoms, each way apart, about which a head does most in a setup */
-function functionsOf(row: SurveyRow, head: string): string[] {
-  const action = Object.entries(row.view.actions[head] ?? {});
+function functionsOf(view: BodyView, head: string): string[] {
+  const action = Object.entries(view.actions[head] ?? {});
   const most = Math.max(0, ...action.map(([, t]) => Math.abs(t)));
   return most > 0
     ? action.filter(([, t]) => Math.abs(t) >= FUNCTION * most).map(([f, t]) => `${f} ${t > 0 ? "+" : "-"}`)
@@ -120,6 +122,7 @@ export function coveringOf(
       }
   const rows = bare.rows.filter((r) => useful.has(r.setupKey));
   const cells = new Map<string, Cell>();
+  const bests = new Map<string, number[]>();
   const covers = new Map<string, Set<string>>(rows.map((r) => [r.setupKey, new Set()]));
   const add = (row: SurveyRow, cell: Cell) => {
     cells.set(cell.id, cell);
@@ -134,12 +137,13 @@ export function coveringOf(
     const thirds = own.map((r) => byThird(r.view.heads[head]!.slices));
     const best = THIRDS.map((_, t) => Math.max(0, ...thirds.map((x) => x[t]!)));
     const most = Math.max(0, ...best);
+    bests.set(head, best);
     own.forEach((row, i) => {
       THIRDS.forEach((third, t) => {
         if (best[t]! >= WORTH_A_CELL * most && thirds[i]![t]! >= COVERED * best[t]!)
           add(row, { id: `${head} ${third}`, kind: "length", name: `${title}, ${third}` });
       });
-      for (const fn of functionsOf(row, head))
+      for (const fn of functionsOf(row.view, head))
         add(row, { id: `${head} ${fn}`, kind: "function", name: `${title} ${wayName(fn)}` });
     });
   }
@@ -164,5 +168,25 @@ export function coveringOf(
     })
     .sort((a, b) => b.covers.size - a.covers.size || b.score - a.score);
   const order = (c: Cell) => CELL_KINDS.indexOf(c.kind);
-  return { cells: [...cells.values()].sort((a, b) => order(a) - order(b) || a.name.localeCompare(b.name)), setups };
+  const coveredIn: Covering["coveredIn"] = (row) => {
+    const chosen = covers.get(row.setupKey);
+    if (chosen) return [...chosen];
+    const found = [...bests].flatMap(([head, best]) => {
+      const metrics = row.view.feasible ? row.view.heads[head] : undefined;
+      if (!metrics) return [];
+      const thirds = byThird(metrics.slices);
+      const long = THIRDS.flatMap((third, t) =>
+        best[t]! > 0 && thirds[t]! >= COVERED * best[t]! ? [`${head} ${third}`] : [],
+      );
+      return long.length > 0 ? [...long, ...functionsOf(row.view, head).map((fn) => `${head} ${fn}`)] : [];
+    });
+    const exercise = exercises.get(row.exerciseId);
+    const { arm, grip } = exercise && found.length > 0 ? positionsOf(exercise, row.values) : { arm: null, grip: null };
+    return [...found, ...(arm ? [`arm ${arm}`] : []), ...(grip ? [`grip ${grip}`] : [])].filter((id) => cells.has(id));
+  };
+  return {
+    cells: [...cells.values()].sort((a, b) => order(a) - order(b) || a.name.localeCompare(b.name)),
+    setups,
+    coveredIn,
+  };
 }

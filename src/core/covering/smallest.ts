@@ -88,7 +88,3 @@ export function complements(
     .filter(({ adds }) => adds.length > 0)
     .sort((a, b) => b.adds.length - a.adds.length || b.setup.score - a.setup.score);
 }
-
-/** cells that a list of setups covers */
-export const coveredBy = (setups: readonly Cover[], keys: ReadonlySet<string>): Set<string> =>
-  new Set(setups.flatMap((s) => (keys.has(s.row.setupKey) ? [...s.covers] : [])));

@@ -6,7 +6,7 @@ import { findTechnique, refusalText } from "#core/planning/techniques";
 import { HINDRANCES } from "#core/planning/supersets";
 import type { ClassId } from "#core/edition/choices";
 import type { FloorReason } from "#core/planning/effort";
-import type { Check, Fix } from "#core/planning/judged";
+import type { Check, Fix, WeighedKind } from "#core/planning/judged";
 
 export interface CheckText {
   title: string;
@@ -293,7 +293,9 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
         title: `${c.subject.line.name}: what ends it`,
         number: `${muscleName(c.subject.muscle).toLowerCase()}, ${percent(c.number)}`,
         limit: "what it is for",
-        reason: passes ? "Ended by what it is for, or by several." : "Something else gives out first in this body.",
+        reason: passes
+          ? "Ended by what it is for, or by several."
+          : "In this body another muscle gives out before the one the exercise is for.",
       };
     case "technique": {
       const name = findTechnique(c.subject.technique).name.toLowerCase();
@@ -382,6 +384,25 @@ function effortText(c: Extract<Check, { kind: "effort of the day" | "least reser
         reason: `Because of ${FLOOR[c.limit.because]}; heavier sets of it are not worth what they ask.`,
       };
   }
+}
+
+const WEIGHED_REASON: Readonly<Record<WeighedKind, string>> = {
+  limiter:
+    "The muscle it is for is still trained: its credit counts only what it does. A written week takes such an exercise where nothing better is at hand; straps, a support or a swap move the limit.",
+  positions:
+    "The same exercise twice progresses faster; another position or grip loads another part. A written week takes variety only where it costs no dose.",
+};
+
+/** what a list of checks of one kind has in common, said once */
+export function weighedText(checks: readonly Check[]): { title: string; reason: string } {
+  const [{ kind } = { kind: "limiter" }] = checks;
+  const n = checks.length;
+  return kind === "positions"
+    ? { title: `One arm position or grip: ${n} ${n === 1 ? "group" : "groups"}`, reason: WEIGHED_REASON.positions }
+    : {
+        title: `Another muscle ends the set: ${n} ${n === 1 ? "exercise" : "exercises"}`,
+        reason: WEIGHED_REASON.limiter,
+      };
 }
 
 export function fixText(f: Fix): string {

@@ -120,6 +120,17 @@ export type Check =
 export type CheckKind = Check["kind"];
 
 /**
+ * Kinds that the planner weighs against dose and minutes and takes where nothing better is at hand: one of them is no
+ * fault of a week, a list of them hides the faults.
+ */
+export const WEIGHED = ["limiter", "positions"] as const satisfies readonly CheckKind[];
+export type WeighedKind = (typeof WEIGHED)[number];
+
+/** what is to be looked at among them, a list a kind */
+export const weighedIn = (checks: readonly Check[]): Check[][] =>
+  WEIGHED.map((kind) => checks.filter((c) => c.kind === kind && c.state === "look")).filter((list) => list.length > 0);
+
+/**
  * the best other setup for what a line was chosen for, which asks less of a joint where one is to be spared; null where
  * there is none or it is not known yet
  */

@@ -14,7 +14,9 @@ export interface FavouriteCost {
 /** @returns null where the setup is not in the list, is out, or nothing else is there to hold it against */
 export function favouriteCost(rows: readonly RankedRow[], setupKey: string): FavouriteCost | null {
   const own = rows.find((r) => r.row.setupKey === setupKey);
-  const best = rows.find((r) => r.group === "main");
-  if (!own || own.out || !best || best.score <= 0) return null;
+  const main = rows.filter((r) => r.group === "main");
+  if (!own || own.out || main.length === 0) return null;
+  const best = main.reduce((a, b) => (b.score > a.score ? b : a));
+  if (best.score <= 0) return null;
   return { best, score: best.score, own: own.score, worth: Math.min(1, own.score / best.score) };
 }

@@ -11,7 +11,7 @@ import type {
   overrideSchema,
   ownSchoolSchema,
 } from "./judgement-schema";
-import type { RankedRow } from "./rank";
+import { inOrder, type RankedRow } from "./rank";
 
 export type JudgementBody = z.infer<typeof judgementBodySchema>;
 export type OwnSchool = z.infer<typeof ownSchoolSchema>;
@@ -24,6 +24,34 @@ export type Judgement = z.infer<typeof judgementSchema>;
 export const REVIEW_DAYS = 180;
 const DAY = 86_400_000;
 export const reviewDue = (j: Pick<Judgement, "at">, now: number): boolean => now - Date.parse(j.at) > REVIEW_DAYS * DAY;
+
+/**
+ * A head's list with the rows that coaches hold to stand elsewhere where they are held: under that tier, or out. What
+ * the client's body, place or wishes rule out stays out.
+ */
+export function heldRows(
+  rows: readonly RankedRow[],
+  headId: string,
+  overrides: readonly { by: string; body: Override }[],
+  edition: Pick<Edition, "tiers">,
+): RankedRow[] {
+  const said = new Map(overrides.filter((o) => o.body.head === headId).map((o) => [o.body.setupKey, o]));
+  if (!rows.some((r) => said.has(r.row.setupKey))) return [...rows];
+  const moved = rows.map((r): RankedRow => {
+    const own = said.get(r.row.setupKey);
+    if (!own || r.out) return r;
+    const held = { by: own.by, reason: own.body.reason, mechanics: r.tier };
+    if (own.body.tier === "out") return { ...r, held, group: "out", out: `held out by ${own.by}`, tied: false };
+    const tier = edition.tiers.find((t) => t.id === own.body.tier);
+    return tier ? { ...r, held, group: "main", tier, tied: false } : r;
+  });
+  moved.sort(inOrder(edition));
+  return moved.map((r, i) => {
+    const above = moved[i - 1];
+    const tied = r.tied && above !== undefined && !above.held && above.group === r.group;
+    return { ...r, tied, place: tied ? r.place : i + 1 };
+  });
+}
 
 const MOST = 60;
 const short = (x: number) => Math.round(x * 1000) / 1000;

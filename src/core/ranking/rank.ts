@@ -85,6 +85,8 @@ export interface RankedRow {
   because: Because;
   /** null, or why it is out; it stays visible */
   out: string | null;
+  /** who holds it to stand where it stands, and why; its score is still that of mechanics */
+  held?: { by: string; reason: string; mechanics: Tier };
 }
 
 /** a setup in which the head does too little, and how much of what it does at best */
@@ -293,6 +295,19 @@ export function scoredRows(
   });
 }
 
+const GROUPS = { main: 0, along: 1, out: 2 } as const;
+
+/**
+ * What counts is listed first; in it a tier, which is of all bodies, never stands under a lower one, whatever the score
+ * in this body says.
+ */
+export const inOrder =
+  ({ tiers }: Pick<Edition, "tiers">) =>
+  (a: Pick<RankedRow, "group" | "tier" | "score">, b: Pick<RankedRow, "group" | "tier" | "score">): number => {
+    const tier = ({ group, tier: { id } }: typeof a) => (group === "main" ? tiers.findIndex((t) => t.id === id) : 0);
+    return GROUPS[a.group] - GROUPS[b.group] || tier(a) - tier(b) || b.score - a.score;
+  };
+
 /**
  * @returns main rows best first, then heads that come along, then what is out with its reason
  * @throws RangeError for a head that is not known
@@ -306,8 +321,7 @@ export function rankHead(
 ): RankedRow[] {
   const rows = scoredRows(survey, headId, edition, exercises, context);
   const w = weightsFor(edition, context);
-  const order = { main: 0, along: 1, out: 2 } as const;
-  rows.sort((a, b) => order[a.group] - order[b.group] || b.score - a.score);
+  rows.sort(inOrder(edition));
   let place = 0;
   let leader: (typeof rows)[number] | null = null;
   const because = becauseOf(rows, headId, w);

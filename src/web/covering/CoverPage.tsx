@@ -8,15 +8,17 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Client } from "#core/clients/client";
 import { unitFor } from "#core/clients/client";
-import { CELL_KINDS, coveringOf, type Cell, type Cover } from "#core/covering/cells";
-import { complements, coveredBy, smallestSet } from "#core/covering/smallest";
+import { CELL_KINDS, coveringOf, type Cell, type Cover, type Covering } from "#core/covering/cells";
+import { complements, smallestSet } from "#core/covering/smallest";
 import { editionOf } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { prescriptionsOf } from "#core/planning/edit";
-import { findGroup, groups } from "#core/planning/groups";
+import { doseTotal, weekDose } from "#core/planning/dose";
+import { findGroup, groupName, groups } from "#core/planning/groups";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import type { Operation, Program } from "#core/planning/program";
+import { workOf } from "#core/planning/purpose";
 import { isSore } from "#core/planning/swap";
 import { contextOf, type RankingContext } from "#core/ranking/rank";
 import { newId } from "../../page/newId";
@@ -25,7 +27,9 @@ import { useEdition } from "../base/edition";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { useOwnSetups } from "../planning/own-setups";
 import { usePlan } from "../planning/usePlan";
+import { fixed } from "../../page/locale";
 
 const ANYWHERE: RankingContext = { equipment: null, joints: [] };
 const WEEKS_SETS = 3;
@@ -143,8 +147,8 @@ export default function CoverPage() {
                   client={client}
                   program={program}
                   survey={survey}
-                  cells={covering.cells}
-                  setups={covering.setups}
+                  ids={ids}
+                  covering={covering}
                   chosen={found.setups}
                   wanted={found.wanted}
                   edit={edit}
@@ -227,18 +231,23 @@ interface WithWeekProps {
   client: Client;
   program: Program;
   survey: Survey;
-  cells: readonly Cell[];
-  setups: readonly Cover[];
+  /** groups that are to be covered */
+  ids: readonly string[];
+  covering: Covering;
   chosen: readonly Cover[];
   wanted: ReadonlySet<string>;
   edit: (...operations: Operation[]) => void;
 }
 
 /** what the client's week covers, what would add most, and the set as a session */
-function WithWeek({ client, program, survey, cells, setups, chosen, wanted, edit }: WithWeekProps) {
+function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit }: WithWeekProps) {
+  const { cells, setups } = covering;
   const [dayId, setDayId] = useState(program.days[0]!.id);
-  const keys = new Set(prescriptionsOf(program).map((p) => p.setupKey));
-  const covered = coveredBy(setups, keys);
+  const standing = useOwnSetups(survey, program, client);
+  const keys = new Set(prescriptionsOf(workOf(program)).map((p) => p.setupKey));
+  const covered = new Set((standing ?? survey).rows.filter((r) => keys.has(r.setupKey)).flatMap(covering.coveredIn));
+  const dose = weekDose(program);
+  const sets = ids.map((id) => `${groupName(id).toLowerCase()} ${fixed(doseTotal(dose.groups[id]!), 1)}`);
   const missing = cells.filter((c) => wanted.has(c.id) && !covered.has(c.id));
   const next = complements(setups, covered, wanted).slice(0, 4);
   const { method } = editionOf(program);
@@ -278,7 +287,9 @@ function WithWeek({ client, program, survey, cells, setups, chosen, wanted, edit
     <section className="cover-week">
       <h2>{client.name.split(" ")[0]}'s week</h2>
       <p className="small">
-        It covers {cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length} of {wanted.size} cells.
+        {sets.slice(0, 6).join(", ")}
+        {sets.length > 6 && " ..."}: effective sets a week. They cover{" "}
+        {cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length} of {wanted.size} cells.
         {missing.length > 0 &&
           ` Missing: ${missing
             .slice(0, 8)

@@ -1,8 +1,8 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { checkId } from "#core/planning/check";
-import { type Check, type CheckState } from "#core/planning/judged";
-import { checkText, fixText } from "#core/planning/check-words";
+import { weighedIn, type Check, type CheckState } from "#core/planning/judged";
+import { checkText, fixText, weighedText } from "#core/planning/check-words";
 import type { Operation } from "#core/planning/program";
 
 const SIGN = { problem: "■", look: "◆", pass: "✓" } as const;
@@ -22,7 +22,11 @@ interface ChecksProps {
 export function Checks({ checks, judging, onFix }: ChecksProps) {
   const [passes, setPasses] = useState(false);
   const count = (state: CheckState) => checks.filter((c) => c.state === state).length;
-  const shown = [...checks].sort((a, b) => ORDER[a.state] - ORDER[b.state]).filter((c) => passes || c.state !== "pass");
+  const weighed = weighedIn(checks);
+  const folded = new Set(weighed.flat());
+  const shown = checks
+    .filter((c) => !folded.has(c) && (passes || c.state !== "pass"))
+    .sort((a, b) => ORDER[a.state] - ORDER[b.state]);
   return (
     <aside className="sheet checks" aria-label="Checks">
       <h2>Checks</h2>
@@ -33,8 +37,8 @@ export function Checks({ checks, judging, onFix }: ChecksProps) {
         </p>
       )}
       <p className="small quiet" style={{ padding: "0 14px 8px" }} aria-live="polite">
-        {count("problem")} {count("problem") === 1 ? "problem" : "problems"}, {count("look")} to review, {count("pass")}{" "}
-        passed{judging === null ? "" : " so far"}.{" "}
+        {count("problem")} {count("problem") === 1 ? "problem" : "problems"}, {count("look") - folded.size} to review,
+        {folded.size > 0 && ` ${folded.size} weighed,`} {count("pass")} passed{judging === null ? "" : " so far"}.{" "}
         <button
           type="button"
           className="plain"
@@ -48,6 +52,9 @@ export function Checks({ checks, judging, onFix }: ChecksProps) {
         {shown.map((c, i) => (
           <Line key={checkId(c)} check={c} open={i < OPEN && c.state !== "pass"} onFix={onFix} />
         ))}
+        {weighed.map((list) => (
+          <Weighed key={list[0]!.kind} checks={list} onFix={onFix} />
+        ))}
         {shown.length === 0 && judging === null && (
           <li>
             <p className="small">✓ Nothing to mend in what this week can see.</p>
@@ -55,6 +62,34 @@ export function Checks({ checks, judging, onFix }: ChecksProps) {
         )}
       </ul>
     </aside>
+  );
+}
+
+/** what a written week takes for the sake of more: explained once, its lines folded under it */
+function Weighed({ checks, onFix }: { checks: Check[]; onFix: ChecksProps["onFix"] }) {
+  const { title, reason } = weighedText(checks);
+  return (
+    <li>
+      <details>
+        <summary>
+          <span className="verdict look">
+            <span aria-hidden>◇</span>
+            <span className="visually-hidden">Weighed</span>
+          </span>
+          <span>
+            <strong>{title}</strong>
+          </span>
+        </summary>
+        <div className="opened">
+          <div>{reason}</div>
+          <ul>
+            {checks.map((c) => (
+              <Line key={checkId(c)} check={c} open={false} onFix={onFix} />
+            ))}
+          </ul>
+        </div>
+      </details>
+    </li>
   );
 }
 

@@ -20,7 +20,7 @@ import { prescriptionsOf } from "#core/planning/edit";
 import type { Block, Day, Operation, Prescription, Program } from "#core/planning/program";
 import { moveCosts } from "#core/solver/order-advice";
 import { dayText } from "../../page/locale";
-import { useOwnSetups } from "../solver/own-setups";
+import { useOwnSetups } from "./own-setups";
 import { useEdition } from "../base/edition";
 import type { Strength } from "../mechanics/useStrength";
 import { useJudgements } from "../ranking/useJudgements";

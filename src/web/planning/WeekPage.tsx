@@ -31,6 +31,7 @@ import { HandOverButton } from "./HandOverButton";
 import { Loom } from "./Loom";
 import type { Plan } from "./plans";
 import { Recompute } from "./Recompute";
+import { useOwnSetups } from "./own-setups";
 import { RefusedEdits } from "./RefusedEdits";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
@@ -150,7 +151,7 @@ function useChecks(
   survey: Survey | null,
   edition: Edition,
 ) {
-  const known = useKnown(client, whole, survey, edition);
+  const known = useKnown(client, whole, useOwnSetups(survey, whole, client), edition);
   const dose = useMemo(() => (program ? weekDose(program) : null), [program]);
   const checks = useMemo(
     () => (program && dose && client ? checkWeek(program, client, edition.method, exercises, dose, known) : []),

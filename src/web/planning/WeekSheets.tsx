@@ -19,7 +19,7 @@ import { AS_SET, daysOf } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
 import type { PlannerAsk, PlannerTold } from "../solver/messages";
-import { useOwnSetups, withOwnSetups } from "../solver/own-setups";
+import { useOwnSetups, withOwnSetups } from "./own-setups";
 import { useTask } from "../solver/useTask";
 
 export const SHEETS = {

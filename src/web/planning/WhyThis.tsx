@@ -10,7 +10,7 @@ import { AS_SET, daysOf } from "#core/solver/splits";
 import type { Why } from "#core/solver/why";
 import { fixed } from "../../page/locale";
 import { useEdition } from "../base/edition";
-import { withOwnSetups } from "../solver/own-setups";
+import { withOwnSetups } from "./own-setups";
 
 interface WhyThisProps {
   p: Prescription;

@@ -65,7 +65,7 @@ export function Argue({ row, rows, headId, survey, edition, context, judgements 
           setupKey: key,
           name: nameOf(row),
           tier,
-          was: { tier: row.tier.id, score: Math.round(row.score), school: edition.school.id },
+          was: { tier: (row.held?.mechanics ?? row.tier).id, score: Math.round(row.score), school: edition.school.id },
           reason,
         },
       },

@@ -192,10 +192,9 @@ interface RowProps extends RankedListProps {
 
 /** one setup: its place, its grain, why it stands there, its score with where a dragged weight would put it */
 function Row(props: RowProps) {
-  const { r, at, selected, open, headId, edition, across, would, judgements, onSelect, onToggle, onUse } = props;
+  const { r, at, selected, open, headId, edition, across, would, onSelect, onToggle, onUse } = props;
   const { context, onEquipment } = props;
   const flips = r.group === "main" ? flipsOf(r, across, edition) : "";
-  const moved = judgements.overrides.find((j) => j.body.head === headId && j.body.setupKey === r.row.setupKey);
   const next = would?.get(r.row.setupKey);
   const there = context.equipment;
   const lacking = r.out && there ? r.exercise.equipment.filter((e) => !there.includes(e)) : [];
@@ -224,11 +223,10 @@ function Row(props: RowProps) {
           {kept(becauseText(r.because))}
           {flips && <span className="flips"> {flips}.</span>}
         </div>
-        {moved && (
+        {r.held && (
           <div className="small moved">
-            {moved.by} holds it{" "}
-            {edition.tiers.find((t) => t.id === moved.body.tier)?.name.toLowerCase() ?? moved.body.tier}:{" "}
-            {moved.body.reason}
+            {r.held.by} holds it {r.group === "out" ? "out" : r.tier.name.toLowerCase()}; by mechanics it is{" "}
+            {r.held.mechanics.name.toLowerCase()}: {r.held.reason}
           </div>
         )}
       </td>

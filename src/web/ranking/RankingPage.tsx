@@ -9,6 +9,7 @@ import type { School } from "#core/edition/schools";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { exercises } from "#core/exercises/library";
 import { groupOf } from "#core/planning/groups";
+import { heldRows } from "#core/ranking/judgement";
 import { fits, NARROWING_NAMES, type Narrowing } from "#core/ranking/narrow";
 import {
   acrossSchools,
@@ -80,8 +81,9 @@ export default function RankingPage() {
       ...context,
       goal: settled.goal,
     });
-    return narrowed.length ? all.filter((r) => fits(narrowed, r.exercise, r.row)) : all;
-  }, [survey, group, edition, schoolOf, settled, context, narrowed]);
+    const held = heldRows(all, group.id, judgements.overrides, edition);
+    return narrowed.length ? held.filter((r) => fits(narrowed, r.exercise, r.row)) : held;
+  }, [survey, group, edition, schoolOf, settled, context, narrowed, judgements.overrides]);
   const dragged = useDeferredValue(weighed);
   const plain = useMemo(() => survey && bare(survey), [survey]);
   /** where each row would stand with what is being dragged; null when nothing is */
@@ -91,8 +93,9 @@ export default function RankingPage() {
       ...context,
       goal: dragged.goal,
     });
-    return new Map(next.map((r, i) => [r.row.setupKey, { place: i + 1, score: r.score }]));
-  }, [plain, group, edition, schoolOf, dragged, settled, context]);
+    const held = heldRows(next, group.id, judgements.overrides, edition);
+    return new Map(held.map((r, i) => [r.row.setupKey, { place: i + 1, score: r.score }]));
+  }, [plain, group, edition, schoolOf, dragged, settled, context, judgements.overrides]);
   const across = useMemo(
     () => (plain && group ? acrossSchools(plain, group.id, { ...edition, schools }, exercises, context) : null),
     [plain, group, edition, schools, context],

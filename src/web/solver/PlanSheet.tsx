@@ -15,7 +15,7 @@ import { leftOut } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
-import { withOwnSetups } from "./own-setups";
+import { withOwnSetups } from "../planning/own-setups";
 import type { Planned, usePlanner } from "./usePlanner";
 import { askOf, wishFor, Wishes, type Wish } from "./Wishes";
 

@@ -11,7 +11,8 @@ import { COSTS, TERMS } from "#core/edition/choices";
 import { becauseText } from "#core/ranking/because";
 import { compareRows } from "#core/ranking/compare";
 import { disagreement } from "#core/ranking/disagree";
-import { differenceOf, keptOf, reviewDue, type KeptRanking } from "#core/ranking/judgement";
+import { favouriteCost } from "#core/ranking/favourite";
+import { differenceOf, heldRows, keptOf, reviewDue, type KeptRanking } from "#core/ranking/judgement";
 import { sessionPlace } from "#core/ranking/places";
 import { fits, NARROWING_NAMES } from "#core/ranking/narrow";
 import { clientOf } from "../../support/programs";
@@ -32,7 +33,8 @@ test("rows come best first within their group, with a span that holds the score,
       const rows = rank(g.id, everything, school);
       rows.forEach((r, i) => {
         const above = rows[i - 1];
-        if (above?.group === r.group) expect(r.score).toBeLessThanOrEqual(above.score);
+        if (above?.group === r.group && (r.group !== "main" || above.tier === r.tier))
+          expect(r.score).toBeLessThanOrEqual(above.score);
         expect(r.low).toBeLessThanOrEqual(r.score);
         expect(r.high).toBeGreaterThanOrEqual(r.score);
         expect(r.score).toBeLessThanOrEqual(100 + 1e-9);
@@ -422,5 +424,73 @@ describe("heavy, middle and light places", () => {
     const places = new Set(library.map((e) => at(e.id)));
     expect(places.size).toBe(3);
     for (const e of library) expect(order[at(e.id, 1)]).toBeLessThanOrEqual(order[at(e.id)]);
+  });
+});
+
+describe("where rows stand", () => {
+  const heads = ["triceps-long", "gluteus-maximus-lower", "latissimus-thoracic", "vastus-lateralis", "deltoid-rear"];
+  const at = (tier: { id: string }) => CURRENT_EDITION.tiers.findIndex((t) => t.id === tier.id);
+
+  test("no tier stands under a lower one, under any school, for size or strength", () => {
+    for (const head of heads)
+      for (const school of CURRENT_EDITION.schools)
+        for (const goal of [0, 1]) {
+          const rows = rank(head, { ...everything, goal }, school).filter((r) => r.group === "main");
+          const tiers = rows.map((r) => at(r.tier));
+          expect([head, school.id, goal, tiers]).toEqual([head, school.id, goal, [...tiers].sort((a, b) => a - b)]);
+        }
+  });
+
+  test("for strength the buttocks' list is led by what is loaded heavily over a long way, not by a bridge", () => {
+    for (const head of ["gluteus-maximus-upper", "gluteus-maximus-middle", "gluteus-maximus-lower"])
+      expect(rank(head, { ...everything, goal: 1 })[0]!.exercise.id).not.toBe("floor-bridge");
+  });
+
+  test("a row that a coach holds elsewhere stands there, with what mechanics says; others keep their order", () => {
+    const rows = rank("triceps-long");
+    const [first, last] = [rows[0]!, rows.filter((r) => r.group === "main").at(-1)!];
+    const held = (row: typeof first, tier: string, head = "triceps-long") => ({
+      by: "Edda",
+      body: {
+        head,
+        setupKey: row.row.setupKey,
+        name: "",
+        tier,
+        was: { tier: row.tier.id, score: row.score, school: LONG.id },
+        reason: "felt there by nearly all",
+      },
+    });
+    const up = heldRows(rows, "triceps-long", [held(last, "cornerstone")], CURRENT_EDITION);
+    const now = up.find((r) => r.row === last.row)!;
+    expect([now.tier.id, now.score, now.held!.mechanics.id]).toEqual(["cornerstone", last.score, last.tier.id]);
+    expect(up.slice(0, up.indexOf(now)).every((r) => r.tier.id === "cornerstone")).toBe(true);
+    expect(up[up.indexOf(now) + 1]!.tier.id).not.toBe("cornerstone");
+    expect(up.filter((r) => r !== now).map((r) => r.row)).toEqual(rows.filter((r) => r !== last).map((r) => r.row));
+    // down, and out
+    const down = heldRows(rows, "triceps-long", [held(first, "niche")], CURRENT_EDITION);
+    expect(down[0]!.row).toBe(rows[1]!.row);
+    expect(down[0]!.place).toBe(1);
+    expect(down.find((r) => r.row === first.row)!.tier.id).toBe("niche");
+    const out = heldRows(rows, "triceps-long", [held(first, "out")], CURRENT_EDITION);
+    expect(out.find((r) => r.row === first.row)).toMatchObject({ group: "out", out: "held out by Edda" });
+    // of another head, of a tier that is not known, of what the client cannot do: as it was
+    expect(heldRows(rows, "triceps-long", [held(last, "niche", "soleus")], CURRENT_EDITION)).toEqual(rows);
+    expect(heldRows(rows, "triceps-long", [held(last, "lofty")], CURRENT_EDITION).map((r) => r.row)).toEqual(
+      rows.map((r) => r.row),
+    );
+    const poor = rank("triceps-long", { equipment: ["dumbbell"], joints: [] });
+    const gone = poor.find((r) => r.out)!;
+    expect(
+      heldRows(poor, "triceps-long", [held(gone, "cornerstone")], CURRENT_EDITION).find((r) => r.row === gone.row)!.out,
+    ).toBe(gone.out);
+  });
+
+  test("a favourite is told against the best score, wherever rows are held", () => {
+    const rows = rank("triceps-long");
+    const last = rows.filter((r) => r.group === "main").at(-1)!;
+    const best = Math.max(...rows.filter((r) => r.group === "main").map((r) => r.score));
+    const cost = favouriteCost(rows, last.row.setupKey)!;
+    expect([cost.score, cost.own]).toEqual([best, last.score]);
+    expect(cost.worth).toBeCloseTo(last.score / best, 12);
   });
 });

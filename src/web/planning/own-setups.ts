@@ -18,11 +18,11 @@ export async function withOwnSetups(survey: Survey, program: Program, client: Cl
 }
 
 /** the same while a page is shown; null until it is there */
-export function useOwnSetups(survey: Survey | null, program: Program, client: Client): Survey | null {
+export function useOwnSetups(survey: Survey | null, program: Program | null, client: Client | null): Survey | null {
   const [whole, setWhole] = useState<Survey | null>(null);
   useEffect(() => {
     let current = true;
-    if (survey) void withOwnSetups(survey, program, client).then((s) => current && setWhole(s));
+    if (survey && program && client) void withOwnSetups(survey, program, client).then((s) => current && setWhole(s));
     return () => {
       current = false;
     };
