@@ -14,6 +14,7 @@ import { prescriptionOf } from "../support/programs";
 import { pino } from "pino";
 import { startRunner } from "#server/jobs/runner";
 import { boundsHandler } from "#server/training/bounds";
+import { readWholeLog } from "#server/training/log";
 import { appOn, asOwner, makeClient, makeCoach, openPool, signals, signIn, work, type Desk } from "./world";
 
 let database: Database;
@@ -471,6 +472,55 @@ test("an unchanged log is not sent twice, and a window is a window", async () =>
   expect((await logOf(clientId)).entries).toHaveLength(0);
   expect((await desk.get(`/clients/${clientId}/log?days=400`).expect(200)).body.entries).toHaveLength(2);
   await desk.get(`/clients/${clientId}/log?days=lots`).expect(400);
+});
+
+test("a long log comes in pages: none lost, none twice, what was corrected later once and as it is now", async () => {
+  const { clientId, entry, send } = await onTheFloor();
+  const first = entry({ at: new Date().toISOString() });
+  await send([first]).expect(200);
+  // 9,000 more in ten months, some of them arrived at once; ids by number, so that each is known
+  await asOwner((o) =>
+    o.query(
+      `insert into entry (practice_id, client_id, id, revision, digest, prescription_id, local_date, at, body, format, received_at)
+       select e.practice_id, e.client_id, x.id, 1, 'd', e.prescription_id, x.at::date, x.at,
+         e.body || jsonb_build_object('id', x.id, 'at', x.at, 'localDate', x.at::date), e.format, x.at
+       from entry e, lateral (select ('00000000-0000-4000-9000-' || lpad(n::text, 12, '0'))::uuid as id,
+         now() - (n / 7) * interval '6 hours' as at from generate_series(1, 9000) n) x
+       where e.client_id = $1 and e.id = $2`,
+      [clientId, first.id],
+    ),
+  );
+  const old = "00000000-0000-4000-9000-000000008999";
+  await desk.send("post", `/clients/${clientId}/log`, { act: "void", id: old, revision: 1 }).expect(200);
+  const pages: { entries: Entry[]; next: string | null }[] = [];
+  let before: string | null = null;
+  do {
+    const url: string = `/clients/${clientId}/log?days=36500${before ? `&before=${before}` : ""}`;
+    pages.push((await desk.get(url).expect(200)).body);
+    before = pages.at(-1)!.next;
+  } while (before && pages.length < 20);
+  expect(pages.length).toBeGreaterThan(2);
+  for (const p of pages) expect(p.entries.length).toBeLessThanOrEqual(4100);
+  const ids = pages.flatMap((p) => p.entries.map((e) => e.id));
+  expect(new Set(ids).size).toBe(9001);
+  // the corrected one is on two pages, each other on one
+  expect(ids.length).toBe(9002);
+  const practiceId = (await asOwner((o) => o.query("select practice_id from client where id = $1", [clientId])))
+    .rows[0]!.practice_id as string;
+  const whole = await database.withPractice(practiceId, (tx) => readWholeLog(tx, practiceId, clientId));
+  expect(whole.entries).toHaveLength(9001);
+  expect(whole.entries.find((e) => e.id === old)).toMatchObject({ revision: 2, voided: true });
+  expect(whole.entries.map((e) => e.at)).toEqual(whole.entries.map((e) => e.at).sort());
+  // twelve weeks at a time, as the page asks for them, they are the same
+  const asked: { entries: Entry[]; next: string | null }[] = [];
+  before = null;
+  do {
+    const url: string = `/clients/${clientId}/log${before ? `?before=${before}` : ""}`;
+    asked.push((await desk.get(url).expect(200)).body);
+    before = asked.at(-1)!.next;
+  } while (before && asked.length < 20);
+  expect(new Set(asked.flatMap((p) => p.entries.map((e) => e.id))).size).toBe(9001);
+  await desk.get(`/clients/${clientId}/log?before=yesterday`).expect(400);
 });
 
 test("a 20 kg kickback from an arm that curls 8 is no target until the coach says so", async () => {

@@ -432,9 +432,16 @@ export const api = {
     method: "get",
     path: "/clients/{id}/log",
     who: "coach",
-    about: "A client's log, with what a next target follows from; 304 where the ETag still holds.",
-    query: z.object({ days: z.coerce.number().int().min(1).max(ALL_DAYS).optional() }),
+    about:
+      "A page of a client's log, the newest unless one is asked for, with what a next target follows from; 304 where the ETag still holds.",
+    query: z.object({
+      days: z.coerce.number().int().min(1).max(ALL_DAYS).optional(),
+      /** the `next` of the page after it */
+      before: z.iso.datetime().optional(),
+    }),
     answer: history.extend({
+      /** what asks for the page before this one; null where there is nothing older */
+      next: z.string().nullable(),
       /** ids of what two phones corrected at once */
       twice: z.array(z.string()),
       /** of prescriptions, by id */

@@ -57,15 +57,12 @@ export const asOfNow = (
         return key === p.setupKey ? e : { ...e, parts: e.parts.map((x) => ({ ...x, load: loadNow(x.load, key, p) })) };
       });
 
-const newestOf = <T extends { id: string; revision: number; prescriptionId: string }>(
-  list: readonly T[],
-  prescriptionId: string,
-): T[] => {
+/** of each id the newest revision, whichever came first */
+export function newestOf<T extends { id: string; revision: number }>(list: readonly T[]): T[] {
   const by = new Map<string, T>();
-  for (const x of list)
-    if (x.prescriptionId === prescriptionId && (by.get(x.id)?.revision ?? 0) < x.revision) by.set(x.id, x);
+  for (const x of list) if ((by.get(x.id)?.revision ?? 0) < x.revision) by.set(x.id, x);
   return [...by.values()];
-};
+}
 
 /**
  * newest revision of each id, gathered by day, newest day first; what was struck is not there
@@ -78,8 +75,10 @@ export function exposuresOf(
   reports: readonly Report[],
   insteadKey: string | null = null,
 ): Exposure[] {
-  const es = newestOf(entries, prescriptionId).filter((e) => (e.instead?.setupKey ?? null) === insteadKey && !e.voided);
-  const rs = newestOf(reports, prescriptionId);
+  const own = <T extends { prescriptionId: string }>(list: readonly T[]) =>
+    list.filter((x) => x.prescriptionId === prescriptionId);
+  const es = newestOf(own(entries)).filter((e) => (e.instead?.setupKey ?? null) === insteadKey && !e.voided);
+  const rs = newestOf(own(reports));
   const dates = [...new Set([...es, ...rs].map((e) => e.localDate))].sort().reverse();
   return dates.map((localDate) => ({
     localDate,

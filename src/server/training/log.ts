@@ -1,14 +1,18 @@
 /** The log as kept: every revision of every entry, never refused because the plan moved on. */
 import { createHash } from "node:crypto";
+import { ALL_DAYS } from "#core/exchange/api";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { withinBounds } from "#core/training/clock";
 import type { Entry, LogBatch, Report } from "#core/training/entry";
-import { type Bound, type Handed, type History } from "#core/training/exposures";
+import { newestOf, type Bound, type Handed, type History } from "#core/training/exposures";
 import type { Transaction } from "#server/database/database";
 
+/** a page of the log, by when it arrived */
 export interface Log {
   entries: Entry[];
   reports: Report[];
+  /** what the page before this one arrived by; null where there is nothing older */
+  next: string | null;
   /** ids of sets that two phones corrected with the same number: the one that came last is shown */
   twice: string[];
 }
@@ -18,25 +22,59 @@ interface Row {
   body: unknown;
   format: number;
   received_at: Date;
-  handed_at: Date | null;
   versions: number;
 }
 
-/** newest revision of each, as the phone dated it where that can be */
-const newestOf = (table: "entry" | "report") => `
-  select distinct on (e.id) e.id, e.body, e.format, e.received_at, h.at as handed_at,
-    (select count(*)::int from ${table} x where x.practice_id = e.practice_id and x.id = e.id and x.revision = e.revision) as versions
-  from ${table} e left join hand_over h on h.practice_id = e.practice_id and h.id = (e.body->>'handOverId')::uuid
-  where e.practice_id = $1 and e.client_id = $2 and e.received_at > now() - make_interval(days => $3)
-  order by e.id, e.revision desc, e.received_at desc, e.digest`;
+/** sets on one page at the most: many times what anybody does in twelve weeks */
+const MOST = 4000;
 
-/** @param days of the log by when they arrived */
-export async function readLog(tx: Transaction, practiceId: string, clientId: string, days: number): Promise<Log> {
+/** where a page begins, and whether anything is older: so many days before its end, unless it would be too large */
+const PAGE = `
+  with page as (select greatest(
+    least(coalesce($4::timestamptz, 'infinity'), now()) - make_interval(days => $3),
+    (select received_at from entry where practice_id = $1 and client_id = $2
+      and received_at <= coalesce($4::timestamptz, 'infinity') order by received_at desc offset $5 limit 1)) as begins)
+  select to_char(begins at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as begins,
+    exists (select 1 from entry where practice_id = $1 and client_id = $2 and received_at <= begins)
+    or exists (select 1 from report where practice_id = $1 and client_id = $2 and received_at <= begins) as older
+  from page`;
+
+const byTime = (a: { at: string }, b: { at: string }) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0);
+
+/** newest revision of each on the page */
+const newestIn = (table: "entry" | "report") => `
+  select distinct on (id) id, body, format, received_at, count(*) over (partition by id, revision)::int as versions
+  from ${table} where practice_id = $1 and client_id = $2 and received_at > $3
+    and received_at <= coalesce($4::timestamptz, 'infinity')
+  order by id, revision desc, received_at desc, digest`;
+
+/**
+ * A page of the log, each set as the phone dated it where that can be.
+ * @param days that it reaches back, by when sets arrived; fewer where there are more sets than a page holds
+ * @param before the `next` of the page after it; the newest page unless given
+ */
+export async function readLog(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  days: number,
+  before: string | null = null,
+): Promise<Log> {
+  const [page] = await tx.query<{ begins: string; older: boolean }>(PAGE, [practiceId, clientId, days, before, MOST]);
+  const { begins, older } = page!;
+  const handed = await tx.query<{ id: string; at: Date }>(
+    "select id, at from hand_over where practice_id = $1 and client_id = $2",
+    [practiceId, clientId],
+  );
+  const handedAt = new Map(handed.map((h) => [h.id, h.at]));
   const read = async <T extends Entry | Report>(table: "entry" | "report") => {
-    const rows = await tx.query<Row>(newestOf(table), [practiceId, clientId, days]);
+    const rows = await tx.query<Row>(newestIn(table), [practiceId, clientId, begins, before]);
     const list = rows
-      .map((r) => withinBounds(upgrade<T>(table, r.body, r.format), r.received_at, r.handed_at))
-      .sort((a, b) => a.at.localeCompare(b.at));
+      .map((r) => {
+        const item = upgrade<T>(table, r.body, r.format);
+        return withinBounds(item, r.received_at, handedAt.get(item.handOverId) ?? null);
+      })
+      .sort(byTime);
     return { list, twice: rows.filter((r) => r.versions > 1).map((r) => r.id) };
   };
   const entries = await read<Entry>("entry");
@@ -44,8 +82,26 @@ export async function readLog(tx: Transaction, practiceId: string, clientId: str
   return {
     entries: entries.list,
     reports: reports.list,
+    next: older ? begins : null,
     twice: [...entries.twice, ...reports.twice],
   };
+}
+
+/** all of it, page by page; a set that was corrected later comes in its newest revision */
+export async function readWholeLog(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+): Promise<Pick<Log, "entries" | "reports">> {
+  const [entries, reports]: [Entry[], Report[]] = [[], []];
+  let before: string | null = null;
+  do {
+    const page: Log = await readLog(tx, practiceId, clientId, ALL_DAYS, before);
+    entries.push(...page.entries);
+    reports.push(...page.reports);
+    before = page.next;
+  } while (before);
+  return { entries: newestOf(entries).sort(byTime), reports: newestOf(reports).sort(byTime) };
 }
 
 /** what of the hand-overs and of the engine a next target needs beside the log */

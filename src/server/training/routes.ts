@@ -1,6 +1,6 @@
 import { Router } from "express";
 import Papa from "papaparse";
-import { ALL_DAYS, api, type Ruling } from "#core/exchange/api";
+import { api, type Ruling } from "#core/exchange/api";
 import { upgrade } from "#core/exchange/upgrade";
 import { logRows } from "#core/exchange/files";
 import { prescriptionsOf } from "#core/planning/edit";
@@ -13,7 +13,7 @@ import { coachOf, type Coach } from "#server/identity/coach";
 import { programOfClient } from "#server/planning/programs";
 import { askBounds, hastenBounds } from "#server/training/bounds";
 import { HISTORY_DAYS } from "#core/training/exposures";
-import { logMark, readHistory, readLog, writeLog } from "#server/training/log";
+import { logMark, readHistory, readLog, readWholeLog, writeLog } from "#server/training/log";
 
 /** names of all prescriptions ever handed over or planned, so that a deleted exercise stays readable in the log */
 async function prescriptionNames(tx: Transaction, practiceId: string, clientId: string): Promise<Map<string, string>> {
@@ -65,19 +65,20 @@ export function trainingRoutes(database: Database): Router {
     const coach = coachOf(request);
     const { practiceId } = coach;
     const id = readId(request, "id", "client");
-    const { days = HISTORY_DAYS } = readShape(api.log.query, request.query);
+    const { days = HISTORY_DAYS, before = null } = readShape(api.log.query, request.query);
     const answer = await database.withPractice(practiceId, async (tx) => {
       await findClient(tx, practiceId, id);
       await auditLook(tx, coach, "saw log", id);
       await hastenBounds(tx, practiceId, id);
-      const mark = `"${await logMark(tx, practiceId, id)}-${days}"`;
+      const mark = `"${await logMark(tx, practiceId, id)}-${days}${before ?? ""}"`;
       if (request.get("if-none-match") === mark) return { mark, log: null };
-      const log = await readLog(tx, practiceId, id, days);
+      const log = await readLog(tx, practiceId, id, days, before);
       return {
         mark,
         log: {
           ...(await readHistory(tx, practiceId, id, log)),
           twice: log.twice,
+          next: log.next,
           names: Object.fromEntries(await prescriptionNames(tx, practiceId, id)),
         },
       };
@@ -106,7 +107,7 @@ export function trainingRoutes(database: Database): Router {
     const id = readId(request, "id", "client");
     const csv = await database.withPractice(practiceId, async (tx) => {
       await findClient(tx, practiceId, id);
-      const log = await readLog(tx, practiceId, id, ALL_DAYS);
+      const log = await readWholeLog(tx, practiceId, id);
       await writeAudit(tx, coach, "exported log", id);
       // escapeFormulae: a note that begins with = must not run in a spreadsheet
       return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id)), {

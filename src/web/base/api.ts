@@ -135,9 +135,9 @@ export const api = createApi({
       invalidatesTags: ["handOver"],
     }),
     /** asked for again and again: an unchanged log is not sent twice */
-    log: build.query<Answer<"log">, { clientId: string; days?: number }>({
-      queryFn: async ({ clientId, days }, _api, _extra, ask) => {
-        const url = `/clients/${clientId}/log${days ? `?days=${days}` : ""}`;
+    log: build.query<Answer<"log">, { clientId: string; before?: string }>({
+      queryFn: async ({ clientId, before }, _api, _extra, ask) => {
+        const url = `/clients/${clientId}/log${before ? `?before=${before}` : ""}`;
         const known = marks.get(url);
         const r = await ask({
           url,

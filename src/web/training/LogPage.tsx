@@ -1,7 +1,6 @@
 /** The log, and what follows from it: one card an exercise, with its lines by day, and each line's next target. */
-import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { ALL_DAYS, type Ruling } from "#core/exchange/api";
+import type { Ruling } from "#core/exchange/api";
 import type { Prescription, Program } from "#core/planning/program";
 import { exercises } from "#core/exercises/library";
 import { exposuresOf } from "#core/training/exposures";
@@ -14,6 +13,7 @@ import { SaveMark } from "../planning/SaveMark";
 import { usePlan } from "../planning/usePlan";
 import { LineLog } from "./LineLog";
 import { LoggedSets } from "./LoggedSets";
+import { useOlder } from "./useOlder";
 import { StrengthSheet } from "./StrengthSheet";
 
 interface Standing {
@@ -40,16 +40,17 @@ export default function LogPage() {
   const { id = "" } = useParams();
   const { client, unknown } = useOpenClient();
   const { plan, program, edit } = usePlan(client ? id : null);
-  const [all, setAll] = useState(false);
   const {
-    data: log,
+    data: newest,
     error,
     isLoading,
     refetch,
   } = api.useLogQuery(
-    { clientId: id, ...(all ? { days: ALL_DAYS } : {}) },
+    { clientId: id },
     { skip: !client, refetchOnMountOrArgChange: true, pollingInterval: 10_000, skipPollingIfUnfocused: true },
   );
+  const { log, more, older, fewer } = useOlder(id, newest);
+  const all = older > 0;
   const [sendRuling] = api.useRuleMutation();
   const strength = useStrength(client, program, log);
   if (unknown)
@@ -73,9 +74,16 @@ export default function LogPage() {
         <h1>{client.name}: log and next targets</h1>
         <SaveMark plan={plan} />
         <span style={{ marginLeft: "auto", display: "flex", gap: 14 }}>
-          <button type="button" className="plain link" aria-pressed={all} onClick={() => setAll(!all)}>
-            {all ? "The last twelve weeks" : "Everything"}
-          </button>
+          {more && (
+            <button type="button" className="plain link" onClick={more}>
+              Twelve weeks more
+            </button>
+          )}
+          {all && (
+            <button type="button" className="plain link" onClick={fewer}>
+              Only the last twelve weeks
+            </button>
+          )}
           <a href={`/api/clients/${client.id}/log.csv`} download>
             Log as CSV
           </a>
