@@ -365,3 +365,62 @@ test("a body of brackets in brackets is refused before it is read", async () => 
   expect(r.status).toBe(400);
   expect(r.body.error).toMatch(/nested deeper/);
 });
+
+describe("absurd lines: refused in words or handed over as they are, never an error of the server's", () => {
+  const line = (change: object) => ({ ...prescriptionOf(1, "cable-pushdown"), id: randomUUID(), ...change });
+  const kg = (value: number) => ({ value, unit: "kg", meaning: "stack" });
+  const absurd: [string, object][] = [
+    ["an exercise that nobody has", { exerciseId: "moon-walk" }],
+    ["a head that nobody has as target", { target: "third-arm" }],
+    ["credits of heads that nobody has", { credits: { "third-arm": { share: 1, direct: true, length: 0.5 } } }],
+    ["no credits at all", { credits: {} }],
+    ["a share over one", { credits: { "triceps-long": { share: 7, direct: true, length: 0.5 } } }],
+    ["a parameter that the exercise has not", { values: { wheels: 4 } }],
+    ["a parameter far beyond its range", { values: { grip: 1e6 } }],
+    ["a parameter of words", { values: { stepBack: "far" } }],
+    ["another setup's key", { setupKey: "back-squat@000000000000:" }],
+    ["a load of 1e308", { load: kg(1e308) }],
+    ["a load under zero", { load: kg(-5) }],
+    ["a load in stones", { load: { value: 5, unit: "stone", meaning: "stack" } }],
+    ["a step of nothing", { loadStep: kg(0) }],
+    ["forty sets", { reserves: Array.from({ length: 40 }, () => 2) }],
+    ["no set", { reserves: [] }],
+    ["half a rep in reserve", { reserves: [0.5] }],
+    ["a window upside down", { reps: { low: 20, high: 5 } }],
+    ["a million reps", { reps: { low: 1e6, high: 1e6 } }],
+    ["a rest of a day", { rest: 86_400 }],
+    ["a tempo of an hour", { tempo: { lower: 3600, pause: 0, lift: 1, hold: 0 } }],
+    ["a technique that nobody has", { technique: { id: "levitation", parts: [] } }],
+    ["a structure that nobody has", { structure: "zigzag" }],
+    ["a name of 10,000 letters", { name: "x".repeat(10_000) }],
+    ["half a character as its name", { name: "arm \ud83d" }],
+    ["a NUL in its note", { note: "a\u0000b" }],
+    ["a model of the future", { modelVersion: "body-99" }],
+    ["a setup of before with a ratio of nothing", { earlier: [{ setupKey: "x", ratio: 0, until: "2026-01-01" }] }],
+    ["an alternative that nobody has", { alternatives: [{ exerciseId: "moon-walk" }] }],
+    ["a relative that is itself", { harder: { exerciseId: "cable-pushdown" } }],
+  ];
+
+  /** odd, and no harm: what is not known of mechanics is not judged */
+  const KEPT = ["no credits at all", "another setup's key", "a model of the future"];
+
+  test.each(absurd)("%s", async (what, change) => {
+    const { clientId, program, version } = await week();
+    const prescription = line(change) as Prescription;
+    const { body } = await send(edda!, program.id, version, {
+      kind: "add",
+      dayId: program.days[0]!.id,
+      blockId: randomUUID(),
+      index: 0,
+      prescription,
+    }).expect(200);
+    const now = await load(clientId);
+    const there = prescriptionsOf(now.program).some((p) => p.id === prescription.id);
+    const { refused } = body as { refused: { reason: string }[] };
+    expect([what, there]).toEqual([what, KEPT.includes(what)]);
+    expect(refused).toHaveLength(there ? 0 : 1);
+    for (const { reason } of refused) expect(reason.length).toBeGreaterThan(5);
+    await edda!.send("post", `/programs/${program.id}/hand-overs`, { version: now.version }).expect(201);
+    await edda!.get(`/clients/${clientId}/log`).expect(200);
+  });
+});
