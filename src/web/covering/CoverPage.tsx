@@ -247,7 +247,9 @@ function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit
   const keys = new Set(prescriptionsOf(workOf(program)).map((p) => p.setupKey));
   const covered = new Set((standing ?? survey).rows.filter((r) => keys.has(r.setupKey)).flatMap(covering.coveredIn));
   const dose = weekDose(program);
-  const sets = ids.map((id) => `${groupName(id).toLowerCase()} ${fixed(doseTotal(dose.groups[id]!), 1)}`);
+  const sets = ids
+    .filter((id) => doseTotal(dose.groups[id]!) >= 0.05)
+    .map((id) => `${groupName(id).toLowerCase()} ${fixed(doseTotal(dose.groups[id]!), 1)}`);
   const missing = cells.filter((c) => wanted.has(c.id) && !covered.has(c.id));
   const next = complements(setups, covered, wanted).slice(0, 4);
   const { method } = editionOf(program);
@@ -287,9 +289,11 @@ function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit
     <section className="cover-week">
       <h2>{client.name.split(" ")[0]}'s week</h2>
       <p className="small">
-        {sets.slice(0, 6).join(", ")}
-        {sets.length > 6 && " ..."}: effective sets a week. They cover{" "}
-        {cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length} of {wanted.size} cells.
+        {sets.length === 0
+          ? "No set of the week is for it yet: "
+          : `Effective sets a week: ${sets.slice(0, 6).join(", ")}${sets.length > 6 ? " ..." : ""}. They cover `}
+        {cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length} of {wanted.size} cells
+        {sets.length === 0 && " are covered"}.
         {missing.length > 0 &&
           ` Missing: ${missing
             .slice(0, 8)
