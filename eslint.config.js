@@ -19,6 +19,50 @@ const within = (files, patterns, message) => ({
   },
 });
 
+/** rooms of the core, lowest first, each with those that it may know */
+const BODY = ["base", "anatomy", "exercises"];
+const JUDGED = [...BODY, "mechanics", "clients", "edition"];
+const ROOMS = {
+  base: [],
+  anatomy: ["base"],
+  exercises: ["base", "anatomy"],
+  program: ["base"],
+  mechanics: BODY,
+  clients: BODY,
+  edition: [...BODY, "clients", "program"],
+  ranking: JUDGED,
+  bench: [...JUDGED, "ranking"],
+  covering: [...JUDGED, "ranking"],
+  planning: [...JUDGED, "ranking", "program"],
+  training: [...JUDGED, "program", "planning"],
+  solver: [...JUDGED, "ranking", "program", "planning"],
+  exchange: [...JUDGED, "ranking", "program", "planning", "training"],
+  validation: [...JUDGED, "training"],
+};
+const CORE = [
+  outside("core", "core knows nothing outside itself."),
+  { group: ["node:*", "react", "react-*", "express", "pg"], message: "core does no input or output." },
+];
+const room = (own) => ({
+  files: [`src/core/${own}/**/*.ts`],
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      {
+        patterns: [
+          ...CORE,
+          {
+            regex: `^(#core/|(\\.\\./)+)(${Object.keys(ROOMS)
+              .filter((r) => r !== own && !ROOMS[own].includes(r))
+              .join("|")})/`,
+            message: `${own} may know ${ROOMS[own].join(", ") || "nobody"} only.`,
+          },
+        ],
+      },
+    ],
+  },
+});
+
 const floor = (own) => ({
   files: [`src/${own}/**/*.{ts,tsx}`],
   rules: { "no-restricted-imports": ["error", { patterns: [outside(own, `${own} may use core and itself only.`)] }] },
@@ -55,15 +99,6 @@ export default tseslint.config(
         "navigator",
         "crypto",
       ],
-      "no-restricted-imports": [
-        "error",
-        {
-          patterns: [
-            outside("core", "core knows nothing outside itself."),
-            { group: ["node:*", "react", "react-*", "express", "pg"], message: "core does no input or output." },
-          ],
-        },
-      ],
       "no-restricted-syntax": [
         "error",
         {
@@ -75,6 +110,7 @@ export default tseslint.config(
       ],
     },
   },
+  ...Object.keys(ROOMS).map(room),
   {
     files: ["src/web/**/*.{ts,tsx}", "src/floor/**/*.{ts,tsx}"],
     plugins: { "react-hooks": reactHooks },

@@ -9,7 +9,8 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "
 import { join, resolve } from "node:path";
 import { runningCluster, startCluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
-import { closeDemo, DEMO_SIGN_IN, isEmpty, loadDemo, openDemo, othersInDemo, removeDemo } from "#server/demo/demo";
+import { DEMO_SIGN_IN } from "#server/identity/demo-practice";
+import { closeDemo, isEmpty, loadDemo, openDemo, othersInDemo, removeDemo } from "#server/demo/demo";
 import { practiceLink } from "#server/identity/first";
 import { serve } from "#server/serve";
 

@@ -4,7 +4,7 @@
  */
 import { mkdirSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
-import { demoId, DEMO_SIGN_IN } from "#server/demo/demo";
+import { demoId, DEMO_SIGN_IN } from "#server/identity/demo-practice";
 
 const url = process.env.GRYN_URL ?? "http://127.0.0.1:4173";
 const out = process.env.GRYN_SHOTS ?? "docs/screenshots";

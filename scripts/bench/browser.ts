@@ -10,7 +10,8 @@ import { chromium, type Browser, type BrowserContext, type Locator, type Page } 
 import { build } from "vite";
 import { startCluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
-import { demoId, DEMO_SIGN_IN, loadDemo } from "#server/demo/demo";
+import { demoId, DEMO_SIGN_IN } from "#server/identity/demo-practice";
+import { loadDemo } from "#server/demo/demo";
 import { serve } from "#server/serve";
 import { median, type BenchRow } from "./row";
 

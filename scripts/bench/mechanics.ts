@@ -15,7 +15,7 @@ import { compileModel } from "#core/mechanics/compile";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { shareLoad, type SharingProblem } from "#core/mechanics/sharing";
 import { surveySetups } from "#core/mechanics/survey";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { median, type BenchRow } from "./row";
 
 const OPEN_TARGET_MS = 3;
@@ -76,7 +76,7 @@ async function search(ids: string[], count: number): Promise<number> {
     import { compileModel } from "#core/mechanics/compile";
     import { findExercise } from "#core/exercises/library";
     import { resolveSetup } from "#core/exercises/setup";
-    import { seededRandom } from "#core/random";
+    import { seededRandom } from "#core/base/random";
     const model = compileModel();
     const random = seededRandom(workerData.seed);
     const setups = Array.from({ length: workerData.count }, (_, i) => {

@@ -5,7 +5,7 @@
 import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { startCluster } from "#server/database/cluster";
 import { migrate } from "#server/database/migrate";
 import { serve } from "#server/serve";

@@ -10,7 +10,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import pg from "pg";
-import type { Conflict, Operation, Program } from "#core/planning/program";
+import type { Conflict, Operation, Program } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
 import { runningCluster } from "#server/database/cluster";
 import type { Keep } from "../../src/floor/keep";

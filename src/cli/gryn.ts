@@ -21,7 +21,7 @@ import { bodyOf as roundedBody } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
 import { checkWeek } from "#core/planning/check";
 import { checkText, fixText } from "#core/planning/check-words";
-import { emptyDay, programSchema, type Program } from "#core/planning/program";
+import { emptyDay, programSchema, type Program } from "#core/program/document";
 import { planWeek } from "#core/solver/plan";
 import { relaxations, relaxationText } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";

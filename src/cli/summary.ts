@@ -1,11 +1,11 @@
 /** An analysis in a few numbers a head and a muscle, and two analyses side by side. */
+import { mean } from "#core/base/numbers";
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Model } from "#core/mechanics/model";
 
 /** mean activation under which the pages show nothing for a head */
 const SHOWN = 0.1;
 
-const mean = (list: ArrayLike<number>) => Array.from(list).reduce((s, v) => s + v, 0) / (list.length || 1);
 const round = (x: number) => Math.round(x * 1000) / 1000;
 
 export interface HeadSummary {

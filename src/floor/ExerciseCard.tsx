@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import type { Report } from "#core/training/entry";
-import type { Rules } from "#core/planning/reps";
+import type { Rules } from "#core/program/window";
 import type { SnapshotPrescription } from "#core/training/handover";
 import type { Target } from "#core/training/progression";
 

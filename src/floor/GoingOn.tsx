@@ -1,6 +1,6 @@
 /** A set that goes on after its reps, part by part: a drop, a cluster, partial reps. Each is kept as it is done. */
 import { useState } from "react";
-import type { Load } from "#core/planning/program";
+import type { Load } from "#core/program/document";
 import { LIMITS } from "#core/training/limits";
 import { loadText } from "../page/locale";
 import { Stepper } from "./Stepper";

@@ -1,6 +1,6 @@
 /** One set to be logged or corrected: what is expected in one tap, otherwise steppers by the equipment's own step. */
 import { useState } from "react";
-import type { Load } from "#core/planning/program";
+import type { Load } from "#core/program/document";
 import type { Entry, Part } from "#core/training/entry";
 import type { Forecast } from "#core/training/forecast";
 import type { SnapshotPrescription } from "#core/training/handover";

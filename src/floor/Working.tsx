@@ -1,7 +1,7 @@
 /** The sets of an exercise while it is done: those that are, the one at hand, and what a set goes on with. */
 import { useState } from "react";
-import { sameLoad } from "#core/planning/kilograms";
-import type { Load } from "#core/planning/program";
+import { sameLoad } from "#core/base/kilograms";
+import type { Load } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
 import { countedReps, loadOf } from "#core/training/exposures";
 import type { SnapshotPrescription } from "#core/training/handover";

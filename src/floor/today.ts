@@ -1,8 +1,8 @@
 /** What this phone knows of one exercise: done today, last time, and what follows for the set at hand. */
-import { sameLoad, shareOfLoad } from "#core/planning/kilograms";
-import type { Load, TechniquePart } from "#core/planning/program";
-import { sharesOf } from "#core/planning/structures";
-import type { Rules } from "#core/planning/reps";
+import { sameLoad, shareOfLoad } from "#core/base/kilograms";
+import type { Load, TechniquePart } from "#core/program/document";
+import { sharesOf } from "#core/program/structures";
+import type { Rules } from "#core/program/window";
 import type { Entry, Pain, Report } from "#core/training/entry";
 import { asOfNow, countedReps, exposuresOf, loadOf } from "#core/training/exposures";
 import { believedOf, flagsOf } from "#core/training/flags";

@@ -27,7 +27,7 @@ import { planningRoutes } from "#server/planning/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
 import { trainingRoutes } from "#server/training/routes";
-import { depthOf } from "#core/text";
+import { depthOf } from "#core/base/text";
 import type { Work } from "#server/work/work";
 
 export interface AppOptions {

@@ -4,8 +4,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { heads } from "#core/anatomy/anatomy";
 import { library } from "#core/exercises/library";
-import { prescriptionsOf } from "#core/planning/edit";
-import { programSchema } from "#core/planning/program";
+import { prescriptionsOf } from "#core/program/edit";
+import { programSchema } from "#core/program/document";
 import { clientOf } from "../support/programs";
 
 const folder = mkdtempSync(join(tmpdir(), "gryn-cli-"));

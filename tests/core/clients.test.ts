@@ -4,11 +4,11 @@ import { unitFor } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
 import { equipmentStep, prescribe } from "#core/planning/prescribe";
 import { CURRENT_EDITION } from "#core/edition/edition";
-import { prescriptionSchema } from "#core/planning/program";
+import { prescriptionSchema } from "#core/program/document";
 import { findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
-import { windowTop } from "#core/planning/reps";
+import { windowTop } from "#core/program/window";
 import { clientOf, id } from "../support/programs";
 
 const reasons = (change: object) =>

@@ -3,7 +3,7 @@ import { exercises } from "#core/exercises/library";
 import { byThird, coveringOf, type Cell, type Cover } from "#core/covering/cells";
 import { prescribe } from "#core/planning/prescribe";
 import { complements, smallestSet } from "#core/covering/smallest";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { groups } from "#core/planning/groups";
 import { NEUTRAL, tensionOf } from "#core/ranking/tension";
 import { librarySurvey } from "../support/solver";

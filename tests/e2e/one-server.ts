@@ -1,5 +1,5 @@
 /** One of the servers that the browser tests run against, in a process of its own. */
-import { DEMO_SIGN_IN } from "#server/demo/demo";
+import { DEMO_SIGN_IN } from "#server/identity/demo-practice";
 import { serve } from "#server/serve";
 
 const [databaseUrl, pages, port] = process.argv.slice(2) as [string, string, string];

@@ -1,7 +1,7 @@
 import { jest } from "@jest/globals";
 import { LIMITS } from "#core/training/limits";
 import type { Entry, Report } from "#core/training/entry";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import type { Keep } from "../../src/floor/keep";
 import { clock, moment, setClock } from "../../src/floor/moment";
 import { Floor, type Ask } from "../../src/floor/outbox";

@@ -1,5 +1,5 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
-import type { Load } from "#core/planning/program";
+import type { Load } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { targetFor } from "#core/training/progression";

@@ -5,7 +5,8 @@ import request from "supertest";
 import { startCluster, type Cluster } from "#server/database/cluster";
 import { openDatabase, type Database } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
-import { DEMO_PRACTICE, DEMO_SIGN_IN, demoId, isEmpty, loadDemo, removeDemo } from "#server/demo/demo";
+import { DEMO_PRACTICE, DEMO_SIGN_IN, demoId } from "#server/identity/demo-practice";
+import { isEmpty, loadDemo, removeDemo } from "#server/demo/demo";
 import { readLog } from "#server/training/log";
 import { appOn, signIn } from "./world";
 

@@ -7,15 +7,8 @@ import pg from "pg";
 import { startCluster, type Cluster } from "#server/database/cluster";
 import { openDatabase } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
-import {
-  closeDemo,
-  DEMO_PRACTICE,
-  DEMO_SIGN_IN,
-  loadDemo,
-  openDemo,
-  othersInDemo,
-  removeDemo,
-} from "#server/demo/demo";
+import { DEMO_PRACTICE, DEMO_SIGN_IN } from "#server/identity/demo-practice";
+import { closeDemo, loadDemo, openDemo, othersInDemo, removeDemo } from "#server/demo/demo";
 import { hashToken } from "#server/identity/people";
 import { clientOf } from "../support/programs";
 

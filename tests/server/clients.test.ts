@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import type { Express } from "express";
 import request from "supertest";
 import { clientInput } from "#core/clients/schema";
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import type { Database } from "#server/database/database";
 import { clientOf, prescriptionOf } from "../support/programs";
 import { appOn, asOwner, auditOf, makeClient, makeCoach, openPool, signIn, type Desk, type Person } from "./world";

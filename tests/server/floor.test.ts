@@ -1,10 +1,10 @@
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
 import request from "supertest";
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import type { Entry, ItemAnswer } from "#core/training/entry";
 import { JOINTS } from "#core/exercises/joints";
-import { prescriptionsOf } from "#core/planning/edit";
+import { prescriptionsOf } from "#core/program/edit";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { localDateOf } from "#core/training/clock";
 import { targetFor } from "#core/training/progression";

@@ -1,4 +1,4 @@
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { serve, type Serving } from "#server/serve";
 import { faultOf, fuzzRequest, type World } from "../../scripts/fuzz/requests";
 import { makeWorld, send } from "../../scripts/fuzz/world";

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { runner } from "node-pg-migrate";
 import pg from "pg";
-import { prescriptionsOf } from "#core/planning/edit";
+import { prescriptionsOf } from "#core/program/edit";
 import { startCluster, type Cluster } from "#server/database/cluster";
 import { openDatabase } from "#server/database/database";
 import { migrate, MIGRATIONS } from "#server/database/migrate";

@@ -3,7 +3,7 @@ import { resolveSetup, type Values } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescribe } from "#core/planning/prescribe";
-import { emptyDay, type Prescription, type Program } from "#core/planning/program";
+import { emptyDay, type Prescription, type Program } from "#core/program/document";
 import type { ClientInput } from "#core/clients/client";
 
 /** a readable uuid: the same number gives the same id */

@@ -6,7 +6,7 @@ import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups, type Survey } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import type { ClientInput } from "#core/clients/client";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import { startPriorities } from "#core/planning/starts";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import type { PlanAsk, PlanTools } from "#core/solver/plan";

@@ -1,9 +1,9 @@
-import { applyOperation, touches } from "#core/planning/edit";
-import { prescriptionsOf } from "#core/planning/edit";
-import { mergeEdits } from "#core/planning/merge";
-import type { Edit, Operation, Program } from "#core/planning/program";
-import { seededRandom } from "#core/random";
-import { cutText } from "#core/text";
+import { applyOperation, touches } from "#core/program/edit";
+import { prescriptionsOf } from "#core/program/edit";
+import { mergeEdits } from "#core/program/merge";
+import type { Edit, Operation, Program } from "#core/program/document";
+import { seededRandom } from "#core/base/random";
+import { cutText } from "#core/base/text";
 import {
   asEdits,
   EMPTY,

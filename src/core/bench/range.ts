@@ -2,6 +2,7 @@
  * Where a rep of a setup should begin and end for a head: every part of the rep is analysed as a rep of its own, at the
  * load that it allows. Method: docs/method/mechanics.md, "Parts of a rep".
  */
+import { percent } from "#core/base/numbers";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { JOINTS, type Joint } from "#core/exercises/joints";
 import type { Setup } from "#core/exercises/setup";
@@ -283,7 +284,6 @@ export function adviseRange(
   };
 }
 
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 const lower = (id: string) => muscleName(id).toLowerCase();
 
 /** "60 % of the work of the rear deltoid" */

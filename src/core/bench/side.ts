@@ -1,4 +1,5 @@
 /** Up to four setups side by side for one head, as the bench has them: ends, thirds, work, levers, limiters, costs. */
+import { mean } from "#core/base/numbers";
 import { muscleName } from "#core/anatomy/anatomy";
 import type { Exercise } from "#core/exercises/format";
 import type { Analysis } from "#core/mechanics/analyse";
@@ -24,11 +25,6 @@ export interface SideBySide {
 }
 
 const RAD = Math.PI / 180;
-const mean = (x: ArrayLike<number>) => {
-  let sum = 0;
-  for (let i = 0; i < x.length; i++) sum += x[i]!;
-  return sum / (x.length || 1);
-};
 
 /** deg that the joint turns furthest that turns furthest */
 const arcOf = ({ joints }: Analysis): number =>

@@ -1,4 +1,5 @@
 /** What a setup's numbers do while a parameter, two, or the rep itself goes through its range. */
+import { mean } from "#core/base/numbers";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { completeValues, resolveSetup, SetupError, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
@@ -31,12 +32,6 @@ export const QUANTITIES = {
   knee: { name: "Knee's strain", unit: "", head: false, about: "torque, more near the end of the range" },
 } as const;
 export type Quantity = keyof typeof QUANTITIES;
-
-const mean = (x: ArrayLike<number>) => {
-  let sum = 0;
-  for (let i = 0; i < x.length; i++) sum += x[i]!;
-  return sum / (x.length || 1);
-};
 
 const ofHead: Partial<Record<Quantity, (a: Analysis, head: HeadSeries) => number | null>> = {
   tension: (_a, h) => mean(h.force),

@@ -5,7 +5,7 @@
 import { z } from "zod";
 import { clientInput } from "#core/clients/schema";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
-import { loadSchema, programSchema } from "#core/planning/program";
+import { loadSchema, programSchema } from "#core/program/document";
 import { judgementBodySchema, judgementSchema } from "#core/ranking/judgement-schema";
 import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
 import { snapshotSchema } from "#core/training/handover";

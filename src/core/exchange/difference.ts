@@ -1,8 +1,8 @@
 /** What taking in a program file would change, in words and as operations; days are matched by their order. */
 import { canonical } from "#core/exercises/setup";
-import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
+import { applyOperation, placeOf, prescriptionsOf } from "#core/program/edit";
 import { groupName } from "#core/planning/groups";
-import { changeSchema, type Change, type Operation, type Prescription, type Program } from "#core/planning/program";
+import { changeSchema, type Change, type Operation, type Prescription, type Program } from "#core/program/document";
 
 export interface Difference {
   /** in words, one line each */

@@ -4,14 +4,14 @@
  */
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { z } from "zod";
-import { faultOf } from "#core/planning/edit";
+import { faultOf } from "#core/program/edit";
 import { programFaults } from "#core/planning/faults";
-import { depthOf, NO_TEXT, unwritableText } from "#core/text";
+import { depthOf, NO_TEXT, unwritableText } from "#core/base/text";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { exerciseFaults } from "#core/exercises/faults";
 import { type Exercise } from "#core/exercises/format";
 import { exerciseSchema } from "#core/exercises/schema";
-import { programSchema, type Program } from "#core/planning/program";
+import { programSchema, type Program } from "#core/program/document";
 import type { Entry, Report } from "#core/training/entry";
 
 export const programJsonSchema = () => z.toJSONSchema(programSchema, { target: "draft-2020-12", io: "input" });

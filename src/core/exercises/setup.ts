@@ -3,8 +3,8 @@ import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import type { Binding, Exercise, Parameter } from "#core/exercises/format";
 import type { Base, PoseCoordinate } from "#core/exercises/choices";
-import { curveValue, makeCurve, type Curve } from "#core/mechanics/curve";
-import type { Vec3 } from "#core/mechanics/vector";
+import { curveValue, makeCurve, type Curve } from "#core/base/curve";
+import type { Vec3 } from "#core/base/vector";
 
 export type Values = Readonly<Record<string, number>>;
 

@@ -49,7 +49,7 @@ import {
 } from "#core/mechanics/turning";
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
 import { supportWatch, type Support } from "#core/mechanics/support";
-import { tabulate } from "#core/mechanics/vector";
+import { tabulate } from "#core/base/vector";
 
 export const DEFAULT_SAMPLES = 41;
 /** enough for the means of a search or of a varied body (tested) */

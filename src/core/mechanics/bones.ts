@@ -1,7 +1,7 @@
 /** The bones of a model: segments, coordinates and freedoms of one body, scaled, varied and mirrored. */
 import { skeleton } from "#core/anatomy/anatomy";
 import { LIMBS, sided, SIDES, type Body, type Freedom, type Segment, type Side } from "#core/mechanics/model";
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 
 const ROOT = ["root.x", "root.y", "root.z", "root.pitch", "root.roll", "root.turn"] as const;
 

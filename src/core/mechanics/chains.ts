@@ -6,7 +6,7 @@ import { skeleton, type Chain } from "#core/anatomy/anatomy";
 import type { Angles, Setup } from "#core/exercises/setup";
 import { sided, type Model, type Side } from "#core/mechanics/model";
 import type { State } from "#core/mechanics/state";
-import { RAD } from "#core/mechanics/vector";
+import { RAD } from "#core/base/vector";
 
 export interface Block {
   readonly chain: Chain;

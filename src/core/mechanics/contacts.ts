@@ -3,7 +3,7 @@ import type { Setup } from "#core/exercises/setup";
 import { push, totalOf, type Forces } from "#core/mechanics/loads";
 import { sided, type Model, type Side } from "#core/mechanics/model";
 import { readPoint, type State } from "#core/mechanics/state";
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 
 const TF = new Float64Array(6);
 const TU = new Float64Array(6);

@@ -3,7 +3,7 @@
  * the same strokes; nothing here knows a canvas.
  */
 import type { Frames } from "#core/mechanics/frames";
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 
 export interface Stroke {
   kind: "limb" | "far" | "head";

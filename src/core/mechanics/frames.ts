@@ -3,7 +3,7 @@ import type { PlacedLoad } from "#core/mechanics/loads";
 import { findHead } from "#core/anatomy/anatomy";
 import type { Model, ModelHead } from "#core/mechanics/model";
 import { worldPoint, type State } from "#core/mechanics/state";
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 
 export interface Frames {
   /** names of the points, in order */

@@ -1,6 +1,6 @@
 /** The muscles of a model: each head scaled, varied and calibrated, with its levers, its path and its force tables. */
 import { calibrationOf, heads as headData } from "#core/anatomy/anatomy";
-import { curveIntegral, makeCurve } from "#core/mechanics/curve";
+import { curveIntegral, makeCurve } from "#core/base/curve";
 import { between, coordinateAt, freedomAt, mirrorPoint, segmentAt, type Bones } from "#core/mechanics/bones";
 import {
   FORCE_GRID,
@@ -13,7 +13,7 @@ import {
   type Side,
 } from "#core/mechanics/model";
 import { fibreForce } from "#core/mechanics/muscle";
-import { cross, dot, RAD, scale as scaleBy, sub, unit, type Vec3 } from "#core/mechanics/vector";
+import { cross, dot, RAD, scale as scaleBy, sub, unit, type Vec3 } from "#core/base/vector";
 
 type HeadData = (typeof headData)[number];
 type PathData = NonNullable<HeadData["path"]>;

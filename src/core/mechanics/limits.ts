@@ -1,7 +1,7 @@
 /** Which joints of a pose are beyond what people reach in that posture: the limits are data (anatomy/limits.json). */
 import { limits } from "#core/anatomy/anatomy";
 import { sided, type Model, type Side } from "#core/mechanics/model";
-import { RAD } from "#core/mechanics/vector";
+import { RAD } from "#core/base/vector";
 
 type Table = number | readonly (number | readonly number[])[];
 

@@ -3,12 +3,13 @@
  * one variable load: a force is `fixed` (gravity, a bar's own weight) + load x `unit`. What carries the body answers
  * with contact forces that are found from the whole body's balance, linearly, before any torque is taken.
  */
-import { curveValue } from "#core/mechanics/curve";
+import { clamp } from "#core/base/numbers";
+import { curveValue } from "#core/base/curve";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import type { Model, Side } from "#core/mechanics/model";
 import { loadPoints } from "#core/mechanics/posture";
 import { readPoint, worldPoint, type State } from "#core/mechanics/state";
-import { add, norm, scale, sub, type Vec3 } from "#core/mechanics/vector";
+import { add, norm, scale, sub, type Vec3 } from "#core/base/vector";
 
 export const GRAVITY = 9.81;
 
@@ -163,7 +164,6 @@ function distanceBetween(a: Vec3, b: Vec3, c: Vec3, d: Vec3): number {
   const dot = (p: Vec3, q: Vec3) => p[0] * q[0] + p[1] * q[1] + p[2] * q[2];
   const [uu, uv, vv, uw, vw] = [dot(u, u), dot(u, v), dot(v, v), dot(u, w), dot(v, w)];
   const det = uu * vv - uv * uv;
-  const clamp = (x: number) => Math.max(0, Math.min(1, x));
   let s = det > 1e-12 ? clamp((uv * vw - vv * uw) / det) : 0;
   const t = clamp((uv * s + vw) / (vv || 1e-12));
   s = clamp((uv * t - uw) / (uu || 1e-12));

@@ -4,8 +4,8 @@
  * means the same movement on both sides. Poses live in state.ts, usable ranges in reach.ts.
  */
 import { skeleton, type Chain } from "#core/anatomy/anatomy";
-import type { Curve } from "#core/mechanics/curve";
-import { RAD, type Vec3 } from "#core/mechanics/vector";
+import type { Curve } from "#core/base/curve";
+import { RAD, type Vec3 } from "#core/base/vector";
 
 /** Changes with every change to anatomy data or equations: part of every cache key and of every stored result. */
 export const MODEL_VERSION = "body-4";

@@ -22,7 +22,7 @@ import {
   sub,
   unit,
   type Vec3,
-} from "#core/mechanics/vector";
+} from "#core/base/vector";
 
 const PIECES = 32;
 const SOLVED_PIECES = 12;

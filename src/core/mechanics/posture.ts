@@ -7,7 +7,7 @@ import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import { setRhythm, sided, SIDES, type Model, type Side } from "#core/mechanics/model";
 import { setRoot, updatePose, worldPoint, type State } from "#core/mechanics/state";
-import { RAD } from "#core/mechanics/vector";
+import { RAD } from "#core/base/vector";
 
 /** degrees, in the order of POSE_COORDINATES */
 export type Pose = Float64Array;

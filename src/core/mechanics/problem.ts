@@ -18,7 +18,7 @@ import { torquesOf, type Forces } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
 import { shareLoad, type SharingProblem } from "#core/mechanics/sharing";
 import type { State } from "#core/mechanics/state";
-import { tabulate } from "#core/mechanics/vector";
+import { tabulate } from "#core/base/vector";
 
 /** the set is looked at when every strength is this much of its maximum */
 export const EFFORT = 0.7;

@@ -6,7 +6,7 @@ import { heightOf, type Block } from "#core/mechanics/chains";
 import type { Forces } from "#core/mechanics/loads";
 import type { Model } from "#core/mechanics/model";
 import { worldPoint, type State } from "#core/mechanics/state";
-import { RAD } from "#core/mechanics/vector";
+import { RAD } from "#core/base/vector";
 
 /**
  * share of its own force that a hand on a bar or a foot on the floor pushes sideways with (bench presses: about a

@@ -3,11 +3,11 @@
  * tenth of its force. A length is a sum of its path and its tabulated joints, so that each is sampled alone and summed.
  */
 import { skeleton } from "#core/anatomy/anatomy";
-import { curveIntegral, curveValue } from "#core/mechanics/curve";
+import { curveIntegral, curveValue } from "#core/base/curve";
 import { FORCE_GRID, setCoordinate, setRhythm, type Model, type ModelHead } from "#core/mechanics/model";
 import { fibreLength } from "#core/mechanics/muscle";
 import { createState, updatePose, updateHeads } from "#core/mechanics/state";
-import { RAD } from "#core/mechanics/vector";
+import { RAD } from "#core/base/vector";
 
 const { reach } = skeleton;
 const LEAST_FORCE = 0.1;

@@ -3,10 +3,10 @@
  * nothing is allocated in the hot path. Lengths are a potential L(q); every moment arm here is minus its derivative
  * with respect to a freedom's angle (checked numerically in the tests).
  */
-import { curveAt, curveSlope, curveValue } from "#core/mechanics/curve";
+import { curveAt, curveSlope, curveValue } from "#core/base/curve";
 import { fibreLength } from "#core/mechanics/muscle";
 import { FORCE_GRID, type Model, type ModelHead } from "#core/mechanics/model";
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 import { cylinderLength, makeTaut, tautLength, type Taut } from "#core/mechanics/wrapping";
 
 export interface State {

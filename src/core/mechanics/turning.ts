@@ -5,7 +5,7 @@ import type { Model, Side } from "#core/mechanics/model";
 import type { Pose } from "#core/mechanics/posture";
 import type { Problem } from "#core/mechanics/problem";
 import type { HeadSeries } from "#core/mechanics/recording";
-import { tabulate } from "#core/mechanics/vector";
+import { tabulate } from "#core/base/vector";
 
 /** by the pose coordinates that turn them */
 const TURNING_JOINTS = {

@@ -4,7 +4,7 @@
  */
 import { heads } from "#core/anatomy/anatomy";
 import { LIMBS, type Body, type Variation } from "#core/mechanics/model";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 
 /**
  * strength +-20 %, reference length +-0.08, fibre length +-10 %, moment arms +-12 % (about 4 mm), limb lengths +-4 %

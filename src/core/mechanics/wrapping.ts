@@ -1,5 +1,5 @@
 /** Strings drawn taut around a sphere or a cylinder: how long, and which way they pull. */
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 
 /** a string between two ends */
 export interface Taut {

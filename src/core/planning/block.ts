@@ -5,10 +5,10 @@
 import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import { groupCredit, weekDose, doseTotal, type WeekDose } from "./dose";
-import { applyOperation, mapLines, placeOf } from "./edit";
+import { applyOperation, mapLines, placeOf } from "#core/program/edit";
 import { bandOf, groups } from "./groups";
 import { dayMinutes } from "./minutes";
-import type { Operation, Prescription, Program } from "./program";
+import type { Operation, Prescription, Program } from "#core/program/document";
 
 export const BLOCK_WEEKS = [4, 5, 6] as const;
 

@@ -4,10 +4,10 @@ import { positionsOf } from "#core/exercises/positions";
 import type { BodyView } from "#core/mechanics/survey";
 import type { Check, Fix, Named, Week } from "#core/planning/judged";
 import { doseTotal, leadOf } from "#core/planning/dose";
-import { prescriptionsOf } from "#core/planning/edit";
+import { prescriptionsOf } from "#core/program/edit";
 import { isForPart, partShare } from "#core/planning/parts";
 import { groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
-import type { Operation, Prescription } from "#core/planning/program";
+import type { Operation, Prescription } from "#core/program/document";
 import { easierOf, findTechnique, refusalsOf, type Refusal } from "#core/planning/techniques";
 
 const named = ({ id, name }: Named): Named => ({ id, name });

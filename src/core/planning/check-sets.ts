@@ -1,12 +1,13 @@
 /** How sets are done: tempo, rest, effort through a line and through a session, repetitions by class. */
+import { mean } from "#core/base/numbers";
 import { classOf, ladderOf, leastReserve, placesOf, repFloor, type KnownLine } from "#core/planning/effort";
-import { prescriptionsOf } from "#core/planning/edit";
+import { prescriptionsOf } from "#core/program/edit";
 import type { Check, Named, Week } from "#core/planning/judged";
 import { loadingOf } from "#core/planning/loading";
-import type { Operation, Prescription, Tempo } from "#core/planning/program";
+import type { Operation, Prescription, Tempo } from "#core/program/document";
 import { SORE } from "#core/planning/swap";
 import { repSeconds } from "#core/planning/timing";
-import { inKg } from "#core/planning/kilograms";
+import { inKg } from "#core/base/kilograms";
 
 const named = ({ id, name }: Named): Named => ({ id, name });
 const change = (prescriptionId: string, to: Partial<Prescription>): Operation => ({
@@ -81,7 +82,6 @@ export function effortOfDays(week: Week): Check[] {
         .flatMap((b) => b.prescriptions)
         .filter((p) => places.get(p.id)! >= method.lateFrom === late)
         .map((p) => p.reserves.at(-1)!);
-    const mean = (x: number[]) => x.reduce((s, v) => s + v, 0) / x.length;
     const [early, late] = [mean(lasts(false)), mean(lasts(true))];
     const falls = late - early > FALLS;
     const operations = falls ? ladderOf(d, knownIn(week), method) : [];

@@ -1,4 +1,5 @@
 /** The words of a check, in one place. */
+import { percent } from "#core/base/numbers";
 import { findMove } from "#core/clients/mobility";
 import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
@@ -227,8 +228,6 @@ type NotCover =
   | "effort of the day"
   | "least reserve"
   | "rep floor";
-
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 
 const PART_SHORT = "The exercises of this week hardly train this part; the same sets with another setup do.";
 const PART_REASON: Readonly<Record<Check["state"], string>> = {

@@ -6,7 +6,7 @@ import { beyondOf } from "#core/clients/mobility";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { doseTotal, groupCredit, leadOf, weekDose, type WeekDose } from "#core/planning/dose";
-import { prescriptionsOf } from "#core/planning/edit";
+import { prescriptionsOf } from "#core/program/edit";
 import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
 import {
   spinePoints,
@@ -28,8 +28,8 @@ import { hindrance, type Side } from "#core/planning/supersets";
 import { likeness } from "#core/planning/likeness";
 import { dayMinutes } from "#core/planning/minutes";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, Week } from "#core/planning/judged";
-import type { Day, Operation, Prescription, Program } from "#core/planning/program";
-import { workOf } from "#core/planning/purpose";
+import type { Day, Operation, Prescription, Program } from "#core/program/document";
+import { workOf } from "#core/program/purpose";
 
 export function checkWeek(
   program: Program,

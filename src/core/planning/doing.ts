@@ -1,7 +1,7 @@
 /** What a client reads of how the sets of a line are done beside the plain way. */
-import type { Purpose } from "./limits";
-import type { Prescription, Tempo } from "./program";
-import { findStructure } from "./structures";
+import type { Purpose } from "#core/program/limits";
+import type { Prescription, Tempo } from "#core/program/document";
+import { findStructure } from "#core/program/structures";
 import { findTechnique } from "./techniques";
 import { alternates, restOf } from "./timing";
 

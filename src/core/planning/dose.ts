@@ -2,6 +2,7 @@
  * Effective sets: what a week gives each head and each group of heads, directly and indirectly. Handbook of the method:
  * docs/method/planning.md.
  */
+import { sum } from "#core/base/numbers";
 import { findHead, heads } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
 import type { Method } from "#core/edition/method";
@@ -10,10 +11,10 @@ import { namedHeads } from "#core/exercises/aims";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
 import { groupOf, groups, volumeShares, type Group } from "#core/planning/groups";
-import type { Prescription, Program } from "#core/planning/program";
-import { workOf } from "#core/planning/purpose";
-import type { Rules } from "#core/planning/reps";
-import { reservesOf } from "#core/planning/structures";
+import type { Prescription, Program } from "#core/program/document";
+import { workOf } from "#core/program/purpose";
+import type { Rules } from "#core/program/window";
+import { reservesOf } from "#core/program/structures";
 import { techniqueCredit } from "#core/planning/techniques";
 
 /** credit of one set by its reserve: 1 up to 2 reps in reserve, 0.6 at 4, nothing beyond */
@@ -148,7 +149,6 @@ export function weekDose(program: Program): WeekDose {
       byDay.push(direct + indirect);
       directByDay.push(direct);
     }
-    const sum = (list: number[]) => list.reduce((s, x) => s + x, 0);
     return {
       direct: sum(directByDay),
       indirect: sum(byDay) - sum(directByDay),

@@ -2,10 +2,10 @@
 import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import { doseTotal, weekDose } from "./dose";
-import { applyOperation, placeOf, prescriptionsOf } from "./edit";
+import { applyOperation, placeOf, prescriptionsOf } from "#core/program/edit";
 import { bandOf, groups } from "./groups";
 import { dayMinutes } from "./minutes";
-import type { Program } from "./program";
+import type { Program } from "#core/program/document";
 
 export interface Dropped {
   prescriptionId: string;

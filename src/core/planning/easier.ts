@@ -3,7 +3,7 @@ import type { Exercise } from "#core/exercises/format";
 import { completeValues, resolveSetup, setupKey, setupName, type Values } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import type { Model } from "#core/mechanics/model";
-import type { Alternative } from "./program";
+import type { Alternative } from "#core/program/document";
 
 export interface Easier {
   setup: Alternative;

@@ -8,7 +8,7 @@ import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
 import { loadingOf, type Loading } from "./loading";
-import type { Day, Operation, Prescription } from "./program";
+import type { Day, Operation, Prescription } from "#core/program/document";
 
 export const classOf = ({ compound, spineLoaded }: Loading): ClassId =>
   compound ? (spineLoaded ? "heavy" : "compound") : spineLoaded ? "braced" : "isolation";

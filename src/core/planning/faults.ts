@@ -6,7 +6,7 @@ import { findHead } from "#core/anatomy/anatomy";
 import { knowsEdition } from "#core/edition/edition";
 import { findExercise } from "#core/exercises/library";
 import { completeValues, SetupError } from "#core/exercises/setup";
-import type { Alternative, Operation, Prescription, Program } from "./program";
+import type { Alternative, Operation, Prescription, Program } from "#core/program/document";
 
 const setupFault = ({ exerciseId, values }: Pick<Alternative, "exerciseId" | "values">): string | null => {
   const exercise = findExercise(exerciseId);

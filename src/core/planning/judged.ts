@@ -13,8 +13,8 @@ import type { ClassId } from "#core/edition/choices";
 import type { FloorReason } from "#core/planning/effort";
 import type { WeekDose } from "#core/planning/dose";
 import type { Watch } from "#core/planning/groups";
-import type { TechniqueId } from "#core/planning/limits";
-import type { Operation, Prescription, Program } from "#core/planning/program";
+import type { TechniqueId } from "#core/program/limits";
+import type { Operation, Prescription, Program } from "#core/program/document";
 import type { Refusal } from "#core/planning/techniques";
 
 export type CheckState = "pass" | "look" | "problem";

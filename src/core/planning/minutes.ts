@@ -1,7 +1,7 @@
 /** Minutes of a session: warm-up, set-up and change-over, work, rests, sides. */
 import type { Method } from "#core/edition/method";
-import type { Block, Day, Prescription } from "#core/planning/program";
-import { purposeOf } from "#core/planning/purpose";
+import type { Block, Day, Prescription } from "#core/program/document";
+import { purposeOf } from "#core/program/purpose";
 import { techniqueSeconds } from "#core/planning/techniques";
 import { alternates, pairRest, restOf, setSeconds } from "#core/planning/timing";
 

@@ -1,7 +1,7 @@
 /** Parts of a group that want sets of their own: what counts for one is asked here by planner, check and swap alike. */
 import type { Exercise } from "#core/exercises/format";
 import type { Watch } from "./groups";
-import type { Prescription } from "./program";
+import type { Prescription } from "#core/program/document";
 
 type Line = Pick<Prescription, "credits">;
 

@@ -9,16 +9,15 @@ import { creditsOf } from "#core/planning/dose";
 import { classOf, ladder, repFloor } from "#core/planning/effort";
 import { bodyLoadOf, loadingOf } from "#core/planning/loading";
 import type { Method } from "#core/edition/method";
-import type { Alternative, Load, Prescription } from "#core/planning/program";
-import { windowTop } from "#core/planning/reps";
-
-const KG_PER_LB = 0.45359237;
+import { POUND } from "#core/base/kilograms";
+import type { Alternative, Load, Prescription } from "#core/program/document";
+import { windowTop } from "#core/program/window";
 
 /** the step of the equipment in the client's unit: whole pounds where a step in pounds is usual */
 export function equipmentStep(exercise: Exercise, unit: "kg" | "lb"): Load {
   const kg = exercise.stated.loadStep;
   return {
-    value: unit === "kg" ? kg : Math.max(1, Math.round((kg / KG_PER_LB) * 2) / 2),
+    value: unit === "kg" ? kg : Math.max(1, Math.round((kg / POUND) * 2) / 2),
     unit,
     meaning: exercise.stated.loadMeaning,
   };

@@ -7,10 +7,10 @@ import type { Exercise } from "#core/exercises/format";
 import { exerciseVersion, setupKey } from "#core/exercises/setup";
 import type { BodyView } from "#core/mechanics/survey";
 import { creditsOf, doseTotal, weekDose } from "#core/planning/dose";
-import { applyOperation, prescriptionsOf } from "#core/planning/edit";
+import { applyOperation, prescriptionsOf } from "#core/program/edit";
 import { groups } from "#core/planning/groups";
 import { bodyLoadOf } from "#core/planning/loading";
-import type { Operation, Pinned, Prescription, Program } from "#core/planning/program";
+import type { Operation, Pinned, Prescription, Program } from "#core/program/document";
 
 /** lines whose numbers come from another model than the present one */
 export const plannedBefore = (program: Program, modelVersion: string): Prescription[] =>

@@ -5,7 +5,7 @@
  */
 import type { BodyView } from "#core/mechanics/survey";
 import { groupName, groupOf } from "./groups";
-import type { Day, Prescription } from "./program";
+import type { Day, Prescription } from "#core/program/document";
 
 export interface Stretch {
   group: string;

@@ -18,8 +18,8 @@ import { harderRelative, prescribe } from "#core/planning/prescribe";
 import { isForPart } from "#core/planning/parts";
 import type { Watch } from "#core/planning/groups";
 import type { Method } from "#core/edition/method";
-import { shareOfLoad } from "#core/planning/kilograms";
-import { EARLIER_MOST, type Prescription } from "#core/planning/program";
+import { shareOfLoad } from "#core/base/kilograms";
+import { EARLIER_MOST, type Prescription } from "#core/program/document";
 import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
 import type { Edition } from "#core/edition/edition";
 

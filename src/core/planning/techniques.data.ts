@@ -1,7 +1,7 @@
 /** The techniques' file, read and checked; a build of the pages holds what came out of it (vite.config.ts). */
 import { z } from "zod";
-import { TECHNIQUES } from "./limits";
-import { techniquePartSchema } from "./program";
+import { TECHNIQUES } from "#core/program/limits";
+import { techniquePartSchema } from "#core/program/document";
 import data from "./techniques.json" with { type: "json" };
 
 const yes = z.literal(true).optional();

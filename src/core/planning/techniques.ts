@@ -5,9 +5,9 @@
 import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
-import type { TechniqueId } from "./limits";
+import type { TechniqueId } from "#core/program/limits";
 import { loadingOf } from "./loading";
-import type { Prescription } from "./program";
+import type { Prescription } from "#core/program/document";
 import { techniques, type Technique } from "./techniques.data";
 
 export { techniques, type Technique };

@@ -1,5 +1,5 @@
 /** Seconds of a rep, a set and the pauses between: without what techniques add, since the phone reads it too. */
-import type { Prescription, Tempo } from "#core/planning/program";
+import type { Prescription, Tempo } from "#core/program/document";
 
 export const repSeconds = (t: Tempo): number => t.lower + t.longPause + t.lift + t.shortPause;
 

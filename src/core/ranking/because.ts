@@ -1,4 +1,5 @@
 /** Why a setup stands where it does: what lifts it and what costs it most, in the numbers of its own factors. */
+import { percent } from "#core/base/numbers";
 import { findHead, muscleName } from "#core/anatomy/anatomy";
 import type { Weights } from "#core/edition/schools";
 import type { CostId } from "#core/edition/choices";
@@ -151,7 +152,6 @@ export function becauseOf(all: readonly Told[], headId: string, w: Weights): Bec
   });
 }
 
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 const two = (x: number) => x.toFixed(2);
 const partOfRep = (part: number) =>
   part > 0.95 ? "over the rep" : `in the hardest ${part > 0.45 && part < 0.55 ? "half" : percent(part)} of the rep`;

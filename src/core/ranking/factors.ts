@@ -1,4 +1,5 @@
 /** The factors of a score: how near its limit a muscle works where the set sticks, and what an exercise costs. */
+import { clamp } from "#core/base/numbers";
 import { COSTS, type CostId } from "#core/edition/choices";
 import type { Exercise } from "#core/exercises/format";
 import type { Joint } from "#core/exercises/joints";
@@ -8,8 +9,6 @@ import { EFFORT } from "#core/mechanics/problem";
 /** the factors a score is made of, each 0 to 1 (tension may pass 1 where a setup beats the library) */
 export type FactorId = "tension" | "limiter" | CostId | "client";
 export const FACTORS: readonly FactorId[] = ["tension", "limiter", ...COSTS, "client"];
-
-const clamp = (x: number) => Math.max(0, Math.min(1, x));
 
 /** elasticity from which on a muscle counts as ending a set */
 const ENDS = 0.1;

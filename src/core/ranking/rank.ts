@@ -4,6 +4,7 @@
  * costs; over the product of the best. So nothing that hardly trains a head is carried by being cheap. Gates stay
  * visible with their reason. Formulas, and why: docs/method/ranking.md.
  */
+import { median } from "#core/base/numbers";
 import { findHead, headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
 import { beyondOf, beyondText, type Mobility } from "#core/clients/mobility";
@@ -118,12 +119,6 @@ interface Draft {
   tension: number[];
   nearness: number[];
 }
-
-const median = (list: readonly number[]): number => {
-  const sorted = [...list].sort((a, b) => a - b);
-  const middle = (sorted.length - 1) / 2;
-  return (sorted[Math.floor(middle)]! + sorted[Math.ceil(middle)]!) / 2;
-};
 
 /** rows of the survey that are for a head: it moves there at least a share of the tension that it moves at its best */
 export function listedFor(survey: Pick<Survey, "rows">, headId: string): SurveyRow[] {

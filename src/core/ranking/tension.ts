@@ -2,6 +2,7 @@
  * Moved tension of a head over a rep, weighed as a school wants it, from the ten slices that a survey keeps: so a
  * weight is changed without new mechanics. Formulas and figures: docs/method/ranking.md.
  */
+import { clamp } from "#core/base/numbers";
 import type { HeadMetrics, Slices } from "#core/mechanics/metrics";
 import { EFFORT } from "#core/mechanics/problem";
 import type { Weights } from "#core/edition/schools";
@@ -11,7 +12,6 @@ export type Counting = Pick<Weights, "length" | "passive" | "shortening" | "part
 /** no length favoured, the whole rep, holding counts nothing: what decides whether an exercise is for a head at all */
 export const NEUTRAL: Counting = { length: 0, passive: 0, shortening: 0.4, part: 1 };
 
-const clamp = (x: number, low: number, high: number) => Math.max(low, Math.min(high, x));
 const parts = new Float64Array(64);
 
 /**

@@ -4,9 +4,9 @@
  */
 import type { Method } from "#core/edition/method";
 import { blockMinutes } from "#core/planning/minutes";
-import type { Prescription } from "#core/planning/program";
-import { inKg } from "#core/planning/kilograms";
-import { windowTop } from "#core/planning/reps";
+import type { Prescription } from "#core/program/document";
+import { inKg } from "#core/base/kilograms";
+import { windowTop } from "#core/program/window";
 import type { Candidate } from "#core/solver/candidates";
 import { classOf, repFloor } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";

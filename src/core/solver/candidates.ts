@@ -12,7 +12,7 @@ import { bandOf, groups, volumeShares, type Group } from "#core/planning/groups"
 import { loadingOf } from "#core/planning/loading";
 import { setSeconds } from "#core/planning/timing";
 import { prescribe } from "#core/planning/prescribe";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import { SORE } from "#core/planning/swap";
 import { refusalsOf, techniques, techniqueSeconds } from "#core/planning/techniques";
 import { contextOf, rankHead } from "#core/ranking/rank";

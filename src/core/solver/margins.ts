@@ -2,8 +2,8 @@
  * What more minutes or one more day would bring. Each answer is backed by a week that was annealed for it, told in
  * effective sets within the bands: a number that a coach knows.
  */
-import { emptyDay } from "#core/planning/program";
-import { seededRandom } from "#core/random";
+import { emptyDay } from "#core/program/document";
+import { seededRandom } from "#core/base/random";
 import { anneal } from "#core/solver/anneal";
 import { problemFor, type Judging, type PlanAsk } from "#core/solver/plan";
 import { effective, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";

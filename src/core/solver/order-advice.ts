@@ -1,7 +1,7 @@
 /** What the order of a day costs against the best, exactly, and where two lines stand the wrong way round. */
-import { mapLines } from "#core/planning/edit";
-import type { Block, Operation, Program } from "#core/planning/program";
-import { purposeOf } from "#core/planning/purpose";
+import { mapLines } from "#core/program/edit";
+import type { Block, Operation, Program } from "#core/program/document";
+import { purposeOf } from "#core/program/purpose";
 import { candidateOf } from "#core/solver/candidates";
 import { bestOrder, orderCost, type Ordered } from "#core/solver/order";
 import { fieldOf, type Judging, type PlanAsk } from "#core/solver/plan";

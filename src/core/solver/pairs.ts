@@ -1,7 +1,7 @@
 /** Which lines of a day are done in turns: rest of the one is work of the other, where neither hinders the other. */
 import { blockMinutes } from "#core/planning/minutes";
 import { hindrance, type Hindrance } from "#core/planning/supersets";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import type { Candidate } from "#core/solver/candidates";
 
 export interface PlannedLine {

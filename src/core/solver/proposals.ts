@@ -1,8 +1,8 @@
 /** From the week as it stands to the planned one, as edits that can be taken or left one by one. */
-import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
-import type { TechniqueId } from "#core/planning/limits";
-import type { Change, Operation, Prescription, Program } from "#core/planning/program";
-import { purposeOf, workOf } from "#core/planning/purpose";
+import { applyOperation, placeOf, prescriptionsOf } from "#core/program/edit";
+import type { TechniqueId } from "#core/program/limits";
+import type { Change, Operation, Prescription, Program } from "#core/program/document";
+import { purposeOf, workOf } from "#core/program/purpose";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
 import type { WeekPlan } from "#core/solver/plan";

@@ -3,10 +3,10 @@
  * annealed for it. The least found, not proven the least.
  */
 import type { Priority } from "#core/clients/choices";
-import { mapLines, prescriptionsOf } from "#core/planning/edit";
+import { mapLines, prescriptionsOf } from "#core/program/edit";
 import { groupName } from "#core/planning/groups";
-import { emptyDay } from "#core/planning/program";
-import { seededRandom } from "#core/random";
+import { emptyDay } from "#core/program/document";
+import { seededRandom } from "#core/base/random";
 import { anneal } from "#core/solver/anneal";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
 import { problemFor, type PlanAsk, type PlanTools, type WeekPlan } from "#core/solver/plan";

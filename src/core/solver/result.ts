@@ -1,5 +1,5 @@
 /** What a planner tells a page: the planned week as a program, how it differs, and how good it is known to be. */
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import type { Evaluation } from "#core/solver/evaluate";
 import { programOf, type WeekPlan } from "#core/solver/plan";
 import { arrangementOf, proposalsFor, type Arrangement, type Proposal } from "#core/solver/proposals";

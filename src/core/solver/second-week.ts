@@ -2,8 +2,8 @@
  * A second week beside the first, to take turns with it: some slots have another setup that covers what the first does
  * not.
  */
-import { cutText } from "#core/text";
-import type { Day, Prescription } from "#core/planning/program";
+import { cutText } from "#core/base/text";
+import type { Day, Prescription } from "#core/program/document";
 import { rungs } from "#core/planning/effort";
 import { candidateOf } from "#core/solver/candidates";
 import { fieldOf, type PlanAsk, type PlanTools } from "#core/solver/plan";

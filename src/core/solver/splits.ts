@@ -1,5 +1,5 @@
 /** Ways to divide a week: which groups' own exercises may stand on which day. */
-import type { Day, Program } from "#core/planning/program";
+import type { Day, Program } from "#core/program/document";
 import { groups, TRUNK } from "#core/planning/groups";
 import type { DayAsk } from "#core/solver/problem";
 

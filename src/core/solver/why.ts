@@ -1,5 +1,5 @@
 /** Why a line stands in a week: what the week would lose without it, and what the next best in its place is worth. */
-import { placeOf } from "#core/planning/edit";
+import { placeOf } from "#core/program/edit";
 import { boardOf } from "#core/solver/board";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";

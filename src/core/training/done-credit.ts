@@ -1,6 +1,6 @@
 /** Effective sets as they were done: by the reps left in reserve that were said, and the parts of a technique. */
 import { effortCredit } from "#core/planning/dose";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import { findTechnique } from "#core/planning/techniques";
 import type { Entry } from "#core/training/entry";
 

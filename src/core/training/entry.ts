@@ -1,7 +1,7 @@
 /** The log: one entry a set, made on the phone with its own id; corrections are new revisions of the same id. */
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
-import { loadSchema, repsSchema } from "#core/planning/program";
+import { loadSchema, repsSchema } from "#core/program/document";
 import { LIMITS } from "#core/training/limits";
 
 export const PART_KINDS = ["full", "partial", "assisted", "left", "right"] as const;

@@ -1,6 +1,6 @@
 /** A line's part of the log, day by day, and what a logged set says of it. */
-import { shareOfLoad } from "#core/planning/kilograms";
-import type { Load, Prescription } from "#core/planning/program";
+import { shareOfLoad } from "#core/base/kilograms";
+import type { Load, Prescription } from "#core/program/document";
 import type { Entry, Report } from "#core/training/entry";
 
 /** what was done of a line on one day */

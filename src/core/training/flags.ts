@@ -2,9 +2,9 @@
  * Logged sets that cannot well be: far from what the client's other lifts allow, or from what the sets of the same line
  * say. Such a set counts for nothing, in no target, forecast or strength, until the coach says that it is right.
  */
-import { inKg } from "#core/planning/kilograms";
-import type { Prescription } from "#core/planning/program";
-import type { Rules } from "#core/planning/reps";
+import { inKg } from "#core/base/kilograms";
+import type { Prescription } from "#core/program/document";
+import type { Rules } from "#core/program/window";
 import type { Entry } from "#core/training/entry";
 import { countedReps, exposuresOf, loadOf, type Bound, type Exposure } from "#core/training/exposures";
 import { UNLIKELY } from "#core/training/belief";

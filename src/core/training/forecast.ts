@@ -4,9 +4,10 @@
  * Simulated (tests/core/training/forecast.test.ts): off by 1.5, 1.0 and 0.9 reps in sets 1, 2 and 3; after a raise
  * by 1.8, 1.0 and 0.8, the first 0.8 too high, since a raise follows good days.
  */
-import { inKg } from "#core/planning/kilograms";
-import type { Load } from "#core/planning/program";
-import type { Rules } from "#core/planning/reps";
+import { mean } from "#core/base/numbers";
+import { inKg } from "#core/base/kilograms";
+import type { Load } from "#core/program/document";
+import type { Rules } from "#core/program/window";
 import type { Entry } from "#core/training/entry";
 import { countedReps, loadOf, type Exposure } from "#core/training/exposures";
 
@@ -64,8 +65,6 @@ const nearest = (entries: readonly Entry[], set: number): Entry | undefined =>
     (best, e) => (best && Math.abs(best.set - set) <= Math.abs(e.set - set) ? best : e),
     undefined,
   );
-
-const mean = (list: readonly number[]) => list.reduce((s, x) => s + x, 0) / list.length;
 
 /**
  * Reps to failure to expect of a set. @param earlier workouts before today, newest first, with what is believed of them

@@ -1,7 +1,7 @@
 /** What a client gets: an immutable, numbered snapshot with everything a phone needs and nothing it must not show. */
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
-import { BEGINS, PURPOSES, STRUCTURES, TECHNIQUES } from "#core/planning/limits";
+import { BEGINS, PURPOSES, STRUCTURES, TECHNIQUES } from "#core/program/limits";
 import {
   alternativeSchema,
   earlierSetupSchema,
@@ -9,7 +9,7 @@ import {
   repsSchema,
   techniquePartSchema,
   tempoSchema,
-} from "#core/planning/program";
+} from "#core/program/document";
 
 /** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
 export const drawingSchema = z.strictObject({

@@ -5,10 +5,10 @@
  * of the window: simulated (tests/core/training/forecast.test.ts), a quarter of these raises land under the window,
  * where a rule on the last day alone, always a good one, has half.
  */
-import { inKg, sameLoad, stepLoad } from "#core/planning/kilograms";
-import type { Load, Prescription, Tempo } from "#core/planning/program";
-import { ABOVE_LOW, windowTop, type Rules } from "#core/planning/reps";
-import { leadSet, plannedSets, type PlannedSet } from "#core/planning/structures";
+import { inKg, sameLoad, stepLoad } from "#core/base/kilograms";
+import type { Load, Prescription, Tempo } from "#core/program/document";
+import { ABOVE_LOW, windowTop, type Rules } from "#core/program/window";
+import { leadSet, plannedSets, type PlannedSet } from "#core/program/structures";
 import type { Pain } from "#core/training/entry";
 import {
   asOfNow,

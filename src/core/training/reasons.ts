@@ -1,5 +1,5 @@
 /** The words of a next target's reasons, the same on the phone and at the desk. */
-import type { Load } from "#core/planning/program";
+import type { Load } from "#core/program/document";
 import type { Next, Reason } from "#core/training/progression";
 
 const text = (l: Load) => `${l.value} ${l.unit}`;

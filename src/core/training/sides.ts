@@ -1,5 +1,6 @@
 /** Left against right, from what was logged one side at a time. */
-import type { Begins } from "#core/planning/limits";
+import { mean } from "#core/base/numbers";
+import type { Begins } from "#core/program/limits";
 import type { Exposure } from "#core/training/exposures";
 
 export interface SideGap {
@@ -32,7 +33,6 @@ export function sideGap(exposures: readonly Exposure[]): SideGap | null {
     .filter((sets) => sets.length > 0)
     .slice(0, LOOKED_AT);
   if (days.length < SESSIONS) return null;
-  const mean = (x: number[]) => x.reduce((s, v) => s + v, 0) / x.length;
   const byDay = days.map((sets) => mean(sets.map((s) => s.left - s.right)));
   const better = mean(days.map((sets) => mean(sets.map((s) => Math.max(s.left, s.right, 1)))));
   const share = mean(byDay) / better;

@@ -1,5 +1,5 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
-import { cutText } from "#core/text";
+import { cutText } from "#core/base/text";
 import { headTitle } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
 import { type Exercise } from "#core/exercises/format";
@@ -15,7 +15,7 @@ import type { Model } from "#core/mechanics/model";
 import { dayMinutes } from "#core/planning/minutes";
 import { findTechnique } from "#core/planning/techniques";
 import { restOf } from "#core/planning/timing";
-import type { Prescription, Program } from "#core/planning/program";
+import type { Prescription, Program } from "#core/program/document";
 import { doingOf } from "#core/planning/doing";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
 

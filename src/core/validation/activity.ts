@@ -2,6 +2,7 @@
  * What activity studies and anatomy agree on for plain exercises, held against the model: who leads, who helps, who
  * stays quiet, and what may end the set. For judging only; no row is ever fitted.
  */
+import { mean } from "#core/base/numbers";
 import { z } from "zod";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
@@ -51,8 +52,6 @@ export interface ActivitySummary {
   /** expectations met, of all, by part */
   met: Record<Part, { met: number; of: number }>;
 }
-
-const mean = (list: ArrayLike<number>) => Array.from(list).reduce((s, v) => s + v, 0) / list.length;
 
 export function compareActivity(model: Model): ActivitySummary {
   const met = Object.fromEntries(PARTS.map((p) => [p, { met: 0, of: 0 }])) as ActivitySummary["met"];

@@ -2,6 +2,7 @@
  * What the model is worth, in numbers: published levers and lengths, joint torques, invariants and the judged
  * statements.
  */
+import { mean } from "#core/base/numbers";
 import { library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { analyse, COARSE_SAMPLES } from "#core/mechanics/analyse";
@@ -10,7 +11,7 @@ import { compileModel } from "#core/mechanics/compile";
 import { DEFAULT_BODY, MODEL_VERSION, type Model } from "#core/mechanics/model";
 import { createState, updateState } from "#core/mechanics/state";
 import { variedBodies } from "#core/mechanics/variation";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { compareActivity, PARTS, type ActivitySummary } from "#core/validation/activity";
 import { cases, judgeCase, type JudgedCase } from "#core/validation/cases/cases";
 import type { Verdict } from "#core/validation/cases/measure";
@@ -55,7 +56,6 @@ export interface Validation {
   cases: JudgedCase[];
 }
 
-const mean = (list: readonly number[]) => list.reduce((s, v) => s + v, 0) / (list.length || 1);
 const worstOf = (list: readonly number[]) => list.reduce((most, v) => Math.max(most, Math.abs(v)), 0);
 
 /** every moment arm is minus the slope of its head's length, in random poses, m */

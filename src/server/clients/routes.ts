@@ -1,36 +1,14 @@
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
 import type { Client, ClientSummary } from "#core/clients/client";
-import { clientInput } from "#core/clients/schema";
 import { api } from "#core/exchange/api";
-import { upgrade, VERSIONS } from "#core/exchange/upgrade";
+import { VERSIONS } from "#core/exchange/upgrade";
 import { auditLook, writeAudit } from "#server/audit";
 import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
-import { notFound, Problem, readBody, readId } from "#server/http/problem";
+import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf, requireHead } from "#server/identity/coach";
+import { findClient, toClient, type ClientRow } from "#server/clients/clients";
 import { firstProgram, insertProgram } from "#server/planning/programs";
-
-interface ClientRow {
-  id: string;
-  revision: number;
-  body: unknown;
-  format: number;
-}
-
-const toClient = (r: ClientRow): Client => ({
-  ...clientInput.parse(upgrade("client", r.body, r.format)),
-  id: r.id,
-  revision: r.revision,
-});
-
-export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {
-  const [row] = await tx.query<ClientRow>(
-    "select id, revision, body, format from client where practice_id = $1 and id = $2",
-    [practiceId, id],
-  );
-  if (!row) throw notFound("client");
-  return toClient(row);
-}
 
 const SUMMARIES = `select id, name, (body->>'daysPerWeek')::int as "daysPerWeek", (body->>'minutes')::int as minutes,
   (body->>'cleared')::boolean as cleared, body->>'keepUntil' as "keepUntil" from client order by name`;

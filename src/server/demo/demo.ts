@@ -2,7 +2,6 @@
  * The demo practice: made up from first to last. It gives a first visitor something worth looking at: three clients
  * in an arm block, one with three weeks of log.
  */
-import { createHash } from "node:crypto";
 import pg from "pg";
 import { unitFor, type ClientInput } from "#core/clients/client";
 import { EQUIPMENT } from "#core/exercises/choices";
@@ -12,25 +11,15 @@ import { surveySetups } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { VERSIONS } from "#core/exchange/upgrade";
 import { prescribe } from "#core/planning/prescribe";
-import { emptyDay, type Load, type Prescription, type Program } from "#core/planning/program";
+import { emptyDay, type Load, type Prescription, type Program } from "#core/program/document";
 import type { Entry, Report } from "#core/training/entry";
 import { openDatabase } from "#server/database/database";
 import { hashPassword } from "#server/identity/password";
 import { insertProgram } from "#server/planning/programs";
 import { buildSnapshot } from "#core/training/snapshot";
+import { DEMO_PRACTICE, DEMO_SECOND, DEMO_SIGN_IN, demoId } from "#server/identity/demo-practice";
 import { keepHandOver } from "#server/training/handovers";
 import { writeLog } from "#server/training/log";
-
-export const DEMO_SIGN_IN = { email: "edda@quernlight.example", password: "grain-and-lever" };
-export const DEMO_SECOND = { email: "ivo@quernlight.example", password: "grain-and-lever" };
-
-/** the same ids each time, so that links into the demo stay good */
-export function demoId(name: string): string {
-  const h = createHash("sha256").update(`gryn demo ${name}`).digest("hex");
-  return `${h.slice(0, 8)}-${h.slice(8, 12)}-4${h.slice(13, 16)}-8${h.slice(17, 20)}-${h.slice(20, 32)}`;
-}
-
-export const DEMO_PRACTICE = demoId("practice");
 
 const everything = EQUIPMENT;
 

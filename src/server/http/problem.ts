@@ -2,7 +2,7 @@
 import type { ErrorRequestHandler, Request } from "express";
 import type { Logger } from "pino";
 import { z } from "zod";
-import { NO_TEXT, unwritableText } from "#core/text";
+import { NO_TEXT, unwritableText } from "#core/base/text";
 import { isUnavailable } from "#server/database/database";
 
 export interface FieldReason {

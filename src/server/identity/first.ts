@@ -1,6 +1,6 @@
 /** The way to a practice of one's own: a one-time link that whoever runs the server gets to see, and nobody else. */
 import pg from "pg";
-import { DEMO_PRACTICE } from "#server/demo/demo";
+import { DEMO_PRACTICE } from "#server/identity/demo-practice";
 import { hashToken, newToken } from "#server/identity/people";
 
 /**

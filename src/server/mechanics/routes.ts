@@ -9,7 +9,7 @@ import { MODEL_VERSION } from "#core/mechanics/model";
 import { becauseText } from "#core/ranking/because";
 import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
 import { auditLook } from "#server/audit";
-import { findClient } from "#server/clients/routes";
+import { findClient } from "#server/clients/clients";
 import type { Database } from "#server/database/database";
 import { notFound, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";

@@ -4,9 +4,10 @@
  */
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { upgrade } from "#core/exchange/upgrade";
-import { touches } from "#core/planning/edit";
-import { mergeEdits, readEdits } from "#core/planning/merge";
-import { emptyDay, type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/planning/program";
+import { touches } from "#core/program/edit";
+import { operationFault } from "#core/planning/faults";
+import { mergeEdits, readEdits } from "#core/program/merge";
+import { emptyDay, type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/program/document";
 import type { Transaction } from "#server/database/database";
 import { notFound, Problem } from "#server/http/problem";
 import type { Coach } from "#server/identity/coach";
@@ -32,13 +33,13 @@ export async function findProgram(
   return { program: upgrade<Program>("program", row.document), version: row.version };
 }
 
-/** a client's program: made with the client, so that reading never makes one */
+/** a client's program: made with the client, so that reading never makes one, and who has none is nobody's client */
 export async function programOfClient(tx: Transaction, practiceId: string, clientId: string): Promise<StoredProgram> {
   const [row] = await tx.query<ProgramRow>(
     "select id, client_id, version, document from program where practice_id = $1 and client_id = $2 order by block limit 1",
     [practiceId, clientId],
   );
-  if (!row) throw notFound("program");
+  if (!row) throw notFound("client");
   return { program: upgrade<Program>("program", row.document), version: row.version };
 }
 
@@ -87,7 +88,7 @@ export async function appendEdits(
   const { program, version } = await findProgram(tx, practiceId, programId, true);
   if (base > version)
     throw new Problem(409, "This page is ahead of the server. Reload it.", [], { program, version, conflicts: [] });
-  const { read, refused } = readEdits(edits);
+  const { read, refused } = readEdits(edits, operationFault);
   const ids = new Set(read.map((e) => e.id));
   const known = new Set(
     (

@@ -2,7 +2,6 @@ import { Router } from "express";
 import { api } from "#core/exchange/api";
 import { programJsonSchema } from "#core/exchange/files";
 import { auditLook, writeAudit } from "#server/audit";
-import { findClient } from "#server/clients/routes";
 import type { Database } from "#server/database/database";
 import { readId, readItems } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
@@ -16,9 +15,9 @@ export function planningRoutes(database: Database): Router {
     const id = readId(request, "id", "client");
     response.json(
       await database.withPractice(coach.practiceId, async (tx) => {
-        await findClient(tx, coach.practiceId, id);
+        const found = await programOfClient(tx, coach.practiceId, id);
         await auditLook(tx, coach, "saw week", id);
-        return programOfClient(tx, coach.practiceId, id);
+        return found;
       }),
     );
   });

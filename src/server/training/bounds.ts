@@ -3,12 +3,12 @@
  * client and quarter of an hour at the most, and not at all for sets that lie well within them: nobody waits for it.
  */
 import { editionOf } from "#core/edition/edition";
-import { prescriptionsOf } from "#core/planning/edit";
+import { prescriptionsOf } from "#core/program/edit";
 import type { Entry } from "#core/training/entry";
 import type { Bound } from "#core/training/exposures";
 import { isWellWithin } from "#core/training/flags";
 import { STRENGTH_DAYS } from "#core/training/lifted";
-import { findClient } from "#server/clients/routes";
+import { findClient } from "#server/clients/clients";
 import type { Database, Transaction } from "#server/database/database";
 import { askJob, hasten } from "#server/jobs/jobs";
 import { Interrupted, type Handler } from "#server/jobs/runner";

@@ -14,9 +14,9 @@ import {
   type LogBatch,
   type Report,
 } from "#core/training/entry";
-import { unwritableText } from "#core/text";
+import { unwritableText } from "#core/base/text";
 import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
-import { findClient } from "#server/clients/routes";
+import { findClient } from "#server/clients/clients";
 import type { Database, LinkState, Transaction } from "#server/database/database";
 import { attempt } from "#server/http/limits";
 import { Problem, readBody } from "#server/http/problem";

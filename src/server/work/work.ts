@@ -4,10 +4,10 @@
 import { fileURLToPath } from "node:url";
 import { Piscina } from "piscina";
 import type { Client } from "#core/clients/client";
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import type { Survey } from "#core/mechanics/survey";
 import type { Line } from "#core/training/lifted";
-import type { Rules } from "#core/planning/reps";
+import type { Rules } from "#core/program/window";
 import type { Bound, History } from "#core/training/exposures";
 import { FairQueue } from "#server/work/fair-queue";
 import type { Body, HandedOver, Task } from "#server/work/tasks";

@@ -11,7 +11,7 @@ import { findExercise, library } from "#core/exercises/library";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { defaultValues, roundToStep, setupName, type Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
-import { nearest } from "#core/nearest";
+import { nearest } from "#core/base/nearest";
 import { SORE } from "#core/planning/swap";
 import type { HeadSeries } from "#core/mechanics/recording";
 import { useOpenClient, withClient } from "../base/open-client";

@@ -1,4 +1,5 @@
 /** A chosen load with reps in reserve on the bench, in the client's own strengths. */
+import { percent } from "#core/base/numbers";
 import { Select } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
@@ -38,8 +39,6 @@ function useChosen(
   }, [key]);
   return key === null ? undefined : told?.key === key ? told.set : undefined;
 }
-
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 
 interface ChosenLoadProps {
   client: Client;

@@ -1,3 +1,4 @@
+import { percent } from "#core/base/numbers";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { Fragment } from "react";
 import type { Analysis } from "#core/mechanics/analyse";
@@ -10,7 +11,6 @@ import { Grain } from "../base/Grain";
 import { bandOf, isDecided, SPREAD_BODIES, type Spread } from "./useSpread";
 import { fixed } from "../../page/locale";
 
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 const metricsOf = (a: Analysis, headId: string): HeadMetrics | null =>
   a.heads.find((h) => h.id === headId)?.metrics ?? null;
 const lengthWord = (p: number) => (p < 1 / 3 ? "short" : p < 2 / 3 ? "at middle length" : "long");

@@ -1,4 +1,5 @@
 /** Where a rep begins and ends: both ends are drawn, and the part that serves the head best is found. */
+import { percent } from "#core/base/numbers";
 import { Select, Slider } from "antd";
 import { useMemo, useState } from "react";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
@@ -21,7 +22,6 @@ import { useAnswer } from "./useAnswer";
 const STANDS = 350;
 const WIDTH = 520;
 const HEIGHT = 92;
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 const lower = (muscle: string) => muscleName(muscle).toLowerCase();
 
 type PartAsked = [string, Values, string, Counting, Part, Body];

@@ -3,7 +3,7 @@ import { Button, Modal } from "antd";
 import { useRef, useState } from "react";
 import type { Difference } from "#core/exchange/difference";
 import type { FileFault } from "#core/exchange/files";
-import type { Operation, Program } from "#core/planning/program";
+import type { Operation, Program } from "#core/program/document";
 import { readFileFor } from "./read-file";
 
 type Seen = { name: string; faults: FileFault[] } | { name: string; difference: Difference };

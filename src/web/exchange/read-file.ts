@@ -1,5 +1,5 @@
 /** A program file read in a worker of its own, which is ended when it takes too long. */
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import type { ReadAnswer, ReadAsk } from "./read-worker";
 
 const LONGEST_MS = 8000;

@@ -1,7 +1,7 @@
 /** Reads a program file away from the page: a hostile one holds up nobody but itself. */
 import { programDifference, type Difference } from "#core/exchange/difference";
 import { readProgramFile, type FileFault } from "#core/exchange/files";
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import { newId } from "../../page/newId";
 
 export interface ReadAsk {

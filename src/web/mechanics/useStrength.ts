@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
-import { prescriptionsOf } from "#core/planning/edit";
-import type { Program } from "#core/planning/program";
+import { prescriptionsOf } from "#core/program/edit";
+import type { Program } from "#core/program/document";
 import { editionOf } from "#core/edition/edition";
 import type { History } from "#core/training/exposures";
 import type { ClientStrength } from "#core/training/client-strength";

@@ -7,7 +7,7 @@ import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
-import type { Alternative, Prescription } from "#core/planning/program";
+import type { Alternative, Prescription } from "#core/program/document";
 import { Loading } from "../base/states";
 import { Grain } from "../base/Grain";
 import { useCandidates } from "./candidates";

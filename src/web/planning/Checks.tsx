@@ -3,7 +3,7 @@ import { useState } from "react";
 import { checkId } from "#core/planning/check";
 import { weighedIn, type Check, type CheckState } from "#core/planning/judged";
 import { checkText, fixText, weighedText } from "#core/planning/check-words";
-import type { Operation } from "#core/planning/program";
+import type { Operation } from "#core/program/document";
 
 const SIGN = { problem: "■", look: "◆", pass: "✓" } as const;
 const WORD = { problem: "Problem", look: "Look", pass: "Pass" } as const;

@@ -1,8 +1,12 @@
 import { Button } from "antd";
 import { useDispatch } from "react-redux";
+import { groupName } from "#core/planning/groups";
 import { planActions, type Plan } from "./plans";
 import { timeText } from "../../page/locale";
 
+/** what stands there, in words: groups are named */
+const showIn = (field: string | undefined, v: unknown): string =>
+  field === "groups" && Array.isArray(v) ? v.map((id: string) => groupName(id)).join(", ") : show(v);
 const show = (v: unknown): string =>
   v === null || v === undefined
     ? "taken away"
@@ -53,9 +57,9 @@ export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Pla
               <strong>{nameOf(id!)}</strong>
               {field ? `, ${FIELD[field] ?? field}` : ""}
             </span>
-            <span>yours: {show(c.mine)}</span>
+            <span>yours: {showIn(field, c.mine)}</span>
             <span>
-              {c.who}, {timeText(c.at)}: {show(c.theirs)}
+              {c.who}, {timeText(c.at)}: {showIn(field, c.theirs)}
             </span>
             <Button
               size="small"

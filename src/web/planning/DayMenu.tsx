@@ -1,11 +1,11 @@
 /** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
-import { cutText } from "#core/text";
+import { cutText } from "#core/base/text";
 import { Button, Dropdown, Input, Modal, Select } from "antd";
 import { useMemo, useState } from "react";
 import { findExercise } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { ladderOf, type KnownLine } from "#core/planning/effort";
-import { WEEK_DAYS_MOST } from "#core/planning/limits";
+import { WEEK_DAYS_MOST } from "#core/program/limits";
 import {
   daySchema,
   emptyDay,
@@ -14,7 +14,7 @@ import {
   type Operation,
   type Prescription,
   type Program,
-} from "#core/planning/program";
+} from "#core/program/document";
 import { stretchesOf, stretchNote, stretchText, type Stretch } from "#core/planning/stretches";
 import { DAY_AIMS } from "#core/solver/splits";
 import { useEdition } from "../base/edition";

@@ -3,11 +3,11 @@ import { Button, Modal, Segmented } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
-import { BEGINS, PURPOSES, TURNS, type Purpose, type Turns } from "#core/planning/limits";
+import { BEGINS, PURPOSES, TURNS, type Purpose, type Turns } from "#core/program/limits";
 import { blockMinutes } from "#core/planning/minutes";
 import { restOf, setSeconds } from "#core/planning/timing";
-import type { Change, Prescription, Tempo } from "#core/planning/program";
-import { plannedSets, sharesOf, structures } from "#core/planning/structures";
+import type { Change, Prescription, Tempo } from "#core/program/document";
+import { plannedSets, sharesOf, structures } from "#core/program/structures";
 import { headOfLine } from "#core/planning/swap";
 import {
   asStraightSets,

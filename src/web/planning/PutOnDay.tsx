@@ -8,7 +8,7 @@ import { editionOf } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import { exercises } from "#core/exercises/library";
 import type { Values } from "#core/exercises/setup";
-import { placeOf } from "#core/planning/edit";
+import { placeOf } from "#core/program/edit";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import { changedSetup, isSore } from "#core/planning/swap";
 import { newId } from "../../page/newId";

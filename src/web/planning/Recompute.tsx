@@ -6,7 +6,7 @@ import { exercises } from "#core/exercises/library";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { groupName } from "#core/planning/groups";
 import { MODEL_VERSION } from "#core/mechanics/model";
-import type { Operation, Prescription, Program } from "#core/planning/program";
+import type { Operation, Prescription, Program } from "#core/program/document";
 import { doseChanges, pinnedBy, plannedBefore, toRecompute } from "#core/planning/recompute";
 import { fixed } from "../../page/locale";
 import { message } from "../base/say";

@@ -1,8 +1,8 @@
 /** Edits that cannot be saved: what each would have changed, why not, and a way out; all others have been saved. */
 import { Button } from "antd";
 import { useDispatch } from "react-redux";
-import { prescriptionsOf } from "#core/planning/edit";
-import type { Operation, Program } from "#core/planning/program";
+import { prescriptionsOf } from "#core/program/edit";
+import type { Operation, Program } from "#core/program/document";
 import { planActions, type Plan } from "./plans";
 
 const WHAT: Readonly<Record<Operation["kind"], string>> = {

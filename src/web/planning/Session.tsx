@@ -16,14 +16,14 @@ import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
-import { prescriptionsOf } from "#core/planning/edit";
-import type { Block, Day, Operation, Prescription, Program } from "#core/planning/program";
+import { prescriptionsOf } from "#core/program/edit";
+import type { Block, Day, Operation, Prescription, Program } from "#core/program/document";
 import { moveCosts } from "#core/solver/order-advice";
 import { dayText } from "../../page/locale";
-import { useOwnSetups } from "./own-setups";
+import { useOwnSetups } from "../mechanics/own-setups";
 import { useEdition } from "../base/edition";
 import type { Strength } from "../mechanics/useStrength";
-import { useJudgements } from "../ranking/useJudgements";
+import { useJudgements } from "../judgements/useJudgements";
 import { useFavourites } from "./useFavourites";
 import { costText, SessionLine, type LineProps } from "./SessionLine";
 

@@ -15,12 +15,12 @@ import {
   type Operation,
   type Prescription,
   NOTE_MOST,
-} from "#core/planning/program";
-import { findStructure, plannedSets } from "#core/planning/structures";
+} from "#core/program/document";
+import { findStructure, plannedSets } from "#core/program/structures";
 import { findTechnique } from "#core/planning/techniques";
 import { expectedLoad } from "#core/training/belief";
-import { windowTop } from "#core/planning/reps";
-import { inKg } from "#core/planning/kilograms";
+import { windowTop } from "#core/program/window";
+import { inKg } from "#core/base/kilograms";
 import { fixed, plain } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";

@@ -1,11 +1,12 @@
 /** Another setup for the same head, with what is gained and what is lost against the planned one. */
+import { percent } from "#core/base/numbers";
 import { Button, Modal } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import { swapLoss, swapped } from "#core/planning/swap";
 import { becauseText } from "#core/ranking/because";
 import type { RankedRow } from "#core/ranking/rank";
@@ -20,7 +21,6 @@ const SHOWN = 7;
 
 /** a difference that is worth naming */
 const NAMED = 0.03;
-const percent = (x: number) => `${Math.round(100 * x)} %`;
 
 /** what is gained and lost of the head's work, in numbers; what is kept; where a band is hardest */
 export function keptText(row: RankedRow, own: RankedRow | undefined, head: string): string {

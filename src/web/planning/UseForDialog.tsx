@@ -1,7 +1,7 @@
 /** For whom and on which day a setup is used. */
 import { Button, Modal, Select } from "antd";
 import type { Client, ClientSummary } from "#core/clients/client";
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import type { RankedRow } from "#core/ranking/rank";
 
 interface UseForDialogProps {

@@ -11,15 +11,15 @@ import { checkText, fixText } from "#core/planning/check-words";
 import { tick } from "#core/planning/criteria";
 import { findGroup, groupName } from "#core/planning/groups";
 import { droppedFirst } from "#core/planning/drop-first";
-import type { Operation, Program } from "#core/planning/program";
-import { hasWeekB, inWeek, withoutWeekB } from "#core/planning/weeks";
+import type { Operation, Program } from "#core/program/document";
+import { hasWeekB, inWeek, withoutWeekB } from "#core/program/weeks";
 import type { PlanAsk } from "#core/solver/plan";
 import { orderOf } from "#core/solver/order-advice";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
 import type { PlannerAsk, PlannerTold } from "../solver/messages";
-import { useOwnSetups, withOwnSetups } from "./own-setups";
+import { useOwnSetups, withOwnSetups } from "../mechanics/own-setups";
 import { useTask } from "../solver/useTask";
 
 export const SHEETS = {

@@ -5,12 +5,12 @@ import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { groupName } from "#core/planning/groups";
-import type { Prescription, Program } from "#core/planning/program";
+import type { Prescription, Program } from "#core/program/document";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import type { Why } from "#core/solver/why";
 import { fixed } from "../../page/locale";
 import { useEdition } from "../base/edition";
-import { withOwnSetups } from "./own-setups";
+import { withOwnSetups } from "../mechanics/own-setups";
 
 interface WhyThisProps {
   p: Prescription;

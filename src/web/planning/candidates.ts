@@ -4,7 +4,7 @@ import type { Client } from "#core/clients/client";
 import type { Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import { headOfLine, swapsFor, type Swaps } from "#core/planning/swap";
 import { useEdition } from "../base/edition";
 import { askSurvey } from "../mechanics/analyst";

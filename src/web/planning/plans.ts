@@ -4,9 +4,9 @@
  * sent against the version it was made on, whatever the page has learnt since.
  */
 import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
-import { applyOperation } from "#core/planning/edit";
-import type { Conflict, Edit, Operation, Program } from "#core/planning/program";
-import { unwritableText } from "#core/text";
+import { applyOperation } from "#core/program/edit";
+import type { Conflict, Edit, Operation, Program } from "#core/program/document";
+import { unwritableText } from "#core/base/text";
 
 export type SaveState = "saved" | "saving" | "waiting" | "conflict" | "signed out";
 

@@ -6,7 +6,7 @@ import {
   type TypedStartListening,
   type UnknownAction,
 } from "@reduxjs/toolkit";
-import type { Conflict } from "#core/planning/program";
+import type { Conflict } from "#core/program/document";
 import { api, toFailure } from "../base/api";
 import { ownEdits } from "./kept-edits";
 import { asEdits, nextBatch, planActions, type Plan, type PendingEdit, type WithPlans } from "./plans";

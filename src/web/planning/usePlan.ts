@@ -1,6 +1,6 @@
 /** A client's plan: loaded once, shown with its pending edits, changed through operations. */
 import { useCallback, useEffect, useMemo } from "react";
-import type { Operation, Program } from "#core/planning/program";
+import type { Operation, Program } from "#core/program/document";
 import { api } from "../base/api";
 import { newId } from "../../page/newId";
 import { useDispatch, useSelector } from "react-redux";

@@ -2,7 +2,7 @@
 import { useMemo } from "react";
 import type { Client } from "#core/clients/client";
 import type { BodyView } from "#core/mechanics/survey";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 import { usePlanned } from "./candidates";
 

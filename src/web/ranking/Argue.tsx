@@ -11,7 +11,7 @@ import { reviewDue } from "#core/ranking/judgement";
 import type { RankedRow, RankingContext } from "#core/ranking/rank";
 import type { FactorId } from "#core/ranking/factors";
 import { dayText, fixed } from "../../page/locale";
-import type { Judgements } from "./useJudgements";
+import type { Judgements } from "../judgements/useJudgements";
 
 const CAUSE: Record<FactorId, string> = {
   tension: "the head moves less tension in it",

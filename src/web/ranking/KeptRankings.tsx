@@ -6,7 +6,7 @@ import type { Body } from "#core/mechanics/model";
 import { differenceOf, keptOf, reviewDue, type KeptRanking } from "#core/ranking/judgement";
 import type { RankedRow } from "#core/ranking/rank";
 import { dayText } from "../../page/locale";
-import type { Judgements } from "./useJudgements";
+import type { Judgements } from "../judgements/useJudgements";
 
 const CAUSE: Record<string, string> = {
   edition: "the edition is another",

@@ -1,4 +1,5 @@
 /** One row of a ranking opened: its numbers and factors, what is heard and found of it, and arguing with it. */
+import { percent } from "#core/base/numbers";
 import { Button } from "antd";
 import { Link } from "react-router";
 import { COSTS, type CostId } from "#core/edition/choices";
@@ -85,7 +86,6 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
   const belief = strength?.of({ exerciseId: row.exercise.id, values: row.row.values }) ?? null;
   const place = sessionPlace(row.exercise, context.mass ?? DEFAULT_BODY.mass, context.goal);
   const m = row.row.view.heads[headId]!;
-  const percent = (x: number) => `${Math.round(100 * x)} %`;
   const expected = belief && expectedLoad(belief, REPS, RESERVE);
   const factors = (["tension", "limiter", ...COSTS, "client"] as const).filter(
     (id) => id === "tension" || id === "limiter" || row.factors[id] < 0.999,

@@ -3,7 +3,7 @@ import { Checkbox, Select } from "antd";
 import { Fragment, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { findHead, headTitle, muscles, REGIONS } from "#core/anatomy/anatomy";
-import { nearest } from "#core/nearest";
+import { nearest } from "#core/base/nearest";
 import type { Client } from "#core/clients/client";
 import type { School } from "#core/edition/schools";
 import { EQUIPMENT } from "#core/exercises/choices";
@@ -29,7 +29,7 @@ import { useOwnStrength } from "../training/useOwnStrength";
 import { bodyOf, librarySetups, useSurvey } from "../mechanics/useSurvey";
 import { KeptRankings } from "./KeptRankings";
 import { RankedList } from "./RankedList";
-import { useJudgements } from "./useJudgements";
+import { useJudgements } from "../judgements/useJudgements";
 import { weightsOf, type Weighed } from "./weighed";
 import { Weighing } from "./Weighing";
 

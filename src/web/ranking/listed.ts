@@ -3,7 +3,7 @@ import type { Survey } from "#core/mechanics/survey";
 import type { Edition } from "#core/edition/edition";
 import type { acrossSchools, RankedRow, RankingContext } from "#core/ranking/rank";
 import type { Strength } from "../mechanics/useStrength";
-import type { Judgements } from "./useJudgements";
+import type { Judgements } from "../judgements/useJudgements";
 
 export interface RankedListProps {
   rows: RankedRow[];

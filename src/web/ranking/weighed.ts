@@ -2,7 +2,7 @@
 import type { Edition } from "#core/edition/edition";
 import type { TermId } from "#core/edition/choices";
 import type { School, Weights as SchoolWeights } from "#core/edition/schools";
-import type { Judgements } from "./useJudgements";
+import type { Judgements } from "../judgements/useJudgements";
 
 export interface Weighed {
   /** a school of the edition or the practice */

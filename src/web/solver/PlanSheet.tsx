@@ -8,14 +8,14 @@ import type { Survey } from "#core/mechanics/survey";
 import { doseTotal, leadOf, weekDose } from "#core/planning/dose";
 import { bandOf, groupName, groups } from "#core/planning/groups";
 import { findTechnique } from "#core/planning/techniques";
-import type { Operation, Program } from "#core/planning/program";
+import type { Operation, Program } from "#core/program/document";
 import { taking, type Proposal } from "#core/solver/proposals";
 import { relaxationText, shortfall } from "#core/solver/relax";
 import { leftOut } from "#core/solver/splits";
 import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
-import { withOwnSetups } from "../planning/own-setups";
+import { withOwnSetups } from "../mechanics/own-setups";
 import type { Planned, usePlanner } from "./usePlanner";
 import { askOf, wishFor, Wishes, type Wish } from "./Wishes";
 

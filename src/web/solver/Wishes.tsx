@@ -2,8 +2,8 @@
 import { Checkbox, Select } from "antd";
 import type { Client } from "#core/clients/client";
 import { library } from "#core/exercises/library";
-import { prescriptionsOf } from "#core/planning/edit";
-import type { Program } from "#core/planning/program";
+import { prescriptionsOf } from "#core/program/edit";
+import type { Program } from "#core/program/document";
 import type { PlanAsk } from "#core/solver/plan";
 import { ARM_DAYS, daysOf, SPLITS, type Division } from "#core/solver/splits";
 

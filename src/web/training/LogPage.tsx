@@ -1,7 +1,7 @@
 /** The log, and what follows from it: one card an exercise, with its lines by day, and each line's next target. */
 import { Link, useParams } from "react-router";
 import type { Ruling } from "#core/exchange/api";
-import type { Prescription, Program } from "#core/planning/program";
+import type { Prescription, Program } from "#core/program/document";
 import { exercises } from "#core/exercises/library";
 import { exposuresOf } from "#core/training/exposures";
 import { message } from "../base/say";

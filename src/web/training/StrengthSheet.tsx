@@ -1,7 +1,7 @@
 /** What the log says of a client's strength by muscle group, and which muscles end sets that are not for them. */
 import { muscleName } from "#core/anatomy/anatomy";
-import { prescriptionsOf } from "#core/planning/edit";
-import type { Program } from "#core/planning/program";
+import { prescriptionsOf } from "#core/program/edit";
+import type { Program } from "#core/program/document";
 import { fixed, plain } from "../../page/locale";
 import type { Strength } from "../mechanics/useStrength";
 

@@ -4,7 +4,7 @@ import { compileModel } from "#core/mechanics/compile";
 import { samplePath } from "#core/mechanics/path";
 import { angleOf, applyPose, type Pose } from "#core/mechanics/posture";
 import { createState, readPoint, type State } from "#core/mechanics/state";
-import { applyTransposed, RAD, sub, type Mat3, type Vec3 } from "#core/mechanics/vector";
+import { applyTransposed, RAD, sub, type Mat3, type Vec3 } from "#core/base/vector";
 import { setupOf } from "../../support/setups";
 
 const model = compileModel();

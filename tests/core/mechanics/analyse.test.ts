@@ -6,7 +6,7 @@ import { resolveSetup, type Setup } from "#core/exercises/setup";
 import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { variedBodies } from "#core/mechanics/variation";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { namedSetups, randomSetup, setupOf } from "../../support/setups";
 
 const model = compileModel();

@@ -4,7 +4,7 @@ import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import { blocksOf, heightOf } from "#core/mechanics/chains";
 import { compileModel } from "#core/mechanics/compile";
-import { curveSlope, curveValue, makeCurve } from "#core/mechanics/curve";
+import { curveSlope, curveValue, makeCurve } from "#core/base/curve";
 import { setCoordinate, setRhythm } from "#core/mechanics/model";
 import { fibreLength } from "#core/mechanics/muscle";
 import { createState, updateState } from "#core/mechanics/state";

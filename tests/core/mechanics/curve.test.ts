@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { curveIntegral, curveValue, makeCurve } from "#core/mechanics/curve";
+import { curveIntegral, curveValue, makeCurve } from "#core/base/curve";
 import { activeForceLength, fibreForce, passiveForceLength } from "#core/mechanics/muscle";
 
 const rows = fc

@@ -3,7 +3,7 @@ import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { createState, setRoot, updateHeads, updatePose, updateState } from "#core/mechanics/state";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 
 const model = compileModel();
 

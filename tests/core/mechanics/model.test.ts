@@ -1,10 +1,10 @@
 import { compileModel } from "#core/mechanics/compile";
 import { setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { createState, updateHeads, updateState, type State } from "#core/mechanics/state";
-import { apply, rotation, type Vec3 } from "#core/mechanics/vector";
+import { apply, rotation, type Vec3 } from "#core/base/vector";
 import { comparePublished } from "#core/validation/published";
 import { compareTorques } from "#core/validation/torque";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 
 const model = compileModel();
 const nf = model.freedoms.length;

@@ -4,7 +4,7 @@ import { GRAVITY, makeForces, torquesOf, type Forces } from "#core/mechanics/loa
 import { setCoordinate } from "#core/mechanics/model";
 import { fillPushes } from "#core/mechanics/pushes";
 import { createState, readPoint, updatePose, type State } from "#core/mechanics/state";
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 import { setupOf } from "../../support/setups";
 
 const model = compileModel();

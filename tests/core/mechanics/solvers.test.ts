@@ -3,7 +3,7 @@ import quadprog from "quadprog";
 import { solve as solveLinear, type Model as LinearModel } from "yalps";
 import { bySimplex, largestLoad } from "#core/mechanics/capacity";
 import { shareLoad } from "#core/mechanics/sharing";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 
 /** a random problem of m freedoms and n heads in which some load can be held */
 function randomProblem(seed: number) {

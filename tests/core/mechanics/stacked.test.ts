@@ -1,6 +1,6 @@
 import { largestLoad } from "#core/mechanics/capacity";
 import { shareLoad } from "#core/mechanics/sharing";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 
 const random = seededRandom(21);
 const table = (size: number, value: () => number) => Float64Array.from({ length: size }, value);

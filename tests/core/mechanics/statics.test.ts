@@ -16,8 +16,8 @@ import { setCoordinate, type Model } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
 import { angleOf, applyPose, balancePoint } from "#core/mechanics/posture";
 import { createState, readPoint, updatePose, type State } from "#core/mechanics/state";
-import { seededRandom } from "#core/random";
-import { norm, sub, type Vec3 } from "#core/mechanics/vector";
+import { seededRandom } from "#core/base/random";
+import { norm, sub, type Vec3 } from "#core/base/vector";
 import { namedSetups, setupOf } from "../../support/setups";
 
 const model = compileModel();

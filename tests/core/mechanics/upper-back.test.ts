@@ -5,7 +5,7 @@ import { setCoordinate } from "#core/mechanics/model";
 import { samplePath } from "#core/mechanics/path";
 import { angleOf, applyPose } from "#core/mechanics/posture";
 import { createState, readPoint, updateHeads, updatePose } from "#core/mechanics/state";
-import type { Vec3 } from "#core/mechanics/vector";
+import type { Vec3 } from "#core/base/vector";
 import { setupOf } from "../../support/setups";
 
 const model = compileModel();

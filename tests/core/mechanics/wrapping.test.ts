@@ -1,5 +1,5 @@
 import { cylinderLength, makeTaut, tautLength } from "#core/mechanics/wrapping";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 
 const taut = makeTaut();
 const { P, Q, U } = taut;

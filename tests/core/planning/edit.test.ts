@@ -1,6 +1,6 @@
 import fc from "fast-check";
-import { applyOperation, collisions, placeOf, prescriptionsOf, touches } from "#core/planning/edit";
-import { editSchema, programSchema, type Operation, type Program } from "#core/planning/program";
+import { applyOperation, collisions, placeOf, prescriptionsOf, touches } from "#core/program/edit";
+import { editSchema, programSchema, type Operation, type Program } from "#core/program/document";
 import { id, prescriptionOf, programOf } from "../../support/programs";
 
 const pool = Array.from({ length: 6 }, (_, i) =>

@@ -4,11 +4,11 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import { exercises, findExercise } from "#core/exercises/library";
 import { checkWeek } from "#core/planning/check";
 import { checkText, fixText } from "#core/planning/check-words";
-import { applyOperation, prescriptionsOf } from "#core/planning/edit";
+import { applyOperation, prescriptionsOf } from "#core/program/edit";
 import { classOf, ladder, ladderOf, leastReserve, placesOf, repFloor, rungs } from "#core/planning/effort";
 import type { Check, CheckKind } from "#core/planning/judged";
 import { loadingOf } from "#core/planning/loading";
-import type { Operation, Prescription, Program } from "#core/planning/program";
+import type { Operation, Prescription, Program } from "#core/program/document";
 import { clientOf, id, prescriptionOf, programOf } from "../../support/programs";
 import { librarySurvey } from "../../support/solver";
 

@@ -1,5 +1,6 @@
-import { mergeEdits, readEdits } from "#core/planning/merge";
-import type { Edit, Operation } from "#core/planning/program";
+import { operationFault } from "#core/planning/faults";
+import { mergeEdits, readEdits } from "#core/program/merge";
+import type { Edit, Operation } from "#core/program/document";
 import { id, prescriptionOf, programOf } from "../../support/programs";
 
 const a = prescriptionOf(1);
@@ -47,18 +48,16 @@ test("one that cannot be made takes none of its neighbours along, and twice the 
 
 test("edits that cannot be read are named, by their id where they have one", () => {
   const good = change(10, a.id, { rest: 77 });
-  const { read, refused } = readEdits([
-    null,
-    good,
-    { id: id(11), operation: { kind: "fly" } },
-    change(12, a.id, { rest: -5 }),
-  ]);
+  const { read, refused } = readEdits(
+    [null, good, { id: id(11), operation: { kind: "fly" } }, change(12, a.id, { rest: -5 })],
+    operationFault,
+  );
   expect(read).toEqual([good]);
   expect(refused.map((r) => r.editId)).toEqual(["", id(11), id(12)]);
   expect(refused.every((r) => r.reason.length > 0)).toBe(true);
 });
 
-test("what a day is for, set by two at once, is told by its groups' names; its name and date are other things", () => {
+test("what a day is for, set by two at once, is told by its groups; its name and date are other things", () => {
   const day = start.days[0]!.id;
   const aim = (n: number, groups: string[] | null): Edit => ({
     id: id(n),
@@ -66,15 +65,18 @@ test("what a day is for, set by two at once, is told by its groups' names; its n
   });
   const rename: Edit = { id: id(30), operation: { kind: "rename-day", dayId: day, name: "Arms" } };
   const { conflicts, made } = mergeEdits(start, [aim(10, ["biceps", "low-back"]), rename], theirs(`${day}/groups`));
-  expect(conflicts).toMatchObject([{ what: `${day}/groups`, mine: ["Biceps", "Low back"], theirs: "anything" }]);
+  expect(conflicts).toMatchObject([{ what: `${day}/groups`, mine: ["biceps", "low-back"], theirs: "anything" }]);
   expect(made.map((m) => m.edit.id)).toEqual([id(30)]);
   expect(mergeEdits(start, [aim(11, null)], theirs(`${day}/date`)).conflicts).toEqual([]);
-  const { read, refused } = readEdits([
-    aim(12, ["x".repeat(81)]),
-    aim(
-      13,
-      Array.from({ length: 61 }, () => "biceps"),
-    ),
-  ]);
+  const { read, refused } = readEdits(
+    [
+      aim(12, ["x".repeat(81)]),
+      aim(
+        13,
+        Array.from({ length: 61 }, () => "biceps"),
+      ),
+    ],
+    operationFault,
+  );
   expect([read.length, refused.length]).toEqual([0, 2]);
 });

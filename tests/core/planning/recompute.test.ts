@@ -4,8 +4,8 @@ import { resolveSetup } from "#core/exercises/setup";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { doseTotal, weekDose } from "#core/planning/dose";
-import { applyOperation, prescriptionsOf, touches } from "#core/planning/edit";
-import type { Operation, Program } from "#core/planning/program";
+import { applyOperation, prescriptionsOf, touches } from "#core/program/edit";
+import type { Operation, Program } from "#core/program/document";
 import { doseChanges, pinnedBy, plannedBefore } from "#core/planning/recompute";
 import { prescriptionOf, programOf } from "../../support/programs";
 

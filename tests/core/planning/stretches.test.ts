@@ -1,5 +1,5 @@
 import { findExercise } from "#core/exercises/library";
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import { stretchesOf, stretchNote, stretchText } from "#core/planning/stretches";
 import { prescriptionOf, programOf } from "../../support/programs";
 import { librarySurvey } from "../../support/solver";

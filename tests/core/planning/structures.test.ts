@@ -1,8 +1,8 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
-import { shareOfLoad } from "#core/planning/kilograms";
-import type { Load } from "#core/planning/program";
+import { shareOfLoad } from "#core/base/kilograms";
+import type { Load } from "#core/program/document";
 import { weekDose } from "#core/planning/dose";
-import { leadSet, plannedSets } from "#core/planning/structures";
+import { leadSet, plannedSets } from "#core/program/structures";
 import { programOf, prescriptionOf } from "../../support/programs";
 
 const { method } = CURRENT_EDITION;

@@ -6,12 +6,12 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import { checkWeek } from "#core/planning/check";
 import { checkText } from "#core/planning/check-words";
 import { weekDose } from "#core/planning/dose";
-import { applyOperation } from "#core/planning/edit";
-import { TECHNIQUES } from "#core/planning/limits";
+import { applyOperation } from "#core/program/edit";
+import { TECHNIQUES } from "#core/program/limits";
 import { blockMinutes } from "#core/planning/minutes";
 import { setSeconds } from "#core/planning/timing";
-import type { Prescription } from "#core/planning/program";
-import { findStructure, structures } from "#core/planning/structures";
+import type { Prescription } from "#core/program/document";
+import { findStructure, structures } from "#core/program/structures";
 import { doingOf } from "#core/planning/doing";
 import {
   asStraightSets,

@@ -7,12 +7,12 @@ import { surveySetups } from "#core/mechanics/survey";
 import { checkId, checkWeek } from "#core/planning/check";
 import { creditsOf, doseTotal, effortCredit, groupCredit, marginalWorth, weekDose, worth } from "#core/planning/dose";
 import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
-import { applyOperation } from "#core/planning/edit";
+import { applyOperation } from "#core/program/edit";
 import { blockMinutes, dayMinutes } from "#core/planning/minutes";
 import { setSeconds, repSeconds } from "#core/planning/timing";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { checkText } from "#core/planning/check-words";
-import type { Program } from "#core/planning/program";
+import type { Program } from "#core/program/document";
 import { clientOf, prescriptionOf, programOf } from "../../support/programs";
 
 const { method } = CURRENT_EDITION;

@@ -1,4 +1,4 @@
-import { prescriptionsOf } from "#core/planning/edit";
+import { prescriptionsOf } from "#core/program/edit";
 import { dayMinutes } from "#core/planning/minutes";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { refusalsOf, findTechnique } from "#core/planning/techniques";

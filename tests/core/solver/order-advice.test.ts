@@ -1,5 +1,5 @@
-import { applyOperation } from "#core/planning/edit";
-import type { Program } from "#core/planning/program";
+import { applyOperation } from "#core/program/edit";
+import type { Program } from "#core/program/document";
 import { orderOf } from "#core/solver/order-advice";
 import { planWeek } from "#core/solver/plan";
 import { resultOf } from "#core/solver/result";

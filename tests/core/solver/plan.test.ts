@@ -1,9 +1,9 @@
 import type { ClientInput } from "#core/clients/client";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { checkWeek } from "#core/planning/check";
-import { applyOperation, placeOf, prescriptionsOf } from "#core/planning/edit";
+import { applyOperation, placeOf, prescriptionsOf } from "#core/program/edit";
 import { dayMinutes } from "#core/planning/minutes";
-import type { Operation, Program } from "#core/planning/program";
+import type { Operation, Program } from "#core/program/document";
 import { planWeek, type PlanAsk } from "#core/solver/plan";
 import { keptShare, taking } from "#core/solver/proposals";
 import { relaxations, relaxationText, shortfall, type Relaxation } from "#core/solver/relax";

@@ -1,4 +1,4 @@
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { anneal } from "#core/solver/anneal";
 import { evaluate } from "#core/solver/evaluate";
 import { problemFor } from "#core/solver/plan";

@@ -1,6 +1,6 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { blockMinutes } from "#core/planning/minutes";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { bandIndex, chooseBands, type Slot } from "#core/solver/bands";
 import { fieldOf } from "#core/solver/plan";
 import { bestOrder, orderCost } from "#core/solver/order";

@@ -1,4 +1,4 @@
-import { placeOf, prescriptionsOf } from "#core/planning/edit";
+import { placeOf, prescriptionsOf } from "#core/program/edit";
 import { evaluate } from "#core/solver/evaluate";
 import { planWeek, problemFor } from "#core/solver/plan";
 import { resultOf } from "#core/solver/result";

@@ -1,7 +1,7 @@
-import { applyOperation } from "#core/planning/edit";
+import { applyOperation } from "#core/program/edit";
 import { dayMinutes } from "#core/planning/minutes";
-import type { Operation, Prescription, Program } from "#core/planning/program";
-import { seededRandom } from "#core/random";
+import type { Operation, Prescription, Program } from "#core/program/document";
+import { seededRandom } from "#core/base/random";
 import { boardOf } from "#core/solver/board";
 import { anneal } from "#core/solver/anneal";
 import { evaluate } from "#core/solver/evaluate";

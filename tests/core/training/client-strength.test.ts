@@ -2,7 +2,7 @@ import { calibration, heads } from "#core/anatomy/anatomy";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { DEFAULT_BODY } from "#core/mechanics/model";
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { clientStrength } from "#core/training/client-strength";
 import { expectedLoad, isUnlikely, type LiftedSet } from "#core/training/belief";
 import { bodyLoadOf } from "#core/planning/loading";

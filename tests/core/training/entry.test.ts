@@ -1,4 +1,4 @@
-import { seededRandom } from "#core/random";
+import { seededRandom } from "#core/base/random";
 import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
 import { entryOf, reportOf } from "../../support/log";
 import { id } from "../../support/programs";

@@ -1,5 +1,5 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
-import type { Load } from "#core/planning/program";
+import type { Load } from "#core/program/document";
 import { changedSetup } from "#core/planning/swap";
 import { doneCredit } from "#core/training/done-credit";
 import type { Entry, Part } from "#core/training/entry";

@@ -1,6 +1,6 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
-import type { Load } from "#core/planning/program";
-import { windowTop } from "#core/planning/reps";
+import type { Load } from "#core/program/document";
+import { windowTop } from "#core/program/window";
 import type { Entry } from "#core/training/entry";
 import { countedReps, exposuresOf } from "#core/training/exposures";
 import { forecast } from "#core/training/forecast";

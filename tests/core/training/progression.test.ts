@@ -4,8 +4,8 @@ import type { Entry, Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
 import { targetFor, type Target, type Asked } from "#core/training/progression";
 import { countedReps, exposuresOf, type History } from "#core/training/exposures";
-import { stepLoad } from "#core/planning/kilograms";
-import { windowTop } from "#core/planning/reps";
+import { stepLoad } from "#core/base/kilograms";
+import { windowTop } from "#core/program/window";
 import { reasonText } from "#core/training/reasons";
 import { id, prescriptionOf } from "../../support/programs";
 

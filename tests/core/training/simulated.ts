@@ -3,7 +3,7 @@
  * client's own, every day has its form, fatigue takes from set to set, reserve is said with a bias and noise, and the
  * best grow. Seeded, so that a test says the same each time.
  */
-import type { Prescription } from "#core/planning/program";
+import type { Prescription } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
 import { id } from "../../support/programs";
 

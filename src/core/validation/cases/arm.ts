@@ -1,11 +1,11 @@
 /** Statements about the arm. */
+import { mean } from "#core/base/numbers";
 import type { Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
 import {
   cableSine,
   elbowAtPeak,
   indexOfPeak,
-  mean,
   metrics,
   resistance,
   run,

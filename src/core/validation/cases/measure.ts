@@ -1,4 +1,5 @@
 /** What the cases measure: analyses kept by model, and a few readings of a curve. */
+import { mean } from "#core/base/numbers";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Setup, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
@@ -77,11 +78,6 @@ export const leastOf = (x: ArrayLike<number>): number => Math.min(...Array.from(
 /** s at the peak of the resistance */
 export const peakAt = (a: Analysis, x: Float64Array = resistance(a)): number => a.s[indexOfPeak(x)]!;
 export const elbowAtPeak = (a: Analysis): number => a.joints.elbow![indexOfPeak(resistance(a))]!;
-export const mean = (x: ArrayLike<number>, from = 0, to = x.length): number =>
-  Array.from(x)
-    .slice(from, to)
-    .reduce((s, v) => s + v, 0) /
-  (to - from);
 export const variation = (x: Float64Array): number => {
   const m = mean(x);
   return Math.sqrt(mean(x.map((v) => (v - m) ** 2))) / m;

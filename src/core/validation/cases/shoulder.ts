@@ -1,10 +1,10 @@
 /** Statements about shoulder and chest. */
+import { mean } from "#core/base/numbers";
 import {
   activation,
   endingAt,
   indexOfPeak,
   leastOf,
-  mean,
   metrics,
   peakAt,
   peakOf,

@@ -1,6 +1,6 @@
 /** Lines that warm up or cool down: they take minutes and are shown, and nothing is counted or judged of them. */
 import type { Purpose } from "./limits";
-import type { Block, Program } from "./program";
+import type { Block, Program } from "./document";
 
 /** a pair is work unless both of it are not */
 export const purposeOf = (block: Block): Purpose =>

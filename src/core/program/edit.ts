@@ -3,7 +3,7 @@
  * it; undo appends those, it never rewinds. What could not be a program afterwards is refused in words. `touches` says
  * what an operation depends on, so that edits of different things can be merged and edits of the same thing be shown.
  */
-import type { Block, Change, Day, Operation, Prescription, Program } from "#core/planning/program";
+import type { Block, Change, Day, Operation, Prescription, Program } from "#core/program/document";
 import { BLOCKS_MOST, DAYS_MOST, WEEK_DAYS_MOST, WEEKS } from "./limits";
 
 export type EditResult = { program: Program; inverse: Operation[] } | { refused: string };

@@ -2,10 +2,11 @@
  * Reps against load: load = one-rep load / (1 + reps to failure / k), k = 30 (a common linear form, good to about 10
  * reps either way; recalled, unverified). Loads are of everything that is lifted, the body's share included.
  */
-import type { Method } from "#core/edition/method";
-
 /** what of a practice's method reps and loads need */
-export type Rules = Pick<Method, "repsFormula">;
+export interface Rules {
+  /** k of the formula */
+  repsFormula: number;
+}
 
 /**
  * reps above the bottom that the next load has to allow: a day on which the top is reached is a good day, and the next

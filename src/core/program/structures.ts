@@ -1,8 +1,8 @@
 /** How the load goes through the sets of a line: the load, the reps and the reserve of each. */
-import type { Load, Prescription } from "#core/planning/program";
-import { inKg, shareOfLoad } from "./kilograms";
+import type { Load, Prescription } from "#core/program/document";
+import { inKg, shareOfLoad } from "#core/base/kilograms";
 import type { StructureId } from "./limits";
-import { repsAt, type Rules } from "./reps";
+import { repsAt, type Rules } from "./window";
 
 export interface Structure {
   id: StructureId;

@@ -1,8 +1,6 @@
 /** The rule by which edits made on top of an older program come into the newest one; the server's, and the tests'. */
-import { NO_TEXT, unwritableText } from "#core/text";
-import { applyOperation, collisions, placeOf, touches } from "#core/planning/edit";
-import { operationFault } from "#core/planning/faults";
-import { groupName } from "#core/planning/groups";
+import { NO_TEXT, unwritableText } from "#core/base/text";
+import { applyOperation, collisions, placeOf, touches } from "#core/program/edit";
 import {
   editSchema,
   type Conflict,
@@ -11,7 +9,7 @@ import {
   type Operation,
   type Program,
   type RefusedEdit,
-} from "#core/planning/program";
+} from "#core/program/document";
 
 /** what somebody else changed since */
 export interface OthersEdit {
@@ -40,13 +38,19 @@ export interface Merged {
 const idOf = (edit: unknown): string =>
   typeof (edit as { id?: unknown } | null)?.id === "string" ? (edit as { id: string }).id : "";
 
-/** each edit read by itself: one that cannot be read is named with its reason and the others are kept */
-export function readEdits(edits: readonly unknown[]): { read: Edit[]; refused: RefusedEdit[] } {
+/**
+ * Each edit read by itself: one that cannot be read is named with its reason and the others are kept.
+ * @param faultOf what is wrong with what an operation brings in, beside its form; null where nothing is
+ */
+export function readEdits(
+  edits: readonly unknown[],
+  faultOf: (operation: Operation) => string | null,
+): { read: Edit[]; refused: RefusedEdit[] } {
   const read: Edit[] = [];
   const refused: RefusedEdit[] = [];
   for (const edit of edits) {
     const { success, data, error } = editSchema.safeParse(edit);
-    const fault = unwritableText(edit) !== null ? NO_TEXT : success ? operationFault(data.operation) : null;
+    const fault = unwritableText(edit) !== null ? NO_TEXT : success ? faultOf(data.operation) : null;
     if (fault !== null) refused.push({ editId: idOf(edit), reason: fault });
     else if (success) read.push(data);
     else {
@@ -91,7 +95,7 @@ export function mergeEdits(start: Program, edits: readonly Edit[], others: reado
 
 function ofDay(day: Day, field: string | undefined): unknown {
   if (field === "date") return day.date;
-  return field === "groups" ? (day.groups?.map(groupName) ?? "anything") : day.name;
+  return field === "groups" ? (day.groups ?? "anything") : day.name;
 }
 
 /** what stands at a path that an operation touches */

@@ -2,10 +2,10 @@ import { useEffect, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
-import { prescriptionsOf } from "#core/planning/edit";
-import type { Program } from "#core/planning/program";
-import { askSurvey } from "../mechanics/analyst";
-import { bodyOf } from "../mechanics/useSurvey";
+import { prescriptionsOf } from "#core/program/edit";
+import type { Program } from "#core/program/document";
+import { askSurvey } from "./analyst";
+import { bodyOf } from "./useSurvey";
 
 /** the library's survey, and the setups of the week that a coach has turned to something of their own */
 export async function withOwnSetups(survey: Survey, program: Program, client: Client): Promise<Survey> {

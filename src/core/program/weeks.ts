@@ -1,6 +1,6 @@
 /** Two weeks that take turns: either is judged and planned as a week of its own. */
 import type { WeekId } from "./limits";
-import type { Operation, Program } from "./program";
+import type { Operation, Program } from "./document";
 
 /** a program with the days of one of its weeks only */
 export const inWeek = (program: Program, week: WeekId): Program =>
