@@ -3,7 +3,8 @@ import { pino } from "pino";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { exercises, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
-import { surveySetups } from "#core/mechanics/survey";
+import { MODEL_VERSION, type Body } from "#core/mechanics/model";
+import { surveySetups, type Survey, type SurveyRow } from "#core/mechanics/survey";
 import { becauseText } from "#core/ranking/because";
 import { contextOf, rankHead } from "#core/ranking/rank";
 import type { Database } from "#server/database/database";
@@ -44,61 +45,72 @@ afterAll(async () => {
   await database.close();
 });
 
-async function surveyed(clientId: string): Promise<Job> {
-  const { body } = await desk.send("post", `/clients/${clientId}/survey`).expect(202);
+async function surveyed(body: Body, of = desk): Promise<Job> {
+  const { body: asked } = await of.send("post", "/survey", body).expect(202);
   for (;;) {
     const job = await database.withPractice(person.practiceId, (tx) =>
-      findJob(tx, person.practiceId, body.id as string),
+      findJob(tx, person.practiceId, asked.id as string),
     );
     if (job.state === "done") return job;
     if (job.state === "failed") throw new Error(job.error!);
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
 }
-const rowsKept = (table: string) =>
-  asOwner(async (o) => {
-    await o.query("select set_config('gryn.practice_id', $1, false)", [person.practiceId]);
-    return (await o.query(`select count(*)::int as n from ${table}`)).rows[0].n as number;
-  });
-
-test("a client's body is worked out once, ranks as a page ranks, and is erased with the client", async () => {
-  const body = { stature: 1.62, mass: 58 };
-  const id = await makeClient(desk, { ...body, name: "Vera Test" });
-  expect((await desk.get(`/clients/${id}/ranking/triceps-long`).expect(200)).body).toMatchObject({
-    known: 0,
-    rows: [],
-  });
-  const all = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
-  expect((await surveyed(id)).best).toEqual({ setups: all.length });
-  const { body: answer } = await desk.get(`/clients/${id}/ranking/triceps-long`).expect(200);
-  expect([answer.known, answer.of]).toEqual([all.length, all.length]);
-  const wanted = rankHead(
-    surveySetups(all, body, 0),
-    "triceps-long",
-    CURRENT_EDITION,
-    exercises,
-    contextOf({ ...clientOf({}), ...body }),
+interface Answered {
+  modelVersion: string;
+  of: number;
+  rows: SurveyRow[];
+}
+const surveyOf = async ({ stature, mass }: Body, of = desk): Promise<Answered> =>
+  (await of.get(`/survey?stature=${stature}&mass=${mass}`).expect(200)).body as Answered;
+const rowsKept = (body: string) =>
+  asOwner(
+    async (o) =>
+      (await o.query("select count(*)::int as n from mechanics where body = $1", [body])).rows[0].n as number,
   );
-  expect(answer.rows.map((r: { setupKey: string }) => r.setupKey)).toEqual(wanted.map((r) => r.row.setupKey));
-  // through the database and back to the bit
-  expect(answer.rows.map((r: { score: number }) => r.score)).toEqual(wanted.map((r) => r.score));
-  expect(answer.rows[0].because).toBe(becauseText(wanted[0]!.because));
-  const kept = await rowsKept("client_mechanics");
-  await surveyed(id);
-  expect(await rowsKept("client_mechanics")).toBe(kept);
-  await desk.get(`/clients/${id}/ranking/no-such-head`).expect(404);
-  await desk.send("delete", `/clients/${id}`, { name: "Vera Test" }).expect(200);
-  expect(await rowsKept("client_mechanics")).toBe(0);
+const all = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
+
+test("a body is worked out once, comes back to the bit, and ranks as a page ranks", async () => {
+  const body = { stature: 1.62, mass: 58 };
+  await makeClient(desk, { ...body, name: "Vera Test" });
+  expect(await surveyOf(body)).toMatchObject({ modelVersion: MODEL_VERSION, of: all.length, rows: [] });
+  expect((await surveyed(body)).best).toEqual({ setups: all.length });
+  const { rows } = await surveyOf(body);
+  const wanted = surveySetups(all, body, 0);
+  expect(rows.map((r) => r.setupKey)).toEqual(wanted.rows.map((r) => r.setupKey));
+  const ranked = (survey: Survey) =>
+    rankHead(survey, "triceps-long", CURRENT_EDITION, exercises, contextOf({ ...clientOf({}), ...body })).map((r) => [
+      r.row.setupKey,
+      r.score,
+      becauseText(r.because),
+    ]);
+  expect(ranked({ modelVersion: MODEL_VERSION, rows })).toEqual(ranked(wanted));
+  // what is kept is not worked out again, for another practice's client of that size either
+  const kept = await rowsKept("1.62 58");
+  await surveyed(body);
+  expect(await rowsKept("1.62 58")).toBe(kept);
+  const other = await signIn(appOn(database), await makeCoach());
+  await other.get("/survey?stature=1.62&mass=58").expect(404);
+  await makeClient(other, { stature: 1.618, mass: 58.3 });
+  expect((await surveyOf({ stature: 1.62, mass: 58 }, other)).rows).toHaveLength(all.length);
 }, 120_000);
 
-test("the default body's mechanics are shared: the second client finds them there", async () => {
-  const [one, two] = [
-    await makeClient(desk, { stature: 1.75, mass: 75 }),
-    await makeClient(desk, { stature: 1.751, mass: 75.2 }),
-  ];
-  await surveyed(one);
-  const kept = await rowsKept("mechanics");
-  expect(kept).toBeGreaterThan(100);
-  expect(await rowsKept("client_mechanics")).toBe(0);
-  expect((await desk.get(`/clients/${two}/ranking/soleus`).expect(200)).body.known).toBe(kept);
+test("the default body is everybody's; a body that nobody of the practice has is not worked out, nor told", async () => {
+  await surveyed({ stature: 1.75, mass: 75 });
+  expect((await surveyOf({ stature: 1.751, mass: 75.2 })).rows).toHaveLength(all.length);
+  await desk.send("post", "/survey", { stature: 2.01, mass: 144 }).expect(404);
+  await desk.get("/survey?stature=2.01&mass=144").expect(404);
+  await desk.get("/survey?stature=tall&mass=75").expect(400);
+  await desk.send("post", "/survey", { stature: 17.5, mass: 75 }).expect(400);
 }, 120_000);
+
+test("what is exported of a client has the mechanics of that body, and erasing the client erases no body", async () => {
+  const body = { stature: 1.62, mass: 58 };
+  const id = await makeClient(desk, { ...body, name: "Ilo Test" });
+  const { mechanics } = JSON.parse((await desk.get(`/clients/${id}/export`).expect(200)).text) as {
+    mechanics: unknown[];
+  };
+  expect(mechanics).toHaveLength(all.length);
+  await desk.send("delete", `/clients/${id}`, { name: "Ilo Test" }).expect(200);
+  expect(await rowsKept("1.62 58")).toBe(all.length);
+});

@@ -1,13 +1,14 @@
 /** The shape of an edition's files. */
 import { z } from "zod";
 import { PHASES, PRIORITIES } from "#core/clients/choices";
+import { SEVERITIES } from "#core/exercises/joints";
 import { CLASSES, COUNTINGS, TERMS } from "./choices";
 
 const reserves = z.array(z.int().min(0).max(6)).min(2);
 const span = z.tuple([z.number(), z.number()]);
 export const methodSchema = z.strictObject({
   format: z.literal("gryn-method"),
-  version: z.literal(4),
+  version: z.literal(5),
   about: z.string(),
   /** how a set is credited to a group that it is not for; each way has bands of its own, since its counts differ */
   counting: z.enum(COUNTINGS),
@@ -66,8 +67,16 @@ export const methodSchema = z.strictObject({
   repSeconds: span,
   /** reps over which the load of one repetition halves its excess (rep-load relation) */
   repsFormula: z.number(),
-  /** stated strain of a noted joint: to be looked at, a problem */
-  strain: span,
+  /**
+   * by what is noted of a joint: the share of a score that strain 1 costs; strain from which on a setup is to be
+   * looked at, and from which on it is out (null: never)
+   */
+  joints: z.record(
+    z.enum(SEVERITIES),
+    z.strictObject({ costs: z.number(), look: z.number(), out: z.number().nullable() }),
+  ),
+  /** strain of a noted joint from which on a line has more repetitions and less load */
+  soreFrom: z.number(),
   /** two loaded lengths closer than this on one day are the same work twice */
   lengthsApart: z.number(),
   /** loaded length from which on a choice loads a muscle long */

@@ -93,6 +93,12 @@ const ruling = z.discriminatedUnion("act", [
 ]);
 export type Ruling = z.infer<typeof ruling>;
 
+/** m and kg: the default body, or that of a client */
+const bodyOfSomebody = z.object({
+  stature: z.coerce.number().min(0.5).max(2.5),
+  mass: z.coerce.number().min(20).max(400),
+});
+
 const job = z.strictObject({
   id: z.uuid(),
   kind: z.enum(JOB_KINDS),
@@ -465,39 +471,27 @@ export const api = {
   },
 
   // mechanics
-  startSurvey: {
-    method: "post",
-    path: "/clients/{id}/survey",
-    who: "coach",
-    about: "Starts working out every setup of the library in a client's body, unless that is under way.",
-    status: [202],
-    answer: job,
-  },
-  ranking: {
+  survey: {
     method: "get",
-    path: "/clients/{id}/ranking/{head}",
+    path: "/survey",
     who: "coach",
-    about: "The setups for a head in a client's body, best first, of those that have been worked out.",
+    about: "What the engine says of each setup of the library in a body of the practice, as far as it is worked out.",
+    query: bodyOfSomebody,
     answer: z.strictObject({
       modelVersion: z.string(),
-      edition: z.string(),
-      /** setups of the library that have been worked out, of all */
-      known: z.int(),
+      /** setups of the library */
       of: z.int(),
-      rows: z.array(
-        z.strictObject({
-          setupKey: z.string(),
-          exerciseId: z.string(),
-          name: z.string(),
-          score: z.number(),
-          place: z.int(),
-          tied: z.boolean(),
-          tier: z.string(),
-          because: z.string(),
-          out: z.string().nullable(),
-        }),
-      ),
+      rows: z.array(z.unknown()),
     }),
+  },
+  startSurvey: {
+    method: "post",
+    path: "/survey",
+    who: "coach",
+    about: "Starts working out every setup of the library in a body of the practice, unless that is under way.",
+    body: bodyOfSomebody,
+    status: [202],
+    answer: job,
   },
 
   // what a practice judges by

@@ -92,3 +92,18 @@ export const SUPPORTS = [
   "thigh-pad",
   "forearm-pad",
 ] as const;
+
+/** "a cable", "dumbbells": as it stands after "needs" */
+export const equipmentName = (id: string): string =>
+  ({
+    cable: "a cable",
+    dumbbell: "dumbbells",
+    barbell: "a barbell",
+    bench: "a bench",
+    "preacher-pad": "a preacher pad",
+    band: "a band",
+    machine: "the machine",
+    "hyperextension-bench": "a back extension bench",
+    "pull-up-bar": "a pull-up bar",
+    "dip-bars": "dip bars",
+  })[id] ?? id;

@@ -30,6 +30,8 @@ export interface BodyView {
   bodyLoad: number;
   /** largest load over all that is lifted then, body and load: how hard it is without any, for comparing only */
   ease: number;
+  /** largest load, kg by the model: for comparing setups of one exercise only; rows kept before do not know it */
+  load?: number;
   actions: Analysis["actions"];
   strain: Analysis["strain"];
   reach: Analysis["reach"];
@@ -81,6 +83,7 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     spineMoment: analysis.spine?.moment ?? 0,
     bodyLoad: analysis.bodyLoad,
     ease: analysis.bodyLoad > 0 ? (analysis.rawLoad + analysis.bodyLoad) / analysis.bodyLoad : 0,
+    load: analysis.rawLoad,
     actions: analysis.actions,
     strain: analysis.strain,
     reach: analysis.reach,

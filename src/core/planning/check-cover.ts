@@ -3,7 +3,8 @@ import type { Exercise } from "#core/exercises/format";
 import { positionsOf } from "#core/exercises/positions";
 import type { BodyView } from "#core/mechanics/survey";
 import type { Check, Fix, Named, Week } from "#core/planning/judged";
-import { doseTotal, leadOf } from "#core/planning/dose";
+import { groupFor } from "#core/planning/aim";
+import { doseTotal } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/program/edit";
 import { isForPart, partShare } from "#core/planning/parts";
 import { groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
@@ -27,7 +28,7 @@ export function parts({ program, client, exercises, partFor }: Week): Check[] {
   return groups.flatMap((g): Check[] => {
     const priority = client.priorities[g.id];
     const all = prescriptionsOf(program);
-    const own = all.filter((p) => leadOf(p)?.group === g.id);
+    const own = all.filter((p) => groupFor(p) === g.id);
     if (!priority || own.length === 0) return [];
     const familyOf = (p: Prescription) => exercises.get(p.exerciseId)?.family;
     const need = partNeed(priority);
@@ -93,7 +94,7 @@ const BY_GRIP = new Set(["biceps", "elbow-flexors", "lats"]);
 /** arm positions and grips of a group over the week */
 export function positions({ program, client, exercises }: Week): Check[] {
   return groups.flatMap((g): Check[] => {
-    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === g.id);
+    const own = prescriptionsOf(program).filter((p) => groupFor(p) === g.id);
     if (!client.priorities[g.id] || own.length < 2) return [];
     const places = own.flatMap((p) => {
       const e = exercises.get(p.exerciseId);
@@ -146,7 +147,7 @@ export function layout({ program, client }: Week): Check[] {
   const wanted = Object.keys(client.priorities);
   if (wanted.every(isArm)) return [];
   return program.days.flatMap((d): Check[] => {
-    const leads = d.blocks.flatMap((b) => b.prescriptions.map((p) => leadOf(p)?.group ?? ""));
+    const leads = d.blocks.flatMap((b) => b.prescriptions.map((p) => groupFor(p) ?? ""));
     if (leads.length < 2 || isArmDay(d.groups)) return [];
     const only = leads.every(isArm);
     return only
@@ -162,7 +163,7 @@ export function division({ program }: Week): Check[] {
     if (own === null) return [];
     return d.blocks.flatMap((b) =>
       b.prescriptions.flatMap((p): Check[] => {
-        const group = leadOf(p)?.group;
+        const group = groupFor(p);
         if (!group || own.includes(group)) return [];
         const to = program.days.find((x) => x !== d && (x.groups === null || x.groups.includes(group)));
         const operations: Operation[] = to

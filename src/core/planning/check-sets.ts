@@ -5,7 +5,6 @@ import { prescriptionsOf } from "#core/program/edit";
 import type { Check, Named, Week } from "#core/planning/judged";
 import { loadingOf } from "#core/planning/loading";
 import type { Operation, Prescription, Tempo } from "#core/program/document";
-import { SORE } from "#core/planning/swap";
 import { repSeconds } from "#core/planning/timing";
 import { inKg } from "#core/base/kilograms";
 
@@ -107,7 +106,7 @@ export function repFloors(week: Week): Check[] {
     if (!of) return [];
     const { exercise, view } = of;
     const usual = exercise.stated.usualLoad + p.bodyLoad;
-    const sore = client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+    const sore = week.suits(p)?.sore ?? false;
     const asked = { usual, step: inKg(p.loadStep), sore, beginner: client.level === "beginner" };
     const floor = repFloor(classOf(loadingOf(view)), asked, method);
     if (p.reps.low >= floor.reps) return [];

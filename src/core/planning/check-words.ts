@@ -108,6 +108,17 @@ export function checkText(c: Check): CheckText {
         limit: "not at this client's place",
         reason: "Choose a setup from the ranking filtered to this client.",
       };
+    case "not for":
+      return {
+        title: `${c.subject.line.name}: ${{ helper: "a helper", unwanted: "not wanted", skill: "skill" }[c.number]}`,
+        number: { helper: "needs a helper", unwanted: "on the list of dislikes", skill: "asks much skill" }[c.number],
+        limit: { helper: "trains alone", unwanted: "left out", skill: "a beginner" }[c.number],
+        reason: {
+          helper: "Nobody is there to take the load if a rep fails.",
+          unwanted: "This client does not want it.",
+          skill: "A beginner gets more from something simpler.",
+        }[c.number],
+      };
     case "tempo":
       return {
         title: `${c.subject.line.name}: tempo`,
@@ -147,6 +158,7 @@ type OfTheWeek = Exclude<
       | "joint"
       | "mobility"
       | "equipment"
+      | "not for"
       | "tempo"
       | "rest"
       | "effort";

@@ -2,10 +2,10 @@
  * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
  * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
  */
-import { beyondOf } from "#core/clients/mobility";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
-import { doseTotal, groupCredit, leadOf, weekDose, type WeekDose } from "#core/planning/dose";
+import { groupFor } from "#core/planning/aim";
+import { doseTotal, groupCredit, weekDose, type WeekDose } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/program/edit";
 import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
 import {
@@ -30,6 +30,7 @@ import { dayMinutes } from "#core/planning/minutes";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, Week } from "#core/planning/judged";
 import type { Day, Operation, Prescription, Program } from "#core/program/document";
 import { workOf } from "#core/program/purpose";
+import { suitability, whomOf } from "#core/suitability/suitability";
 
 export function checkWeek(
   program: Program,
@@ -39,6 +40,13 @@ export function checkWeek(
   dose: WeekDose = weekDose(program),
   known: Known = {},
 ): Check[] {
+  const whom = whomOf(client);
+  const viewOf = known.viewOf ?? (() => null);
+  const suits = (p: Prescription) => {
+    const exercise = exercises.get(p.exerciseId);
+    const strains = known.strainsOf?.(p) ?? exercise?.joints;
+    return exercise && strains ? suitability({ exercise, view: viewOf(p), strains }, whom, method) : null;
+  };
   const week: Week = {
     program: workOf(program),
     all: program,
@@ -47,9 +55,11 @@ export function checkWeek(
     exercises,
     dose,
     swapFor: () => null,
-    viewOf: () => null,
     partFor: () => null,
+    strainsOf: () => null,
     ...known,
+    viewOf,
+    suits,
     whole: workOf(known.whole ?? program),
   };
   return [
@@ -61,6 +71,7 @@ export function checkWeek(
     joints,
     mobility,
     equipment,
+    notFor,
     sets,
     redundancy,
     longLengths,
@@ -250,28 +261,26 @@ const swapOrOff = (p: Prescription, day: string, swap: Fix | null): Fix[] => [
   { kind: "take off", name: p.name, day, operations: [{ kind: "remove", prescriptionId: p.id }] },
 ];
 
-function joints({ all, client, method, exercises, swapFor }: Week): Check[] {
-  return linesOf(all).flatMap(({ day, p }): Check[] => {
-    const exercise = exercises.get(p.exerciseId);
-    if (!exercise) return [];
-    return client.joints.flatMap((j): Check[] => {
-      const strain = exercise.joints[j.joint] ?? 0;
-      const caution = exercise.cautions.find((c) => c.joint === j.joint);
-      if (strain < method.strain[0] && !caution) return [];
+function joints({ all, client, exercises, suits, swapFor }: Week): Check[] {
+  return linesOf(all).flatMap(({ day, p }): Check[] =>
+    (suits(p)?.joints ?? []).flatMap(({ joint, strain, verdict }): Check[] => {
+      const caution = exercises.get(p.exerciseId)!.cautions.find((c) => c.joint === joint);
+      if (verdict === "free" && !caution) return [];
+      const note = client.joints.find((j) => j.joint === joint)?.note ?? "";
       // what is named as gentler is what the button brings
-      const swap = swapFor(p, j.joint);
+      const swap = swapFor(p, joint);
       return [
         {
           kind: "joint",
-          subject: { line: named(p), joint: j.joint },
+          subject: { line: named(p), joint },
           number: strain,
-          limit: { note: j.note, caution: caution?.text ?? null, gentler: swap?.kind === "swap" ? swap.name : null },
-          state: strain >= method.strain[1] ? "problem" : "look",
+          limit: { note, caution: caution?.text ?? null, gentler: swap?.kind === "swap" ? swap.name : null },
+          state: verdict === "out" ? "problem" : "look",
           fixes: swapOrOff(p, day.name, swap),
         },
       ];
-    });
-  });
+    }),
+  );
 }
 
 /** supersets that hinder each other, also those that a coach has made by hand */
@@ -307,9 +316,9 @@ function supersets({ program, exercises, viewOf }: Week): Check[] {
 /** deg beyond what is noted from which on it is a problem and not only to be looked at */
 const FAR_BEYOND = 15;
 
-function mobility({ all, client, viewOf, swapFor }: Week): Check[] {
+function mobility({ all, suits, swapFor }: Week): Check[] {
   return linesOf(all).flatMap(({ day, p }): Check[] =>
-    beyondOf(viewOf(p)?.reach, client.mobility ?? []).map(({ move, has, asks, by }) => ({
+    (suits(p)?.beyond ?? []).map(({ move, has, asks, by }) => ({
       kind: "mobility",
       subject: { line: named(p), move: move.id },
       number: asks,
@@ -320,12 +329,24 @@ function mobility({ all, client, viewOf, swapFor }: Week): Check[] {
   );
 }
 
-function equipment({ all, client, exercises, swapFor }: Week): Check[] {
+function equipment({ all, suits, swapFor }: Week): Check[] {
   return linesOf(all).flatMap(({ day, p }): Check[] => {
-    const missing = exercises.get(p.exerciseId)?.equipment.filter((e) => !client.equipment.includes(e)) ?? [];
+    const missing = suits(p)?.missing ?? [];
     if (missing.length === 0) return [];
     const fixes = swapOrOff(p, day.name, swapFor(p));
     return [{ kind: "equipment", subject: { line: named(p) }, number: missing, limit: null, state: "problem", fixes }];
+  });
+}
+
+/** lines that ask for a helper who is not there, for more skill than there is, or that are not wanted */
+function notFor({ all, suits, swapFor }: Week): Check[] {
+  return linesOf(all).flatMap(({ day, p }): Check[] => {
+    const s = suits(p);
+    const why = s?.helper ? "helper" : s?.unwanted ? "unwanted" : s?.skill ? "skill" : null;
+    if (why === null) return [];
+    const state = why === "helper" ? "problem" : "look";
+    const fixes = swapOrOff(p, day.name, swapFor(p));
+    return [{ kind: "not for", subject: { line: named(p) }, number: why, limit: null, state, fixes }];
   });
 }
 
@@ -368,7 +389,7 @@ function redundancy({ program, method, viewOf }: Week): Check[] {
 function longLengths({ program, client, method }: Week): Check[] {
   return groups.flatMap((m): Check[] => {
     const priority = client.priorities[m.id];
-    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === m.id);
+    const own = prescriptionsOf(program).filter((p) => groupFor(p) === m.id);
     if ((priority !== "grow" && priority !== "specialise") || own.length === 0) return [];
     const longest = Math.max(
       ...own.flatMap((p) =>
@@ -385,7 +406,7 @@ function repBands({ program, client, method }: Week): Check[] {
   const bandOfReps = ({ reps }: Prescription) =>
     (method.repBands.find(({ to }) => (reps.low + reps.high) / 2 < to) ?? method.repBands.at(-1)!).name;
   return groups.flatMap((m): Check[] => {
-    const own = prescriptionsOf(program).filter((p) => leadOf(p)?.group === m.id);
+    const own = prescriptionsOf(program).filter((p) => groupFor(p) === m.id);
     if (!client.priorities[m.id] || own.length < 2) return [];
     const bands = [...new Set(own.map(bandOfReps))];
     const state = bands.length > 1 ? "pass" : "look";
@@ -398,7 +419,7 @@ const RANK = { specialise: 0, grow: 1, hold: 2, maintain: 3 } as const;
 /** what should grow comes before what need not, but for large muscles before small ones */
 function order({ program, client }: Week): Check[] {
   return program.days.flatMap((d): Check[] => {
-    const leads = d.blocks.map((b) => b.prescriptions.map((p) => leadOf(p)?.group ?? ""));
+    const leads = d.blocks.map((b) => b.prescriptions.map((p) => groupFor(p) ?? ""));
     const rank = (i: number) => Math.min(3, ...leads[i]!.map((g) => RANK[client.priorities[g] ?? "maintain"]));
     const big = (i: number) => leads[i]!.some((g) => findGroup(g)?.big);
     const at = d.blocks.findIndex(

@@ -169,11 +169,3 @@ export const worth = (sets: number, method: Method): number => 1 - Math.exp(-set
 
 /** what one more full set would bring, over what the first one brought */
 export const marginalWorth = (sets: number, method: Method): number => Math.exp(-sets / method.saturation);
-
-/** the head an exercise gives most direct credit to, and its group; none where it is for what rides along */
-export function leadOf(p: Pick<Prescription, "credits">): { head: string; group: string } | null {
-  const [lead] = Object.entries(p.credits)
-    .filter(([id, c]) => c.direct && groupOf(id))
-    .sort(([, a], [, b]) => b.share - a.share);
-  return lead ? { head: lead[0], group: groupOf(lead[0])!.id } : null;
-}

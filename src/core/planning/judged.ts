@@ -8,6 +8,8 @@ import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import type { Hindrance } from "./supersets";
 import type { Joint } from "#core/exercises/joints";
+import type { Strains } from "#core/exercises/strains";
+import type { Suitability } from "#core/suitability/suitability";
 import type { BodyView } from "#core/mechanics/survey";
 import type { ClassId } from "#core/edition/choices";
 import type { FloorReason } from "#core/planning/effort";
@@ -81,6 +83,7 @@ export type Check =
     >
   | Judged<"mobility", OfLine & { move: MoveId }, /** deg that the setup asks */ number, /** deg */ number>
   | Judged<"equipment", OfLine, /** what is missing */ string[], null>
+  | Judged<"not for", OfLine, "helper" | "unwanted" | "skill", null>
   | Judged<"tempo", OfLine, /** s a rep */ number, readonly [number, number]>
   | Judged<"rest", OfLine, /** s */ number, number>
   | Judged<"effort", OfLine, /** reserve of each set */ number[], null>
@@ -137,13 +140,15 @@ export const weighedIn = (checks: readonly Check[]): Check[][] =>
 export type SwapFor = (p: Prescription, spare?: Joint) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
-  Partial<Pick<ClientInput, "alone" | "mobility">>;
+  Partial<Pick<ClientInput, "alone" | "mobility" | "unwanted">>;
 
 /** what is known beside the week itself; what is not known is not judged */
 export interface Known {
   swapFor?: SwapFor;
   /** what the client's body says of a line's setup */
   viewOf?: (p: Prescription) => BodyView | null;
+  /** what a line's setup asks of joints in it; what the exercise states where that is not known */
+  strainsOf?: (p: Prescription) => Strains | null;
   /** a swap of a line that covers a part of its group */
   partFor?: (p: Prescription, part: Watch) => Fix | null;
   /** both weeks, where two take turns */
@@ -159,5 +164,7 @@ export interface Week extends Required<Known> {
   client: Client;
   method: Method;
   exercises: ReadonlyMap<string, Exercise>;
+  /** whether a line suits the client; null where its exercise is not known */
+  suits: (p: Prescription) => Suitability | null;
   dose: WeekDose;
 }

@@ -6,28 +6,21 @@
  */
 import { findHead } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
-import { unitFor } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Joint } from "#core/exercises/joints";
 import { spares, type Strains } from "#core/exercises/strains";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { likeness } from "#core/planning/likeness";
-import { classOf, leastReserve } from "#core/planning/effort";
-import { loadingOf } from "#core/planning/loading";
-import { harderRelative, prescribe } from "#core/planning/prescribe";
+import { headFor } from "#core/planning/aim";
+import { swapped, type LineClient, type LineTools, type SwapAsk } from "#core/planning/lines";
 import { isForPart } from "#core/planning/parts";
 import type { Watch } from "#core/planning/groups";
-import type { Method } from "#core/edition/method";
-import { shareOfLoad } from "#core/base/kilograms";
-import { EARLIER_MOST, type Prescription } from "#core/program/document";
+import type { Prescription } from "#core/program/document";
 import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
 import type { Edition } from "#core/edition/edition";
 
 /** cosine between two actions from which on they are the same function */
 const SAME_FUNCTION = 0.6;
-/** stated strain from which on a noted joint calls for double digits */
-export const SORE = 0.3;
-
 export interface Swaps {
   head: string | null;
   /** the planned setup's own row, where it is ranked */
@@ -35,14 +28,6 @@ export interface Swaps {
   /** best first */
   rows: RankedRow[];
 }
-
-/** the head a line is for: what it was chosen for, else the one with most direct credit */
-export const headOfLine = (p: Pick<Prescription, "target" | "credits">): string | null =>
-  p.target ??
-  Object.entries(p.credits)
-    .filter(([, c]) => c.direct)
-    .sort(([, a], [, b]) => b.share - a.share)[0]?.[0] ??
-  null;
 
 /**
  * @param planned the survey's row of the planned setup; without it the function is not known and nothing is offered
@@ -57,7 +42,7 @@ export function swapsFor(
   exercises: ReadonlyMap<string, Exercise>,
   spare: Joint | null = null,
 ): Swaps {
-  const head = headOfLine(p);
+  const head = headFor(p);
   if (!head || !planned) return { head, own: undefined, rows: [] };
   const noted = client.joints.map((j) => j.joint);
   const all = rankHead(survey, head, edition, exercises, contextOf(client));
@@ -111,61 +96,6 @@ export function swapLoss(planned: RankedRow, other: RankedRow, headId: string): 
 }
 
 /**
- * what stands in for it: sets, effort, rest and note were decided for the place in the week; load and reps belong to
- * the exercise
- */
-export function swapped(
-  p: Prescription,
-  r: RankedRow,
-  survey: Survey,
-  client: Client,
-  method: Method,
-  exercises: ReadonlyMap<string, Exercise>,
-  id: string,
-): Prescription {
-  const fresh = prescribe(r.exercise, r.row.values, r.row.view, method, {
-    id,
-    modelVersion: survey.modelVersion,
-    unit: unitFor(client, r.exercise.equipment),
-    mass: client.mass,
-    sore: isSore(client, r.exercise),
-    beginner: client.level === "beginner",
-    target: headOfLine(p) ?? undefined,
-    harder: harderRelative(r.exercise, r.row.view, client.mass, survey, exercises),
-  });
-  const least = leastReserve(classOf(loadingOf(r.row.view)), r.exercise.stated, method);
-  return { ...fresh, reserves: p.reserves.map((x) => Math.max(x, least)), rest: p.rest, note: p.note };
-}
-
-/**
- * The same line in another setup of its exercise: all that was decided for it stays, its log goes on, and the load
- * moves as far as mechanics says. @param ratio of the loads that the setups allow, now over then
- * @param today local date
- */
-export function changedSetup(old: Prescription, fresh: Prescription, ratio: number, today: string): Prescription {
-  const { reserves, reps, rest, tempo, technique, structure, purpose, turns, begins, tempos, note, locked } = old;
-  const kept = { reserves, reps, rest, tempo, technique, structure, purpose, turns, begins, tempos, note, locked };
-  const { alternatives, loadStep } = old;
-  const known = Number.isFinite(ratio) && ratio > 0 ? Math.min(20, Math.max(0.05, ratio)) : 1;
-  const moved = old.earlier
-    .filter((e) => e.setupKey !== fresh.setupKey)
-    .map((e) => ({ ...e, ratio: Math.min(20, Math.max(0.05, e.ratio * known)) }));
-  const before = { setupKey: old.setupKey, name: old.name, ratio: known, until: today };
-  return {
-    ...fresh,
-    ...kept,
-    id: old.id,
-    alternatives,
-    loadStep,
-    load: old.load && shareOfLoad(old.load, loadStep, known),
-    earlier: old.setupKey === fresh.setupKey ? old.earlier : [before, ...moved].slice(0, EARLIER_MOST),
-  };
-}
-
-export const isSore = (client: Pick<Client, "joints">, exercise: Exercise): boolean =>
-  client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
-
-/**
  * What stands in for a line so that a part of its group is covered: the best setup of that part's ranking that is not
  * in the week, credited directly there. Null where there is none.
  */
@@ -173,15 +103,14 @@ export function partSwap(
   p: Prescription,
   part: Watch,
   inWeek: ReadonlySet<string>,
-  survey: Survey,
-  client: Client,
+  client: LineClient & Parameters<typeof contextOf>[0],
   edition: Edition,
-  exercises: ReadonlyMap<string, Exercise>,
-  id: string,
+  tools: LineTools,
+  ask: SwapAsk,
 ): Prescription | null {
-  for (const r of rankHead(survey, part.heads[0]!, edition, exercises, contextOf(client))) {
+  for (const r of rankHead(tools.survey, part.heads[0]!, edition, tools.exercises, contextOf(client))) {
     if (r.group !== "main" || inWeek.has(r.row.setupKey)) continue;
-    const next = swapped({ ...p, target: part.heads[0]! }, r, survey, client, edition.method, exercises, id);
+    const next = swapped({ ...p, target: part.heads[0]! }, r.row, client, tools, ask);
     if (isForPart(part, next, r.exercise.family)) return next;
   }
   return null;

@@ -6,6 +6,7 @@ import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
 import type { TechniqueId } from "#core/program/limits";
+import { headFor } from "./aim";
 import { loadingOf } from "./loading";
 import type { Prescription } from "#core/program/document";
 import { techniques, type Technique } from "./techniques.data";
@@ -35,11 +36,7 @@ const has = (e: Exercise, ...any: Exercise["equipment"]) => e.equipment.some((x)
 
 /** the largest load that the long half allows, over the whole rep's, of the line's own head */
 function reserveOf({ view, line }: AskedOf): number {
-  const head =
-    line.target ??
-    Object.entries(line.credits)
-      .filter(([, c]) => c.direct)
-      .sort(([, a], [, b]) => b.share - a.share)[0]?.[0];
+  const head = headFor(line);
   return (head && view.heads[head]?.partialReserve) || 1;
 }
 

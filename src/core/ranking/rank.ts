@@ -7,57 +7,31 @@
 import { median } from "#core/base/numbers";
 import { findHead, headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
-import { beyondOf, beyondText, type Mobility } from "#core/clients/mobility";
 import type { Exercise } from "#core/exercises/format";
-import { type Joint, JOINT_NAMES, SEVERITIES, type Severity } from "#core/exercises/joints";
+import type { Joint } from "#core/exercises/joints";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { tierOf, type Edition } from "#core/edition/edition";
 import { towards, type Tier, type Weights } from "#core/edition/schools";
 import { COSTS, type CostId } from "#core/edition/choices";
 import { becauseOf, type Because } from "#core/ranking/because";
 import { costsOf, endsOf, FACTORS, nearnessOf, type FactorId } from "./factors";
-import { comesAlong, indexOf, LISTED, shareOfBest, strainsOf, type SurveyIndex } from "./survey-index";
+import { strainsOf } from "#core/suitability/strains";
+import { suitability, whomOf, whyNot, type Suitability, type Whom } from "#core/suitability/suitability";
+import { comesAlong, indexOf, LISTED, shareOfBest, type SurveyIndex } from "./survey-index";
 import { leastBest, tensionOf } from "./tension";
 
-export interface RankingContext {
-  /** null: every piece of equipment is at hand */
-  equipment: readonly string[] | null;
-  joints: readonly { joint: Joint; severity: Severity }[];
+/** for whom, and for what, setups are ranked */
+export interface RankingContext extends Whom {
   /** 0 size to 1 strength; 0 unless given */
   goal?: number;
   /** kg; the default body's unless given */
   mass?: number;
-  /** nobody is there to help */
-  alone?: boolean;
-  /** exercises the client does not want */
-  unwanted?: ReadonlySet<string>;
-  /** how far joints go, where less than usual */
-  mobility?: readonly Mobility[];
 }
 
-/** what a client's form says for a ranking; a joint that is noted twice counts as the worse of them */
-export function contextOf(
-  client: Pick<ClientInput, "equipment" | "joints" | "mass"> &
-    Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility">>,
-): RankingContext {
-  const worst = new Map<Joint, Severity>();
-  for (const { joint, severity = "sore" } of client.joints) {
-    const now = worst.get(joint);
-    if (!now || SEVERITIES.indexOf(severity) > SEVERITIES.indexOf(now)) worst.set(joint, severity);
-  }
-  return {
-    equipment: client.equipment,
-    joints: [...worst].map(([joint, severity]) => ({ joint, severity })),
-    mass: client.mass,
-    alone: client.alone ?? false,
-    unwanted: new Set(client.unwanted),
-    mobility: client.mobility ?? [],
-  };
-}
-
-/** how much of a strain a noted joint takes off the score; from which strain on it takes the setup out */
-const JOINT_FACTOR: Readonly<Record<Severity, number>> = { watch: 0.35, sore: 0.75, severe: 0.9 };
-const JOINT_OUT: Readonly<Record<Severity, number>> = { watch: Infinity, sore: 0.7, severe: 0.5 };
+export const contextOf = (client: Parameters<typeof whomOf>[0] & Pick<ClientInput, "mass">): RankingContext => ({
+  ...whomOf(client),
+  mass: client.mass,
+});
 
 export interface RankedRow {
   row: SurveyRow;
@@ -160,7 +134,7 @@ function draftsOf(
         along: comesAlong(exercise, headId, endsOf(row.view, muscle), nearnessOf(row.view, headId, muscle), edition),
         costs: {} as Draft["costs"],
         costProduct: 1,
-        strains: strainsOf(index, row, exercise),
+        strains: strainsOf(index.rows, row, exercise),
         tension: bodies.map((v) => (v.feasible && v.heads[headId] ? tensionOf(v.heads[headId].slices, w) : 0)),
         nearness: bodies.map((v) => (v.feasible ? nearnessOf(v, headId, muscle) : 0)),
       },
@@ -196,33 +170,9 @@ function ceilings(drafts: readonly Draft[], index: SurveyIndex, body: number, he
   return { best, product, top: Math.max(1e-9, ...own.map(product), EASY * (easy || 1)) };
 }
 
-/** what a client's noted joints take off, and the reason where they take it out */
-function forClient(strains: Draft["strains"], joints: RankingContext["joints"]) {
-  let factor = 1;
-  let out: string | null = null;
-  for (const { joint, severity } of joints) {
-    const strain = strains[joint] ?? 0;
-    factor *= 1 - JOINT_FACTOR[severity] * strain;
-    if (strain >= JOINT_OUT[severity]) out ??= `too much for the ${JOINT_NAMES[joint]}`;
-  }
-  return { factor, out };
-}
-
-function outOf(
-  d: Draft,
-  muscle: string,
-  { contested }: Edition,
-  { equipment, joints, alone, unwanted, mobility = [] }: RankingContext,
-): string | null {
-  const missing = equipment ? d.exercise.equipment.filter((e) => !equipment.includes(e)) : [];
-  if (missing.length) return `needs ${missing.map(equipmentName).join(" and ")}`;
-  if (alone && d.exercise.stated.helper) return "needs a helper";
-  if (unwanted?.has(d.exercise.id)) return "not wanted";
-  const [beyond] = beyondOf(d.row.view.reach, mobility);
-  if (beyond) return beyondText(beyond);
-  const said = contested.find((c) => c.exercise === d.exercise.id && c.muscle === muscle)?.reason;
-  return said ?? forClient(d.strains, joints).out;
-}
+/** why a row is out for this client, or held against: what measurements say against it comes last */
+const outOf = (d: Draft, suits: Suitability, muscle: string, { contested }: Edition): string | null =>
+  whyNot(suits) ?? contested.find((c) => c.exercise === d.exercise.id && c.muscle === muscle)?.reason ?? null;
 
 /** points that factors take off 100 together, shared out by their logarithms */
 function pointsOf(factors: Record<FactorId, number>, score: number): Record<FactorId, number> {
@@ -254,18 +204,18 @@ export function scoredRows(
   const bodies = Math.max(0, ...drafts.map((d) => d.tension.length));
   const tops = Array.from({ length: bodies }, (_, b) => ceilings(drafts, index, b, headId, w));
   return drafts.map((d) => {
-    const client = forClient(d.strains, context.joints);
+    const suits = suitability({ exercise: d.exercise, view: d.row.view, strains: d.strains }, context, edition.method);
     const scores = d.tension.map((_, b) => {
-      const score = (100 * client.factor * tops[b]!.product(d)) / tops[b]!.top;
+      const score = (100 * suits.factor * tops[b]!.product(d)) / tops[b]!.top;
       return d.along ? Math.min(ALONG_MOST, score) : score;
     });
     const score = scores[0]!;
     const tier = tierOf(median(scores), edition);
-    const out = outOf(d, head.muscle, edition, context);
+    const out = outOf(d, suits, head.muscle, edition);
     const factors = {
       tension: Math.min(MOST_TENSION, d.tension[0]! / tops[0]!.best),
       limiter: 1 - w.limiter * (1 - d.nearness[0]!),
-      client: client.factor,
+      client: suits.factor,
       ...Object.fromEntries(COSTS.map((id) => [id, 1 - w[id] * d.costs[id]])),
     } as Record<FactorId, number>;
     return {
@@ -357,20 +307,6 @@ export function acrossSchools(
     }
   return all;
 }
-export const equipmentName = (id: string): string =>
-  ({
-    cable: "a cable",
-    dumbbell: "dumbbells",
-    barbell: "a barbell",
-    bench: "a bench",
-    "preacher-pad": "a preacher pad",
-    band: "a band",
-    machine: "the machine",
-    "hyperextension-bench": "a back extension bench",
-    "pull-up-bar": "a pull-up bar",
-    "dip-bars": "dip bars",
-  })[id] ?? id;
-
 export interface HeadGroup {
   id: string;
   title: string;

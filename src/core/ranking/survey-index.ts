@@ -1,9 +1,7 @@
 /** What a survey says of every head and setup before any school is asked; made once a survey. */
-import { setupStrains } from "#core/exercises/strains";
 import { findHead, heads, volumeOf } from "#core/anatomy/anatomy";
 import { namedHeads } from "#core/exercises/aims";
 import type { Exercise } from "#core/exercises/format";
-import type { Joint } from "#core/exercises/joints";
 import { CURRENT_EDITION, type Edition } from "#core/edition/edition";
 import { findExercise, library } from "#core/exercises/library";
 import { setupKey } from "#core/exercises/setup";
@@ -127,26 +125,4 @@ export function comesAlong(
   const seldom = ends < 0.35 && nearness < 0.85;
   if (along === "not named") return namedBy(findHead(headId)!.muscle) >= OFTEN || seldom;
   return headNamedBy(headId) >= OFTEN ? ends < 0.9 : seldom;
-}
-
-const strains = new WeakMap<SurveyRow, Partial<Record<Joint, number>>>();
-
-/**
- * Strain of the joints in this setup, 0 to 1: what the exercise states, times what mechanics says of this setup over
- * the exercise's own default setup, or the mean of its setups where that is not at hand (in the same body).
- */
-export function strainsOf(index: SurveyIndex, row: SurveyRow, exercise: Exercise): Partial<Record<Joint, number>> {
-  let found = strains.get(row);
-  if (!found) {
-    const key = setupKey(exercise, {});
-    const plain = index.rows.find((r) => r.setupKey === key);
-    const usualRows = plain ? [plain] : index.rows.filter((r) => r.exerciseId === exercise.id);
-    const usualOf = (joint: Joint) => {
-      const list = usualRows.flatMap((r) => r.view.strain?.[joint] ?? []);
-      return list.reduce((s, x) => s + x, 0) / (list.length || 1);
-    };
-    found = setupStrains(exercise, row.view.strain, usualOf);
-    strains.set(row, found);
-  }
-  return found;
 }

@@ -87,7 +87,7 @@ export function chooseBands(
   highs: Highs,
   slots: readonly Slot[],
   room: readonly number[],
-  client: { level: "beginner" | "trained"; sore: (c: Candidate) => boolean },
+  client: { level: "beginner" | "trained" },
   method: Method,
 ): Prescription["reps"][] {
   const m = draft();
@@ -95,7 +95,7 @@ export function chooseBands(
   const options = slots.map((slot) => {
     const own = bandIndex(slot.prescription.reps);
     const list = BANDS.flatMap((_, band) => {
-      const sore = client.sore(slot.candidate);
+      const { sore } = slot.candidate;
       const price = slot.fixed
         ? band === own
           ? 0

@@ -1,21 +1,22 @@
 /** What may stand in a client's week: every setup that passes the gates, with what a set of it gives and costs. */
 import { isForPart } from "#core/planning/parts";
 import { findHead } from "#core/anatomy/anatomy";
-import { type ClientInput, unitFor } from "#core/clients/client";
-import { beyondOf, beyondText } from "#core/clients/mobility";
+import type { ClientInput } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
-import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
+import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { effortCredit, groupCredit } from "#core/planning/dose";
 import { spinePoints } from "#core/planning/check-cover";
 import { bandOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
 import { setSeconds } from "#core/planning/timing";
-import { prescribe } from "#core/planning/prescribe";
+import { lineFor } from "#core/planning/lines";
 import type { Prescription } from "#core/program/document";
-import { SORE } from "#core/planning/swap";
+import { groupFor } from "#core/planning/aim";
 import { refusalsOf, techniques, techniqueSeconds } from "#core/planning/techniques";
 import { contextOf, rankHead } from "#core/ranking/rank";
+import { strainsOf } from "#core/suitability/strains";
+import { suitability, whomOf, whyNot } from "#core/suitability/suitability";
 
 export type PlannedFor = Pick<
   ClientInput,
@@ -43,6 +44,8 @@ export interface Candidate {
   most: number;
   compound: boolean;
   heavy: boolean;
+  /** a noted joint wants more repetitions in it */
+  sore: boolean;
   /** points of load on the back, a set */
   spine: number;
   /** price of a set: mass engaged, back, steadiness, skill, sore joints */
@@ -132,20 +135,6 @@ function loadability(exercise: Exercise, client: PlannedFor): number {
   return fine * (client.level === "beginner" ? 0.95 : better ? 0.4 : 0.8);
 }
 
-/** why a setup is not planned for this client; null where it may be */
-function gate(exercise: Exercise, view: BodyView, client: PlannedFor, banned: ReadonlySet<string>): string | null {
-  const missing = exercise.equipment.filter((e) => !(client.equipment as string[]).includes(e));
-  if (!view.feasible) return "cannot be lifted in this body";
-  if (missing.length) return `needs ${missing.join(" and ")}`;
-  if (banned.has(exercise.id) || client.unwanted?.includes(exercise.id)) return "not wanted";
-  if (client.alone && exercise.stated.helper) return "needs a helper";
-  if (client.level === "beginner" && exercise.stated.skill >= 3) return "asks too much skill of a beginner";
-  const [beyond] = beyondOf(view.reach, client.mobility ?? []);
-  if (beyond) return beyondText(beyond);
-  const sore = client.joints.find((j) => (exercise.joints[j.joint] ?? 0) >= 0.5);
-  return sore ? `asks much of the ${sore.joint}` : null;
-}
-
 const SQUATS = new Set(["squat", "lunge"]);
 const PRESSED = new Set(["press", "row", "pulldown", "squat", "lunge", "hinge", "bridge"]);
 const ISOLATION_MOST = 3;
@@ -173,6 +162,7 @@ export function fieldFor(
 ): Field {
   const { banned = NONE, must = NONE, required = NONE, use = "none", standing = NONE } = ask;
   const { method } = edition;
+  const whom = whomOf(client);
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
   const scores = bestScores(survey, wanted, client, edition, exercises);
   const watches = wanted.flatMap((g, i) => g.watch.map((w) => ({ ...w, group: i })));
@@ -181,27 +171,20 @@ export function fieldFor(
     const exercise = exercises.get(row.exerciseId);
     if (!exercise) return [];
     const { view } = row;
-    const sore = client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
-    const line = prescribe(exercise, row.values, view, method, {
-      id: "",
-      modelVersion: survey.modelVersion,
-      unit: unitFor(client, exercise.equipment),
-      mass: client.mass,
-      sore,
-      beginner: client.level === "beginner",
-    });
+    const suits = suitability({ exercise, view, strains: strainsOf(survey.rows, row, exercise) }, whom, method);
+    const line = lineFor(row, client, { survey, method, exercises }, "");
     const shares = wanted.map((g) => groupCredit(line.credits, g));
     const lead = shares.reduce(
       (best, s, i) => (s?.direct && (best < 0 || s.share > shares[best]!.share) ? i : best),
       -1,
     );
-    const reason = must.has(row.setupKey) ? null : gate(exercise, view, client, banned);
+    const reason = must.has(row.setupKey) ? null : banned.has(exercise.id) ? "not wanted" : whyNot(suits);
     if (reason) {
       out.push({ name: line.name, reason });
       return [];
     }
     // nothing is put in the week whose leading group has no priority; else spare minutes fill with wrist curls
-    const first = leadingGroup(line);
+    const first = groupFor(line);
     if (lead < 0 || (first && !must.has(row.setupKey) && !required.has(exercise.id) && !client.priorities[first]))
       return [];
     const load = loadability(exercise, client);
@@ -223,7 +206,7 @@ export function fieldFor(
     const beginner = client.level === "beginner";
     const spine = spinePoints(view, exercise.family);
     const rest = exercise.sides === "one" ? Math.max(method.restLeast, line.rest - setSeconds(line) / 2) : line.rest;
-    const strained = Math.max(0, ...client.joints.map((j) => (exercise.joints[j.joint] ?? 0) - 0.3)) / 2;
+    const strained = Math.max(0, ...suits.joints.map((j) => j.strain - method.soreFrom)) / 2;
     return [
       {
         key: row.setupKey,
@@ -241,6 +224,7 @@ export function fieldFor(
         ...(compound && !beginner ? { least: 3 } : {}),
         compound,
         heavy,
+        sore: suits.sore,
         spine,
         cost:
           0.35 * view.engagedMass +
@@ -260,13 +244,6 @@ export function fieldFor(
     candidates.push(...candidates.flatMap((c) => withTechniques(c, client, standing, use)));
   return { groups: wanted, candidates, watches: watches.map(({ id, name, group }) => ({ id, name, group })), out };
 }
-
-/** the group a line gives most to, whether it has a priority or not */
-const leadingGroup = (line: Prescription): string | null =>
-  groups
-    .map((g) => ({ g, credit: groupCredit(line.credits, g) }))
-    .filter(({ credit }) => credit?.direct)
-    .sort((a, b) => b.credit!.share - a.credit!.share)[0]?.g.id ?? null;
 
 /** share of a group's volume under which a head does not speak for it: the teres major is not the lats */
 const SPEAKS = 0.15;

@@ -14,7 +14,6 @@ import { loadingOf } from "#core/planning/loading";
 import type { Purpose } from "#core/program/limits";
 import type { Prescription, Program } from "#core/program/document";
 import { purposeOf, workOf } from "#core/program/purpose";
-import { SORE } from "#core/planning/swap";
 import { seededRandom } from "#core/base/random";
 import { anneal, madeAlike } from "#core/solver/anneal";
 import { chooseBands, type Slot } from "#core/solver/bands";
@@ -374,9 +373,7 @@ export function finish(
     ),
   );
   const room = ordered.map((blocks, d) => ask.days[d]!.minutes - minutesOfBlocks(blocks, method.warmUpMinutes));
-  const sore = ({ exercise }: { exercise: Exercise }) =>
-    client.joints.some((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
-  const reps = slots.length ? chooseBands(tools.highs, slots, room, { level: client.level, sore }, method) : [];
+  const reps = slots.length ? chooseBands(tools.highs, slots, room, client, method) : [];
   slots.forEach((s, i) => (s.line.prescription = { ...s.line.prescription, reps: reps[i]! }));
   ordered.forEach((blocks, d) => {
     const first = firstOf[d]!;

@@ -75,6 +75,8 @@ export function choose(
         ? []
         : candidates.flatMap((c, k) => {
             if (k === own || c.lead !== mine.lead || c.compound !== mine.compound || c.technique) return [];
+            // a heavy lift that takes skill is no variation of another: once in a while it would not progress
+            if (staysAs(c, false, false)) return [];
             if (c.exercise.id === mine.exercise.id && c.length === mine.length) return [];
             const price = WORTH * (worthOf(c) - worthOf(mine)) - CREDIT * Math.abs(shareOf(c) - shareOf(mine));
             return [{ k, at: m.column(price, 0, 1, true) }];

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
-import type { Client, ClientSummary } from "#core/clients/client";
+import { bodyOf, type Client, type ClientSummary } from "#core/clients/client";
 import { api } from "#core/exchange/api";
 import { VERSIONS } from "#core/exchange/upgrade";
 import { auditLook, writeAudit } from "#server/audit";
@@ -8,6 +8,8 @@ import { callIn, type Database, type LinkInfo, type Transaction } from "#server/
 import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf, requireHead } from "#server/identity/coach";
 import { findClient, toClient, type ClientRow } from "#server/clients/clients";
+import { readMechanics } from "#server/mechanics/cache";
+import { librarySetups } from "#server/mechanics/survey";
 import { firstProgram, insertProgram } from "#server/planning/programs";
 
 const SUMMARIES = `select id, name, (body->>'daysPerWeek')::int as "daysPerWeek", (body->>'minutes')::int as minutes,
@@ -138,8 +140,14 @@ async function exportOf(tx: Transaction, practiceId: string, client: Client) {
     links: await callIn<LinkInfo[]>(tx, "links", client.id),
     audit: await of("select at, actor, action from audit where practice_id = $1 and client_id = $2 order by at, id"),
     loadBounds: await of("select body, at from load_bound where practice_id = $1 and client_id = $2"),
-    mechanics: await of(
-      "select model, body, setup, at, row from client_mechanics where practice_id = $1 and client_id = $2 order by setup, model, body",
-    ),
+    mechanics: [
+      ...(
+        await readMechanics(
+          tx,
+          bodyOf(client),
+          librarySetups.map((s) => s.key),
+        )
+      ).values(),
+    ],
   };
 }

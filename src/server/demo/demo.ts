@@ -457,7 +457,6 @@ export async function removeDemo(ownerUrl: string): Promise<void> {
       "program",
       "load_bound",
       "job",
-      "client_mechanics",
       "judgement",
       "client",
       "client_link",

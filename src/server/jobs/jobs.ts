@@ -10,7 +10,8 @@ export type Job = Answer<"job">;
 export interface Taken {
   practiceId: string;
   id: string;
-  clientId: string;
+  /** null: of the practice */
+  clientId: string | null;
   kind: JobKind;
   input: unknown;
   /** the how manieth try this is, from 1; with the worker's name what fences an older try off */
@@ -30,7 +31,7 @@ const COLUMNS = `id, kind, state, progress, best, error`;
 export async function askJob(
   tx: Transaction,
   practiceId: string,
-  clientId: string,
+  clientId: string | null,
   ask: { kind: JobKind; key: string; input: object; after?: number },
 ): Promise<Job> {
   const values = [practiceId, ask.kind, ask.key];

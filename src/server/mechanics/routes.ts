@@ -1,71 +1,73 @@
-/** Rankings made on the server, from what is kept of the mechanics of a client's body. */
+/** What the engine says of the library in a body, as far as it is worked out; and the asking for it. */
+import { promisify } from "node:util";
+import zlib from "node:zlib";
 import { Router } from "express";
-import { findHead } from "#core/anatomy/anatomy";
 import { bodyOf } from "#core/clients/client";
-import { CURRENT_EDITION } from "#core/edition/edition";
-import { exercises } from "#core/exercises/library";
-import { setupName } from "#core/exercises/setup";
-import { MODEL_VERSION } from "#core/mechanics/model";
-import { becauseText } from "#core/ranking/because";
-import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
-import { auditLook } from "#server/audit";
-import { findClient } from "#server/clients/clients";
-import type { Database } from "#server/database/database";
-import { notFound, readId } from "#server/http/problem";
+import { api } from "#core/exchange/api";
+import { DEFAULT_BODY, MODEL_VERSION, type Body } from "#core/mechanics/model";
+import type { SurveyRow } from "#core/mechanics/survey";
+import type { Database, Transaction } from "#server/database/database";
+import { notFound, readBody, readShape } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { askJob } from "#server/jobs/jobs";
-import { readMechanics } from "#server/mechanics/cache";
+import { bodyKey, readMechanics } from "#server/mechanics/cache";
 import { librarySetups } from "#server/mechanics/survey";
 
-const shown = (r: RankedRow) => ({
-  setupKey: r.row.setupKey,
-  exerciseId: r.exercise.id,
-  name: setupName(r.exercise, r.row.values),
-  score: r.score,
-  place: r.place,
-  tied: r.tied,
-  tier: r.tier.id,
-  because: becauseText(r.because),
-  out: r.out,
-});
+const [gzip, gunzip] = [promisify(zlib.gzip), promisify(zlib.gunzip)];
+/** of 650 kB each */
+const WHOLE_MOST = 48;
+
+/** the default body, or that of a client of the practice: nobody has bodies worked out that nobody has */
+async function ownBody(tx: Transaction, practiceId: string, asked: Body): Promise<Body> {
+  const body = bodyOf(asked);
+  if (bodyKey(body) === bodyKey(DEFAULT_BODY)) return body;
+  const [own] = await tx.query(
+    `select 1 from client where practice_id = $1
+       and round((body->>'stature')::numeric, 2) = $2::numeric and round((body->>'mass')::numeric) = $3::numeric limit 1`,
+    [practiceId, body.stature, body.mass],
+  );
+  if (!own) throw notFound("body");
+  return body;
+}
 
 export function mechanicsRoutes(database: Database): Router {
   const router = Router();
+  const keys = librarySetups.map((s) => s.key);
+  /** whole surveys as they travel, those asked for last: what the engine has said of a body does not change */
+  const whole = new Map<string, Buffer>();
+  const keep = (body: string, packed: Buffer) => {
+    whole.set(body, packed);
+    if (whole.size > WHOLE_MOST) whole.delete(whole.keys().next().value!);
+  };
+  /** in the order of the library, so that equal scores stand as they do on a page */
+  const pack = (known: ReadonlyMap<string, SurveyRow>) =>
+    gzip(
+      JSON.stringify({ modelVersion: MODEL_VERSION, of: keys.length, rows: keys.flatMap((k) => known.get(k) ?? []) }),
+    );
 
-  router.post("/clients/:id/survey", async (request, response) => {
+  router.get("/survey", async (request, response) => {
     const { practiceId } = coachOf(request);
-    const id = readId(request, "id", "client");
-    const job = await database.withPractice(practiceId, async (tx) => {
-      const body = bodyOf(await findClient(tx, practiceId, id));
-      const key = `${id} ${MODEL_VERSION} ${body.stature} ${body.mass}`;
-      return askJob(tx, practiceId, id, { kind: "survey", key, input: { body } });
+    const asked = readShape(api.survey.query, request.query);
+    const { body, known } = await database.withPractice(practiceId, async (tx) => {
+      const own = await ownBody(tx, practiceId, asked);
+      return { body: bodyKey(own), known: whole.get(bodyKey(own)) ?? (await readMechanics(tx, own, keys)) };
     });
-    response.status(202).json(job);
+    const packed = known instanceof Map ? await pack(known) : known;
+    if (known instanceof Map && known.size === keys.length) keep(body, packed);
+    response.set({ "content-type": "application/json; charset=utf-8", vary: "accept-encoding" });
+    if (request.acceptsEncodings("gzip")) response.set("content-encoding", "gzip").send(packed);
+    else response.send(await gunzip(packed));
   });
 
-  router.get("/clients/:id/ranking/:head", async (request, response) => {
-    const coach = coachOf(request);
-    const { practiceId } = coach;
-    const id = readId(request, "id", "client");
-    const head = findHead(request.params.head);
-    if (!head) throw notFound("head");
-    const keys = librarySetups.map((s) => s.key);
-    const { client, known } = await database.withPractice(practiceId, async (tx) => {
-      const found = await findClient(tx, practiceId, id);
-      await auditLook(tx, coach, "saw ranking", id);
-      const whose = { practiceId, clientId: id, body: bodyOf(found) };
-      return { client: found, known: await readMechanics(tx, whose, keys) };
+  router.post("/survey", async (request, response) => {
+    const { practiceId } = coachOf(request);
+    const asked = readBody(api.startSurvey.body, request);
+    const job = await database.withPractice(practiceId, async (tx) => {
+      const body = await ownBody(tx, practiceId, asked);
+      const key = `${MODEL_VERSION} ${bodyKey(body)}`;
+      return askJob(tx, practiceId, null, { kind: "survey", key, input: { body } });
     });
-    // in the order of the library, so that equal scores stand as they do on a page
-    const rows = keys.flatMap((k) => known.get(k) ?? []);
-    const survey = { modelVersion: MODEL_VERSION, rows };
-    response.json({
-      modelVersion: MODEL_VERSION,
-      edition: CURRENT_EDITION.id,
-      known: known.size,
-      of: keys.length,
-      rows: rankHead(survey, head.id, CURRENT_EDITION, exercises, contextOf(client)).map(shown),
-    });
+    response.status(202).json(job);
   });
   return router;
 }

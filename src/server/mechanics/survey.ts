@@ -1,4 +1,4 @@
-/** Works out the library in a client's body, a few setups at a time, each kept as soon as it is known. */
+/** Works out the library in a body, a few setups at a time, each kept as soon as it is known. */
 import { z } from "zod";
 import { library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
@@ -22,9 +22,8 @@ export const surveyHandler =
   (database: Database, work: Work): Handler =>
   async ({ job, signal, tell }) => {
     const { body } = inputSchema.parse(job.input);
-    const whose = { practiceId: job.practiceId, clientId: job.clientId, body };
     const keys = librarySetups.map((s) => s.key);
-    const known = await database.withPractice(job.practiceId, (tx) => readMechanics(tx, whose, keys));
+    const known = await database.withPractice(job.practiceId, (tx) => readMechanics(tx, body, keys));
     const missing = librarySetups.filter((s) => !known.has(s.key));
     let done = known.size;
     for (let i = 0; i < missing.length; i += CHUNK) {
@@ -32,7 +31,7 @@ export const surveyHandler =
       const { rows } = await work.survey(body, part, signal).catch((error: unknown) => {
         throw isThreadGone(error) && !signal.aborted ? new Interrupted("the engine's thread ended") : error;
       });
-      await database.withPractice(job.practiceId, (tx) => keepMechanics(tx, whose, rows));
+      await database.withPractice(job.practiceId, (tx) => keepMechanics(tx, body, rows));
       done += part.length;
       await tell(done / keys.length, { setups: done });
     }

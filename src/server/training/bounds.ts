@@ -50,6 +50,7 @@ export const hastenBounds = (tx: Transaction, practiceId: string, clientId: stri
 export const boundsHandler =
   (database: Database, work: Work): Handler =>
   async ({ job: { practiceId, clientId }, signal }) => {
+    if (clientId === null) throw new Error("bounds are a client's");
     const { client, program, history } = await database.withPractice(practiceId, async (tx) => ({
       client: await findClient(tx, practiceId, clientId),
       program: (await programOfClient(tx, practiceId, clientId)).program,

@@ -49,6 +49,19 @@ export function toFailure(error: unknown): Failure {
   };
 }
 
+/**
+ * What is too large for the query layer, read as it is: the caller knows what it may believe of it.
+ * @throws Error where there is no answer, or one that says no
+ */
+export async function plainly<T>(path: string, body?: object): Promise<T> {
+  const response = await fetch(`/api${path}`, {
+    ...(body ? { method: "POST", body: JSON.stringify(body) } : {}),
+    headers: { ...(body ? { "content-type": "application/json" } : {}), ...(csrf ? { "x-gryn-csrf": csrf } : {}) },
+  });
+  if (!response.ok) throw new Error(`the server answered ${response.status}`);
+  return (await response.json()) as T;
+}
+
 const UNREADABLE = "The server's answer is not what this page expects: Gryn may have been updated. Reload the page.";
 
 const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, object, FetchBaseQueryMeta> = async (

@@ -9,6 +9,8 @@ export interface OpenClient {
   client: Client | null;
   clientId: string | null;
   clients: readonly ClientSummary[];
+  /** the address names a client who is still being read: for whom it is, is not known yet */
+  pending: boolean;
   /** the address names a client who is not in this practice */
   unknown: boolean;
   open: (id: string | null) => void;
@@ -37,14 +39,10 @@ export function useOpenClient(): OpenClient {
       }),
     [setParams],
   );
-  return {
-    client,
-    clientId: summary?.id ?? null,
-    clients,
-    // a client who has just been made is not in the list yet
-    unknown: data !== undefined && !isFetching && Boolean(wanted) && wanted !== "new" && !summary,
-    open,
-  };
+  // a client who has just been made is not in the list yet
+  const unknown = data !== undefined && !isFetching && Boolean(wanted) && wanted !== "new" && !summary;
+  const pending = Boolean(wanted) && wanted !== "new" && !client && !unknown;
+  return { client, clientId: summary?.id ?? null, clients, pending, unknown, open };
 }
 const NONE: readonly ClientSummary[] = [];
 

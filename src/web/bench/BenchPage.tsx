@@ -4,15 +4,15 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
-import { beyondOf, beyondText } from "#core/clients/mobility";
+import { beyondText } from "#core/clients/mobility";
 import { namedHeads } from "#core/exercises/aims";
-import { JOINT_NAMES } from "#core/exercises/joints";
+import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { findExercise, library } from "#core/exercises/library";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { defaultValues, roundToStep, setupName, type Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
 import { nearest } from "#core/base/nearest";
-import { SORE } from "#core/planning/swap";
+import { suitability, whomOf } from "#core/suitability/suitability";
 import type { HeadSeries } from "#core/mechanics/recording";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
@@ -25,7 +25,8 @@ import { FigureSheet } from "./FigureSheet";
 import { Parameters } from "./Parameters";
 import { Questions } from "./Questions";
 import { SideBySide } from "./SideBySide";
-import { useAddressValues, useAnalysis } from "./useBench";
+import { useAddressValues, useAnalysis, useStrains } from "./useBench";
+import { useEdition } from "../base/edition";
 import { useHandles } from "./useHandles";
 import { useSpread } from "./useSpread";
 
@@ -97,8 +98,16 @@ const PINS_MOST = 3;
 
 /** what the open client's joints and limits say to this setup */
 function ClientLimits({ client, exercise, analysis }: { client: Client; exercise: Exercise; analysis: Analysis }) {
-  const beyond = beyondOf(analysis.reach, client.mobility);
-  const strained = client.joints.filter((j) => (exercise.joints[j.joint] ?? 0) >= SORE);
+  const { method } = useEdition();
+  // what the exercise states, times what this setup asks over what its usual one does, where that is known
+  const strains = useStrains(exercise, analysis, bodyOf(client));
+  const { beyond, joints } = suitability(
+    { exercise, view: { feasible: analysis.feasible, reach: analysis.reach }, strains },
+    whomOf(client),
+    method,
+  );
+  const noteOf = (joint: Joint) => client.joints.find((j) => j.joint === joint)?.note ?? "";
+  const strained = joints.filter((j) => j.strain >= method.soreFrom);
   const name = client.name.split(" ")[0];
   return (
     <>
@@ -107,10 +116,10 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
           Beyond {name}'s limit: {beyondText(b)}.
         </p>
       ))}
-      {strained.map((j) => (
-        <p key={`${j.joint} ${j.side}`} className="notice warn small" role="status">
-          {name}'s {JOINT_NAMES[j.joint]} is noted{j.note ? ` (${j.note})` : ""}: this exercise stresses it (
-          {Math.round(100 * (exercise.joints[j.joint] ?? 0))} of 100).
+      {strained.map(({ joint, strain, verdict }) => (
+        <p key={joint} className="notice warn small" role="status">
+          {name}'s {JOINT_NAMES[joint]} is noted{noteOf(joint) && ` (${noteOf(joint)})`}: this setup stresses it (
+          {Math.round(100 * strain)} of 100){verdict === "out" && "; it is left out of rankings and weeks"}.
         </p>
       ))}
     </>

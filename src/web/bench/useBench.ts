@@ -3,7 +3,9 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { roundToStep, type Values } from "#core/exercises/setup";
+import { setupStrains, type Strains } from "#core/exercises/strains";
 import type { Analysis } from "#core/mechanics/analyse";
+import type { Body } from "#core/mechanics/model";
 import { askAnalysis } from "../mechanics/analyst";
 
 /** the analysis of what is on the bench; an older ask is dropped when the next one goes out */
@@ -81,4 +83,12 @@ function readParameter(p: Parameter, text: string | null): number {
   return text === null || !Number.isFinite(v)
     ? roundToStep(p, p.default)
     : roundToStep(p, Math.max(p.min, Math.min(p.max, v)));
+}
+
+const USUAL: Values = {};
+
+/** what the setup on the bench asks of joints in a body, 0 to 1; what the exercise states while that is worked out */
+export function useStrains(exercise: Exercise, analysis: Analysis, body: Body): Strains {
+  const { analysis: usual } = useAnalysis(exercise.id, USUAL, body);
+  return setupStrains(exercise, analysis.strain, (joint) => usual?.strain[joint]);
 }

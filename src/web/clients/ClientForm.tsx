@@ -7,7 +7,7 @@ import { clientInput } from "#core/clients/schema";
 import { library } from "#core/exercises/library";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { startPriorities } from "#core/planning/starts";
-import { equipmentName } from "#core/ranking/rank";
+import { equipmentName } from "#core/exercises/choices";
 import { JointNotes, MobilityNotes, Places, Priorities } from "./ClientSections";
 import { NumberField } from "../base/NumberField";
 import type { Failure } from "../base/api";

@@ -7,7 +7,7 @@ import { findMove, moves } from "#core/clients/mobility";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { groups } from "#core/planning/groups";
-import { equipmentName } from "#core/ranking/rank";
+import { equipmentName } from "#core/exercises/choices";
 import { NumberField } from "../base/NumberField";
 
 interface SectionProps {

@@ -7,7 +7,6 @@ import { Button, Select } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Client } from "#core/clients/client";
-import { unitFor } from "#core/clients/client";
 import { CELL_KINDS, coveringOf, type Cell, type Cover, type Covering } from "#core/covering/cells";
 import { complements, smallestSet } from "#core/covering/smallest";
 import { editionOf } from "#core/edition/edition";
@@ -16,10 +15,9 @@ import type { Survey } from "#core/mechanics/survey";
 import { prescriptionsOf } from "#core/program/edit";
 import { doseTotal, weekDose } from "#core/planning/dose";
 import { findGroup, groupName, groups } from "#core/planning/groups";
-import { harderRelative, prescribe } from "#core/planning/prescribe";
+import { lineFor } from "#core/planning/lines";
 import type { Operation, Program } from "#core/program/document";
 import { workOf } from "#core/program/purpose";
-import { isSore } from "#core/planning/swap";
 import { contextOf, type RankingContext } from "#core/ranking/rank";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
@@ -38,10 +36,10 @@ export default function CoverPage() {
   const { group = "triceps" } = useParams();
   const [params] = useSearchParams();
   const navigate = useNavigate();
-  const { client, clientId } = useOpenClient();
+  const { client, clientId, pending } = useOpenClient();
   const edition = useEdition();
   const body = useMemo(() => bodyOf(client), [client]);
-  const { survey, error, progress } = useSurvey(body, undefined);
+  const { survey, error, progress } = useSurvey(pending ? null : body, undefined);
   const more = params.get("with");
   const ids = useMemo(
     () => [group, ...(more ?? "").split(".")].filter((g, i, all) => findGroup(g) && all.indexOf(g) === i),
@@ -258,15 +256,7 @@ function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit
     const from = day.blocks.length;
     edit(
       ...list.map((s, i): Operation => {
-        const prescription = prescribe(s.exercise, s.row.values, s.row.view, method, {
-          id: newId(),
-          modelVersion: survey.modelVersion,
-          unit: unitFor(client, s.exercise.equipment),
-          mass: client.mass,
-          sore: isSore(client, s.exercise),
-          beginner: client.level === "beginner",
-          harder: harderRelative(s.exercise, s.row.view, client.mass, survey, exercises),
-        });
+        const prescription = lineFor(s.row, client, { survey, method, exercises }, newId());
         const reserves = prescription.reserves.slice(0, WEEKS_SETS);
         return {
           kind: "add",

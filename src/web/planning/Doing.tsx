@@ -8,7 +8,8 @@ import { blockMinutes } from "#core/planning/minutes";
 import { restOf, setSeconds } from "#core/planning/timing";
 import type { Change, Prescription, Tempo } from "#core/program/document";
 import { plannedSets, sharesOf, structures } from "#core/program/structures";
-import { headOfLine } from "#core/planning/swap";
+import { headFor } from "#core/planning/aim";
+
 import {
   asStraightSets,
   extensionsOf,
@@ -189,7 +190,7 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
   const view = useView(p, client);
   const [easier, setEasier] = useState<Easier[] | null>(null);
   const { exerciseId, values } = p;
-  const head = headOfLine(p);
+  const head = headFor(p);
   const body = useMemo(() => bodyOf(client), [client]);
   useEffect(() => {
     const asked = new AbortController();

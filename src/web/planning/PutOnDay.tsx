@@ -3,29 +3,20 @@ import { Button, Dropdown } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
-import { unitFor } from "#core/clients/client";
 import { editionOf } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import { exercises } from "#core/exercises/library";
 import type { Values } from "#core/exercises/setup";
 import { placeOf } from "#core/program/edit";
-import { harderRelative, prescribe } from "#core/planning/prescribe";
-import { changedSetup, isSore } from "#core/planning/swap";
+import type { Survey, SurveyRow } from "#core/mechanics/survey";
+import { lineFor, swapped } from "#core/planning/lines";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
 import { dayOf } from "../../page/locale";
-import { askAnalysis, askSurvey } from "../mechanics/analyst";
+import { askSurvey } from "../mechanics/analyst";
 import type { SetupAsk } from "../mechanics/messages";
 import { bodyOf } from "../mechanics/useSurvey";
 import { usePlan } from "./usePlan";
-
-/** the load that one setup allows over another's, in the client's body */
-async function loadRatio(old: SetupAsk, fresh: SetupAsk, client: Client): Promise<number> {
-  const [was, is] = await Promise.all(
-    [old, fresh].map(({ exerciseId, values }) => askAnalysis({ exerciseId, values }, bodyOf(client))),
-  );
-  return was!.feasible && is!.feasible && was!.rawLoad > 0 ? is!.rawLoad / was!.rawLoad : 1;
-}
 
 interface PutOnDayProps {
   /** nobody open: nothing to put it on */
@@ -42,20 +33,14 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
   const [busy, setBusy] = useState(false);
   if (!client || !program) return null;
   const place = line ? placeOf(program, line) : null;
-  const prescribed = async () => {
-    const survey = await askSurvey([{ exerciseId: exercise.id, values }], bodyOf(client), 0);
+  const { method } = editionOf(program);
+  /** the setup, the exercise's usual one and another, as this client's body knows them */
+  const surveyed = async (other: SetupAsk[] = []): Promise<[Survey, SurveyRow]> => {
+    const asked = [{ exerciseId: exercise.id, values }, { exerciseId: exercise.id, values: {} }, ...other];
+    const survey = await askSurvey(asked, bodyOf(client), 0);
     const [row] = survey.rows;
     if (!row) throw new Error("nothing is known of this setup");
-    return prescribe(exercise, values, row.view, editionOf(program).method, {
-      id: newId(),
-      modelVersion: survey.modelVersion,
-      unit: unitFor(client, exercise.equipment),
-      mass: client.mass,
-      sore: isSore(client, exercise),
-      beginner: client.level === "beginner",
-      target: head,
-      harder: harderRelative(exercise, row.view, client.mass, survey, exercises),
-    });
+    return [survey, row];
   };
   const say = (what: string) =>
     message.success(
@@ -73,23 +58,24 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
   const put = (dayId: string) =>
     run(async () => {
       const day = program.days.find((d) => d.id === dayId)!;
-      const prescription = await prescribed();
+      const [survey, row] = await surveyed();
+      const prescription = lineFor(row, client, { survey, method, exercises }, newId(), head);
       edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
       say(`${prescription.name} is on ${day.name} for ${client.name}.`);
     });
-  /** the same exercise in another setup is the same line; another exercise keeps sets, effort, rest and note */
+  /** the same exercise in another setup is the same line; another keeps what was decided for the place */
   const replace = () =>
     run(async () => {
       const { prescription: old } = place!;
-      const fresh = await prescribed();
-      const same = old.exerciseId === fresh.exerciseId;
-      const { reserves, rest, note, structure } = old;
-      const prescription = same
-        ? changedSetup(old, fresh, await loadRatio(old, fresh, client), dayOf(new Date()))
-        : { ...fresh, reserves, rest, note, structure };
+      const same = old.exerciseId === exercise.id;
+      const [survey, row] = await surveyed(same ? [{ exerciseId: old.exerciseId, values: old.values }] : []);
+      const ask = { id: newId(), today: dayOf(new Date()) };
+      const prescription = swapped({ ...old, target: head }, row, client, { survey, method, exercises }, ask);
       edit({ kind: "swap", prescriptionId: old.id, prescription });
       say(
-        same ? `${fresh.name}: the line has this setup now, and keeps its log.` : `${fresh.name} stands in its place.`,
+        same
+          ? `${prescription.name}: the line has this setup now, and keeps its log.`
+          : `${prescription.name} stands in its place.`,
       );
     });
   return (

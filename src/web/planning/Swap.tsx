@@ -7,10 +7,11 @@ import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import type { Prescription } from "#core/program/document";
-import { swapLoss, swapped } from "#core/planning/swap";
+import { swapped } from "#core/planning/lines";
+import { swapLoss } from "#core/planning/swap";
 import { becauseText } from "#core/ranking/because";
 import type { RankedRow } from "#core/ranking/rank";
-import { fixed } from "../../page/locale";
+import { dayOf, fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";
 import { Loading } from "../base/states";
@@ -70,7 +71,9 @@ export function Swap({
 }) {
   const { method } = useEdition();
   const { head, rows, own, survey, progress } = useCandidates(p, client, spare);
-  const swap = (r: RankedRow) => survey && onSwap(swapped(p, r, survey, client, method, exercises, newId()));
+  const swap = (r: RankedRow) =>
+    survey &&
+    onSwap(swapped(p, r.row, client, { survey, method, exercises }, { id: newId(), today: dayOf(new Date()) }));
   return (
     <Modal open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
       <p className="small quiet" style={{ marginBottom: 8 }}>

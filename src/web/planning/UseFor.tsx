@@ -5,10 +5,8 @@
 import { lazy, Suspense, useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
 import { exercises } from "#core/exercises/library";
-import { unitFor } from "#core/clients/client";
 import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
-import { harderRelative, prescribe } from "#core/planning/prescribe";
-import { isSore } from "#core/planning/swap";
+import { lineFor } from "#core/planning/lines";
 import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { newId } from "../../page/newId";
@@ -58,17 +56,7 @@ export function UseFor({
   const put = (r: RankedRow, dayId: string) => {
     const day = program?.days.find((d) => d.id === dayId);
     if (!client || !day) return;
-    const { exercise, row: setup } = r;
-    const prescription = prescribe(exercise, setup.values, setup.view, method, {
-      id: newId(),
-      modelVersion: survey.modelVersion,
-      unit: unitFor(client, exercise.equipment),
-      mass: client.mass,
-      sore: isSore(client, exercise),
-      beginner: client.level === "beginner",
-      target: headId,
-      harder: harderRelative(exercise, setup.view, client.mass, survey, exercises),
-    });
+    const prescription = lineFor(r.row, client, { survey, method, exercises }, newId(), headId);
     edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
     sessionStorage.setItem(KEY, JSON.stringify({ clientId: client.id, dayId }));
     setRow(null);

@@ -12,13 +12,16 @@ import { weekDose, type WeekDose } from "#core/planning/dose";
 import { emptyDay, type Operation, type Prescription, type Program } from "#core/program/document";
 import { prescriptionsOf } from "#core/program/edit";
 import type { WeekId } from "#core/program/limits";
-import { partSwap, swapped, swapsFor } from "#core/planning/swap";
+import { swapped } from "#core/planning/lines";
+import { partSwap, swapsFor } from "#core/planning/swap";
+import { strainsOf } from "#core/suitability/strains";
 import { hasWeekB, inWeek } from "#core/program/weeks";
 import { CURRENT_EDITION, editionOf, type Edition } from "#core/edition/edition";
 import { message } from "../base/say";
 import { EditionContext } from "../base/edition";
 import { api, toFailure } from "../base/api";
 import { useOpenClient } from "../base/open-client";
+import { dayOf } from "../../page/locale";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Empty, Failed, Loading } from "../base/states";
 import { ImportButton } from "../exchange/ImportButton";
@@ -42,29 +45,32 @@ import { WhyThis } from "./WhyThis";
 import { PlanSheet } from "../solver/PlanSheet";
 import { usePlanner } from "../solver/usePlanner";
 
-/** until a body is known */
-const NOBODY = bodyOf(null);
-
 /** what the client's body says of lines, and the best other setups for what they were chosen for, as one click */
 function useKnown(client: Client | null, whole: Program | null, survey: Survey | null, edition: Edition): Known {
   return useMemo(() => {
     if (!client || !survey || !whole) return {};
     const rowOf = new Map(survey.rows.map((r) => [r.setupKey, r]));
     const inWeek = new Set(prescriptionsOf(whole).map((p) => p.setupKey));
+    const tools = { survey, method: edition.method, exercises };
+    const asked = () => ({ id: newId(), today: dayOf(new Date()) });
     return {
       whole,
       viewOf: (p) => rowOf.get(p.setupKey)?.view ?? null,
+      strainsOf: (p) => {
+        const [row, exercise] = [rowOf.get(p.setupKey), exercises.get(p.exerciseId)];
+        return row && exercise ? strainsOf(survey.rows, row, exercise) : null;
+      },
       swapFor: (p, spare) => {
         const planned = rowOf.get(p.setupKey);
         if (!planned || p.locked) return null;
         const [best] = swapsFor(p, planned, survey, client, edition, exercises, spare).rows;
         if (!best) return null;
-        const prescription = swapped(p, best, survey, client, edition.method, exercises, newId());
+        const prescription = swapped(p, best.row, client, tools, asked());
         const operations = [{ kind: "swap", prescriptionId: p.id, prescription } as const];
         return { kind: "swap", name: prescription.name, head: prescription.target ?? "", operations };
       },
       partFor: (p, part) => {
-        const next = partSwap(p, part, inWeek, survey, client, edition, exercises, newId());
+        const next = partSwap(p, part, inWeek, client, edition, tools, asked());
         return next && swapForPart(p, part.name, next);
       },
     };
@@ -198,7 +204,7 @@ function Week({ id }: { id: string }) {
   const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client });
   const strength = useStrength(client, whole, log);
   const { survey, progress } = useSurvey(
-    useMemo(() => (client ? bodyOf(client) : NOBODY), [client]),
+    useMemo(() => client && bodyOf(client), [client]),
     undefined,
   );
   const { planner, writing, setWriting, preview } = useWriting();

@@ -5,7 +5,8 @@ import type { Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import type { Prescription } from "#core/program/document";
-import { headOfLine, swapsFor, type Swaps } from "#core/planning/swap";
+import { headFor } from "#core/planning/aim";
+import { swapsFor, type Swaps } from "#core/planning/swap";
 import { useEdition } from "../base/edition";
 import { askSurvey } from "../mechanics/analyst";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
@@ -39,14 +40,14 @@ export function useCandidates(p: Prescription, client: Client, spare: Joint | nu
   const edition = useEdition();
   const { survey, progress } = useSurvey(
     useMemo(() => bodyOf(client), [client]),
-    headOfLine(p) ?? undefined,
+    headFor(p) ?? undefined,
   );
   const planned = usePlanned(p, client, survey);
   const swaps = useMemo(
     () =>
       survey && planned
         ? swapsFor(p, planned, survey, client, edition, exercises, spare)
-        : { head: headOfLine(p), own: undefined, rows: [] },
+        : { head: headFor(p), own: undefined, rows: [] },
     [survey, planned, p, client, edition, spare],
   );
   return { ...swaps, survey: planned ? survey : null, progress };

@@ -7,7 +7,8 @@ import { setupName } from "#core/exercises/setup";
 import type { Survey } from "#core/mechanics/survey";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Program } from "#core/program/document";
-import { headOfLine } from "#core/planning/swap";
+import { headFor } from "#core/planning/aim";
+
 import { favouriteCost } from "#core/ranking/favourite";
 import type { Override } from "#core/ranking/judgement";
 import { contextOf, rankHead } from "#core/ranking/rank";
@@ -28,7 +29,7 @@ export function useFavourites(
     const out = new Map<string, string>();
     if (!survey) return out;
     for (const p of prescriptionsOf(program)) {
-      const head = headOfLine(p);
+      const head = headFor(p);
       const said = overrides.find((o) => o.body.setupKey === p.setupKey && o.body.head === head);
       if (!head || !said || said.body.tier === "out") continue;
       const cost = favouriteCost(rankHead(survey, head, edition, exercises, contextOf(client)), p.setupKey);

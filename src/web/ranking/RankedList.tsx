@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
 import type { Edition } from "#core/edition/edition";
 import type { RankedRow } from "#core/ranking/rank";
-import { equipmentName } from "#core/ranking/rank";
+import { equipmentName } from "#core/exercises/choices";
 import { becauseText } from "#core/ranking/because";
 import { withClient } from "../base/open-client";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";

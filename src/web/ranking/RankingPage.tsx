@@ -6,7 +6,7 @@ import { findHead, headTitle, muscles, REGIONS } from "#core/anatomy/anatomy";
 import { nearest } from "#core/base/nearest";
 import type { Client } from "#core/clients/client";
 import type { School } from "#core/edition/schools";
-import { EQUIPMENT } from "#core/exercises/choices";
+import { EQUIPMENT, equipmentName } from "#core/exercises/choices";
 import { exercises } from "#core/exercises/library";
 import { groupOf } from "#core/planning/groups";
 import { heldRows } from "#core/ranking/judgement";
@@ -14,7 +14,6 @@ import { fits, NARROWING_NAMES, type Narrowing } from "#core/ranking/narrow";
 import {
   acrossSchools,
   contextOf,
-  equipmentName,
   headGroups,
   notFor,
   rankHead,
@@ -26,7 +25,8 @@ import { useEdition } from "../base/edition";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { useOwnStrength } from "../training/useOwnStrength";
-import { bodyOf, librarySetups, useSurvey } from "../mechanics/useSurvey";
+import { librarySetups } from "../mechanics/library-survey";
+import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 import { KeptRankings } from "./KeptRankings";
 import { RankedList } from "./RankedList";
 import { useJudgements } from "../judgements/useJudgements";
@@ -50,7 +50,7 @@ const bare = (survey: Survey): Survey => ({ ...survey, rows: survey.rows.map((r)
 export default function RankingPage() {
   const { head = "triceps-long" } = useParams();
   const [params, setParams] = useSearchParams();
-  const { client, clientId } = useOpenClient();
+  const { client, clientId, pending } = useOpenClient();
   const edition = useEdition();
   const judgements = useJudgements();
   const body = useMemo(() => bodyOf(client), [client]);
@@ -66,7 +66,7 @@ export default function RankingPage() {
   }, [chosen, client]);
   const equipment = context.equipment ?? EQUIPMENT;
   const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
-  const { survey, error, progress } = useSurvey(body, group?.id);
+  const { survey, error, progress } = useSurvey(pending ? null : body, group?.id);
   const schools = useMemo(() => [...edition.schools, ...judgements.schools], [edition, judgements.schools]);
   const schoolOf = useCallback(
     (w: Weighed) => {
@@ -96,9 +96,12 @@ export default function RankingPage() {
     const held = heldRows(next, group.id, judgements.overrides, edition);
     return new Map(held.map((r, i) => [r.row.setupKey, { place: i + 1, score: r.score }]));
   }, [plain, group, edition, schoolOf, dragged, settled, context, judgements.overrides]);
+  // the list stands before it is known how other schools see it
+  const settledPlain = useDeferredValue(plain);
   const across = useMemo(
-    () => (plain && group ? acrossSchools(plain, group.id, { ...edition, schools }, exercises, context) : null),
-    [plain, group, edition, schools, context],
+    () =>
+      settledPlain && group ? acrossSchools(settledPlain, group.id, { ...edition, schools }, exercises, context) : null,
+    [settledPlain, group, edition, schools, context],
   );
   const strength = useOwnStrength(client, librarySetups);
   if (!group) return <NoSuchHead asked={head} clientId={clientId} />;

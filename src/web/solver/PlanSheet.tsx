@@ -5,7 +5,8 @@ import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { editionOf, type Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
-import { doseTotal, leadOf, weekDose } from "#core/planning/dose";
+import { groupFor } from "#core/planning/aim";
+import { doseTotal, weekDose } from "#core/planning/dose";
 import { bandOf, groupName, groups } from "#core/planning/groups";
 import { findTechnique } from "#core/planning/techniques";
 import type { Operation, Program } from "#core/program/document";
@@ -54,7 +55,7 @@ function keptAgainst(wish: Wish, client: Client, program: Program): string[] {
     const day = program.days.find((d) => d.id === id);
     return (day?.blocks ?? []).flatMap((b) =>
       b.prescriptions.flatMap((p) => {
-        const group = leadOf(p)?.group;
+        const group = groupFor(p);
         return own && group && !own.includes(group) ? [`${p.name} (${day!.name})`] : [];
       }),
     );

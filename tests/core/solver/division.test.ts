@@ -1,7 +1,8 @@
 import { exercises } from "#core/exercises/library";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { checkWeek } from "#core/planning/check";
-import { doseTotal, leadOf, weekDose } from "#core/planning/dose";
+import { groupFor } from "#core/planning/aim";
+import { doseTotal, weekDose } from "#core/planning/dose";
 import { applyOperation } from "#core/program/edit";
 import { bandOf, groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
 import type { Check } from "#core/planning/judged";
@@ -48,7 +49,7 @@ describe("arms on a day of their own", () => {
       days: ask.program.days.map((d, i) => ({ ...d, groups: [...ask.days[i]!.groups!] })),
     };
     const { program } = resultOf(plan, aimed, newId);
-    const leads = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => leadOf(p)!.group)));
+    const leads = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => groupFor(p)!)));
     expect(leads.at(-1)!.length).toBeGreaterThan(2);
     for (const g of leads.at(-1)!) expect(isArm(g) || TRUNK.includes(g)).toBe(true);
     for (const g of leads.slice(0, -1).flat()) expect(["biceps", "triceps"]).not.toContain(g);

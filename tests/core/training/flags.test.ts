@@ -1,6 +1,6 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
 import type { Load } from "#core/program/document";
-import { changedSetup } from "#core/planning/swap";
+import { changedSetup } from "#core/planning/lines";
 import { doneCredit } from "#core/training/done-credit";
 import type { Entry, Part } from "#core/training/entry";
 import { asOfNow, exposuresOf } from "#core/training/exposures";

@@ -1,0 +1,130 @@
+/**
+ * Whether a setup suits a client, in numbers: asked here by ranking, covering, check, swap and planner alike, so that
+ * no list says yes where another says no.
+ */
+import type { ClientInput } from "#core/clients/client";
+import { beyondOf, beyondText, type Beyond, type Mobility } from "#core/clients/mobility";
+import type { Method } from "#core/edition/method";
+import { equipmentName } from "#core/exercises/choices";
+import type { Exercise } from "#core/exercises/format";
+import { JOINT_NAMES, SEVERITIES, type Joint, type Severity } from "#core/exercises/joints";
+import type { Strains } from "#core/exercises/strains";
+import type { BodyView } from "#core/mechanics/survey";
+
+/** what of a client decides whether a setup suits */
+export interface Whom {
+  /** null: every piece of equipment is at hand */
+  equipment: readonly string[] | null;
+  /** each joint once */
+  joints: readonly { joint: Joint; severity: Severity }[];
+  /** nobody is there to help */
+  alone?: boolean;
+  beginner?: boolean;
+  /** exercises that the client does not want */
+  unwanted?: ReadonlySet<string>;
+  /** how far joints go, where less than usual */
+  mobility?: readonly Mobility[];
+}
+
+/** everybody: nothing is missing, nothing hurts */
+export const ANYBODY: Whom = { equipment: null, joints: [] };
+
+type Noted = Pick<ClientInput, "equipment" | "joints"> &
+  Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility" | "level">>;
+
+/** what a client's form says; a joint that is noted twice counts as the worse of them */
+export function whomOf(client: Noted): Whom {
+  const worst = new Map<Joint, Severity>();
+  for (const { joint, severity = "sore" } of client.joints) {
+    const now = worst.get(joint);
+    if (!now || SEVERITIES.indexOf(severity) > SEVERITIES.indexOf(now)) worst.set(joint, severity);
+  }
+  return {
+    equipment: client.equipment,
+    joints: [...worst].map(([joint, severity]) => ({ joint, severity })),
+    alone: client.alone ?? false,
+    beginner: client.level === "beginner",
+    unwanted: new Set(client.unwanted),
+    mobility: client.mobility ?? [],
+  };
+}
+
+/** a setup as it is judged: what it asks of joints in this body; null where its mechanics is not known */
+export interface Setup {
+  exercise: Pick<Exercise, "id" | "equipment" | "stated">;
+  view: Pick<BodyView, "feasible" | "reach"> | null;
+  strains: Strains;
+}
+
+export interface JointVerdict {
+  joint: Joint;
+  severity: Severity;
+  /** 0 to 1 */
+  strain: number;
+  /** look: to be watched; out: not for this client */
+  verdict: "free" | "look" | "out";
+}
+
+export interface Suitability {
+  /** whether it can be lifted in this body at all; true where that is not known */
+  lifted: boolean;
+  /** equipment that is not at hand */
+  missing: string[];
+  /** somebody has to help, and nobody is there */
+  helper: boolean;
+  unwanted: boolean;
+  /** more skill than a beginner has */
+  skill: boolean;
+  /** where it goes further than the client's joints, the furthest first */
+  beyond: Beyond[];
+  /** noted joints, in the order of the form */
+  joints: JointVerdict[];
+  /** what noted joints leave of its score, 0 to 1 */
+  factor: number;
+  /** a noted joint wants more repetitions and less load in it */
+  sore: boolean;
+}
+
+/** stated skill, 1 to 3, that a beginner has not */
+const SKILLED = 3;
+
+export function suitability(
+  { exercise, view, strains }: Setup,
+  whom: Whom,
+  method: Pick<Method, "joints" | "soreFrom">,
+): Suitability {
+  const { equipment, alone = false, beginner = false, unwanted, mobility = [] } = whom;
+  const joints = whom.joints.map(({ joint, severity }): JointVerdict => {
+    const strain = strains[joint] ?? 0;
+    const { look, out } = method.joints[severity];
+    return {
+      joint,
+      severity,
+      strain,
+      verdict: out !== null && strain >= out ? "out" : strain >= look ? "look" : "free",
+    };
+  });
+  return {
+    lifted: view?.feasible ?? true,
+    missing: equipment ? exercise.equipment.filter((e) => !equipment.includes(e)) : [],
+    helper: alone && exercise.stated.helper,
+    unwanted: unwanted?.has(exercise.id) ?? false,
+    skill: beginner && exercise.stated.skill >= SKILLED,
+    beyond: beyondOf(view?.reach, mobility),
+    joints,
+    factor: joints.reduce((f, j) => f * (1 - method.joints[j.severity].costs * j.strain), 1),
+    sore: joints.some((j) => j.strain >= method.soreFrom),
+  };
+}
+
+/** why a setup is not for this client, in words; null where it is */
+export function whyNot(s: Suitability): string | null {
+  if (!s.lifted) return "cannot be lifted in this body";
+  if (s.missing.length) return `needs ${s.missing.map(equipmentName).join(" and ")}`;
+  if (s.helper) return "needs a helper";
+  if (s.unwanted) return "not wanted";
+  if (s.skill) return "asks too much skill of a beginner";
+  if (s.beyond[0]) return beyondText(s.beyond[0]);
+  const out = s.joints.find((j) => j.verdict === "out");
+  return out ? `too much for the ${JOINT_NAMES[out.joint]}` : null;
+}
