@@ -30,137 +30,139 @@ export interface Proposal {
   groups: string[];
 }
 
+type Line = { p: Prescription; day: number };
+
+const linesOf = (program: Program): Line[] =>
+  program.days.flatMap((d, day) => d.blocks.flatMap((b) => b.prescriptions.map((p) => ({ p, day }))));
+
 /**
+ * The plan with an id for each of its lines. A line of the week that is gone from its place, and whose setup stands on
+ * another day or with another technique, is that line, and keeps what was written on it.
  * @param newId an id that nobody has yet
+ */
+export function identified(whole: Program, plan: WeekPlan, newId: () => string): WeekPlan {
+  const stays = new Set(plan.days.flatMap((d) => d.blocks.flatMap((b) => b.map((l) => l.prescription.id))));
+  const free = linesOf(workOf(whole))
+    .map(({ p }) => p)
+    .filter((p) => !p.locked && !stays.has(p.id));
+  const named = (fresh: Prescription): Prescription => {
+    if (fresh.id !== "") return fresh;
+    const at = free.findIndex((p) => p.setupKey === fresh.setupKey);
+    if (at < 0) return { ...fresh, id: newId() };
+    const [old] = free.splice(at, 1);
+    const technique = old!.technique?.id === fresh.technique?.id ? old!.technique : fresh.technique;
+    return { ...old!, reserves: fresh.reserves, technique };
+  };
+  const days = plan.days.map((d) => ({
+    ...d,
+    blocks: d.blocks.map((b) => b.map((l) => ({ ...l, prescription: named(l.prescription) }))),
+  }));
+  return { ...plan, days };
+}
+
+/** what it is worth that a line of the plan is as it is, and the groups that it gives most to */
+function worths({ problem, sets, evaluation }: WeekPlan) {
+  const { field, days } = problem;
+  return {
+    /** of the plan over the same with so many sets of a candidate on a day */
+    over: (...changes: [line: Prescription, day: number, sets: number][]): number => {
+      const other = sets.slice();
+      for (const [line, day, n] of changes) {
+        const k = candidateOf(field, line);
+        if (k >= 0) other[k * days.length + day] = n;
+      }
+      return evaluation.value - evaluate(problem, other).value;
+    },
+    groups: (line: Prescription): string[] =>
+      (field.candidates[candidateOf(field, line)]?.gives ?? [])
+        .filter((g) => g.direct)
+        .sort((a, b) => b.worth - a.worth)
+        .slice(0, 2)
+        .map((g) => field.groups[g.group]!.id),
+  };
+}
+
+/**
+ * Nothing is written into what is given: a second look says the same.
+ * @param plan with an id for each line, as `identified` gives it
+ * @param newId for the blocks of new lines
  * @returns in the order in which they can be made: away first, then what moves and changes, then what is new
  */
 export function proposalsFor(whole: Program, plan: WeekPlan, newId: () => string): Proposal[] {
   const program = workOf(whole);
-  const { field, days } = plan.problem;
-  const D = days.length;
-  const index = {
-    get: (p: Prescription): number | undefined => ((k) => (k < 0 ? undefined : k))(candidateOf(field, p)),
-  };
-  const value = plan.evaluation.value;
-  /** worth of the plan over the same with so many sets of a candidate on a day */
-  const worthOf = (changes: [line: Prescription, day: number, sets: number][]): number => {
-    const other = plan.sets.slice();
-    for (const [line, day, sets] of changes) {
-      const k = index.get(line);
-      if (k !== undefined) other[k * D + day] = sets;
-    }
-    return value - evaluate(plan.problem, other).value;
-  };
-  const groupsOf = (line: Prescription): string[] => {
-    const c = field.candidates[index.get(line) ?? -1];
-    return (c?.gives ?? [])
-      .filter((g) => g.direct)
-      .sort((a, b) => b.worth - a.worth)
-      .slice(0, 2)
-      .map((g) => field.groups[g.group]!.id);
-  };
-  type Line = { p: Prescription; day: number };
-  const standing: Line[] = program.days.flatMap((d, day) =>
-    d.blocks.flatMap((b) => b.prescriptions.map((p) => ({ p, day }))),
-  );
+  const worth = worths(plan);
+  const standing = linesOf(program);
   const planned: Line[] = plan.days.flatMap((d, day) =>
     d.blocks.flatMap((b) => b.map((l) => ({ p: l.prescription, day }))),
   );
-  const goes = standing.filter((s) => !planned.some((x) => x.p.id === s.p.id));
-  const comes = planned.filter((x) => x.p.id === "");
-  const away: Proposal[] = [];
-  const changed: Proposal[] = [];
-  const added: Proposal[] = [];
   const dayId = (day: number) => program.days[day]!.id;
-  const kept = new Set<Line>();
-  for (const x of comes) {
-    // the same setup on another day is a line that moves
-    const from = goes.find((g) => !kept.has(g) && !g.p.locked && g.p.setupKey === x.p.setupKey);
-    const sets = x.p.reserves.length;
-    if (from) {
-      kept.add(from);
-      // the same day: only its technique is another
-      const stays = from.day === x.day;
-      const operations: Operation[] = stays
-        ? []
-        : [{ kind: "move", prescriptionId: from.p.id, dayId: dayId(x.day), index: LAST }];
-      const change: Change = {};
-      if (from.p.reserves.length !== sets) change.reserves = x.p.reserves;
-      if (from.p.technique?.id !== x.p.technique?.id) change.technique = x.p.technique;
-      if (Object.keys(change).length > 0) operations.push({ kind: "change", prescriptionId: from.p.id, change });
-      x.p.id = from.p.id;
-      changed.push({
-        id: `${stays ? "technique" : "move"} ${from.p.id}`,
-        kind: stays ? "technique" : "move",
-        technique: x.p.technique?.id ?? null,
-        dayId: dayId(x.day),
-        fromDayId: dayId(from.day),
-        name: x.p.name,
-        from: from.p.reserves.length,
-        to: sets,
-        operations,
-        worth: worthOf([
-          [x.p, x.day, 0],
-          [x.p, from.day, from.p.reserves.length],
-        ]),
-        groups: groupsOf(x.p),
-      });
-      continue;
-    }
-    x.p.id = newId();
-    added.push({
+  const told = ({ p, day }: Line) => ({
+    technique: p.technique?.id ?? null,
+    dayId: dayId(day),
+    name: p.name,
+    groups: worth.groups(p),
+  });
+  const away = standing
+    .filter(({ p }) => !p.locked && !planned.some((x) => x.p.id === p.id))
+    .map((g): Proposal => {
+      const from = g.p.reserves.length;
+      return {
+        ...told(g),
+        id: `take off ${g.p.id}`,
+        kind: "take off",
+        technique: null,
+        from,
+        to: 0,
+        operations: [{ kind: "remove", prescriptionId: g.p.id }],
+        worth: worth.over([g.p, g.day, from]),
+      };
+    });
+  const changed = planned.flatMap((x): Proposal[] => {
+    const s = standing.find((l) => l.p.id === x.p.id);
+    return !s || s.p.locked ? [] : changeOf(s, x, { ...told(x), fromDayId: dayId(s.day) }, worth);
+  });
+  const added = planned
+    .filter((x) => !standing.some((s) => s.p.id === x.p.id))
+    .map((x): Proposal => ({
+      ...told(x),
       id: `add ${x.p.id}`,
       kind: "add",
-      technique: x.p.technique?.id ?? null,
-      dayId: dayId(x.day),
-      name: x.p.name,
       from: 0,
-      to: sets,
-      operations: [
-        {
-          kind: "add",
-          dayId: dayId(x.day),
-          blockId: newId(),
-          index: LAST,
-          prescription: x.p,
-        },
-      ],
-      worth: worthOf([[x.p, x.day, 0]]),
-      groups: groupsOf(x.p),
-    });
-  }
-  for (const g of goes) {
-    if (kept.has(g) || g.p.locked) continue;
-    away.push({
-      id: `take off ${g.p.id}`,
-      kind: "take off",
-      technique: null,
-      dayId: dayId(g.day),
-      name: g.p.name,
-      from: g.p.reserves.length,
-      to: 0,
-      operations: [{ kind: "remove", prescriptionId: g.p.id }],
-      worth: worthOf([[g.p, g.day, g.p.reserves.length]]),
-      groups: groupsOf(g.p),
-    });
-  }
-  for (const x of planned) {
-    const s = standing.find((l) => l.p.id === x.p.id && l.day === x.day);
-    if (!s || s.p.locked || s.p.reserves.length === x.p.reserves.length) continue;
-    changed.push({
-      id: `sets ${x.p.id}`,
-      kind: "sets",
-      technique: x.p.technique?.id ?? null,
-      dayId: dayId(x.day),
-      name: x.p.name,
-      from: s.p.reserves.length,
       to: x.p.reserves.length,
-      operations: [{ kind: "change", prescriptionId: x.p.id, change: { reserves: x.p.reserves } }],
-      worth: worthOf([[x.p, x.day, s.p.reserves.length]]),
-      groups: groupsOf(x.p),
-    });
-  }
+      operations: [{ kind: "add", dayId: dayId(x.day), blockId: newId(), index: LAST, prescription: x.p }],
+      worth: worth.over([x.p, x.day, 0]),
+    }));
   return [...away, ...changed, ...added];
+}
+
+type Told = Pick<Proposal, "technique" | "dayId" | "name" | "groups"> & { fromDayId: string };
+
+/** how a line that stays in the week differs: its day, its technique, its sets; nothing where it does not */
+function changeOf(s: Line, x: Line, { fromDayId, ...told }: Told, worth: ReturnType<typeof worths>): Proposal[] {
+  const [from, to] = [s.p.reserves.length, x.p.reserves.length];
+  const [moves, technique] = [s.day !== x.day, s.p.technique?.id !== x.p.technique?.id];
+  if (!moves && !technique && from === to) return [];
+  const change: Change = {
+    ...(from === to ? {} : { reserves: x.p.reserves }),
+    ...(technique ? { technique: x.p.technique } : {}),
+  };
+  const kind = moves ? "move" : technique ? "technique" : "sets";
+  const operations: Operation[] = [
+    ...(moves ? [{ kind: "move", prescriptionId: s.p.id, dayId: told.dayId, index: LAST } satisfies Operation] : []),
+    ...(Object.keys(change).length > 0 ? [{ kind: "change", prescriptionId: s.p.id, change } satisfies Operation] : []),
+  ];
+  return [
+    {
+      ...told,
+      id: `${kind} ${s.p.id}`,
+      kind,
+      from,
+      to,
+      ...(kind === "sets" ? {} : { fromDayId }),
+      operations,
+      worth: kind === "sets" ? worth.over([x.p, x.day, from]) : worth.over([x.p, x.day, 0], [s.p, s.day, from]),
+    },
+  ];
 }
 
 const run = (program: Program, operation: Operation): Program | null => {

@@ -2,7 +2,7 @@
 import type { Program } from "#core/program/document";
 import type { Evaluation } from "#core/solver/evaluate";
 import { programOf, type WeekPlan } from "#core/solver/plan";
-import { arrangementOf, proposalsFor, type Arrangement, type Proposal } from "#core/solver/proposals";
+import { arrangementOf, identified, proposalsFor, type Arrangement, type Proposal } from "#core/solver/proposals";
 
 export interface PlanResult {
   /** the week with everything taken */
@@ -17,12 +17,11 @@ export interface PlanResult {
   minutes: number[];
 }
 
-export function resultOf(plan: WeekPlan, program: Program, newId: () => string): PlanResult {
-  // ids are given to new lines here, so that program and proposals name the same
-  const proposals = proposalsFor(program, plan, newId);
+export function resultOf(given: WeekPlan, program: Program, newId: () => string): PlanResult {
+  const plan = identified(program, given, newId);
   return {
     program: programOf(plan, program, newId),
-    proposals,
+    proposals: proposalsFor(program, plan, newId),
     arrangement: arrangementOf(plan),
     value: plan.value,
     gap: plan.gap,

@@ -78,6 +78,17 @@ test("what is locked stays to the letter, what is banned stays out, and what els
   expect(shares.reduce((sum, x) => sum + x, 0) / shares.length).toBeGreaterThan(0.7);
 }, 120_000);
 
+test("a second look at a plan says the same, and nothing is written into what was given", async () => {
+  const ask = askFor(trainee(2, 45));
+  const { plan } = await planned(ask);
+  const before = structuredClone({ program: ask.program, days: plan.days });
+  const told = (of: ReturnType<typeof resultOf>) => of.proposals.map((p) => [p.kind, p.name, p.from, p.to, p.worth]);
+  const [one, two] = [resultOf(plan, ask.program, newId), resultOf(plan, ask.program, newId)];
+  expect(told(one).length).toBeGreaterThan(5);
+  expect(told(two)).toEqual(told(one));
+  expect({ program: ask.program, days: plan.days }).toEqual(before);
+}, 60_000);
+
 test("asked again without a change, the week stays as it is", async () => {
   const { result } = await planned(askFor(trainee(2, 45)));
   const again = await planned({ ...askFor(trainee(2, 45)), program: result.program });
