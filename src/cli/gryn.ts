@@ -22,7 +22,7 @@ import { clientInput } from "#core/clients/schema";
 import { checkWeek } from "#core/planning/check";
 import { checkText, fixText } from "#core/planning/check-words";
 import { emptyDay, programSchema, type Program } from "#core/program/document";
-import { planWeek } from "#core/solver/plan";
+import { planWeek } from "#core/solver/write";
 import { relaxations, relaxationText } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
 import { ARM_DAYS, daysOf, SPLITS } from "#core/solver/splits";

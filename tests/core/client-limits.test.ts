@@ -14,7 +14,7 @@ import { fieldFor } from "#core/solver/candidates";
 import { clientOf, prescriptionOf, programOf } from "../support/programs";
 import { setupOf } from "../support/setups";
 import { bandOf } from "#core/planning/groups";
-import { problemFor } from "#core/solver/plan";
+import { problemFor } from "#core/solver/ask";
 import { askFor, librarySurvey, tools, trainee } from "../support/solver";
 
 const model = compileModel(DEFAULT_BODY);

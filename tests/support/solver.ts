@@ -9,7 +9,7 @@ import type { ClientInput } from "#core/clients/client";
 import type { Prescription } from "#core/program/document";
 import { startPriorities } from "#core/planning/starts";
 import { AS_SET, daysOf } from "#core/solver/splits";
-import type { PlanAsk, PlanTools } from "#core/solver/plan";
+import type { PlanAsk, PlanTools } from "#core/solver/ask";
 import { clientOf, programOf } from "./programs";
 import { namedSetups } from "./setups";
 

@@ -5,7 +5,7 @@
 import { emptyDay } from "#core/program/document";
 import { seededRandom } from "#core/base/random";
 import { anneal } from "#core/solver/anneal";
-import { problemFor, type Judging, type PlanAsk } from "#core/solver/plan";
+import { problemFor, type Judging, type PlanAsk } from "#core/solver/ask";
 import { effective, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Margin {

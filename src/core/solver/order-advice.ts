@@ -4,7 +4,7 @@ import type { Block, Operation, Program } from "#core/program/document";
 import { purposeOf } from "#core/program/purpose";
 import { candidateOf } from "#core/solver/candidates";
 import { bestOrder, orderCost, type Ordered } from "#core/solver/order";
-import { fieldOf, type Judging, type PlanAsk } from "#core/solver/plan";
+import { fieldOf, type Judging, type PlanAsk } from "#core/solver/ask";
 
 export interface OrderAdvice {
   /** cost of the order as it stands over the best one's; 0 where it is the best */

@@ -5,7 +5,7 @@ import type { Change, Operation, Prescription, Program } from "#core/program/doc
 import { purposeOf, workOf } from "#core/program/purpose";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
-import type { WeekPlan } from "#core/solver/plan";
+import type { WeekPlan } from "#core/solver/ask";
 
 /** behind whatever stands there */
 const LAST = 50;

@@ -9,7 +9,7 @@ import { emptyDay } from "#core/program/document";
 import { seededRandom } from "#core/base/random";
 import { anneal } from "#core/solver/anneal";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
-import { problemFor, type PlanAsk, type PlanTools, type WeekPlan } from "#core/solver/plan";
+import { problemFor, type PlanAsk, type PlanTools, type WeekPlan } from "#core/solver/ask";
 
 /**
  * what has to give: sets, days, spine and minutes that are short, as one number

@@ -1,7 +1,8 @@
 /** What a planner tells a page: the planned week as a program, how it differs, and how good it is known to be. */
 import type { Program } from "#core/program/document";
 import type { Evaluation } from "#core/solver/evaluate";
-import { programOf, type WeekPlan } from "#core/solver/plan";
+import { type WeekPlan } from "#core/solver/ask";
+import { programOf } from "#core/solver/finish";
 import { arrangementOf, identified, proposalsFor, type Arrangement, type Proposal } from "#core/solver/proposals";
 
 export interface PlanResult {

@@ -6,7 +6,7 @@ import { cutText } from "#core/base/text";
 import type { Day, Prescription } from "#core/program/document";
 import { rungs } from "#core/planning/effort";
 import { candidateOf } from "#core/solver/candidates";
-import { fieldOf, type PlanAsk, type PlanTools } from "#core/solver/plan";
+import { fieldOf, type PlanAsk, type PlanTools } from "#core/solver/ask";
 import { choose, coverOf, staysAs, type Place } from "#core/solver/variation";
 
 export interface Variation {

@@ -3,7 +3,7 @@ import { placeOf } from "#core/program/edit";
 import { boardOf } from "#core/solver/board";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
-import { fieldOf, pairedMinutes, problemFor, workAsk, type Judging, type PlanAsk } from "#core/solver/plan";
+import { fieldOf, pairedMinutes, problemFor, workAsk, type Judging, type PlanAsk } from "#core/solver/ask";
 import type { WeekProblem } from "#core/solver/problem";
 
 export interface Why {

@@ -13,7 +13,7 @@ import { findGroup, groupName } from "#core/planning/groups";
 import { droppedFirst } from "#core/planning/drop-first";
 import type { Operation, Program } from "#core/program/document";
 import { hasWeekB, inWeek, withoutWeekB } from "#core/program/weeks";
-import type { PlanAsk } from "#core/solver/plan";
+import type { PlanAsk } from "#core/solver/ask";
 import { orderOf } from "#core/solver/order-advice";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import { fixed } from "../../page/locale";

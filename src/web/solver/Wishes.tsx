@@ -4,7 +4,7 @@ import type { Client } from "#core/clients/client";
 import { library } from "#core/exercises/library";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Program } from "#core/program/document";
-import type { PlanAsk } from "#core/solver/plan";
+import type { PlanAsk } from "#core/solver/ask";
 import { ARM_DAYS, daysOf, SPLITS, type Division } from "#core/solver/splits";
 
 export interface Wish extends Division {

@@ -1,6 +1,6 @@
 /** What the week's page and its planner say to each other. */
 import type { Survey } from "#core/mechanics/survey";
-import type { PlanAsk } from "#core/solver/plan";
+import type { PlanAsk } from "#core/solver/ask";
 import type { Margin } from "#core/solver/margins";
 import type { Variation } from "#core/solver/second-week";
 import type { PlanResult } from "#core/solver/result";

@@ -4,7 +4,7 @@ import highsLoader from "highs";
 import wasmUrl from "highs/runtime?url";
 import { editionOf } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
-import { planWeek } from "#core/solver/plan";
+import { planWeek } from "#core/solver/write";
 import { margins } from "#core/solver/margins";
 import { secondWeek } from "#core/solver/second-week";
 import { relaxations } from "#core/solver/relax";

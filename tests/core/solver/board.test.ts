@@ -1,7 +1,7 @@
 import { seededRandom } from "#core/base/random";
 import { boardOf } from "#core/solver/board";
 import { evaluate } from "#core/solver/evaluate";
-import { problemFor } from "#core/solver/plan";
+import { problemFor } from "#core/solver/ask";
 import { askFor, tools, trainee } from "../../support/solver";
 import { prescriptionOf } from "../../support/programs";
 

@@ -5,7 +5,7 @@ import { refusalsOf, findTechnique } from "#core/planning/techniques";
 import { fieldFor } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
 import { margins, type Margin } from "#core/solver/margins";
-import { planWeek } from "#core/solver/plan";
+import { planWeek } from "#core/solver/write";
 import { resultOf } from "#core/solver/result";
 import { secondWeek } from "#core/solver/second-week";
 import { exercises } from "#core/exercises/library";

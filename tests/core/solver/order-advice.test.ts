@@ -1,7 +1,7 @@
 import { applyOperation } from "#core/program/edit";
 import type { Program } from "#core/program/document";
 import { orderOf } from "#core/solver/order-advice";
-import { planWeek } from "#core/solver/plan";
+import { planWeek } from "#core/solver/write";
 import { resultOf } from "#core/solver/result";
 import { id } from "../../support/programs";
 import { askFor, tools, trainee } from "../../support/solver";

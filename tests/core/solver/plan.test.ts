@@ -4,7 +4,8 @@ import { checkWeek } from "#core/planning/check";
 import { applyOperation, placeOf, prescriptionsOf } from "#core/program/edit";
 import { dayMinutes } from "#core/planning/minutes";
 import type { Operation, Program } from "#core/program/document";
-import { planWeek, type PlanAsk } from "#core/solver/plan";
+import { type PlanAsk } from "#core/solver/ask";
+import { planWeek } from "#core/solver/write";
 import { keptShare, taking } from "#core/solver/proposals";
 import { relaxations, relaxationText, shortfall, type Relaxation } from "#core/solver/relax";
 import { resultOf } from "#core/solver/result";
@@ -116,7 +117,7 @@ test("a setup on another day moves and keeps what the coach wrote on it", async 
   const sets = plan.sets.slice();
   sets[2 * k] = 0;
   sets[2 * k + 1] = squat.reserves.length;
-  const { finish } = await import("#core/solver/plan");
+  const { finish } = await import("#core/solver/finish");
   const moved = finish(ask, await tools(), plan.problem, sets);
   const result = resultOf(moved, ask.program, newId);
   const move = result.proposals.find((p) => p.kind === "move")!;

@@ -1,7 +1,7 @@
 import { seededRandom } from "#core/base/random";
 import { anneal } from "#core/solver/anneal";
 import { evaluate } from "#core/solver/evaluate";
-import { problemFor } from "#core/solver/plan";
+import { problemFor } from "#core/solver/ask";
 import type { WeekProblem } from "#core/solver/problem";
 import { prove } from "#core/solver/prove";
 import { askFor, tools, trainee } from "../../support/solver";

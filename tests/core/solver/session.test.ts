@@ -2,7 +2,7 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import { blockMinutes } from "#core/planning/minutes";
 import { seededRandom } from "#core/base/random";
 import { bandIndex, chooseBands, type Slot } from "#core/solver/bands";
-import { fieldOf } from "#core/solver/plan";
+import { fieldOf } from "#core/solver/ask";
 import { bestOrder, orderCost } from "#core/solver/order";
 import { hindranceOf as hindrance, pairUp, savedBy, type PlannedLine } from "#core/solver/pairs";
 import { askFor, tools, trainee } from "../../support/solver";

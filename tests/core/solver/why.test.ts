@@ -1,6 +1,7 @@
 import { placeOf, prescriptionsOf } from "#core/program/edit";
 import { evaluate } from "#core/solver/evaluate";
-import { planWeek, problemFor } from "#core/solver/plan";
+import { problemFor } from "#core/solver/ask";
+import { planWeek } from "#core/solver/write";
 import { resultOf } from "#core/solver/result";
 import { whyLine } from "#core/solver/why";
 import { askFor, tools, trainee } from "../../support/solver";

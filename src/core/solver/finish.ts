@@ -1,0 +1,135 @@
+/** A week's sets as lines of a program: their order, pairs, effort and repetitions. */
+import type { Priority } from "#core/clients/choices";
+import { blockMinutes } from "#core/planning/minutes";
+import { classOf, ladder, rungs } from "#core/planning/effort";
+import { loadingOf } from "#core/planning/loading";
+import type { Purpose } from "#core/program/limits";
+import type { Prescription, Program } from "#core/program/document";
+import { purposeOf } from "#core/program/purpose";
+import type { PlanAsk, PlanTools, WeekPlan } from "#core/solver/ask";
+import { chooseBands, type Slot } from "#core/solver/bands";
+import { candidateOf } from "#core/solver/candidates";
+import { evaluate } from "#core/solver/evaluate";
+import { bestOrder } from "#core/solver/order";
+import { pairUp, type PlannedLine } from "#core/solver/pairs";
+import { type Sets, type WeekProblem } from "#core/solver/problem";
+
+/**
+ * A week's sets as lines in their order, paired and with their repetitions.
+ * @param firstOf by day: the one whose order, pairs and repetitions it has
+ */
+export function finish(
+  ask: PlanAsk,
+  tools: PlanTools,
+  problem: WeekProblem,
+  sets: Sets,
+  firstOf: readonly number[] = problem.first,
+): WeekPlan {
+  const { client, program } = ask;
+  const { method } = tools.edition;
+  const { field, days } = problem;
+  const D = days.length;
+  const standing = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions));
+  const planned = days.map((_, d) =>
+    field.candidates.flatMap((candidate, k): PlannedLine[] => {
+      const n = sets[k * D + d]!;
+      if (n === 0) return [];
+      const there = standing[d]?.find((p) => candidateOf(field, p) === k);
+      const line = there ?? candidate.line;
+      const reserves = line.reserves.length === n ? line.reserves : rungs(line.reserves, n);
+      return [{ candidate, prescription: { ...line, reserves }, locked: there?.locked ?? false }];
+    }),
+  );
+  const weighing = { groups: field.groups, priorities: client.priorities as Record<string, Priority | undefined> };
+  const ordered: PlannedLine[][][] = [];
+  for (const [d, lines] of planned.entries()) {
+    const first = firstOf[d]!;
+    if (first < d) {
+      // the same session: the same lines in the same order and pairs
+      const own = (l: PlannedLine) => lines.find((x) => x.candidate === l.candidate)!;
+      ordered.push(ordered[first]!.map((b) => b.map(own)));
+      continue;
+    }
+    const blocks = ask.pairs ? pairUp(lines) : lines.map((l) => [l]);
+    const order = bestOrder(
+      weighing,
+      blocks.map((b) => b.map((l) => ({ candidate: l.candidate, sets: l.prescription.reserves.length }))),
+    );
+    ordered.push(order.map((i) => blocks[i]!));
+  }
+  // effort rises through the session: what is new gets the ladder of its place
+  for (const blocks of ordered)
+    blocks.forEach((b, i) =>
+      b.forEach(({ candidate: { row, exercise }, prescription }, j) => {
+        if (prescription.id) return;
+        const place = i / Math.max(1, blocks.length - 1);
+        const kind = classOf(loadingOf(row.view));
+        const reserves = ladder(kind, prescription.reserves.length, place, exercise.stated, method);
+        b[j]!.prescription = { ...prescription, reserves };
+      }),
+    );
+  const slots = ordered.flatMap((blocks, day) =>
+    (firstOf[day] === day ? blocks : []).flatMap((b, i) =>
+      b.map((line): Slot & { line: PlannedLine } => ({
+        candidate: line.candidate,
+        prescription: line.prescription,
+        day,
+        place: blocks.length > 1 ? i / (blocks.length - 1) : 0,
+        week: D > 1 ? day / (D - 1) : 0,
+        fixed: line.prescription.id !== "",
+        line,
+      })),
+    ),
+  );
+  const room = ordered.map((blocks, d) => ask.days[d]!.minutes - minutesOfBlocks(blocks, method.warmUpMinutes));
+  const reps = slots.length ? chooseBands(tools.highs, slots, room, client, method) : [];
+  slots.forEach((s, i) => (s.line.prescription = { ...s.line.prescription, reps: reps[i]! }));
+  ordered.forEach((blocks, d) => {
+    const first = firstOf[d]!;
+    if (first < d)
+      blocks.forEach((b, i) =>
+        b.forEach((l, j) => {
+          l.prescription = { ...l.prescription, reps: ordered[first]![i]![j]!.prescription.reps };
+        }),
+      );
+  });
+  const evaluation = evaluate(problem, sets);
+  return {
+    days: ordered.map((blocks, d) => ({
+      id: days[d]!.id,
+      blocks,
+      minutes: minutesOfBlocks(blocks, method.warmUpMinutes),
+    })),
+    value: evaluation.value,
+    bound: null,
+    gap: null,
+    beyond: 0,
+    evaluation,
+    problem,
+    sets,
+  };
+}
+
+const minutesOfBlocks = (blocks: readonly PlannedLine[][], warmUp: number): number =>
+  blocks.reduce(
+    (sum, b) => {
+      const m = blockMinutes({ id: "", prescriptions: b.map((l) => l.prescription) });
+      return sum + m.setup + m.work + m.rest;
+    },
+    blocks.length ? warmUp : 0,
+  );
+
+/** the plan as a program: new lines get their ids from `newId`; what does not count stays at its end of the day */
+export function programOf(plan: WeekPlan, program: Program, newId: () => string): Program {
+  const line = (l: PlannedLine): Prescription => ({ ...l.prescription, id: l.prescription.id || newId() });
+  return {
+    ...program,
+    days: program.days.map((day) => {
+      const planned = plan.days.find((d) => d.id === day.id);
+      if (!planned) return day;
+      const aside = (purpose: Purpose) => day.blocks.filter((b) => purposeOf(b) === purpose);
+      const work = planned.blocks.map((b) => ({ id: newId(), prescriptions: b.map(line) }));
+      return { ...day, blocks: [...aside("warm-up"), ...work, ...aside("cool-down")] };
+    }),
+  };
+}

@@ -1,0 +1,157 @@
+/**
+ * A client's week from what is asked: candidates, annealing, proof, pairs and what they give back, order, bands of
+ * repetitions. Pure and seeded: the same ask gives the same week, except where a clock ends the proof.
+ */
+import { seededRandom } from "#core/base/random";
+import {
+  pairedMinutes,
+  problemFor,
+  fieldOf,
+  workAsk,
+  type PlanAsk,
+  type PlanTools,
+  type WeekPlan,
+} from "#core/solver/ask";
+import { finish } from "#core/solver/finish";
+import { anneal, madeAlike } from "#core/solver/anneal";
+import { evaluate } from "#core/solver/evaluate";
+import { minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
+import { poolOf, prove, type Proof } from "#core/solver/prove";
+import { varyRepeats } from "#core/solver/variation";
+
+/** s: with pairs and what they give back a week is there within ten on two slow cores */
+const PROOF_LIMIT = 6;
+const FIRST = 100_000;
+/** moves of each further start before the proof, which begins the better the better the week is that it begins from */
+const BEFORE = 120_000;
+const SEEDS = 2;
+const MORE = 200_000;
+/** worth by which a week has to be better than the one that stands */
+const CLEARLY = 0.3;
+/** temperature that keeps most of a week */
+const WARM = 0.08;
+/** shares of the minutes that pairs save, which are given back to the week; fewer minutes a day are not worth it */
+const GIVEN = [0.85, 0.6];
+const LEAST_GIVEN = 2;
+
+export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
+  const ask = workAsk(given, tools);
+  const { tell = () => undefined, stop = () => false } = tools;
+  const random = seededRandom(ask.seed ?? 1);
+  const field = fieldOf(ask, tools);
+  const problem = problemFor(ask, tools, field, ask.keep ? pairedMinutes(ask) : undefined);
+  const warm = ask.keep && problem.present ? madeAlike(problem, problem.present) : undefined;
+  const first = Math.min(FIRST, ask.moves ?? FIRST);
+  const begin = (moves: number) =>
+    anneal(problem, { moves, random, stop, ...(warm ? { start: warm.slice(), from: WARM } : {}) });
+  let best: { sets: Sets; value: number } = begin(first);
+  tell({ kind: "plan", plan: fitted(ask, tools, problem, best.sets, random) });
+  const again = (next: { sets: Sets; value: number }) => {
+    if (next.value > best.value) best = next;
+  };
+  for (let i = 0; i < SEEDS && !stop(); i++) again(begin(Math.min(BEFORE, ask.moves ?? BEFORE)));
+  const gap = ask.gap ?? 0.01;
+  const proven = prove(tools.highs, problem, best.sets, {
+    limit: ask.limit ?? PROOF_LIMIT,
+    gap,
+    stop,
+    tell: (told) => tell({ kind: "gap", gap: told.gap }),
+  });
+  const proof =
+    warm || proven.gap <= gap ? proven : lookedAgain(problem, best.sets, proven, ask.moves ?? MORE, tools, random);
+  // a week that stands is left as it is unless something is clearly better
+  const standing = warm && evaluate(problem, warm);
+  const stays = standing && standing.broken.length === 0 && proof.value - standing.value < CLEARLY;
+  const plain = fitted(ask, tools, problem, stays ? warm : proof.sets, random);
+  if (stays && fits(ask, plain)) {
+    const gap = (proof.bound - plain.value) / Math.abs(plain.value);
+    return varied(ask, tools, { ...plain, bound: proof.bound, gap });
+  }
+  const plan = ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain;
+  const beyond = Math.max(0, plan.value - plain.value);
+  return varied(ask, tools, { ...plan, bound: proof.bound, gap: proof.gap, beyond });
+}
+
+/**
+ * What is not proven well may yet be found better: once more from nothing and once from the best, among what the proof
+ * was about, so that its bound holds for what is found.
+ */
+function lookedAgain(
+  problem: WeekProblem,
+  began: Sets,
+  proven: Proof,
+  moves: number,
+  { stop = () => false }: PlanTools,
+  random: () => number,
+): Proof {
+  const pool = { ...problem, allowed: poolOf(problem, began) };
+  let best = proven;
+  for (const start of [null, proven.sets]) {
+    if (stop()) break;
+    const { sets, value } = anneal(pool, {
+      moves,
+      random,
+      stop,
+      ...(start ? { start: start.slice(), from: WARM } : {}),
+    });
+    if (value <= best.value || evaluate(problem, sets).broken.length > 0) continue;
+    best = { ...proven, sets, value, gap: Math.max(0, proven.bound - value) / Math.abs(value) };
+  }
+  return best;
+}
+
+const fits = (ask: PlanAsk, plan: WeekPlan): boolean =>
+  plan.days.every((d, i) => d.minutes <= ask.days[i]!.minutes + 0.5);
+/** repeats of its sessions with other setups and repetitions, where that is asked for; what they repeat was proven */
+function varied(ask: PlanAsk, tools: PlanTools, plan: WeekPlan): WeekPlan {
+  const { problem, bound, gap, beyond, evaluation } = plan;
+  if (!ask.vary || problem.first.every((f, d) => f === d)) return plan;
+  const own = problem.days.map((_, d) => d);
+  const other = finish(ask, tools, problem, varyRepeats(tools.highs, problem, plan.sets), own);
+  if (!fits(ask, other)) return plan;
+  return { ...other, evaluation: { ...other.evaluation, broken: evaluation.broken }, bound, gap, beyond };
+}
+
+/** minutes that the pairs of a plan save, by day */
+const savedIn = ({ problem, sets, days }: WeekPlan): number[] =>
+  days.map((d, i) => Math.max(0, minutesOf(problem, sets, i) - d.minutes));
+
+/** where the pairs that stood there are gone, and with them their minutes, the week is made to fit without them */
+function fitted(ask: PlanAsk, tools: PlanTools, problem: WeekProblem, sets: Sets, random: () => number): WeekPlan {
+  const plan = finish(ask, tools, problem, sets);
+  if (fits(ask, plan) || problem.days.every((d, i) => d.minutes <= ask.days[i]!.minutes)) return plan;
+  const tighter = problemFor(
+    ask,
+    tools,
+    problem.given,
+    savedIn(plan).map((s) => 0.8 * s),
+  );
+  return finish(
+    ask,
+    tools,
+    tighter,
+    anneal(tighter, { moves: ask.moves ?? FIRST, random, start: sets.slice(), from: WARM }).sets,
+  );
+}
+
+/** the minutes that pairs save are planned with, as long as the days come out within theirs */
+function givenBack(
+  ask: PlanAsk,
+  tools: PlanTools,
+  plain: WeekPlan,
+  random: () => number,
+  stop: () => boolean,
+): WeekPlan {
+  const saved = savedIn(plain);
+  const roomBefore = plain.problem.days.map((d, i) => d.minutes - ask.days[i]!.minutes);
+  if (saved.every((s, i) => s - roomBefore[i]! < LEAST_GIVEN)) return plain;
+  let best = plain;
+  for (const share of GIVEN) {
+    const given = saved.map((s, i) => Math.max(roomBefore[i]!, share * s));
+    const roomier = problemFor(ask, tools, plain.problem.given, given);
+    const more = anneal(roomier, { moves: ask.moves ?? FIRST, random, stop, start: best.sets.slice(), from: WARM });
+    const plan = finish(ask, tools, roomier, more.sets);
+    if (fits(ask, plan) && plan.value > best.value) best = plan;
+  }
+  return best;
+}
