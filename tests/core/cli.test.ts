@@ -6,15 +6,13 @@ import { heads } from "#core/anatomy/anatomy";
 import { library } from "#core/exercises/library";
 import { prescriptionsOf } from "#core/program/edit";
 import { programSchema } from "#core/program/document";
+import { told } from "../../src/cli/commands";
 import { clientOf } from "../support/programs";
 
 const folder = mkdtempSync(join(tmpdir(), "gryn-cli-"));
-const gryn = (...args: string[]) => {
-  const { status, stdout, stderr } = spawnSync(
-    process.execPath,
-    ["node_modules/tsx/dist/cli.mjs", "src/cli/gryn.ts", ...args],
-    { encoding: "utf8", env: { ...process.env, NODE_OPTIONS: "" }, maxBuffer: 64e6 },
-  );
+/** in this process: what a process of its own adds is tested once, at the end */
+const gryn = async (...args: string[]) => {
+  const { status, stdout, stderr } = await told(args);
   return { status, stderr, json: () => JSON.parse(stdout) as never, stdout };
 };
 const file = (name: string, text: string) => {
@@ -23,16 +21,16 @@ const file = (name: string, text: string) => {
   return path;
 };
 
-test("heads and exercises are listed in full", () => {
-  const list: { id: string; usableRange: number[]; volume: number }[] = gryn("heads").json();
+test("heads and exercises are listed in full", async () => {
+  const list: { id: string; usableRange: number[]; volume: number }[] = (await gryn("heads")).json();
   expect(list.map((h) => h.id)).toEqual(heads.map((h) => h.id));
   for (const h of list) expect([h.usableRange[0]! < h.usableRange[1]!, h.volume > 0]).toEqual([true, true]);
-  const exercises: { id: string; parameters: unknown[] }[] = gryn("exercises").json();
+  const exercises: { id: string; parameters: unknown[] }[] = (await gryn("exercises")).json();
   expect(exercises.map((e) => e.id)).toEqual(library.map((e) => e.id));
 });
 
-test("an analysis says everything it should, and an exported definition gives the same numbers", () => {
-  const direct = gryn("analyse", "romanian-deadlift", "--set", "depth=70", "--samples", "21");
+test("an analysis says everything it should, and an exported definition gives the same numbers", async () => {
+  const direct = await gryn("analyse", "romanian-deadlift", "--set", "depth=70", "--samples", "21");
   const a: {
     feasible: boolean;
     samples: { s: number[] };
@@ -54,23 +52,25 @@ test("an analysis says everything it should, and an exported definition gives th
       "warnings",
     ]),
   );
-  const exported = file("exported.json", gryn("export-exercise", "romanian-deadlift").stdout);
-  expect(gryn("analyse", exported, "--set", "depth=70", "--samples", "21").stdout).toBe(direct.stdout);
+  const exported = file("exported.json", (await gryn("export-exercise", "romanian-deadlift")).stdout);
+  expect((await gryn("analyse", exported, "--set", "depth=70", "--samples", "21")).stdout).toBe(direct.stdout);
 });
 
-test("varied bodies give a spread, a logged set gives kilograms", () => {
+test("varied bodies give a spread, a logged set gives kilograms", async () => {
   const a: {
     spread: { bodies: number; heads: Record<string, { loadedLength: { low: number; median: number; high: number } }> };
     calibrated: { largestLoad: number; lifts: number };
-  } = gryn(
-    "analyse",
-    "standing-dumbbell-curl",
-    "--bodies",
-    "4",
-    "--seed",
-    "2",
-    "--calibrate",
-    "standing-barbell-curl=30x8@2",
+  } = (
+    await gryn(
+      "analyse",
+      "standing-dumbbell-curl",
+      "--bodies",
+      "4",
+      "--seed",
+      "2",
+      "--calibrate",
+      "standing-barbell-curl=30x8@2",
+    )
   ).json();
   const { low, median, high } = a.spread.heads["biceps-long"]!.loadedLength;
   expect(a.spread.bodies).toBe(4);
@@ -79,29 +79,18 @@ test("varied bodies give a spread, a logged set gives kilograms", () => {
   expect(a.calibrated.lifts).toBe(1);
 });
 
-test("a chosen load is told in the strengths that the lifts tell of, and a load is expected of every setup", () => {
+test("a chosen load is told in the strengths that the lifts tell of, and a load is expected of every setup", async () => {
   const lift = "standing-dumbbell-curl=12x10@2";
-  const { chosen }: { chosen: { reps: number; strength: number; stuckFrom: number | null; maximum: number } } = gryn(
-    "analyse",
-    "standing-dumbbell-curl",
-    "--calibrate",
-    lift,
-    "--kg",
-    "12",
-    "--reserve",
-    "2",
+  const { chosen }: { chosen: { reps: number; strength: number; stuckFrom: number | null; maximum: number } } = (
+    await gryn("analyse", "standing-dumbbell-curl", "--calibrate", lift, "--kg", "12", "--reserve", "2")
   ).json();
   // the belief stays a little behind one lift
   expect(chosen.reps).toBeGreaterThanOrEqual(7);
   expect(chosen.reps).toBeLessThanOrEqual(11);
   expect(chosen.strength).toBeCloseTo((12 / chosen.maximum) * (1 + 2 / 30), 9);
   expect(chosen.stuckFrom).toBeNull();
-  const { loads }: { loads: { setup: string; maximum: number | null; expected: { likely: number } | null }[] } = gryn(
-    "loads",
-    "--calibrate",
-    lift,
-    "--reps",
-    "8-12",
+  const { loads }: { loads: { setup: string; maximum: number | null; expected: { likely: number } | null }[] } = (
+    await gryn("loads", "--calibrate", lift, "--reps", "8-12")
   ).json();
   expect(loads.length).toBeGreaterThan(100);
   const own = loads.find((l) => l.setup.startsWith("standing-dumbbell-curl@"))!;
@@ -109,20 +98,22 @@ test("a chosen load is told in the strengths that the lifts tell of, and a load 
   expect(own.expected!.likely).toBeCloseTo(chosen.maximum / 1.4, 9);
 });
 
-test("a week is planned for a client from a file, and checked from the file it was written to", () => {
+test("a week is planned for a client from a file, and checked from the file it was written to", async () => {
   const client = file("client.json", JSON.stringify(clientOf({ daysPerWeek: 2, minutes: 40 })));
   const out = file("week.json", "");
-  const plan: { gap: number; missing: object[]; days: { minutes: number; blocks: { sets: number }[][] }[] } = gryn(
-    "plan",
-    client,
-    "--out",
-    out,
-    "--without",
-    "cable-pushdown",
-    "--require",
-    "cable-kickback",
-    "--times",
-    "2",
+  const plan: { gap: number; missing: object[]; days: { minutes: number; blocks: { sets: number }[][] }[] } = (
+    await gryn(
+      "plan",
+      client,
+      "--out",
+      out,
+      "--without",
+      "cable-pushdown",
+      "--require",
+      "cable-kickback",
+      "--times",
+      "2",
+    )
   ).json();
   expect(plan.gap).toBeLessThan(0.1);
   expect(plan.days).toHaveLength(2);
@@ -135,66 +126,54 @@ test("a week is planned for a client from a file, and checked from the file it w
   const [one, two] = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => p.exerciseId)));
   expect(one).toContain("cable-kickback");
   expect(two).toEqual(one);
-  const { states, checks }: { states: { problem: number }; checks: { title: string }[] } = gryn(
-    "check",
-    out,
-    client,
+  const { states, checks }: { states: { problem: number }; checks: { title: string }[] } = (
+    await gryn("check", out, client)
   ).json();
   expect(states.problem).toBe(0);
   expect(checks.some((c) => c.title === "Triceps: weekly dose")).toBe(true);
 });
 
-test("rank hears joints, equipment, goal, a client's file and an exercise of one's own", () => {
+test("rank hears joints, equipment, goal, a client's file and an exercise of one's own", async () => {
   interface Ranked {
     rows: { exercise: string; out: string | null; score: number; strains: Record<string, number> }[];
     notFor: { share: number }[];
   }
-  const rank = (...args: string[]): Ranked => gryn("rank", ...args, "--bodies", "0").json();
-  const plain = rank("--head", "triceps-long");
+  const rank = async (...args: string[]): Promise<Ranked> => (await gryn("rank", ...args, "--bodies", "0")).json();
+  const plain = await rank("--head", "triceps-long");
   expect(plain.notFor.every((r) => r.share < 0.15)).toBe(true);
-  const severe = rank("--head", "triceps-long", "--joint", "elbow=severe", "--equipment", "cable,dumbbell,bench");
+  const severe = await rank("--head", "triceps-long", "--joint", "elbow=severe", "--equipment", "cable,dumbbell,bench");
   expect(severe.rows.some((r) => r.out === "too much for the elbow")).toBe(true);
   expect(severe.rows.some((r) => r.out?.startsWith("needs "))).toBe(true);
-  expect(rank("--head", "triceps-long", "--goal", "1").rows[0]).not.toEqual(plain.rows[0]);
+  expect((await rank("--head", "triceps-long", "--goal", "1")).rows[0]).not.toEqual(plain.rows[0]);
   const client = file("ranked-client.json", JSON.stringify(clientOf({ unwanted: [plain.rows[0]!.exercise] })));
-  const own = rank("--head", "triceps-long", "--client", client);
+  const own = await rank("--head", "triceps-long", "--client", client);
   expect(own.rows.find((r) => r.exercise === plain.rows[0]!.exercise)!.out).toMatch(/not wanted|needs/);
-  const exercise = JSON.parse(gryn("export-exercise", "cable-pushdown").stdout) as { id: string };
+  const exercise = JSON.parse((await gryn("export-exercise", "cable-pushdown")).stdout) as { id: string };
   const mine = file("mine.json", JSON.stringify({ ...exercise, id: "my-pushdown", name: "My pushdown" }));
-  expect(rank(mine, "--head", "triceps-lateral").rows.some((r) => r.exercise === "my-pushdown")).toBe(true);
+  expect((await rank(mine, "--head", "triceps-lateral")).rows.some((r) => r.exercise === "my-pushdown")).toBe(true);
 }, 120_000);
 
-test("cover, sweep and find answer, and say what they do not know", () => {
-  const cover: { proven: boolean; set: { covers: string[] }[]; cells: { id: string }[] } = gryn(
-    "cover",
-    "--muscle",
-    "biceps",
+test("cover, sweep and find answer, and say what they do not know", async () => {
+  const cover: { proven: boolean; set: { covers: string[] }[]; cells: { id: string }[] } = (
+    await gryn("cover", "--muscle", "biceps")
   ).json();
   expect(cover.proven).toBe(true);
   const covered = new Set(cover.set.flatMap((s) => s.covers));
   expect(cover.cells.every((c) => covered.has(c.id))).toBe(true);
-  const swept: { x: number[]; series: { values: number[] }[] } = gryn(
-    "sweep",
-    "incline-dumbbell-curl",
-    "--parameter",
-    "bench",
-    "--head",
-    "biceps-long",
-    "--points",
-    "5",
+  const swept: { x: number[]; series: { values: number[] }[] } = (
+    await gryn("sweep", "incline-dumbbell-curl", "--parameter", "bench", "--head", "biceps-long", "--points", "5")
   ).json();
   expect([swept.x.length, swept.series[0]!.values.length]).toEqual([5, 5]);
-  const found: { best: { value: number }[]; done: boolean } = gryn(
-    "find",
-    "incline-dumbbell-curl",
-    "--head",
-    "biceps-long",
+  const found: { best: { value: number }[]; done: boolean } = (
+    await gryn("find", "incline-dumbbell-curl", "--head", "biceps-long")
   ).json();
   expect(found.done && found.best.length > 0).toBe(true);
   const own = ["range", "lying-leg-curl", "--head", "semitendinosus"];
-  const range: { advice: { best: { from: number; to: number } }; text: string[] } = gryn(...own).json();
+  const range: { advice: { best: { from: number; to: number } }; text: string[] } = (await gryn(...own)).json();
   const { from, to } = range.advice.best;
-  const part: { part: { load: number; to: number } } = gryn(...own, "--from", String(from), "--to", String(to)).json();
+  const part: { part: { load: number; to: number } } = (
+    await gryn(...own, "--from", String(from), "--to", String(to))
+  ).json();
   expect(range.text[0]).toContain(`${Math.round(100 * to)} % of the way`);
   expect(part.part.load).toBeGreaterThan(1);
   for (const [args, reason] of [
@@ -210,29 +189,25 @@ test("cover, sweep and find answer, and say what they do not know", () => {
     [["rank", "--head", "biceps-long", "--joint", "elbow=broken"], /no severity called "broken"/],
     [["rank", "--head", "biceps-long", "--goal", "7"], /from 0 to 1/],
   ] as const) {
-    const { status, stderr } = gryn(...args);
+    const { status, stderr } = await gryn(...args);
     expect([status, reason.test(stderr)]).toEqual([2, true]);
   }
 }, 120_000);
 
-test("a ranking has places, criteria and reasons", () => {
-  const { rows }: { rows: { place: number; score: number; because: string; criteria: object }[] } = gryn(
-    "rank",
-    "--head",
-    "soleus",
-    "--bodies",
-    "2",
+test("a ranking has places, criteria and reasons", async () => {
+  const { rows }: { rows: { place: number; score: number; because: string; criteria: object }[] } = (
+    await gryn("rank", "--head", "soleus", "--bodies", "2")
   ).json();
   expect(rows[0]).toMatchObject({ place: 1 });
   expect(rows[0]!.because.length).toBeGreaterThan(20);
 });
 
-test("a pose that cannot be is an answer with a reason, not an error", () => {
-  const cable = JSON.parse(gryn("export-exercise", "cable-side-raise").stdout) as {
+test("a pose that cannot be is an answer with a reason, not an error", async () => {
+  const cable = JSON.parse((await gryn("export-exercise", "cable-side-raise")).stdout) as {
     loads: { from: { frame: string; at: number[] } }[];
   };
   cable.loads[0]!.from = { frame: "hand", at: [-0.1, 0.4, -0.6] };
-  const through = gryn("analyse", file("through.json", JSON.stringify(cable)));
+  const through = await gryn("analyse", file("through.json", JSON.stringify(cable)));
   expect(through.status).toBe(0);
   const a: { feasible: boolean; warnings: string[] } = through.json();
   expect(a.feasible).toBe(false);
@@ -277,8 +252,8 @@ describe("wrong input ends with 2, a reason on stderr and nothing on stdout", ()
     ["a check of half a program", ["check", file("half.json", '{"format":'), "x.json"], /half.json is not JSON/],
     ["an unknown option", ["heads", "--loud"], /loud/],
     ["a missing file", ["analyse", "nowhere.json"], /no file nowhere.json/],
-  ] as [string, string[], RegExp][])("%s", (_what, args, reason) => {
-    const { status, stdout, stderr } = gryn(...args);
+  ] as [string, string[], RegExp][])("%s", async (_what, args, reason) => {
+    const { status, stdout, stderr } = await gryn(...args);
     expect([status, stdout]).toEqual([2, ""]);
     expect(stderr).toMatch(reason);
   });
@@ -293,18 +268,18 @@ describe("wrong input ends with 2, a reason on stderr and nothing on stdout", ()
     ["a path of one pose", () => changed("path.json", (e) => e.path.pop()), /path/],
     ["not JSON", () => file("broken.json", '{ "format": '), /line 1|JSON/],
     ["10 MB", () => file("large.json", " ".repeat(10_000_000)), /over 2 MB/],
-  ] as [string, () => string, RegExp][])("a file with %s", (_what, make, reason) => {
-    const { status, stdout, stderr } = gryn("analyse", make());
+  ] as [string, () => string, RegExp][])("a file with %s", async (_what, make, reason) => {
+    const { status, stdout, stderr } = await gryn("analyse", make());
     expect([status, stdout]).toEqual([2, ""]);
     expect(stderr).toMatch(reason);
   });
 });
 
-test("help is an answer, of all commands or of one, and a reader who has had enough is no crash", () => {
-  const all = gryn("--help");
+test("help is an answer, of all commands or of one, and a reader who has had enough is no crash", async () => {
+  const all = await gryn("--help");
   expect([all.status, all.stderr]).toEqual([0, ""]);
   expect(all.stdout).toMatch(/^Usage[\s\S]*rank[\s\S]*schema/);
-  const one = gryn("help", "rank");
+  const one = await gryn("help", "rank");
   expect([one.status, one.stdout.trim().split("\n").length]).toEqual([0, 1]);
   expect(one.stdout).toMatch(/rank .*--head/);
   const { status, stderr } = spawnSync(
@@ -313,20 +288,29 @@ test("help is an answer, of all commands or of one, and a reader who has had eno
     { encoding: "utf8" },
   );
   expect([status, stderr]).toEqual([0, ""]);
-});
+  // and the program itself: answer and exit, reason and exit
+  const program = (...args: string[]) =>
+    spawnSync(process.execPath, ["--import", "tsx", "src/cli/gryn.ts", ...args], { encoding: "utf8" });
+  const right = program("heads");
+  expect([right.status, right.stderr, right.stdout]).toEqual([0, "", (await gryn("heads")).stdout]);
+  const wrong = program("analyse", "nowhere.json");
+  expect([wrong.status, wrong.stdout]).toEqual([2, ""]);
+  expect(wrong.stderr).toMatch(/no file nowhere.json/);
+}, 60_000);
 
-test("a summary lists every head, also the quiet ones, with lengths that are not clipped; two setups stand side by side", () => {
-  const { heads, muscles, capacity } = JSON.parse(gryn("analyse", "incline-dumbbell-curl", "--summary").stdout);
+test("a summary lists every head, also the quiet ones, with lengths that are not clipped; two setups stand side by side", async () => {
+  const { heads, muscles, capacity } = JSON.parse((await gryn("analyse", "incline-dumbbell-curl", "--summary")).stdout);
   const quiet = heads.filter((h: { underThreshold: boolean }) => h.underThreshold);
   expect(quiet.length).toBeGreaterThan(0);
   expect(quiet.every((h: { share: number | null }) => h.share === null)).toBe(true);
   expect(muscles.reduce((s: number, m: { share: number }) => s + m.share, 0)).toBeLessThanOrEqual(1.001);
   expect(Math.min(...capacity)).toBe(1);
   const { heads: both, setups } = JSON.parse(
-    gryn("compare", "incline-dumbbell-curl:bench=50", "incline-dumbbell-curl:bench=70", "--samples", "11").stdout,
+    (await gryn("compare", "incline-dumbbell-curl:bench=50", "incline-dumbbell-curl:bench=70", "--samples", "11"))
+      .stdout,
   );
   expect(setups[0]).not.toBe(setups[1]);
   const long = both.find((h: { id: string }) => h.id === "biceps-long");
   expect(long.more).toBeCloseTo(long.activation[1] - long.activation[0], 2);
-  expect(gryn("compare", "incline-dumbbell-curl").status).toBe(2);
+  expect((await gryn("compare", "incline-dumbbell-curl")).status).toBe(2);
 });
