@@ -25,7 +25,10 @@ export default {
   // a machine that stalls is waited for; what hangs is told all the same
   testTimeout: 30_000,
   projects: [
-    project("core", ["core", "web", "floor"]),
+    project("core", ["core", "web", "floor"], {
+      globalSetup: "<rootDir>/tests/core/setup.mjs",
+      globalTeardown: "<rootDir>/tests/core/teardown.mjs",
+    }),
     project("server", ["server"], {
       globalSetup: "<rootDir>/tests/server/setup.mjs",
       globalTeardown: "<rootDir>/tests/server/teardown.mjs",

@@ -1,4 +1,6 @@
-/** Asks for the planner: the library's survey in the default body, worked out once a test file. */
+/** Asks for the planner: the library's survey in the default body. */
+import { existsSync, readFileSync, renameSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
 import highsLoader, { type Highs } from "highs";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { exercises } from "#core/exercises/library";
@@ -14,7 +16,19 @@ import { clientOf, programOf } from "./programs";
 import { namedSetups } from "./setups";
 
 let survey: Survey | null = null;
-export const librarySurvey = (): Survey => (survey ??= surveySetups(namedSetups(), DEFAULT_BODY, 0));
+/** worked out once a run: whoever comes first writes it down for the others, a number to the bit */
+export function librarySurvey(): Survey {
+  if (survey) return survey;
+  const kept = process.env.GRYN_TEST_RUN && join(process.env.GRYN_TEST_RUN, "library.json");
+  if (kept && existsSync(kept)) return (survey = JSON.parse(readFileSync(kept, "utf8")) as Survey);
+  survey = surveySetups(namedSetups(), DEFAULT_BODY, 0);
+  if (kept) {
+    const own = `${kept}.${process.pid}`;
+    writeFileSync(own, JSON.stringify(survey));
+    renameSync(own, kept);
+  }
+  return survey;
+}
 
 let solver: Promise<Highs> | null = null;
 export const tools = async (change: Partial<PlanTools> = {}): Promise<PlanTools> => ({
