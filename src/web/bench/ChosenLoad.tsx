@@ -1,7 +1,7 @@
 /** A chosen load with reps in reserve on the bench, in the client's own strengths. */
 import { percent } from "#core/base/numbers";
 import { Select } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Values } from "#core/exercises/setup";
@@ -10,35 +10,13 @@ import { ownBody } from "#core/training/client-strength";
 import { expectedLoad } from "#core/training/belief";
 import { Term } from "../base/Term";
 import { NumberField } from "../base/NumberField";
-import { askChosen } from "../mechanics/analyst";
-import type { Strength } from "../mechanics/useStrength";
+import { useAsk } from "../mechanics/useAsk";
 import { useOwnStrength } from "../training/useOwnStrength";
 import { bodyOf } from "../mechanics/useSurvey";
 import { fixed, plain } from "../../page/locale";
 
 const RESERVES = [0, 1, 2, 3, 4, 5];
 const MOST = 600;
-
-function useChosen(
-  client: Client,
-  strength: Strength | null,
-  setup: { exerciseId: string; values: Values },
-  load: { kg: number; reserve: number } | null,
-): ChosenSet | null | undefined {
-  const key = strength && load ? JSON.stringify([setup, load, ownBody(bodyOf(client), strength.all)]) : null;
-  const [told, setTold] = useState<{ key: string; set: ChosenSet | null } | null>(null);
-  useEffect(() => {
-    if (!key) return;
-    const stop = new AbortController();
-    const [s, l, body] = JSON.parse(key) as [typeof setup, { kg: number; reserve: number }, ReturnType<typeof ownBody>];
-    askChosen(s, body, l, stop.signal).then(
-      (set) => setTold({ key, set }),
-      () => undefined,
-    );
-    return () => stop.abort();
-  }, [key]);
-  return key === null ? undefined : told?.key === key ? told.set : undefined;
-}
 
 interface ChosenLoadProps {
   client: Client;
@@ -56,7 +34,10 @@ export function ChosenLoad({ client, exercise, values }: ChosenLoadProps) {
   const likely = belief && expectedLoad(belief, { low: 8, high: 12 }, reserve)?.likely;
   const step = exercise.stated.loadStep || 1;
   const kg = typed ?? (likely ? Math.round(likely / step) * step : null);
-  const set = useChosen(client, strength, setup, kg === null ? null : { kg, reserve });
+  const { answer: set, error } = useAsk(
+    "chosen",
+    strength && kg !== null ? { setup, load: { kg, reserve }, body: ownBody(bodyOf(client), strength.all) } : null,
+  );
   const name = client.name.split(" ")[0];
   return (
     <section aria-label="A chosen load" className="chosen-load">
@@ -87,6 +68,7 @@ export function ChosenLoad({ client, exercise, values }: ChosenLoadProps) {
           Once sets of {name} are logged, this says what a load would do in their strengths.
         </p>
       )}
+      {error && <p className="small">What this load would do could not be worked out: {error}</p>}
       {strength && set === null && <p className="small">Nothing can be said of this load here.</p>}
       {set && <Told set={set} name={name!} />}
     </section>

@@ -3,14 +3,12 @@ import { Button, Select } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
 import { AIMS, type Aim, type Search } from "#core/bench/find";
-import type { Relief } from "#core/bench/felt";
-
-import type { Body } from "#core/mechanics/model";
-import { formatValue, type Values } from "#core/exercises/setup";
+import { formatValue } from "#core/exercises/setup";
 import { fixed } from "../../page/locale";
 import { JOINT_BOUNDS } from "./joint-bounds";
-import { Loading } from "../base/states";
-import { askBest, askFelt } from "../mechanics/analyst";
+import { Failed, Loading } from "../base/states";
+import { ask } from "../mechanics/analyst";
+import { useAsk } from "../mechanics/useAsk";
 import type { QuestionProps } from "./question";
 import { Range } from "./Range";
 import { Turned } from "./Turned";
@@ -50,7 +48,11 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
     setFailed(null);
     setSearch(null);
     const bounds = bound === null ? {} : { shoulder: bound, elbow: bound, knee: bound };
-    askBest({ setup: { exerciseId: exercise.id, values }, body, head: headId, aim, bounds }, setShare, own.signal).then(
+    ask(
+      "find",
+      { setup: { exerciseId: exercise.id, values }, body, head: headId, aim, bounds },
+      { signal: own.signal, tell: setShare },
+    ).then(
       (found) => {
         setSearch(found);
         setShare(null);
@@ -142,21 +144,10 @@ const NOTHING = 0.005;
 /** what is felt instead, and what of the setup changes that */
 function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps) {
   const [muscle, setMuscle] = useState<string | null>(null);
-  const [answer, setAnswer] = useState<{ key: string; now: number; reliefs: Relief[] } | null>(null);
   const own = findHead(headId)?.muscle;
   const others = [...new Set(heads.map((h) => findHead(h)!.muscle))].filter((m) => m !== own);
-  const key = muscle && JSON.stringify([exercise.id, values, headId, muscle, body]);
-  useEffect(() => {
-    if (!key) return;
-    const stopped = new AbortController();
-    const [id, now, head, felt, of] = JSON.parse(key) as [string, Values, string, string, Body];
-    askFelt({ setup: { exerciseId: id, values: now }, body: of, head, muscle: felt }, stopped.signal).then(
-      (told) => setAnswer({ key, ...told }),
-      () => undefined,
-    );
-    return () => stopped.abort();
-  }, [key]);
-  const told = answer && answer.key === key ? answer : null;
+  const setup = { exerciseId: exercise.id, values };
+  const { answer: told, error, again } = useAsk("felt", muscle ? { setup, head: headId, muscle, body } : null);
   return (
     <section className="sheet question" aria-label="Felt elsewhere" style={{ marginTop: 12 }}>
       <div className="question-line">
@@ -172,7 +163,8 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
           options={others.map((m) => ({ value: m, label: muscleName(m).toLowerCase() }))}
         />
       </div>
-      {muscle && !told && <Loading what="what changes it" />}
+      {error && <Failed what="What changes it" reason={error} again={again} />}
+      {muscle && !told && !error && <Loading what="what changes it" />}
       {told && (
         <div className="small" role="status">
           <p>

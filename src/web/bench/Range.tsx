@@ -5,35 +5,21 @@ import { useMemo, useState } from "react";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { LEAST_PART, leftOutText, RANGE_STEP, rangeText, type PartFacts, type RangeAdvice } from "#core/bench/range";
 import type { Analysis, Part } from "#core/mechanics/analyse";
-import type { Body } from "#core/mechanics/model";
-import type { Values } from "#core/exercises/setup";
 import type { Counting } from "#core/ranking/tension";
 import { contextOf, weightsFor } from "#core/ranking/rank";
 import { fixed } from "../../page/locale";
 import { useEdition } from "../base/edition";
-import { Loading } from "../base/states";
+import { Failed, Loading } from "../base/states";
 import { Term } from "../base/Term";
-import { askPart, askRange } from "../mechanics/analyst";
+import { useAsk } from "../mechanics/useAsk";
 import { JOINT_BOUNDS } from "./joint-bounds";
 import type { QuestionProps } from "./question";
-import { useAnswer } from "./useAnswer";
 
 /** ms that a setup has to stand before its parts are looked at */
 const STANDS = 350;
 const WIDTH = 520;
 const HEIGHT = 92;
 const lower = (muscle: string) => muscleName(muscle).toLowerCase();
-
-type PartAsked = [string, Values, string, Counting, Part, Body];
-const partFor = (key: string, signal: AbortSignal): Promise<PartFacts | null> => {
-  const [exerciseId, values, head, counting, part, body] = JSON.parse(key) as PartAsked;
-  return askPart({ setup: { exerciseId, values }, body, head, counting, part }, signal);
-};
-type RangeAsked = [string, Values, string, Counting, number | null, Body];
-const rangeFor = (key: string, signal: AbortSignal): Promise<RangeAdvice | null> => {
-  const [exerciseId, values, head, counting, bound, body] = JSON.parse(key) as RangeAsked;
-  return askRange({ setup: { exerciseId, values }, body, head, counting, bound }, signal);
-};
 
 export function Range({ analysis, client, exercise, values, headId, body }: QuestionProps) {
   const edition = useEdition();
@@ -47,18 +33,16 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
   const working = analysis.feasible && analysis.heads.some((h) => h.id === headId && h.metrics);
   const { length, passive, shortening, part: counts } = counting;
   const way: Counting = { length, passive, shortening, part: counts };
-  const advice = useAnswer(
-    working ? JSON.stringify([exercise.id, values, headId, way, bound || null, body] satisfies RangeAsked) : null,
-    rangeFor,
-    STANDS,
-  );
+  const asked = { setup: { exerciseId: exercise.id, values }, head: headId, counting: way, body };
+  const {
+    answer: advice,
+    error,
+    again,
+  } = useAsk("range", working ? { ...asked, bound: bound || null } : null, { quiet: STANDS });
   const shown = part ?? { from: 0, to: 1 };
-  const facts = useAnswer(
-    working && part ? JSON.stringify([exercise.id, values, headId, way, shown, body] satisfies PartAsked) : null,
-    partFor,
-  );
+  const { answer: facts } = useAsk("part", working && part ? { ...asked, part } : null);
   if (!working) return null;
-  const told = part ? facts : (advice?.whole ?? null);
+  const told = part ? facts : advice?.whole;
   return (
     <section className="sheet question" aria-label="Where the rep begins and ends" style={{ marginTop: 12 }}>
       <div className="question-line">
@@ -82,7 +66,9 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
           options={JOINT_BOUNDS}
         />
       </div>
-      {advice ? <Advice advice={advice} shown={shown} onTake={setPart} /> : <Loading what="the parts of the rep" />}
+      {error && <Failed what="The parts of the rep" reason={error} again={again} />}
+      {advice && <Advice advice={advice} shown={shown} onTake={setPart} />}
+      {!error && advice === undefined && <Loading what="the parts of the rep" />}
       <Strip analysis={analysis} headId={headId} shown={shown} />
       <Slider
         range={{ draggableTrack: true }}

@@ -2,34 +2,21 @@
 import { Select } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
-import { IN_REP, QUANTITIES, REP, type Quantity, type Sweep, type SweepMap } from "#core/bench/sweep";
+import { IN_REP, QUANTITIES, REP, type Quantity, type Sweep } from "#core/bench/sweep";
 import type { Exercise } from "#core/exercises/format";
 import { formatValue, roundToStep, type Values } from "#core/exercises/setup";
-import type { Body } from "#core/mechanics/model";
 import { fixed } from "../../page/locale";
-import { Loading } from "../base/states";
-import { askMap, askSweep } from "../mechanics/analyst";
+import { Failed, Loading } from "../base/states";
+import { useAsk } from "../mechanics/useAsk";
 import type { QuestionProps } from "./question";
 import type { Axis } from "./SweepChart";
 import { SweepGrid } from "./SweepGrid";
-import { useAnswer } from "./useAnswer";
 
 const SweepChart = lazy(() => import("./SweepChart"));
 
 const POINTS = 41;
 const BESIDE = 2;
 type P = Exercise["parameters"][number];
-
-type SweepAsked = [string, Values, string, { head: string; quantity: Quantity }[], Body];
-const sweepFor = (key: string, signal: AbortSignal): Promise<Sweep> => {
-  const [exerciseId, values, parameter, asked, body] = JSON.parse(key) as SweepAsked;
-  return askSweep({ setup: { exerciseId, values }, body, parameter, asked, points: POINTS }, signal);
-};
-type MapAsked = [string, Values, [string, string], string, Quantity, Body];
-const mapFor = (key: string, signal: AbortSignal): Promise<SweepMap> => {
-  const [exerciseId, values, parameters, head, quantity, body] = JSON.parse(key) as MapAsked;
-  return askMap({ setup: { exerciseId, values }, body, parameters, head, quantity }, signal);
-};
 
 export function Turned({ exercise, values, headId, heads, body, onValues }: QuestionProps) {
   const [parameter, setParameter] = useState(exercise.parameters[0]?.id ?? REP);
@@ -48,14 +35,10 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
   const p = exercise.parameters.find((q) => q.id === parameter) ?? null;
   const q = p && second !== parameter ? (exercise.parameters.find((x) => x.id === second) ?? null) : null;
   const asked = (own.head ? [headId, ...beside] : [headId]).map((head) => ({ head, quantity }));
-  const sweep = useAnswer(
-    q ? null : JSON.stringify([exercise.id, values, parameter, asked, body] satisfies SweepAsked),
-    sweepFor,
-  );
-  const map = useAnswer(
-    p && q ? JSON.stringify([exercise.id, values, [p.id, q.id], headId, quantity, body] satisfies MapAsked) : null,
-    mapFor,
-  );
+  const setup = { exerciseId: exercise.id, values };
+  const sweeping = useAsk("sweep", q ? null : { setup, parameter, asked, body, points: POINTS });
+  const mapping = useAsk("map", p && q ? { setup, parameters: [p.id, q.id], head: headId, quantity, body } : null);
+  const [sweep, map, { error, again }] = [sweeping.answer, mapping.answer, q ? mapping : sweeping];
   return (
     <section className="sheet question" aria-label="While a parameter is turned">
       <Asking
@@ -72,7 +55,7 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
         beside={beside}
         onBeside={setBeside}
       />
-      {!(q ? map : sweep) && <Loading what={q ? "the map" : "the sweep"} />}
+      <Answered what={q ? "the map" : "the sweep"} error={error} again={again} there={Boolean(q ? map : sweep)} />
       {sweep && !q && (
         <Through sweep={sweep} p={p} values={values} headId={headId} what={own.name} onValues={onValues} />
       )}
@@ -81,6 +64,13 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
       )}
     </section>
   );
+}
+
+/** while it is worked out, and where it could not be */
+function Answered(props: { what: string; error: string | null; again: () => void; there: boolean }) {
+  const { what, error, again, there } = props;
+  if (error) return <Failed what={what.replace(/^t/, "T")} reason={error} again={again} />;
+  return there ? null : <Loading what={what} />;
 }
 
 interface ThroughProps extends Pick<QuestionProps, "values" | "headId" | "onValues"> {

@@ -6,28 +6,15 @@ import { roundToStep, type Values } from "#core/exercises/setup";
 import { setupStrains, type Strains } from "#core/exercises/strains";
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
-import { askAnalysis } from "../mechanics/analyst";
+import type { SetupAsk } from "../mechanics/messages";
+import { useAsk } from "../mechanics/useAsk";
 
-/** the analysis of what is on the bench; an older ask is dropped when the next one goes out */
-export function useAnalysis(exerciseId: string, values: Values, body: { stature: number; mass: number }) {
-  const [state, setState] = useState<{ analysis: Analysis | null; error: string | null }>({
-    analysis: null,
-    error: null,
-  });
-  const key = JSON.stringify([exerciseId, values, body]);
-  useEffect(() => {
-    const [id, v, b] = JSON.parse(key) as [string, Values, { stature: number; mass: number }];
-    const drop = new AbortController();
-    askAnalysis({ exerciseId: id, values: v }, b, drop.signal).then(
-      (analysis) => setState({ analysis, error: null }),
-      (e: Error) => e.name !== "AbortError" && setState({ analysis: null, error: e.message }),
-    );
-    return () => drop.abort();
-  }, [key]);
-  return state.analysis && !state.analysis.setupKey.startsWith(`${exerciseId}@`)
-    ? { analysis: null, error: state.error }
-    : state;
+/** the analysis of what is on the bench; that of the same exercise stands until the next one is there */
+export function useAnalysis(exerciseId: string, values: Values, body: Body) {
+  const { answer, error, again } = useAsk("analyse", { setup: { exerciseId, values }, body }, { same: sameExercise });
+  return { analysis: answer ?? null, error, again };
 }
+const sameExercise = (a: { setup: SetupAsk }, b: { setup: SetupAsk }) => a.setup.exerciseId === b.setup.exerciseId;
 
 /**
  * The parameters, held here so that no quick move is lost and written to the address behind them; an address that

@@ -1,8 +1,8 @@
-import { useEffect, useState } from "react";
+import { useMemo } from "react";
 import type { Values } from "#core/exercises/setup";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import type { Body } from "#core/mechanics/model";
-import { askSurvey } from "../mechanics/analyst";
+import { useAsk } from "../mechanics/useAsk";
 
 /** bodies behind every band */
 export const SPREAD_BODIES = 12;
@@ -12,26 +12,10 @@ const QUIET = 500;
 /** one setup in varied bodies: what each body's heads do; null where a head hardly works or the body cannot lift it */
 export type Spread = readonly Readonly<Record<string, HeadMetrics | null>>[];
 
-/** null while it is not there yet, or where nothing is asked */
+/** null while it is not there yet, where nothing is asked, or where it could not be worked out */
 export function useSpread(asked: { exerciseId: string; values: Values } | null, body: Body): Spread | null {
-  const key = asked ? JSON.stringify([asked.exerciseId, asked.values, body]) : null;
-  const [known, setKnown] = useState<{ key: string; spread: Spread } | null>(null);
-  useEffect(() => {
-    if (!key) return;
-    let current = true;
-    const wait = setTimeout(() => {
-      const [exerciseId, values, b] = JSON.parse(key) as [string, Values, Body];
-      askSurvey([{ exerciseId, values }], b, SPREAD_BODIES).then(
-        (s) => current && setKnown({ key, spread: s.rows[0]!.varied.map((v) => v.heads) }),
-        () => undefined,
-      );
-    }, QUIET);
-    return () => {
-      current = false;
-      clearTimeout(wait);
-    };
-  }, [key]);
-  return key !== null && known?.key === key ? known.spread : null;
+  const { answer } = useAsk("survey", asked && { setups: [asked], body, bodies: SPREAD_BODIES }, { quiet: QUIET });
+  return useMemo(() => answer?.rows[0]?.varied.map((v) => v.heads) ?? null, [answer]);
 }
 
 /**

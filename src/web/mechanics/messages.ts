@@ -1,11 +1,10 @@
-/** What the page and its web worker say to each other. */
-import type { Analysis } from "#core/mechanics/analyse";
+/** What the page and its engine worker say to each other: each question by its kind, what is given, what comes back. */
+import type { Analysis, Part } from "#core/mechanics/analyse";
 import type { Easier } from "#core/planning/easier";
 import type { Relief } from "#core/bench/felt";
 import type { Aim, Bounds, Search } from "#core/bench/find";
 import type { PartFacts, RangeAdvice } from "#core/bench/range";
 import type { Quantity, Sweep, SweepMap } from "#core/bench/sweep";
-import type { Part } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 import type { Counting } from "#core/ranking/tension";
@@ -18,55 +17,51 @@ export interface SetupAsk {
   values: Readonly<Record<string, number>>;
 }
 
-export type Ask =
-  | { id: number; kind: "analyse"; setup: SetupAsk; body: Body; samples?: number }
-  | { id: number; kind: "survey"; setups: SetupAsk[]; body: Body; bodies: number }
-  | { id: number; kind: "strength"; body: Body; sets: LiftedSet[]; setups: SetupAsk[] }
-  | { id: number; kind: "chosen"; setup: SetupAsk; body: Body; load: ChosenLoad }
-  | { id: number; kind: "easier"; setup: SetupAsk; body: Body; head: string | null }
-  | {
-      id: number;
-      kind: "sweep";
-      setup: SetupAsk;
-      body: Body;
-      parameter: string;
-      asked: { head: string; quantity: Quantity }[];
-      points: number;
-    }
-  | {
-      id: number;
-      kind: "map";
-      setup: SetupAsk;
-      body: Body;
-      parameters: [string, string];
-      head: string;
-      quantity: Quantity;
-    }
-  | { id: number; kind: "felt"; setup: SetupAsk; body: Body; head: string; muscle: string }
-  | { id: number; kind: "part"; setup: SetupAsk; body: Body; head: string; counting: Counting; part: Part }
-  | {
-      id: number;
-      kind: "range";
-      setup: SetupAsk;
-      body: Body;
-      head: string;
-      counting: Counting;
-      bound: number | null;
-    }
-  | { id: number; kind: "find"; setup: SetupAsk; body: Body; head: string; aim: Aim; bounds: Bounds }
+/** a setup in a body */
+interface Posed {
+  setup: SetupAsk;
+  body: Body;
+}
+
+export interface Questions {
+  analyse: { given: Posed & { samples?: number }; answer: Analysis };
+  survey: { given: { setups: readonly SetupAsk[]; body: Body; bodies: number }; answer: Survey };
+  /** what logged sets say of the client's strength, and of the loads of the setups asked for */
+  strength: {
+    given: { body: Body; sets: readonly LiftedSet[]; setups: readonly SetupAsk[] };
+    answer: ClientStrength;
+  };
+  /** a set at a chosen load, in a body of the client's own strengths; null where nothing can be told */
+  chosen: { given: Posed & { load: ChosenLoad }; answer: ChosenSet | null };
+  /** positions of the same exercise in which the same load is easier */
+  easier: { given: Posed & { head: string | null }; answer: Easier[] };
+  /** what numbers do while a parameter, or the rep, goes through its range */
+  sweep: {
+    given: Posed & { parameter: string; asked: readonly { head: string; quantity: Quantity }[]; points: number };
+    answer: Sweep;
+  };
+  /** one number over two parameters at once */
+  map: { given: Posed & { parameters: [string, string]; head: string; quantity: Quantity }; answer: SweepMap };
+  /** what of a setup takes work from a muscle that is felt instead of the head it is for */
+  felt: { given: Posed & { head: string; muscle: string }; answer: { now: number; reliefs: Relief[] } };
+  /** a part of the rep against the whole; null where the head does nothing in it */
+  part: { given: Posed & { head: string; counting: Counting; part: Part }; answer: PartFacts | null };
+  /** where the rep should begin and end */
+  range: { given: Posed & { head: string; counting: Counting; bound: number | null }; answer: RangeAdvice | null };
+  /** the best setup for an aim; tells the share that is done */
+  find: { given: Posed & { head: string; aim: Aim; bounds: Bounds }; answer: Search };
+}
+
+export type Kind = keyof Questions;
+export type Given<K extends Kind> = Questions[K]["given"];
+export type Answered<K extends Kind> = Questions[K]["answer"];
+
+export type ToWorker =
+  | { [K in Kind]: { id: number; kind: K; given: Given<K> } }[Kind]
+  /** nobody waits for it any more */
   | { id: number; kind: "drop" };
 
-export type Answer =
-  | { id: number; kind: "analysis"; analysis: Analysis }
-  | { id: number; kind: "survey"; survey: Survey }
-  | { id: number; kind: "strength"; strength: ClientStrength }
-  | { id: number; kind: "chosen"; set: ChosenSet | null }
-  | { id: number; kind: "easier"; positions: Easier[] }
-  | { id: number; kind: "sweep"; sweep: Sweep }
-  | { id: number; kind: "map"; map: SweepMap }
-  | { id: number; kind: "felt"; now: number; reliefs: Relief[] }
-  | { id: number; kind: "part"; facts: PartFacts | null }
-  | { id: number; kind: "range"; advice: RangeAdvice | null }
+export type FromWorker =
+  | { id: number; kind: "answer"; answer: unknown }
   | { id: number; kind: "progress"; share: number }
-  | { id: number; kind: "find"; search: Search }
   | { id: number; kind: "failed"; reason: string };

@@ -1,16 +1,16 @@
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { Client } from "#core/clients/client";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Program } from "#core/program/document";
 import { editionOf } from "#core/edition/edition";
 import type { History } from "#core/training/exposures";
 import type { ClientStrength } from "#core/training/client-strength";
-import type { LiftedSet, LoadBelief } from "#core/training/belief";
+import type { LoadBelief } from "#core/training/belief";
 import { liftedSets, STRENGTH_DAYS } from "#core/training/lifted";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
-import { askStrength } from "./analyst";
 import type { SetupAsk } from "./messages";
+import { useAsk } from "./useAsk";
 import { bodyOf } from "./useSurvey";
 
 const keyOf = (p: SetupAsk): string | null => {
@@ -38,32 +38,12 @@ export function useStrength(
     if (!client || !program || !log) return null;
     const planned = prescriptionsOf(program);
     const sets = liftedSets(planned, log, Date.now() - STRENGTH_DAYS * 86_400_000, editionOf(program).method);
-    return sets.length
-      ? JSON.stringify({
-          body: bodyOf(client),
-          sets,
-          setups: (wanted ?? planned).map(asSetup),
-        })
-      : null;
+    return sets.length ? { body: bodyOf(client), sets, setups: (wanted ?? planned).map(asSetup) } : null;
   }, [client, program, log, wanted]);
-  const [known, setKnown] = useState<{ asked: string; all: ClientStrength } | null>(null);
-  useEffect(() => {
-    if (!asked) return;
-    const stop = new AbortController();
-    const { body, sets, setups } = JSON.parse(asked) as {
-      body: Parameters<typeof askStrength>[0];
-      sets: LiftedSet[];
-      setups: Parameters<typeof askStrength>[2];
-    };
-    askStrength(body, sets, setups, stop.signal).then(
-      (all) => setKnown({ asked, all }),
-      () => undefined,
-    );
-    return () => stop.abort();
-  }, [asked]);
+  const { answer: all } = useAsk("strength", asked);
   return useMemo(() => {
-    if (!asked || known?.asked !== asked || known.all.lifts === 0) return null;
-    const byKey = new Map(known.all.loads.map((l) => [l.key, l]));
-    return { all: known.all, of: (p) => byKey.get(keyOf(p) ?? "") ?? null };
-  }, [asked, known]);
+    if (!all || all.lifts === 0) return null;
+    const byKey = new Map(all.loads.map((l) => [l.key, l]));
+    return { all, of: (p) => byKey.get(keyOf(p) ?? "") ?? null };
+  }, [all]);
 }

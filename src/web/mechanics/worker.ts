@@ -13,7 +13,7 @@ import { REP, sweep, sweepMap, sweepRep, type InRep } from "#core/bench/sweep";
 import { easierPositions } from "#core/planning/easier";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
-import type { Answer, Ask, SetupAsk } from "./messages";
+import type { Answered, FromWorker, Given, Kind, SetupAsk, ToWorker } from "./messages";
 
 const dropped = new Set<number>();
 const models = new Map<string, Model>();
@@ -34,66 +34,51 @@ function setupFor(ask: SetupAsk) {
   return resolveSetup(exercise, ask.values);
 }
 
-function answer(ask: Ask): Answer | null {
-  if (ask.kind === "drop" || dropped.delete(ask.id)) return null;
+type Answers = { [K in Kind]: (given: Given<K>, tell: (share: number) => void) => Answered<K> };
+
+const answers: Answers = {
+  analyse: ({ body, setup, samples }) =>
+    analyse(modelFor(body), setupFor(setup), { frames: true, ...(samples ? { samples } : {}) }),
+  survey: ({ setups, body, bodies }) => surveySetups(setups.map(setupFor), body, bodies),
+  strength: ({ body, sets, setups }) => clientStrength(body, sets, setups),
+  chosen: ({ body, setup, load }) => chosenSet(modelFor(body), setupFor(setup), load),
+  easier({ body, setup, head }) {
+    const { exercise, values } = setupFor(setup);
+    return easierPositions(modelFor(body), exercise, values, head);
+  },
+  sweep({ body, setup, parameter, asked, points }) {
+    const { exercise, values } = setupFor(setup);
+    const model = modelFor(body);
+    return parameter === REP
+      ? sweepRep(model, exercise, values, asked as { head: string; quantity: InRep }[])
+      : sweep(model, exercise, values, parameter, asked, points);
+  },
+  map({ body, setup, parameters, head, quantity }) {
+    const { exercise, values } = setupFor(setup);
+    return sweepMap(modelFor(body), exercise, values, parameters, head, quantity);
+  },
+  felt({ body, setup, head, muscle }) {
+    const { exercise, values } = setupFor(setup);
+    return feltElsewhere(modelFor(body), exercise, values, head, muscle);
+  },
+  part: ({ body, setup, head, counting, part }) => partFacts(modelFor(body), setupFor(setup), head, counting, part),
+  range: ({ body, setup, head, counting, bound }) =>
+    adviseRange(modelFor(body), setupFor(setup), head, counting, bound),
+  find: ({ body, setup, head, aim, bounds }, tell) =>
+    findBest(modelFor(body), setupFor(setup).exercise, head, aim, bounds, tell),
+};
+
+const say = (message: FromWorker) => postMessage(message);
+
+function answer<K extends Kind>(id: number, kind: K, given: Given<K>): void {
   try {
-    if (ask.kind === "analyse")
-      return {
-        id: ask.id,
-        kind: "analysis",
-        analysis: analyse(modelFor(ask.body), setupFor(ask.setup), {
-          frames: true,
-          ...(ask.samples ? { samples: ask.samples } : {}),
-        }),
-      };
-    if (ask.kind === "easier") {
-      const { exercise, values } = setupFor(ask.setup);
-      const positions = easierPositions(modelFor(ask.body), exercise, values, ask.head);
-      return { id: ask.id, kind: "easier", positions };
-    }
-    if (ask.kind === "sweep") {
-      const { exercise, values } = setupFor(ask.setup);
-      const told =
-        ask.parameter === REP
-          ? sweepRep(modelFor(ask.body), exercise, values, ask.asked as { head: string; quantity: InRep }[])
-          : sweep(modelFor(ask.body), exercise, values, ask.parameter, ask.asked, ask.points);
-      return { id: ask.id, kind: "sweep", sweep: told };
-    }
-    if (ask.kind === "map") {
-      const { exercise, values } = setupFor(ask.setup);
-      const map = sweepMap(modelFor(ask.body), exercise, values, ask.parameters, ask.head, ask.quantity);
-      return { id: ask.id, kind: "map", map };
-    }
-    if (ask.kind === "felt") {
-      const { exercise, values } = setupFor(ask.setup);
-      const told = feltElsewhere(modelFor(ask.body), exercise, values, ask.head, ask.muscle);
-      return { id: ask.id, kind: "felt", ...told };
-    }
-    if (ask.kind === "part") {
-      const facts = partFacts(modelFor(ask.body), setupFor(ask.setup), ask.head, ask.counting, ask.part);
-      return { id: ask.id, kind: "part", facts };
-    }
-    if (ask.kind === "range") {
-      const advice = adviseRange(modelFor(ask.body), setupFor(ask.setup), ask.head, ask.counting, ask.bound);
-      return { id: ask.id, kind: "range", advice };
-    }
-    if (ask.kind === "find") {
-      const { exercise } = setupFor(ask.setup);
-      const tell = (share: number) => postMessage({ id: ask.id, kind: "progress", share } satisfies Answer);
-      const search = findBest(modelFor(ask.body), exercise, ask.head, ask.aim, ask.bounds, tell);
-      return { id: ask.id, kind: "find", search };
-    }
-    if (ask.kind === "strength")
-      return { id: ask.id, kind: "strength", strength: clientStrength(ask.body, ask.sets, ask.setups) };
-    if (ask.kind === "chosen")
-      return { id: ask.id, kind: "chosen", set: chosenSet(modelFor(ask.body), setupFor(ask.setup), ask.load) };
-    return { id: ask.id, kind: "survey", survey: surveySetups(ask.setups.map(setupFor), ask.body, ask.bodies) };
+    say({ id, kind: "answer", answer: answers[kind](given, (share) => say({ id, kind: "progress", share })) });
   } catch (error) {
-    return { id: ask.id, kind: "failed", reason: error instanceof Error ? error.message : String(error) };
+    say({ id, kind: "failed", reason: error instanceof Error ? error.message : String(error) });
   }
 }
 
-const queue: Ask[] = [];
+const queue: Exclude<ToWorker, { kind: "drop" }>[] = [];
 let running = false;
 
 /** one ask a turn of the event loop, so that a drop sent meanwhile is read first */
@@ -103,12 +88,11 @@ function pump(): void {
     running = false;
     return;
   }
-  const reply = answer(ask);
-  if (reply) postMessage(reply);
+  if (!dropped.delete(ask.id)) answer(ask.id, ask.kind, ask.given);
   setTimeout(pump, 0);
 }
 
-addEventListener("message", (event: MessageEvent<Ask>) => {
+addEventListener("message", (event: MessageEvent<ToWorker>) => {
   const ask = event.data;
   if (ask.kind === "drop") dropped.add(ask.id);
   else queue.push(ask);

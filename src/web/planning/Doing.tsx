@@ -1,6 +1,6 @@
 /** How the sets of a line are done: how the load goes through them, and techniques, refused with their figures. */
 import { Button, Modal, Segmented } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { BEGINS, PURPOSES, TURNS, type Purpose, type Turns } from "#core/program/limits";
@@ -19,7 +19,6 @@ import {
   techniqueSeconds,
   type Technique,
 } from "#core/planning/techniques";
-import { type Easier } from "#core/planning/easier";
 import { exposuresOf } from "#core/training/exposures";
 import { sideGap } from "#core/training/sides";
 import { fixed, loadText } from "../../page/locale";
@@ -27,7 +26,7 @@ import { api } from "../base/api";
 import { useEdition } from "../base/edition";
 import { NumberField } from "../base/NumberField";
 import { Loading } from "../base/states";
-import { askEasier } from "../mechanics/analyst";
+import { useAsk } from "../mechanics/useAsk";
 import { bodyOf } from "../mechanics/useSurvey";
 import { useView } from "./useView";
 
@@ -188,15 +187,10 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
   const exercise = exercises.get(p.exerciseId);
   const { method } = useEdition();
   const view = useView(p, client);
-  const [easier, setEasier] = useState<Easier[] | null>(null);
   const { exerciseId, values } = p;
   const head = headFor(p);
   const body = useMemo(() => bodyOf(client), [client]);
-  useEffect(() => {
-    const asked = new AbortController();
-    askEasier({ exerciseId, values }, body, head, asked.signal).then(setEasier, () => undefined);
-    return () => asked.abort();
-  }, [exerciseId, values, body, head]);
+  const { answer: easier } = useAsk("easier", { setup: { exerciseId, values }, body, head });
   if (!exercise) return null;
   const best = easier?.[0] ?? null;
   const refusals = (t: Technique) =>

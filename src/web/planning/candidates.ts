@@ -1,5 +1,5 @@
 /** What else a client could do in the place of a planned exercise, by the mechanics of that client's body. */
-import { useEffect, useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { Client } from "#core/clients/client";
 import type { Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
@@ -8,7 +8,7 @@ import type { Prescription } from "#core/program/document";
 import { headFor } from "#core/planning/aim";
 import { swapsFor, type Swaps } from "#core/planning/swap";
 import { useEdition } from "../base/edition";
-import { askSurvey } from "../mechanics/analyst";
+import { useAsk } from "../mechanics/useAsk";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 
 export interface Candidates extends Swaps {
@@ -19,20 +19,10 @@ export interface Candidates extends Swaps {
 /** the survey's row of a planned setup; a setup with values of its own is asked for apart */
 export function usePlanned(p: Prescription, client: Client, survey: Survey | null): SurveyRow | undefined {
   const known = survey?.rows.find((r) => r.setupKey === p.setupKey);
-  const [own, setOwn] = useState<{ key: string; row: SurveyRow | undefined } | null>(null);
   const missing = survey !== null && !known && exercises.has(p.exerciseId);
-  useEffect(() => {
-    if (!missing) return;
-    let current = true;
-    askSurvey([{ exerciseId: p.exerciseId, values: p.values }], bodyOf(client), 0).then(
-      (s) => current && setOwn({ key: p.setupKey, row: s.rows[0] }),
-      () => undefined,
-    );
-    return () => {
-      current = false;
-    };
-  }, [missing, p.exerciseId, p.values, p.setupKey, client]);
-  return known ?? (own?.key === p.setupKey ? own.row : undefined);
+  const setup = { exerciseId: p.exerciseId, values: p.values };
+  const { answer } = useAsk("survey", missing ? { setups: [setup], body: bodyOf(client), bodies: 0 } : null);
+  return known ?? answer?.rows[0];
 }
 
 /** @param spare a joint that hurts: only what asks less of it */
