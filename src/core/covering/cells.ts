@@ -43,13 +43,6 @@ export interface Covering {
 }
 
 const THIRDS = ["short", "middle", "long"] as const;
-/** a cell is there from this share of the head's best third; it is covered from half of the best in it */
-const WORTH_A_CELL = 0.25;
-const COVERED = 0.5;
-/** what a head does about a joint counts from this share of the most it does about any */
-const FUNCTION = 0.6;
-/** score from which on a setup is a choice */
-const USEFUL = 50;
 /** a line of three sets: s of work and rest */
 const THREE_SETS = 3 * 40 + 2 * 90;
 
@@ -72,11 +65,11 @@ export function byThird(slices: Slices): [number, number, number] {
 }
 
 /** freedoms, each way apart, about which a head does most in a setup */
-function functionsOf(view: BodyView, head: string): string[] {
+function functionsOf(view: BodyView, head: string, counts: number): string[] {
   const action = Object.entries(view.actions[head] ?? {});
   const most = Math.max(0, ...action.map(([, t]) => Math.abs(t)));
   return most > 0
-    ? action.filter(([, t]) => Math.abs(t) >= FUNCTION * most).map(([f, t]) => `${f} ${t > 0 ? "+" : "-"}`)
+    ? action.filter(([, t]) => Math.abs(t) >= counts * most).map(([f, t]) => `${f} ${t > 0 ? "+" : "-"}`)
     : [];
 }
 
@@ -108,19 +101,20 @@ export function coveringOf(
   exercises: ReadonlyMap<string, Exercise>,
   context: RankingContext,
 ): Covering {
+  const { worthACell, covered, function: counts, useful } = edition.ranking.covering;
   const bare: Survey = { ...survey, rows: survey.rows.map((r) => (r.varied.length ? { ...r, varied: [] } : r)) };
   /** by setup: best score under the school asked; whether any school finds it useful for a head */
   const score = new Map<string, number>();
-  const useful = new Map<string, Set<string>>();
+  const usefulFor = new Map<string, Set<string>>();
   for (const head of heads)
     for (const school of edition.schools)
       for (const r of scoredRows(bare, head, { ...edition, school }, exercises, context)) {
         if (r.group !== "main") continue;
         const key = r.row.setupKey;
         if (school.id === edition.school.id) score.set(key, Math.max(score.get(key) ?? 0, r.score));
-        if (r.score >= USEFUL) useful.set(key, (useful.get(key) ?? new Set()).add(head));
+        if (r.score >= useful) usefulFor.set(key, (usefulFor.get(key) ?? new Set()).add(head));
       }
-  const rows = bare.rows.filter((r) => useful.has(r.setupKey));
+  const rows = bare.rows.filter((r) => usefulFor.has(r.setupKey));
   const cells = new Map<string, Cell>();
   const bests = new Map<string, number[]>();
   const covers = new Map<string, Set<string>>(rows.map((r) => [r.setupKey, new Set()]));
@@ -133,17 +127,17 @@ export function coveringOf(
     const twin = findHead(head)?.sameAs;
     if (twin && heads.indexOf(twin) >= 0 && heads.indexOf(twin) < heads.indexOf(head)) continue;
     const title = headTitle(head).toLowerCase();
-    const own = rows.filter((r) => useful.get(r.setupKey)!.has(head));
+    const own = rows.filter((r) => usefulFor.get(r.setupKey)!.has(head));
     const thirds = own.map((r) => byThird(r.view.heads[head]!.slices));
     const best = THIRDS.map((_, t) => Math.max(0, ...thirds.map((x) => x[t]!)));
     const most = Math.max(0, ...best);
     bests.set(head, best);
     own.forEach((row, i) => {
       THIRDS.forEach((third, t) => {
-        if (best[t]! >= WORTH_A_CELL * most && thirds[i]![t]! >= COVERED * best[t]!)
+        if (best[t]! >= worthACell * most && thirds[i]![t]! >= covered * best[t]!)
           add(row, { id: `${head} ${third}`, kind: "length", name: `${title}, ${third}` });
       });
-      for (const fn of functionsOf(row.view, head))
+      for (const fn of functionsOf(row.view, head, counts))
         add(row, { id: `${head} ${fn}`, kind: "function", name: `${title} ${wayName(fn)}` });
     });
   }
@@ -176,9 +170,9 @@ export function coveringOf(
       if (!metrics) return [];
       const thirds = byThird(metrics.slices);
       const long = THIRDS.flatMap((third, t) =>
-        best[t]! > 0 && thirds[t]! >= COVERED * best[t]! ? [`${head} ${third}`] : [],
+        best[t]! > 0 && thirds[t]! >= covered * best[t]! ? [`${head} ${third}`] : [],
       );
-      return long.length > 0 ? [...long, ...functionsOf(row.view, head).map((fn) => `${head} ${fn}`)] : [];
+      return long.length > 0 ? [...long, ...functionsOf(row.view, head, counts).map((fn) => `${head} ${fn}`)] : [];
     });
     const exercise = exercises.get(row.exerciseId);
     const { arm, grip } = exercise && found.length > 0 ? positionsOf(exercise, row.values) : { arm: null, grip: null };

@@ -1,10 +1,16 @@
 /**
  * An edition: everything a practice judges by, as one value that is handed in. What is planned with an edition names
- * it and is judged by it for good; a later edition is a further entry here, and an earlier one is never changed.
+ * it and is judged by it for good; a later edition is a further folder, and an earlier one is never changed: its hash is
+ * held by a test.
  */
-import { contested, method, schools, strength, terms, tiers, yardstick } from "./files.data";
+import type { z } from "zod";
+import { first, later } from "./files.data";
 import type { Method } from "./method";
 import type { Contested, School, Term, Tier, Weights } from "./schools";
+import type { plannerSchema, rankingSchema } from "./schema";
+
+export type PlannerSettings = z.infer<typeof plannerSchema>;
+export type RankingSettings = z.infer<typeof rankingSchema>;
 
 /** a setup by what it is called, whatever becomes of the exercise's file */
 export interface Yardstick {
@@ -32,44 +38,17 @@ export interface Edition {
   yardstick: readonly Yardstick[];
   /** who only comes along: whoever is not named and does not end the set, or whoever is not named (see survey-index) */
   along: "neither named nor ending" | "not named";
+  planner: PlannerSettings;
+  ranking: RankingSettings;
 }
 
-const FIRST: Edition = {
-  id: "gryn-1",
-  date: "2026-11-26",
-  about: "The first.",
-  method,
-  school: schools[0]!,
-  schools,
-  strength,
-  terms,
-  tiers,
-  contested,
-  yardstick,
-  along: "neither named nor ending",
-};
+const { schools: firstSchools, ...firstOwn } = first;
 
-const SECOND: Edition = {
-  ...FIRST,
-  id: "gryn-2",
-  about: "Holding earns nothing, a helper at most half; groups of heads carry the bands instead of muscles.",
-};
-
-const THIRD: Edition = {
-  ...SECOND,
-  id: "gryn-3",
-  about: "A score is moved tension times what ends the set and what it costs; five schools.",
-};
-
-const FOURTH: Edition = {
-  ...THIRD,
-  id: "gryn-4",
-  about: "A head only comes along wherever an exercise is not for it, also where it ends the set.",
-  along: "not named",
-};
-
-/** oldest first */
-export const editions: readonly Edition[] = [FIRST, SECOND, THIRD, FOURTH];
+/** oldest first; what an edition does not change is the very same value as in the one before it */
+export const editions: readonly Edition[] = later.reduce<Edition[]>(
+  (all, own) => [...all, { ...all.at(-1)!, ...own }],
+  [{ along: "neither named nor ending", ...firstOwn, ...firstSchools, school: firstSchools.schools[0]! }],
+);
 
 /** what new plans are made with */
 export const CURRENT_EDITION: Edition = editions[editions.length - 1]!;

@@ -1,14 +1,43 @@
 /**
- * The first edition's files, read and checked. A build of the pages holds what this module says and not how it was
- * checked (vite.config.ts).
+ * The editions' own files, read and checked, oldest first: a folder each, with what it changed. A build of the pages
+ * holds what this module says and not how it was checked (vite.config.ts).
  */
-import { contestedSchema, methodSchema, schoolsSchema, yardstickSchema } from "./schema";
-import contestedData from "./contested.json" with { type: "json" };
-import methodData from "./method.json" with { type: "json" };
-import yardstickData from "./yardstick.json" with { type: "json" };
-import schoolsData from "./schools.json" with { type: "json" };
+import {
+  contestedSchema,
+  editionSchema,
+  methodSchema,
+  plannerSchema,
+  rankingSchema,
+  schoolsSchema,
+  yardstickSchema,
+} from "./schema";
+import contested1 from "./gryn-1/contested.json" with { type: "json" };
+import edition1 from "./gryn-1/edition.json" with { type: "json" };
+import method1 from "./gryn-1/method.json" with { type: "json" };
+import planner1 from "./gryn-1/planner.json" with { type: "json" };
+import ranking1 from "./gryn-1/ranking.json" with { type: "json" };
+import schools1 from "./gryn-1/schools.json" with { type: "json" };
+import yardstick1 from "./gryn-1/yardstick.json" with { type: "json" };
+import edition2 from "./gryn-2/edition.json" with { type: "json" };
+import edition3 from "./gryn-3/edition.json" with { type: "json" };
+import edition4 from "./gryn-4/edition.json" with { type: "json" };
+import edition5 from "./gryn-5/edition.json" with { type: "json" };
+import method5 from "./gryn-5/method.json" with { type: "json" };
 
-export const method = methodSchema.parse(methodData);
-export const { schools, strength, terms, tiers } = schoolsSchema.parse(schoolsData);
-export const contested = contestedSchema.parse(contestedData);
-export const yardstick = yardstickSchema.parse(yardstickData);
+export const first = {
+  ...editionSchema.parse(edition1),
+  method: methodSchema.parse(method1),
+  contested: contestedSchema.parse(contested1),
+  yardstick: yardstickSchema.parse(yardstick1),
+  planner: plannerSchema.parse(planner1),
+  ranking: rankingSchema.parse(ranking1),
+  schools: schoolsSchema.parse(schools1),
+};
+
+/** each changes what it names and keeps the rest of the one before it */
+export const later = [
+  { ...editionSchema.parse(edition2) },
+  { ...editionSchema.parse(edition3) },
+  { ...editionSchema.parse(edition4) },
+  { ...editionSchema.parse(edition5), method: methodSchema.parse(method5) },
+];

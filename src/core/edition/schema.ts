@@ -125,3 +125,94 @@ export const contestedSchema = z.array(
 export const yardstickSchema = z
   .array(z.strictObject({ exercise: z.string(), values: z.record(z.string(), z.number()) }))
   .min(1);
+
+/** what the planner weighs against what: prices in units of the worth of a week. Reasons in docs/method/planning.md */
+export const plannerSchema = z.strictObject({
+  /** worth of a group's dose by priority */
+  weight: z.record(z.enum(PRIORITIES), z.number()),
+  /** where in its band a dose is aimed, as a share of the way from low to high; beyond it sets earn less */
+  aim: z.record(z.enum(PRIORITIES), z.number()),
+  beyondAim: z.number(),
+  /** sets of one group in one session: how many count how much */
+  session: z.array(z.strictObject({ sets: z.number(), slope: z.number() })),
+  sessionBeginner: z.number(),
+  /** price an effective set of a group over what one session may hold */
+  overSession: z.number(),
+  /** price a set under the low end (times the weight, at least 0.5), over the high end, over a ceiling */
+  under: z.number(),
+  over: z.number(),
+  /** price a missing direct set, a missing day, a big group on two days running (of a specialised one) */
+  direct: z.number(),
+  frequency: z.number(),
+  running: z.number(),
+  runningSpecialised: z.number(),
+  /** compounds a day, and fewer where a day is short; price of each missing */
+  compounds: z.number(),
+  compoundsShort: z.number(),
+  shortDay: z.number(),
+  compoundMissing: z.number(),
+  /** price a minute over the day, a point over the budget of the back, a minute between the longest and shortest day */
+  minute: z.number(),
+  spine: z.number(),
+  evenness: z.number(),
+  /** minutes between them that cost nothing */
+  even: z.number(),
+  /** price of a set where only what is needed is wanted */
+  thrift: z.number(),
+  slot: z.number(),
+  /** sets of a watched part that are wanted, and what they are worth; the same for long lengths */
+  watchNeed: z.record(z.enum(PRIORITIES), z.number()),
+  watchWorth: z.record(z.enum(PRIORITIES), z.number()),
+  longNeed: z.record(z.enum(PRIORITIES), z.number()),
+  longWorth: z.record(z.enum(PRIORITIES), z.number()),
+  /** price of a change of the present week: a line that goes, a new one, a set more or less */
+  keep: z.strictObject({ gone: z.number(), fresh: z.number(), set: z.number() }),
+  /** price of an exercise that the client has not done lately, where only so many are wanted */
+  fresh: z.number(),
+  /** price of an exercise that is asked for and not there: more than anything else that it could cost */
+  required: z.number(),
+  /** points of score from the best of a group down to where a setup is worth least; that least; a helper's; the base */
+  quality: z.strictObject({ over: z.number(), least: z.number(), helper: z.number(), base: z.number() }),
+  /** sets of one line of a single joint at the most */
+  isolationMost: z.number(),
+  /** share of a group's volume under which a head does not speak for it: the teres major is not the lats */
+  speaks: z.number(),
+  /** repeats that vary: share of lines that may change, what staying is worth, what else counts, minutes longer */
+  variation: z.strictObject({
+    most: z.number(),
+    stay: z.number(),
+    worth: z.number(),
+    credit: z.number(),
+    longer: z.number(),
+  }),
+});
+
+export const rankingSchema = z.strictObject({
+  /** costs of a cheap exercise: what stands for the best where the library has only dear ones */
+  easy: z.number(),
+  /** a head that comes along is at most this */
+  alongMost: z.number(),
+  mostTension: z.number(),
+  /** share of bodies in which the first of a place has to be ahead; points where only one body is known */
+  ahead: z.number(),
+  apart: z.number(),
+  covering: z.strictObject({
+    /** a cell is there from this share of the head's best third; it is covered from so much of the best in it */
+    worthACell: z.number(),
+    covered: z.number(),
+    /** what a head does about a joint counts from this share of the most it does about any */
+    function: z.number(),
+    /** score from which on a setup is a choice */
+    useful: z.number(),
+  }),
+});
+
+export const editionSchema = z.strictObject({
+  id: z.string(),
+  /** the day it was made on */
+  date: z.iso.date(),
+  /** what it changed, in a sentence */
+  about: z.string(),
+  /** who only comes along: whoever is not named and does not end the set, or whoever is not named (see survey-index) */
+  along: z.enum(["neither named nor ending", "not named"]).optional(),
+});

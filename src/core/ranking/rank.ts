@@ -10,7 +10,7 @@ import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Joint } from "#core/exercises/joints";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
-import { tierOf, type Edition } from "#core/edition/edition";
+import { tierOf, type Edition, type RankingSettings } from "#core/edition/edition";
 import { towards, type Tier, type Weights } from "#core/edition/schools";
 import { COSTS, type CostId } from "#core/edition/choices";
 import { becauseOf, type Because } from "#core/ranking/because";
@@ -71,14 +71,6 @@ export interface NotFor {
   share: number;
 }
 
-/** costs of a cheap exercise: what stands for the best where the library has only dear ones */
-const EASY = 0.75;
-/** a head that comes along is at most this: Strong */
-const ALONG_MOST = 84;
-const MOST_TENSION = 1.25;
-/** share of bodies in which the first of a place has to be ahead; points where only one body is known */
-const AHEAD = 0.77;
-const APART = 1;
 const DEFAULT_MASS = 75;
 
 interface Draft {
@@ -160,14 +152,21 @@ function draftsOf(
 }
 
 /** the best tension and the best product in one body, over the library's own setups */
-function ceilings(drafts: readonly Draft[], index: SurveyIndex, body: number, headId: string, w: Weights) {
+function ceilings(
+  drafts: readonly Draft[],
+  index: SurveyIndex,
+  body: number,
+  headId: string,
+  w: Weights,
+  { mostTension, easy }: RankingSettings,
+) {
   const own = drafts.filter((d) => !d.along && index.named[d.at] && d.tension.length > body);
   const views = drafts.flatMap((d) => (body === 0 ? d.row.view : d.row.varied[body - 1])?.heads[headId] ?? []);
   const best = Math.max(1e-9, ...own.map((d) => d.tension[body]!), views[0] ? leastBest(views[0], w) : 0);
   const product = (d: Draft) =>
-    Math.min(MOST_TENSION, d.tension[body]! / best) * (1 - w.limiter * (1 - d.nearness[body]!)) * d.costProduct;
-  const easy = Math.max(0, ...own.map((d) => d.costProduct));
-  return { best, product, top: Math.max(1e-9, ...own.map(product), EASY * (easy || 1)) };
+    Math.min(mostTension, d.tension[body]! / best) * (1 - w.limiter * (1 - d.nearness[body]!)) * d.costProduct;
+  const cheapest = Math.max(0, ...own.map((d) => d.costProduct));
+  return { best, product, top: Math.max(1e-9, ...own.map(product), easy * (cheapest || 1)) };
 }
 
 /** why a row is out for this client, or held against: what measurements say against it comes last */
@@ -202,18 +201,18 @@ export function scoredRows(
   const index = indexOf(survey, edition);
   const drafts = draftsOf(index, headId, head.muscle, w, exercises, context.mass ?? DEFAULT_MASS, edition);
   const bodies = Math.max(0, ...drafts.map((d) => d.tension.length));
-  const tops = Array.from({ length: bodies }, (_, b) => ceilings(drafts, index, b, headId, w));
+  const tops = Array.from({ length: bodies }, (_, b) => ceilings(drafts, index, b, headId, w, edition.ranking));
   return drafts.map((d) => {
     const suits = suitability({ exercise: d.exercise, view: d.row.view, strains: d.strains }, context, edition.method);
     const scores = d.tension.map((_, b) => {
       const score = (100 * suits.factor * tops[b]!.product(d)) / tops[b]!.top;
-      return d.along ? Math.min(ALONG_MOST, score) : score;
+      return d.along ? Math.min(edition.ranking.alongMost, score) : score;
     });
     const score = scores[0]!;
     const tier = tierOf(median(scores), edition);
     const out = outOf(d, suits, head.muscle, edition);
     const factors = {
-      tension: Math.min(MOST_TENSION, d.tension[0]! / tops[0]!.best),
+      tension: Math.min(edition.ranking.mostTension, d.tension[0]! / tops[0]!.best),
       limiter: 1 - w.limiter * (1 - d.nearness[0]!),
       client: suits.factor,
       ...Object.fromEntries(COSTS.map((id) => [id, 1 - w[id] * d.costs[id]])),
@@ -282,10 +281,10 @@ export function rankHead(
     function ahead(): boolean {
       const [first, own] = [leader!.scores, scores];
       const n = Math.min(first.length, own.length);
-      if (n < 2) return first[0]! - own[0]! >= APART;
+      if (n < 2) return first[0]! - own[0]! >= edition.ranking.apart;
       let wins = 0;
       for (let b = 0; b < n; b++) if (first[b]! > own[b]!) wins++;
-      return wins / n >= AHEAD;
+      return wins / n >= edition.ranking.ahead;
     }
   });
 }

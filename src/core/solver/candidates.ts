@@ -123,9 +123,6 @@ export interface Field {
   out: { name: string; reason: string }[];
 }
 
-/** points of score from the best of a group down to where a setup is worth least */
-const QUALITY = { over: 70, least: 0.3, helper: 0.6, base: 0.45 };
-
 /** how finely its load can be set; and body weight alone, where something better is at hand */
 function loadability(exercise: Exercise, client: PlannedFor): number {
   const { loadStep, usualLoad } = exercise.stated;
@@ -137,7 +134,6 @@ function loadability(exercise: Exercise, client: PlannedFor): number {
 
 const SQUATS = new Set(["squat", "lunge"]);
 const PRESSED = new Set(["press", "row", "pulldown", "squat", "lunge", "hinge", "bridge"]);
-const ISOLATION_MOST = 3;
 
 export interface FieldAsk {
   /** exercises that are not wanted */
@@ -162,6 +158,7 @@ export function fieldFor(
 ): Field {
   const { banned = NONE, must = NONE, required = NONE, use = "none", standing = NONE } = ask;
   const { method } = edition;
+  const { quality, isolationMost } = edition.planner;
   const whom = whomOf(client);
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
   const scores = bestScores(survey, wanted, client, edition, exercises);
@@ -191,9 +188,9 @@ export function fieldFor(
     const gives = shares.flatMap((s, group) => {
       if (!s) return [];
       const { best, of } = scores[group]!;
-      const behind = (best - (of.get(row.setupKey) ?? 0)) / QUALITY.over;
-      const quality = s.direct ? Math.max(QUALITY.least, Math.min(1, 1 - behind)) * load : QUALITY.helper;
-      return [{ group, ...s, worth: s.share * (QUALITY.base + (1 - QUALITY.base) * quality) }];
+      const behind = (best - (of.get(row.setupKey) ?? 0)) / quality.over;
+      const good = s.direct ? Math.max(quality.least, Math.min(1, 1 - behind)) * load : quality.helper;
+      return [{ group, ...s, worth: s.share * (quality.base + (1 - quality.base) * good) }];
     });
     const { compound: large } = loadingOf(view);
     const compound = PRESSED.has(exercise.family) && (large || exercise.family === "bridge");
@@ -220,7 +217,7 @@ export function fieldFor(
         perSet: (setSeconds(line) + Math.round(rest / 5) * 5) / 60,
         perLine: (line.setupSeconds + line.changeSeconds - Math.round(rest / 5) * 5) / 60,
         least: 2,
-        most: (compound ? 4 : ISOLATION_MOST) + (client.priorities[leads.id] === "specialise" && !compound ? 1 : 0),
+        most: (compound ? 4 : isolationMost) + (client.priorities[leads.id] === "specialise" && !compound ? 1 : 0),
         ...(compound && !beginner ? { least: 3 } : {}),
         compound,
         heavy,
@@ -245,9 +242,6 @@ export function fieldFor(
   return { groups: wanted, candidates, watches: watches.map(({ id, name, group }) => ({ id, name, group })), out };
 }
 
-/** share of a group's volume under which a head does not speak for it: the teres major is not the lats */
-const SPEAKS = 0.15;
-
 /** by group: the score of each setup for the best of the heads that speak for it, and the best of those at hand */
 function bestScores(
   survey: Survey,
@@ -264,7 +258,7 @@ function bestScores(
     let best = 0;
     const shares = volumeShares.get(g.id)!;
     for (const h of g.heads) {
-      if (!findHead(h) || (shares.get(h) ?? 0) < SPEAKS) continue;
+      if (!findHead(h) || (shares.get(h) ?? 0) < edition.planner.speaks) continue;
       for (const r of rankHead(bare, h, edition, exercises, context)) {
         of.set(r.row.setupKey, Math.max(of.get(r.row.setupKey) ?? 0, r.score));
         if (!r.out) best = Math.max(best, r.score);

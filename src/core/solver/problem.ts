@@ -6,7 +6,7 @@ import type { ClientInput } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { isArmDay, type Band } from "#core/planning/groups";
 import { bandsOf, type Candidate, type Field } from "#core/solver/candidates";
-import { SETTINGS, type Settings } from "#core/solver/settings";
+import type { PlannerSettings } from "#core/edition/edition";
 
 /** a day that is asked for */
 export interface DayAsk {
@@ -56,7 +56,7 @@ export interface WeekProblem {
   first: readonly number[];
   /** by day: all days with the same session */
   alike: readonly (readonly number[])[];
-  settings: Settings;
+  settings: PlannerSettings;
   terms: readonly GroupTerms[];
   watches: { need: number; worth: number }[];
   /** effective sets from which on a day counts for a group */
@@ -95,7 +95,7 @@ export interface WeekAsk {
   freshMost?: number;
   /** minutes that pairs give back, by day */
   given?: readonly number[];
-  settings?: Settings;
+  settings?: PlannerSettings;
 }
 
 const DAYS_OF_WEEK = 7;
@@ -113,7 +113,7 @@ function termsOf(
   /** of the week, and of those on which its own exercises may stand */
   [days, own]: readonly [number, number],
   { method }: Edition,
-  s: Settings,
+  s: PlannerSettings,
 ): GroupTerms {
   const beginner = client.level === "beginner";
   const session = beginner ? s.sessionBeginner : method.sessionLimit;
@@ -184,7 +184,7 @@ export function problemOf(
   ask: WeekAsk,
 ): WeekProblem {
   const { method } = edition;
-  const settings = ask.settings ?? SETTINGS;
+  const settings = ask.settings ?? edition.planner;
   const field = ask.present ? widened(given, ask.present) : given;
   const { candidates } = field;
   const bands = bandsOf(field, client, edition);

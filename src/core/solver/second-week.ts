@@ -34,7 +34,7 @@ export function secondWeek(ask: PlanAsk, tools: PlanTools, newId: () => string):
     sets: p.reserves.length,
     fixed: staysAs(field.candidates[own], p.locked, p.technique !== null),
   }));
-  const chosen = choose(tools.highs, field, places, first, cover);
+  const chosen = choose(tools.highs, field, places, first, cover, tools.edition.planner.variation);
   const seen = new Set(first);
   const changes: Variation["changes"] = [];
   const lineOf = (p: Prescription): Prescription => {

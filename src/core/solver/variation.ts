@@ -4,17 +4,10 @@
  * and for the repeats of a session within a week.
  */
 import { headTitle } from "#core/anatomy/anatomy";
+import type { PlannerSettings } from "#core/edition/edition";
 import type { Candidate, Field } from "#core/solver/candidates";
 import { draft, modelOf, type Highs } from "#core/solver/mip";
 import type { Sets, WeekProblem } from "#core/solver/problem";
-
-/** share of the lines that may change */
-const MOST = 0.3;
-const STAY = 0.25;
-const WORTH = 1.2;
-const CREDIT = 0.4;
-/** minutes that a day may become longer */
-const LONGER = 1.5;
 
 /** what a setup covers, and what it is worth to cover it for the first time */
 function featuresOf(c: Candidate, watches: readonly { name: string }[], group: string): Map<string, number> {
@@ -62,6 +55,7 @@ export function choose(
   places: readonly Place[],
   first: ReadonlySet<string>,
   cover: ReturnType<typeof coverOf>,
+  v: PlannerSettings["variation"],
 ): number[] {
   const { features, all } = cover;
   const m = draft();
@@ -69,7 +63,7 @@ export function choose(
   const shareOf = (c: Candidate) => c.gives.find((g) => g.group === c.lead)?.share ?? 0;
   const options = places.map(({ own, fixed }) => {
     const mine = candidates[own];
-    const stays = { k: own, at: m.column(STAY, 0, 1, true) };
+    const stays = { k: own, at: m.column(v.stay, 0, 1, true) };
     const others =
       fixed || !mine
         ? []
@@ -78,7 +72,7 @@ export function choose(
             // a heavy lift that takes skill is no variation of another: once in a while it would not progress
             if (staysAs(c, false, false)) return [];
             if (c.exercise.id === mine.exercise.id && c.length === mine.length) return [];
-            const price = WORTH * (worthOf(c) - worthOf(mine)) - CREDIT * Math.abs(shareOf(c) - shareOf(mine));
+            const price = v.worth * (worthOf(c) - worthOf(mine)) - v.credit * Math.abs(shareOf(c) - shareOf(mine));
             return [{ k, at: m.column(price, 0, 1, true) }];
           });
     const list = [stays, ...others];
@@ -91,7 +85,7 @@ export function choose(
   });
   // a share of the places, and no exercise twice on a day
   m.row(
-    places.length - Math.floor(MOST * places.length),
+    places.length - Math.floor(v.most * places.length),
     Infinity,
     options.map(([stays]) => [stays!.at, 1]),
   );
@@ -115,7 +109,7 @@ export function choose(
           1,
           list.map((at) => [at, 1]),
         );
-    if (longer.length) m.row(-Infinity, LONGER, longer);
+    if (longer.length) m.row(-Infinity, v.longer, longer);
   }
   for (const feature of all) {
     if (first.has(feature)) continue;
@@ -158,7 +152,7 @@ export function varyRepeats(highs: Highs, problem: WeekProblem, sets: Sets): Set
       const locked = problem.locked[k * D + d] === 1;
       return { day: d, own: k, exercise: c.exercise.id, sets: out[k * D + d]!, fixed: staysAs(c, locked, c.technique) };
     });
-    choose(highs, field, places, seen, cover).forEach((k, i) => {
+    choose(highs, field, places, seen, cover, problem.settings.variation).forEach((k, i) => {
       const was = own[i]!;
       if (k === was) return;
       out[was * D + d] = 0;
