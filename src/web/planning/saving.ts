@@ -16,10 +16,26 @@ type Dispatch = ThunkDispatch<WithPlans, unknown, UnknownAction>;
 export const saving = createListenerMiddleware();
 const listen = saving.startListening as TypedStartListening<WithPlans, Dispatch>;
 
+/** ms after which a save is tried again, twice as long each time it fails */
 const RETRY_MS = 2500;
+const RETRY_MOST = 40_000;
 /** edits in one go: a body stays small whatever they hold */
 const BATCH = 25;
 const busy = new Set<string>();
+
+/** the next try of each client's week: one at most, and none where somebody has to sign in first */
+const tries = new Map<string, { timer: ReturnType<typeof setTimeout>; after: number }>();
+function tryLater(clientId: string, go: () => void): void {
+  const before = tries.get(clientId);
+  if (before) clearTimeout(before.timer);
+  const after = Math.min(RETRY_MOST, before ? 2 * before.after : RETRY_MS);
+  tries.set(clientId, { timer: setTimeout(go, after), after });
+}
+function tryNoMore(clientId: string): void {
+  const next = tries.get(clientId);
+  if (next) clearTimeout(next.timer);
+  tries.delete(clientId);
+}
 
 /** what is wrong with the sender or the moment and not with the edits */
 const PASSING = new Set([401, 403, 408, 409, 425, 429]);
@@ -40,6 +56,7 @@ async function send(clientId: string, getState: () => WithPlans, dispatch: Dispa
         api.endpoints.sendEdits.initiate({ programId: plan.program.id, base, edits: asEdits(edits), after }),
       );
       if (result.data) {
+        tryNoMore(clientId);
         const { program, version, refused } = result.data;
         const refusedIds = new Map(refused.map((r) => [r.editId, r.reason]));
         const kept = edits.filter((e) => !refusedIds.has(e.id)).map((e) => e.id);
@@ -75,14 +92,17 @@ async function send(clientId: string, getState: () => WithPlans, dispatch: Dispa
       );
       return false;
     }
+    const signedOut = failure.status === 401 || failure.status === 403;
     dispatch(
       planActions.saveFailed({
         clientId,
-        save: failure.status === 401 || failure.status === 403 ? "signed out" : "waiting",
+        save: signedOut ? "signed out" : "waiting",
         reason: failure.status === 401 ? "You are signed out. Sign in again; the edit is kept." : failure.error,
       }),
     );
-    setTimeout(() => void send(clientId, getState, dispatch), RETRY_MS);
+    // who is signed out is signed out in five seconds as well: it goes on when somebody has signed in
+    if (signedOut) tryNoMore(clientId);
+    else tryLater(clientId, () => void send(clientId, getState, dispatch));
     return false;
   }
 }
@@ -108,5 +128,16 @@ listen({
     else if (action.payload.kept.length) ownEdits().keep(plan.program.id, []);
     if (plan.pending.length && plan.save === "saving")
       void send(clientId, () => listening.getState(), listening.dispatch);
+  },
+});
+
+/** whoever has signed in again goes on with what was kept */
+listen({
+  matcher: api.endpoints.session.matchFulfilled,
+  effect: (action, listening) => {
+    if (!action.payload.coach) return;
+    for (const [clientId, plan] of Object.entries(listening.getState().plans.byClient))
+      if (plan.pending.length && plan.save === "signed out")
+        void send(clientId, () => listening.getState(), listening.dispatch);
   },
 });
