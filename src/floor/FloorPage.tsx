@@ -122,6 +122,8 @@ function useOpenExercise(): [string | null, (id: string | null) => void] {
   return [open, go];
 }
 
+const inSeconds = (n: number): number => Date.now() + n * 1000;
+
 function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }) {
   const [dayId, setDayId] = useState(() => sessionStorage.getItem(DAY_KEY));
   /** the open exercise; with it its pair, where it has one */
@@ -131,7 +133,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
   const [later, setLater] = useState<string[]>([]);
   const now = dayOf(floor, session, dayId, later);
   const { days, day, blocks, doneOf, target } = now;
-  const rest = (seconds: number) => setRestUntil(Date.now() + seconds * 1000);
+  const rest = (seconds: number) => setRestUntil(inSeconds(seconds));
   const block = days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((p) => p.id === open));
   const current = block?.prescriptions.find((p) => p.id === open);
   const following = block && blocks[blocks.indexOf(block) + 1];

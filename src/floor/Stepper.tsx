@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from "react";
+import { useId, useState } from "react";
 import { plain, readNumber } from "../page/locale";
 
 /**
@@ -24,12 +24,16 @@ export function Stepper({
   const [text, setText] = useState(value === null ? "" : plain(value));
   const [sure, setSure] = useState(value ?? 0);
   const [wrong, setWrong] = useState(false);
-  useEffect(() => {
-    if (value === null) return;
-    setText(plain(value));
-    setSure(value);
-    setWrong(false);
-  }, [value]);
+  const [given, setGiven] = useState(value);
+  // what is told from outside is shown; what is typed stays as it is typed
+  if (value !== given) {
+    setGiven(value);
+    if (value !== null) {
+      setText(plain(value));
+      setSure(value);
+      setWrong(false);
+    }
+  }
   const give = (v: number) => {
     const next = Math.max(0, Math.min(max, Math.round(v * 100) / 100));
     setWrong(false);

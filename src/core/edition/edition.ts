@@ -1,7 +1,7 @@
 /**
  * An edition: everything a practice judges by, as one value that is handed in. What is planned with an edition names
- * it and is judged by it for good; a later edition is a further folder, and an earlier one is never changed: its hash is
- * held by a test.
+ * it and is judged by it for good; a later edition is a further folder, and an earlier one is never changed: a test
+ * holds its hash.
  */
 import type { z } from "zod";
 import { first, later } from "./files.data";

@@ -10,6 +10,7 @@ import { liftedSets, STRENGTH_DAYS } from "#core/training/lifted";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import type { SetupAsk } from "./messages";
+import { useNow } from "../base/useNow";
 import { useAsk } from "./useAsk";
 import { bodyOf } from "./useSurvey";
 
@@ -34,12 +35,13 @@ export function useStrength(
   log: Pick<History, "entries" | "bounds" | "handedOver"> | undefined,
   wanted?: readonly SetupAsk[],
 ): Strength | null {
+  const now = useNow();
   const asked = useMemo(() => {
     if (!client || !program || !log) return null;
     const planned = prescriptionsOf(program);
-    const sets = liftedSets(planned, log, Date.now() - STRENGTH_DAYS * 86_400_000, editionOf(program).method);
+    const sets = liftedSets(planned, log, now - STRENGTH_DAYS * 86_400_000, editionOf(program).method);
     return sets.length ? { body: bodyOf(client), sets, setups: (wanted ?? planned).map(asSetup) } : null;
-  }, [client, program, log, wanted]);
+  }, [client, program, log, wanted, now]);
   const { answer: all } = useAsk("strength", asked);
   return useMemo(() => {
     if (!all || all.lifts === 0) return null;

@@ -79,7 +79,7 @@ export function UseFor({
   // a row used by one key waits here until the program of its client is there
   const ready = queued !== null && program !== null && client !== null;
   useEffect(() => {
-    if (ready) putQueued();
+    if (ready) queueMicrotask(() => putQueued());
   }, [ready]);
 
   useImperativeHandle(

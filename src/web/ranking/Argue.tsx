@@ -10,6 +10,7 @@ import { favouriteCost } from "#core/ranking/favourite";
 import { reviewDue } from "#core/ranking/judgement";
 import type { RankedRow, RankingContext } from "#core/ranking/rank";
 import type { FactorId } from "#core/ranking/factors";
+import { useNow } from "../base/useNow";
 import { dayText, fixed } from "../../page/locale";
 import type { Judgements } from "../judgements/useJudgements";
 
@@ -46,6 +47,7 @@ const keeping = (rows: readonly RankedRow[], key: string): string => {
 const nameOf = (r: RankedRow) => setupName(r.exercise, r.row.values);
 
 export function Argue({ row, rows, headId, survey, edition, context, judgements }: ArgueProps) {
+  const now = useNow();
   const leader = rows.find((r) => r.group === "main" && r !== row);
   const [other, setOther] = useState(leader?.row.setupKey ?? "");
   const [tier, setTier] = useState(row.tier.id);
@@ -132,7 +134,7 @@ export function Argue({ row, rows, headId, survey, edition, context, judgements 
           <>
             <span className="quiet">
               {own.by}, {dayText(own.at.slice(0, 10))}; mechanics said {own.body.was.score} then
-              {reviewDue(own, Date.now()) && ", review due"}
+              {reviewDue(own, now) && ", review due"}
             </span>
             <Button size="small" type="text" onClick={() => void judgements.takeBack(own.id)}>
               Take it back

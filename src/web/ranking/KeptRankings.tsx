@@ -1,4 +1,5 @@
 /** Rankings kept on a day, and what another school or edition would say: what moves between two, because of what. */
+import { useNow } from "../base/useNow";
 import { Button, Select } from "antd";
 import { useMemo, useState } from "react";
 import { editions, type Edition } from "#core/edition/edition";
@@ -30,6 +31,7 @@ interface KeptRankingsProps {
 }
 
 export function KeptRankings({ headId, rows, edition, goal, body, judgements, rank }: KeptRankingsProps) {
+  const opened = useNow();
   const [against, setAgainst] = useState<string | null>(null);
   const now = keptOf(headId, rows, edition, goal, body);
   const kept = judgements.rankings.filter((j) => j.body.head === headId);
@@ -65,7 +67,7 @@ export function KeptRankings({ headId, rows, edition, goal, body, judgements, ra
             onClick={() => setAgainst(j.id === against ? null : j.id)}
           >
             {dayText(j.at.slice(0, 10))}, {j.body.school.toLowerCase()}
-            {reviewDue(j, Date.now()) && ", review due"}
+            {reviewDue(j, opened) && ", review due"}
           </Button>
         ))}
         <Select
