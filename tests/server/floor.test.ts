@@ -1,4 +1,5 @@
 import { randomUUID } from "node:crypto";
+import { readFileSync } from "node:fs";
 import type { Express } from "express";
 import request from "supertest";
 import type { Program } from "#core/program/document";
@@ -590,3 +591,40 @@ test("a 20 kg kickback from an arm that curls 8 is no target until the coach say
     load: { value: 20 },
   });
 }, 40_000);
+
+test("lines of a hand-over are rows: written with it, the same as a migration makes of its snapshot, gone with the client", async () => {
+  const { clientId, p } = await onTheFloor();
+  const practiceId = (await asOwner((o) => o.query("select practice_id from client where id = $1", [clientId])))
+    .rows[0]!.practice_id as string;
+  const rows = async () =>
+    (
+      await asOwner(async (o) => {
+        await o.query("select set_config('gryn.practice_id', $1, false)", [practiceId]);
+        return o.query(
+          "select line_id, exercise_id, setup_key, name, load, target from handed_line where client_id = $1",
+          [clientId],
+        );
+      })
+    ).rows as Record<string, unknown>[];
+  const written = await rows();
+  expect(written).toEqual([
+    {
+      line_id: p.id,
+      exercise_id: p.exerciseId,
+      setup_key: p.setupKey,
+      name: p.name,
+      load: p.load,
+      target: p.target,
+    },
+  ]);
+  const migration = readFileSync("src/server/database/migrations/007_handed_lines.sql", "utf8");
+  const backfill = /insert into handed_line[\s\S]*?on conflict do nothing;/.exec(migration)![0];
+  await asOwner(async (o) => {
+    await o.query("select set_config('gryn.practice_id', $1, false)", [practiceId]);
+    await o.query("delete from handed_line where client_id = $1", [clientId]);
+    await o.query(backfill);
+  });
+  expect(await rows()).toEqual(written.map((r) => ({ ...r, target: null })));
+  await desk.send("delete", `/clients/${clientId}`, { name: "Vera Test" }).expect(200);
+  expect(await rows()).toEqual([]);
+});

@@ -11,7 +11,7 @@ const KEEPER = "gryn_keeper";
 /** any number, the same for every Gryn: one migration at a time */
 const LOCK = 7_170_071;
 
-const tenantTables = "client, program, program_edit, hand_over, entry, report, load_bound, job";
+const tenantTables = "client, program, program_edit, hand_over, handed_line, entry, report, load_bound, job";
 
 const rights = (role: string, database: string) => `
   revoke temporary, create on database ${database} from public;
@@ -20,7 +20,7 @@ const rights = (role: string, database: string) => `
   revoke all on all functions in schema gryn from public;
   grant execute on all functions in schema gryn to ${role}, ${KEEPER};
   grant select, insert, update, delete on client, program, load_bound, job, judgement to ${role};
-  grant select, insert on program_edit, hand_over, entry, report, audit, mechanics to ${role};
+  grant select, insert on program_edit, hand_over, handed_line, entry, report, audit, mechanics to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};
   grant select, insert, update, delete on account, session, client_link, invitation, attempt, device to ${KEEPER};

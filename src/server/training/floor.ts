@@ -175,8 +175,8 @@ async function knownPrescriptions(
   items: readonly (Entry | Report)[],
 ): Promise<Set<string>> {
   const rows = await tx.query<{ both: string }>(
-    `select h.id || ' ' || (p->>'id') as both from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
-     where h.practice_id = $1 and h.client_id = $2 and h.id = any($3::uuid[])`,
+    `select hand_over_id || ' ' || line_id as both from handed_line
+     where practice_id = $1 and client_id = $2 and hand_over_id = any($3::uuid[])`,
     [practiceId, clientId, [...new Set(items.map((i) => i.handOverId))]],
   );
   return new Set(rows.map((r) => r.both));

@@ -4,6 +4,7 @@ import { Router } from "express";
 import { api, type Body } from "#core/exchange/api";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Program } from "#core/program/document";
+import { prescriptionsOf } from "#core/program/edit";
 import type { Snapshot } from "#core/training/handover";
 import { snapshotSchema } from "#core/training/handover";
 import { writeAudit } from "#server/audit";
@@ -101,6 +102,24 @@ export async function keepHandOver(
      select $1, $2, $3, $4, $5, coalesce(max(number), 0) + 1, $6, $7, $8, $9 from hand_over where practice_id = $1 and program_id = $4
      returning ${COLUMNS}`,
     [practiceId, randomUUID(), program.clientId, program.id, version, snapshot, accountId, at, inSpite],
+  );
+  const planned = new Map(prescriptionsOf(program).map((p) => [p.id, p]));
+  const lines = snapshot.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions));
+  await tx.query(
+    `insert into handed_line (practice_id, hand_over_id, client_id, line_id, exercise_id, setup_key, target, name, load)
+     select $1, $2, $3, l.id, l.exercise, l.setup, l.target, l.name, l.load
+     from jsonb_to_recordset($4::jsonb) as l (id uuid, exercise text, setup text, target text, name text, load jsonb)`,
+    [
+      practiceId,
+      row!.id,
+      program.clientId,
+      JSON.stringify(
+        lines.map(({ id, exerciseId, setupKey, name, load }) => {
+          const target = planned.get(id)?.target ?? null;
+          return { id, exercise: exerciseId, setup: setupKey, target, name, ...(load ? { load } : {}) };
+        }),
+      ),
+    ],
   );
   return toHandOver(row!);
 }

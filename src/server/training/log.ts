@@ -113,8 +113,8 @@ export async function readHistory(
 ): Promise<History> {
   const ids = [...new Set([...log.entries, ...log.reports].map((x) => x.handOverId))];
   const rows = await tx.query<{ hand_over: string; id: string } & Handed>(
-    `select h.id as hand_over, p->>'id' as id, p->>'setupKey' as "setupKey", nullif(p->'load', 'null'::jsonb) as load from hand_over h, jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
-     where h.practice_id = $1 and h.client_id = $2 and h.id = any($3::uuid[])`,
+    `select hand_over_id as hand_over, line_id as id, setup_key as "setupKey", load from handed_line
+     where practice_id = $1 and client_id = $2 and hand_over_id = any($3::uuid[])`,
     [practiceId, clientId, ids],
   );
   const handedOver: Record<string, Record<string, Handed>> = {};

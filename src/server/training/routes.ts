@@ -19,9 +19,9 @@ import { logMark, readHistory, readLog, readWholeLog, writeLog } from "#server/t
 async function prescriptionNames(tx: Transaction, practiceId: string, clientId: string): Promise<Map<string, string>> {
   const names = new Map<string, string>();
   const rows = await tx.query<{ id: string; name: string }>(
-    `select p->>'id' as id, p->>'name' as name from hand_over h,
-       jsonb_array_elements(h.snapshot->'days') d, jsonb_array_elements(d->'blocks') b, jsonb_array_elements(b->'prescriptions') p
-     where h.practice_id = $1 and h.client_id = $2 order by h.at`,
+    `select distinct on (l.line_id) l.line_id as id, l.name from handed_line l
+       join hand_over h on h.practice_id = l.practice_id and h.id = l.hand_over_id
+     where l.practice_id = $1 and l.client_id = $2 order by l.line_id, h.at desc`,
     [practiceId, clientId],
   );
   for (const r of rows) names.set(r.id, r.name);
