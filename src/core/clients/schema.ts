@@ -1,4 +1,5 @@
 /** What a client's form holds, with its limits. */
+import "#core/base/reasons";
 import { z } from "zod";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES } from "#core/exercises/joints";

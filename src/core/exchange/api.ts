@@ -2,6 +2,7 @@
  * The one contract of the API: every request and answer by name, for the server, the coach's pages, the client's page
  * and the description at /api/openapi.json. Answers are data only; what a refused request says is `failureSchema`.
  */
+import "#core/base/reasons";
 import { z } from "zod";
 import { clientInput } from "#core/clients/schema";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";

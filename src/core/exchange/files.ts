@@ -2,6 +2,7 @@
  * Files that leave and enter Gryn: a program as JSON {format, version}, its JSON Schema from the same source, the log
  * as rows for CSV.
  */
+import "#core/base/reasons";
 import { findNodeAtLocation, parseTree, printParseErrorCode, type ParseError } from "jsonc-parser";
 import { z } from "zod";
 import { faultOf } from "#core/program/edit";

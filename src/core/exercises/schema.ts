@@ -4,6 +4,7 @@
  * Angles in degrees, lengths in m. Frozen; documented in docs/method/exercise-format.md, JSON Schema at
  * /api/schema/exercise.
  */
+import "#core/base/reasons";
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
 import { BASES, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS } from "./choices";

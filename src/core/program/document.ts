@@ -1,4 +1,5 @@
 /** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
+import "#core/base/reasons";
 import { z } from "zod";
 import { BEGINS, BLOCKS_MOST, DAYS_MOST, PURPOSES, SETS_MOST, STRUCTURES, TECHNIQUES, TURNS, WEEKS } from "./limits";
 

@@ -1,4 +1,5 @@
 /** The log: one entry a set, made on the phone with its own id; corrections are new revisions of the same id. */
+import "#core/base/reasons";
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
 import { loadSchema, repsSchema } from "#core/program/document";
