@@ -1,3 +1,4 @@
+import { api } from "../base/api";
 import type { Plan } from "./plans";
 
 const WORDS: Record<Plan["save"], string> = {
@@ -9,6 +10,7 @@ const WORDS: Record<Plan["save"], string> = {
 };
 
 export function SaveMark({ plan }: { plan: Plan }) {
+  const [askSession] = api.useLazySessionQuery();
   const waiting = plan.save === "waiting" || plan.save === "signed out" || plan.save === "conflict";
   return (
     <span className={`save-state${waiting ? " waiting" : ""}`} role="status">
@@ -17,6 +19,11 @@ export function SaveMark({ plan }: { plan: Plan }) {
       {waiting && plan.reason
         ? `: ${plan.pending.length} ${plan.pending.length === 1 ? "edit is" : "edits are"} kept here. ${plan.reason}`
         : ""}
+      {plan.save === "signed out" && (
+        <button type="button" className="plain link" onClick={() => void askSession()}>
+          Sign in
+        </button>
+      )}
     </span>
   );
 }

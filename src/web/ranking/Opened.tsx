@@ -83,6 +83,7 @@ const FACTOR_NAMES: Readonly<Record<"tension" | "limiter" | "client", string>> =
 };
 
 function Detail({ row, headId, strength, context, across, edition, toBench }: DetailProps) {
+  const byMechanics = row.held?.mechanics ?? row.tier;
   const belief = strength?.of({ exerciseId: row.exercise.id, values: row.row.values }) ?? null;
   const place = sessionPlace(row.exercise, context.mass ?? DEFAULT_BODY.mass, context.goal);
   const m = row.row.view.heads[headId]!;
@@ -158,7 +159,7 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
         ))}
         {row.row.varied.length > 0 && (
           <p className="small quiet" style={{ marginTop: 8 }}>
-            {row.tierHolds < 0.7 ? `May be ${row.tier.name.toLowerCase()}: so` : row.tier.name} in{" "}
+            {row.tierHolds < 0.7 ? `May be ${byMechanics.name.toLowerCase()}: so` : byMechanics.name} in{" "}
             {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.
           </p>
         )}
