@@ -1,22 +1,8 @@
 /** A log that is read further back, twelve weeks at a time. */
 import { useMemo, useState } from "react";
-import type { Answer } from "#core/exchange/api";
-import { newestOf } from "#core/training/exposures";
 import { api, toFailure } from "../base/api";
 import { message } from "../base/say";
-
-type Log = Answer<"log">;
-
-/** pages as one log: a set that was corrected later is there once, as it is now */
-export const asOneLog = (pages: readonly Log[]): Log => ({
-  ...pages[0]!,
-  entries: newestOf(pages.flatMap((p) => p.entries)),
-  reports: newestOf(pages.flatMap((p) => p.reports)),
-  handedOver: Object.assign({}, ...pages.map((p) => p.handedOver)) as Log["handedOver"],
-  names: Object.assign({}, ...pages.map((p) => p.names).reverse()) as Log["names"],
-  twice: [...new Set(pages.flatMap((p) => p.twice))],
-  next: pages.at(-1)!.next,
-});
+import { asOneLog, type Log } from "./one-log";
 
 /** @returns the log as far back as it was asked for; `more` where there is more */
 export function useOlder(clientId: string, newest: Log | undefined) {
