@@ -5,7 +5,6 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { beyondText } from "#core/clients/mobility";
-import { namedHeads } from "#core/exercises/aims";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { findExercise, library } from "#core/exercises/library";
 import type { Exercise, Parameter } from "#core/exercises/format";
@@ -13,7 +12,6 @@ import { defaultValues, roundToStep, setupName, type Values } from "#core/exerci
 import type { Analysis } from "#core/mechanics/analyse";
 import { nearest } from "#core/base/nearest";
 import { suitability, whomOf } from "#core/suitability/suitability";
-import type { HeadSeries } from "#core/mechanics/recording";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { bodyOf } from "../mechanics/useSurvey";
@@ -22,6 +20,7 @@ import { ChosenLoad } from "./ChosenLoad";
 import { CurvePlots } from "./CurvePlots";
 import { Differences, Facts, inWords } from "./Facts";
 import { FigureSheet } from "./FigureSheet";
+import { besideIt, lensOn, muscleOf } from "./lens";
 import { Parameters } from "./Parameters";
 import { Questions } from "./Questions";
 import { SideBySide } from "./SideBySide";
@@ -29,32 +28,6 @@ import { useAddressValues, useAnalysis, useStrains } from "./useBench";
 import { useEdition } from "../base/edition";
 import { useHandles } from "./useHandles";
 import { useSpread } from "./useSpread";
-
-const muscleOf = (head: string) => heads.find((h) => h.id === head)!.muscle;
-
-/** the head under the lens: the one asked for, even where it hardly works, else one the exercise is for, else any */
-function lensOn(
-  all: readonly HeadSeries[],
-  active: readonly HeadSeries[],
-  asked: string | null,
-  exercise: Exercise | undefined,
-): string | undefined {
-  const named = new Set(exercise ? namedHeads(exercise) : []);
-  const own = active.filter((h) => named.has(h.id));
-  const most = (list: readonly HeadSeries[]) =>
-    list.reduce<HeadSeries | undefined>(
-      (best, h) => ((h.metrics?.shareOfAll ?? 0) > (best?.metrics?.shareOfAll ?? -1) ? h : best),
-      undefined,
-    );
-  return (all.find((h) => h.id === asked) ?? most(own) ?? most(active))?.id;
-}
-
-/** heads drawn beside the chosen one: those of its muscle, until the coach picks others */
-function besideIt(active: readonly HeadSeries[], headId: string | undefined, picked: string | null): string[] {
-  if (headId === undefined) return [];
-  const drawn = (h: HeadSeries) => (picked === null ? h.muscle === muscleOf(headId) : picked.split(".").includes(h.id));
-  return active.filter((h) => h.id !== headId && drawn(h)).map((h) => h.id);
-}
 
 const isHead = (id: string | null): id is string => heads.some((h) => h.id === id);
 

@@ -12,41 +12,12 @@ import { Line } from "react-chartjs-2";
 import { headTitle } from "#core/anatomy/anatomy";
 import { QUANTITIES, type Sweep } from "#core/bench/sweep";
 import { TEXT_FONT } from "../base/theme";
+import { namedTicks, onLines, type Axis } from "./axis";
 
 Chart.register(LinearScale, LineController, LineElement, PointElement, Legend, Tooltip);
 
 const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim() || "#888";
 const DASHES = [[], [6, 4], [2, 3], [8, 3, 2, 3]];
-
-/** what is on the x axis */
-export interface Axis {
-  name: string;
-  unit: string;
-  min: number;
-  max: number;
-  say: (v: number) => string;
-  /** named choices: points with their names, since there is nothing between them */
-  options?: readonly { value: number; name: string }[] | undefined;
-}
-
-/** a title that does not fit beside its axis stands on two lines */
-const LONGEST = 26;
-function onLines(text: string): string | string[] {
-  if (text.length <= LONGEST) return text;
-  const at = text.lastIndexOf(" ", Math.ceil(text.length / 2) + 4);
-  return at > 0 ? [text.slice(0, at), text.slice(at + 1)] : text;
-}
-
-const namedTicks = (options: readonly { value: number; name: string }[]) => ({
-  afterBuildTicks: (scale: { ticks: { value: number }[] }) => {
-    scale.ticks = options.map((o) => ({ value: o.value }));
-  },
-  ticks: {
-    color: ink("quiet"),
-    autoSkip: false,
-    callback: (v: number | string) => options.find((o) => o.value === Number(v))?.name ?? "",
-  },
-});
 
 interface SweepChartProps {
   sweep: Sweep;
@@ -78,7 +49,7 @@ export default function SweepChart({ sweep, axis, now }: SweepChartProps) {
         ...scale(axis.unit ? `${axis.name}, ${axis.unit}` : axis.name),
         min: axis.options ? axis.min - 0.5 : axis.min,
         max: axis.options ? axis.max + 0.5 : axis.max,
-        ...(axis.options ? namedTicks(axis.options) : {}),
+        ...(axis.options ? namedTicks(axis.options, ink("quiet")) : {}),
       },
       y: { ...scale(`${quantity.name.toLowerCase()}${quantity.unit ? `, ${quantity.unit}` : ""}`), beginAtZero: true },
     },

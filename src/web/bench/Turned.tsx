@@ -9,7 +9,7 @@ import { fixed } from "../../page/locale";
 import { Failed, Loading } from "../base/states";
 import { useAsk } from "../mechanics/useAsk";
 import type { QuestionProps } from "./question";
-import type { Axis } from "./SweepChart";
+import type { Axis } from "./axis";
 import { SweepGrid } from "./SweepGrid";
 
 const SweepChart = lazy(() => import("./SweepChart"));

@@ -5,10 +5,8 @@ import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { editionOf, type Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
-import { groupFor } from "#core/planning/aim";
 import { doseTotal, weekDose } from "#core/planning/dose";
 import { bandOf, groupName, groups } from "#core/planning/groups";
-import { findTechnique } from "#core/planning/techniques";
 import type { Operation, Program } from "#core/program/document";
 import { taking, type Proposal } from "#core/solver/proposals";
 import { relaxationText, shortfall } from "#core/solver/relax";
@@ -18,7 +16,9 @@ import { newId } from "../../page/newId";
 import { message } from "../base/say";
 import { withOwnSetups } from "../mechanics/own-setups";
 import type { Planned, usePlanner } from "./usePlanner";
-import { askOf, wishFor, Wishes, type Wish } from "./Wishes";
+import { aims, changeText, keptAgainst, proofText } from "./said";
+import { askOf, wishFor, type Wish } from "./wish";
+import { Wishes } from "./Wishes";
 
 /** what of a week a plan stands on */
 const markOf = (program: Program): string =>
@@ -39,30 +39,6 @@ interface PlanSheetProps {
   onClose: () => void;
 }
 
-/** what each day is for from now on, where the division says otherwise than the day does */
-const aims = (wish: Wish, client: Client, program: Program): Operation[] =>
-  askOf(wish, client, program).days.flatMap(({ id, groups }): Operation[] => {
-    const now = program.days.find((d) => d.id === id)!.groups;
-    return JSON.stringify(now) === JSON.stringify(groups)
-      ? []
-      : [{ kind: "aim-day", dayId: id, groups: groups && [...groups] }];
-  });
-
-/** lines that would be kept on a day that is not for them, where a division is asked for */
-function keptAgainst(wish: Wish, client: Client, program: Program): string[] {
-  if (!wish.keep || wish.split === "free" || wish.split === "as the days say") return [];
-  return askOf(wish, client, program).days.flatMap(({ id, groups: own }) => {
-    const day = program.days.find((d) => d.id === id);
-    return (day?.blocks ?? []).flatMap((b) =>
-      b.prescriptions.flatMap((p) => {
-        const group = groupFor(p);
-        return own && group && !own.includes(group) ? [`${p.name} (${day!.name})`] : [];
-      }),
-    );
-  });
-}
-
-const setsOf = (n: number) => `${n} ${n === 1 ? "set" : "sets"}`;
 const MISSING: Record<string, string> = {
   low: "short of its band",
   high: "over its band",
@@ -188,25 +164,8 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   );
 }
 
-/** a bound that far off says nothing of the week: the search for the proof has only begun */
-const TELLING = 0.1;
-
 function Progress({ planned }: { planned: Planned }) {
   const { state, gap, result } = planned;
-  const told = gap !== null && gap <= TELLING;
-  const more = result && result.beyond > 0.05 ? ", and supersets give back minutes for more" : "";
-  const near = told
-    ? `Within ${fixed(100 * gap, 1)} % of the best for this division of the week${more}`
-    : `A good week; how near it is to the best is not proven${more}`;
-  const unfit = result && shortfall(result.missing) > 0.3;
-  const words: Record<Planned["state"], string> = {
-    working: "Looking for a first week ...",
-    proving: told ? `${near} so far; the proof goes on.` : "A good week is found; now proving how good ...",
-    found: unfit ? `${near}; looking for what would make it fit ...` : `${near}.`,
-    done: `${near}.`,
-    stopped: told ? `${near}; proof stopped.` : "A good week; proof stopped.",
-    failed: planned.reason ?? "The planner stopped.",
-  };
   // a gap of a tenth and more is nearly nothing proven yet
   const width = gap === null ? 4 : Math.max(4, 100 - Math.min(100, 1000 * gap));
   return (
@@ -215,7 +174,7 @@ function Progress({ planned }: { planned: Planned }) {
         <i style={{ width: `${width}%` }} className={state === "proving" || state === "working" ? "moving" : ""} />
       </span>
       <span className="small">
-        {words[state]}{" "}
+        {proofText(planned)}{" "}
         {result && <span className="quiet">{result.minutes.map((m) => Math.round(m)).join(", ")} min.</span>}
       </span>
     </div>
@@ -277,20 +236,6 @@ function dosesOf(now: Program, then: Program, client: Client): ReadonlyMap<strin
   );
 }
 const one = (x: number) => fixed(x, Number.isInteger(Math.round(10 * x) / 10) ? 0 : 1);
-
-/** what a proposal does to a line, in one piece */
-function changeText(p: Proposal, dayName: (id: string | undefined) => string): string {
-  const sets = p.from === p.to ? setsOf(p.to) : `${p.from} → ${setsOf(p.to)}`;
-  const technique = p.technique ? findTechnique(p.technique).name.toLowerCase() : null;
-  const parts: Record<Proposal["kind"], (string | null)[]> = {
-    add: [setsOf(p.to), technique],
-    "take off": [setsOf(p.from)],
-    move: [`from ${dayName(p.fromDayId)}`, p.from === p.to ? null : sets, technique],
-    sets: [sets, technique],
-    technique: p.technique ? [sets, technique] : ["plain sets"],
-  };
-  return parts[p.kind].filter((x) => x !== null).join(", ");
-}
 
 function Proposals({
   proposals,

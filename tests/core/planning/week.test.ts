@@ -289,6 +289,43 @@ describe("checks", () => {
     expect("program" in fixed && line(fixed.program, "order ", client)).toBeUndefined();
   });
 
+  test("a part counts whoever leads the line that trains it, and half a set is nobody's problem", () => {
+    const client = clientOf({ priorities: { chest: "grow", "front-delts": "grow" } });
+    const part = (reserves: number[]) => {
+      const incline = prescriptionOf(
+        61,
+        "dumbbell-bench-press",
+        { bench: 45 },
+        { target: "deltoid-anterior", reserves },
+      );
+      const flat = prescriptionOf(62, "barbell-bench-press", {}, { reserves: [2] });
+      const told = checkWeek(programOf([[incline, flat]]), client, method, exercises);
+      return told.find((c) => c.kind === "part" && "part" in c.subject && /upper/i.test(String(c.subject.part)))!;
+    };
+    // led by the front deltoid, yet the clavicular part is trained
+    expect(part([2, 2, 2]).number).toBeGreaterThanOrEqual(2.5);
+    expect(part([2, 2, 2]).state).toBe("pass");
+    expect(part([2]).state).toBe("look");
+  });
+
+  test("a pair made by hand is judged as a planned one: two pushdowns hinder each other, a pushdown and a curl do not", () => {
+    const viewOf = (p: typeof pushdown) =>
+      surveySetups([resolveSetup(findExercise(p.exerciseId)!, p.values)], DEFAULT_BODY, 0).rows[0]!.view;
+    const paired = (other: ReturnType<typeof prescriptionOf>) => {
+      const program = programOf([[pushdown, other]]);
+      const [one, two] = program.days[0]!.blocks;
+      const made = applyOperation(program, { kind: "pair", blockId: one!.id, withBlockId: two!.id });
+      if (!("program" in made)) throw new Error(made.refused);
+      return checkWeek(made.program, clientOf(), method, exercises, weekDose(made.program), { viewOf }).filter(
+        (c) => c.kind === "superset",
+      );
+    };
+    const [told] = paired(prescriptionOf(63, "cable-pushdown", { stepBack: 0.6 }));
+    expect(told).toMatchObject({ state: "look" });
+    expect(checkText(told!).title).toMatch(/superset|pair/i);
+    expect(paired(hammer)).toEqual([]);
+  });
+
   test("a week without one-sided work cannot compare sides", () => {
     const four = (id: string) =>
       programOf([[pushdown, hammer, prescriptionOf(16, "band-curl"), prescriptionOf(17, id)]]);
