@@ -10,7 +10,7 @@ import { reasonText } from "#core/training/reasons";
 import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
 import { nextReport, ReportForm } from "./ReportForm";
-import { todayOf } from "./today";
+import { todayOf, wouldBeOdd } from "./today";
 import { Working } from "./Working";
 
 interface Props {
@@ -26,7 +26,7 @@ interface Props {
   onLater: () => void;
   onNext: () => void;
   /** a set was logged, the so-many-th of the day */
-  onLogged: (done: number) => void;
+  onLogged: (done: number, odd?: boolean) => void;
   /** s before the next part of a set that goes on */
   onPause: (seconds: number) => void;
   /** one of two done in turn: the name stands where the thumb is, since it changes there */
@@ -81,6 +81,7 @@ export function ExerciseCard(props: Props) {
           why={target.reasons.map(reasonText)[0]}
           mend={mend}
           onLogged={props.onLogged}
+          isOdd={(entry) => wouldBeOdd(floor, p, entry, props.rules)}
           onPause={props.onPause}
           onEnd={(id) => setEnded([...ended, id])}
         />

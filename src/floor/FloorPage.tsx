@@ -146,7 +146,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
     setOpen(null);
   };
   /** what a logged set leads to: its rest, or the other of the pair */
-  const logged = (b: Block, p: SnapshotPrescription, done: number) => {
+  const logged = (b: Block, p: SnapshotPrescription, done: number, odd = false) => {
     const [a, other] = b.prescriptions;
     const own = () => rest(target(p).rest ?? p.rest);
     if (!a || !other) return done < p.reserves.length ? own() : undefined;
@@ -155,7 +155,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
     const step = pairStep(counts, [a.reserves.length, other.reserves.length], just);
     if (step.rest === "round") rest(pairRest(a, other));
     if (step.rest === "own") own();
-    if (step.next !== null) setOpen(b.prescriptions[step.next]!.id);
+    if (step.next !== null && !odd) setOpen(b.prescriptions[step.next]!.id);
   };
 
   return (
@@ -202,7 +202,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
           target={target(current)}
           back={() => setOpen(null)}
           rules={session.rules}
-          onLogged={(done) => logged(block, current, done)}
+          onLogged={(done, odd) => logged(block, current, done, odd)}
           onPause={(seconds) => (seconds > 5 ? rest(seconds) : setRestUntil(null))}
           onLater={() => {
             setLater([...later, ...block.prescriptions.map((p) => p.id)]);

@@ -25,8 +25,10 @@ interface WorkingProps {
   why: string | undefined;
   /** a set the server does not take, to be mended here */
   mend: Item | null;
-  /** a set is over, the so-many-th of the day */
-  onLogged: (done: number) => void;
+  /** a set is over, the so-many-th of the day; an odd one is looked at before another exercise comes */
+  onLogged: (done: number, odd?: boolean) => void;
+  /** whether a set would be far from the others */
+  isOdd: (entry: Entry) => boolean;
   /** s before the next part of a set that goes on */
   onPause: (seconds: number) => void;
   /** a set was ended before its further parts */
@@ -57,16 +59,18 @@ export function Working(props: WorkingProps) {
           confirmed: false,
           by: null,
         };
-    void floor.put({ kind: "entry", item: { ...base, parts, reserve, confirmed: false, by: null } });
+    const item = { ...base, parts, reserve, confirmed: false, by: null };
+    const odd = props.isOdd(item);
+    void floor.put({ kind: "entry", item });
     if (correcting && mend?.item.id === correcting.id) void floor.drop(mend);
-    if (!correcting) logged(set + 1);
+    if (!correcting) logged(set + 1, odd);
     setCorrecting(null);
   };
   /** a set with further parts goes on; any other is over */
-  const logged = (n: number) => {
+  const logged = (n: number, odd: boolean) => {
     const [next] = technique && (technique.on === "every" || n === p.reserves.length) ? technique.then : [];
     if (next && !instead) props.onPause(next.pause);
-    else onLogged(n);
+    else onLogged(n, odd);
   };
   const onPart = ({ entry, part, at }: Step, load: Load | null, reps: number) => {
     const kinds = p.sides === "one" ? (["left", "right"] as const) : [part.kind];
@@ -106,7 +110,7 @@ export function Working(props: WorkingProps) {
           onLog={log}
         />
       )}
-      {!finished && <Before last={now.last} words={props.why} />}
+      {!finished && <Before last={now.last} words={done.length === 0 ? props.why : undefined} />}
     </>
   );
 }

@@ -4,7 +4,7 @@ import type { Entry } from "#core/training/entry";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { targetFor } from "#core/training/progression";
 import type { Floor } from "../../src/floor/outbox";
-import { todayOf } from "../../src/floor/today";
+import { todayOf, wouldBeOdd } from "../../src/floor/today";
 import { entryOf } from "../support/log";
 import { id, prescriptionOf } from "../support/programs";
 
@@ -94,4 +94,14 @@ test("a drop set goes on part by part until its parts are done, or it is said to
   const target = targetFor(of, floor.history, method, TODAY);
   const over = todayOf(floor, of, { target, today: TODAY, rules: method, insteadKey: null, ended: [top.id] });
   expect(over.finished).toBe(true);
+});
+
+test("ten times too much is known before it is logged, so that a pair does not hide the question", () => {
+  const before = [set("2026-11-13", 0, 20, 14), set(TODAY, 0, 20, 14)];
+  const typed = set(TODAY, 1, 200, 13);
+  expect(wouldBeOdd(onFloor(before), p, typed, method)).toBe(true);
+  expect(wouldBeOdd(onFloor(before), p, set(TODAY, 1, 20, 13), method)).toBe(false);
+  // corrected to what was meant it is no longer odd, though the odd one is in the log
+  expect(wouldBeOdd(onFloor([...before, typed]), p, set(TODAY, 1, 20, 13, { revision: 2 }), method)).toBe(false);
+  expect(now([...before, typed]).flagged.has(typed.id)).toBe(true);
 });

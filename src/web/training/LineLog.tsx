@@ -2,6 +2,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
+import { inKg } from "#core/base/kilograms";
 import type { Client } from "#core/clients/client";
 import { editionOf } from "#core/edition/edition";
 import type { Answer, Ruling } from "#core/exchange/api";
@@ -125,14 +126,17 @@ function Done({ last, p }: { last: Parameters<typeof doneCredit>[0][]; p: Prescr
 function Belief({ belief, p }: { belief: LoadBelief; p: Prescription }) {
   const expected = expectedLoad(belief, p.reps, p.reserves[leadSet(p)]!);
   if (!expected || expected.likely <= 0) return null;
+  const { unit, meaning } = p.loadStep;
+  const told = (kg: number) => near(Math.max(0, kg) / inKg({ value: 1, unit }));
   return (
     <p className="small quiet">
-      Expected from this client's strength: {kg(expected.likely)} kg {p.loadStep.meaning} (
-      {kg(Math.max(0, expected.low))}–{kg(expected.high)}).
+      Expected from this client's strength: {told(expected.likely)} {unit} {meaning} ({told(expected.low)}–
+      {told(expected.high)}).
     </p>
   );
 }
-const kg = (v: number) => plain(v < 20 ? Math.round(2 * v) / 2 : Math.round(v));
+/** as near as a load is known: halves where it is small */
+const near = (v: number) => plain(v < 20 ? Math.round(2 * v) / 2 : Math.round(v));
 
 /** the target as an edit of the week, where it is another one */
 function Take({ p, t, client, edit }: Pick<LineLogProps, "p" | "client" | "edit"> & { t: Target }) {
