@@ -100,7 +100,7 @@ export function todayOf(floor: Floor, p: SnapshotPrescription, asked: Asked): To
   };
 }
 
-/** whether a set, once logged, would be one that cannot well be: said at once, also where another exercise comes next */
+/** whether a set, once logged, would be one that cannot well be: said before another exercise comes */
 export function wouldBeOdd(floor: Floor, p: SnapshotPrescription, entry: Entry, rules: Rules): boolean {
   const history = { ...floor.history, entries: [...floor.history.entries.filter((e) => e.id !== entry.id), entry] };
   const mine = asOfNow(p, history).filter((e) => e.prescriptionId === p.id);
