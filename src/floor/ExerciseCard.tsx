@@ -2,7 +2,7 @@
 import { useState } from "react";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import type { Report } from "#core/training/entry";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import type { SnapshotPrescription } from "#core/training/handover";
 import type { Target } from "#core/training/progression";
 
@@ -111,6 +111,7 @@ export function ExerciseCard(props: Props) {
         prescriptionId={p.id}
         joints={p.joints}
         asked={finished}
+        rules={props.rules.pain}
       />
       {finished && <Onward next={props.next} onNext={props.onNext} back={back} />}
     </section>

@@ -1,6 +1,7 @@
 /** Once per exercise: where it was felt, and pain with its kind and place. */
 import { useId, useState } from "react";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
+import type { Rules } from "#core/training/rules";
 import type { Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
 import { LIMITS } from "#core/training/limits";
@@ -57,6 +58,7 @@ function Choice<T extends string>({ label, options, value, onChange, more }: Cho
 }
 
 interface Props {
+  rules: Rules["pain"];
   report: Report | null;
   floor: Floor;
   handOverId: string;
@@ -84,13 +86,13 @@ export function nextReport(
   return { id, revision: revision + 1, handOverId, prescriptionId, feel, left, pain, note, ...change, ...moment() };
 }
 
-export function ReportForm({ report, floor, handOverId, prescriptionId, joints, asked }: Props) {
+export function ReportForm({ report, floor, handOverId, prescriptionId, joints, asked, rules }: Props) {
   const [hurting, setHurting] = useState(Boolean(report?.pain) || drafts.has(prescriptionId));
   const put = (change: Partial<Pick<Report, "feel" | "pain" | "note">>) => {
     const item = nextReport(report, handOverId, prescriptionId, change);
     void floor.put({ kind: "report", item });
   };
-  const verdict = judgePain(report?.pain ?? null);
+  const verdict = judgePain(report?.pain ?? null, rules);
   return (
     <div className={`report${asked && !report ? " due" : ""}`}>
       <Choice

@@ -141,8 +141,8 @@ export class Floor {
     this.who = who;
     this.out = who ? await this.keep.all<Item>(`${who}/out/`).catch(() => []) : [];
     this.session = who ? await this.keep.get<FloorSession>(`${who}/session`).catch(() => null) : null;
-    if (this.session && !this.session.history) this.session = null;
-    // kept by a page of before
+    // kept by a page of before: what it lacks comes with the next answer
+    if (this.session && !(this.session.history && this.session.rules.progress)) this.session = null;
     const given = this.session?.handOver;
     if (given) given.snapshot = upgrade("handOver", given.snapshot);
     this.changed();

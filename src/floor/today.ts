@@ -2,7 +2,7 @@
 import { sameLoad, shareOfLoad } from "#core/base/kilograms";
 import type { Load, TechniquePart } from "#core/program/document";
 import { sharesOf } from "#core/program/structures";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import type { Entry, Pain, Report } from "#core/training/entry";
 import { asOfNow, countedReps, exposuresOf, loadOf } from "#core/training/exposures";
 import { believedOf, flagsOf } from "#core/training/flags";
@@ -95,7 +95,7 @@ export function todayOf(floor: Floor, p: SnapshotPrescription, asked: Asked): To
     ),
     goingOn,
     finished: set >= p.reserves.length && !goingOn,
-    stopped: painStops(floor, p.id, today) ?? (target.decision === "stop" ? "Stopped." : null),
+    stopped: painStops(floor, p.id, today, rules) ?? (target.decision === "stop" ? "Stopped." : null),
     flagged,
   };
 }
@@ -160,7 +160,7 @@ function goingOnOf(
 const mainParts = (p: SnapshotPrescription): number => (p.sides === "one" ? 2 : 1);
 
 /** the pain rule acts here, without a connection */
-function painStops(floor: Floor, prescriptionId: string, today: string): string | null {
+function painStops(floor: Floor, prescriptionId: string, today: string, rules: Rules): string | null {
   const reports = floor.reports
     .filter((r) => r.prescriptionId === prescriptionId)
     .sort((a, b) => b.at.localeCompare(a.at));
@@ -169,6 +169,6 @@ function painStops(floor: Floor, prescriptionId: string, today: string): string 
     .filter((r) => r.localDate < today)
     .map((r) => r.pain)
     .filter((x): x is Pain => x !== null);
-  const verdict = judgePain(now, earlier);
+  const verdict = judgePain(now, rules.pain, earlier);
   return verdict.act === "stop" ? verdict.words : null;
 }

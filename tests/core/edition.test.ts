@@ -81,9 +81,17 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-5": "fc43fc9602e022d8",
 };
 
+const RULES = "966e0c2ce18d6625";
+
 test("editions that have been given out are as they were", () => {
   const hashOf = (x: unknown) => createHash("sha256").update(JSON.stringify(x)).digest("hex").slice(0, 16);
-  expect(Object.fromEntries(editions.map((e) => [e.id, hashOf(e)]))).toEqual(HASHES);
+  const given = (e: Edition) => {
+    const { checks, block, progress, pain, ...method } = e.method;
+    // what moved out of the code into the files later has a hash of its own: it was the same in all of them
+    expect(hashOf({ checks, block, progress, pain })).toBe(RULES);
+    return { ...e, method };
+  };
+  expect(Object.fromEntries(editions.map((e) => [e.id, hashOf(given(e))]))).toEqual(HASHES);
 });
 
 test("what an edition does not change is the same value as in the one before, and what it changes is not", () => {

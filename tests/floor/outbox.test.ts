@@ -1,3 +1,4 @@
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { jest } from "@jest/globals";
 import { LIMITS } from "#core/training/limits";
 import type { Entry, Report } from "#core/training/entry";
@@ -59,7 +60,7 @@ class Server {
         inSpite: null,
       },
       history: { entries: mine, reports: [], handedOver: {}, bounds: {} },
-      rules: { repsFormula: 30 },
+      rules: { repsFormula: 30, progress: CURRENT_EDITION.method.progress, pain: CURRENT_EDITION.method.pain },
     };
   }
   readonly ask: Ask = async (path, who, body) => {

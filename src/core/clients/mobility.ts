@@ -54,9 +54,6 @@ export interface Mobility {
 /** by coordinate: the ends that a setup goes to on its working side, deg */
 export type Reach = Readonly<Record<string, readonly [low: number, high: number]>>;
 
-/** deg further than noted that are let pass: nobody reads a joint to the degree */
-const TOLERANCE = 5;
-
 export interface Beyond {
   move: Move;
   /** deg, as they are noted: what the client has, what the setup asks */
@@ -66,8 +63,11 @@ export interface Beyond {
   by: number;
 }
 
-/** where a setup asks for more than a client has, the furthest first; nothing where its ends are not known */
-export function beyondOf(reach: Reach | undefined, mobility: readonly Mobility[]): Beyond[] {
+/**
+ * where a setup asks for more than a client has, the furthest first; nothing where its ends are not known
+ * @param over deg further than noted that are let pass: nobody reads a joint to the degree
+ */
+export function beyondOf(reach: Reach | undefined, mobility: readonly Mobility[], over: number): Beyond[] {
   return mobility
     .flatMap(({ move: id, to }): Beyond[] => {
       const move = findMove(id);
@@ -76,7 +76,7 @@ export function beyondOf(reach: Reach | undefined, mobility: readonly Mobility[]
       const asks = move.sign * (move.end === "high" ? ends[1] : ends[0]);
       // an elbow that straightens to 20 degrees has less than one that straightens to 5; a wrist bends back to more
       const by = move.end === "low" && move.sign === 1 ? to - asks : asks - to;
-      return by > TOLERANCE ? [{ move, has: to, asks: Math.round(asks), by: Math.round(by) }] : [];
+      return by > over ? [{ move, has: to, asks: Math.round(asks), by: Math.round(by) }] : [];
     })
     .sort((a, b) => b.by - a.by);
 }

@@ -42,12 +42,25 @@ export interface Edition {
   ranking: RankingSettings;
 }
 
-const { schools: firstSchools, ...firstOwn } = first;
+const { schools: firstSchools, rules: firstRules, ...firstOwn } = first;
+const firstMethod = { ...firstOwn.method, ...firstRules };
 
 /** oldest first; what an edition does not change is the very same value as in the one before it */
 export const editions: readonly Edition[] = later.reduce<Edition[]>(
-  (all, own) => [...all, { ...all.at(-1)!, ...own }],
-  [{ along: "neither named nor ending", ...firstOwn, ...firstSchools, school: firstSchools.schools[0]! }],
+  (all, own) => {
+    const before = all.at(-1)!;
+    const method = "method" in own ? { ...before.method, ...own.method } : before.method;
+    return [...all, { ...before, ...own, method }];
+  },
+  [
+    {
+      along: "neither named nor ending",
+      ...firstOwn,
+      ...firstSchools,
+      method: firstMethod,
+      school: firstSchools.schools[0]!,
+    },
+  ],
 );
 
 /** what new plans are made with */

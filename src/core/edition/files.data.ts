@@ -8,6 +8,7 @@ import {
   methodSchema,
   plannerSchema,
   rankingSchema,
+  rulesSchema,
   schoolsSchema,
   yardstickSchema,
 } from "./schema";
@@ -16,6 +17,7 @@ import edition1 from "./gryn-1/edition.json" with { type: "json" };
 import method1 from "./gryn-1/method.json" with { type: "json" };
 import planner1 from "./gryn-1/planner.json" with { type: "json" };
 import ranking1 from "./gryn-1/ranking.json" with { type: "json" };
+import rules1 from "./gryn-1/rules.json" with { type: "json" };
 import schools1 from "./gryn-1/schools.json" with { type: "json" };
 import yardstick1 from "./gryn-1/yardstick.json" with { type: "json" };
 import edition2 from "./gryn-2/edition.json" with { type: "json" };
@@ -31,6 +33,7 @@ export const first = {
   yardstick: yardstickSchema.parse(yardstick1),
   planner: plannerSchema.parse(planner1),
   ranking: rankingSchema.parse(ranking1),
+  rules: rulesSchema.parse(rules1),
   schools: schoolsSchema.parse(schools1),
 };
 

@@ -85,6 +85,61 @@ export const methodSchema = z.strictObject({
   repBands: z.array(z.strictObject({ to: z.number(), name: z.string() })).min(1),
 });
 
+/** rules beside the counting: what a check asks, how a block rises, when a load goes up, when pain stops */
+export const rulesSchema = z.strictObject({
+  checks: z.strictObject({
+    /** effective sets either side of a band that are nobody's problem */
+    tolerance: z.number(),
+    /** deg beyond a noted limit from which on it is a problem, and up to which it is nothing */
+    farBeyond: z.number(),
+    beyond: z.number(),
+    /** likeness of two functions under which two exercises of one day are not the same work */
+    sameLine: z.number(),
+    /** share of a group's tension that each third of the length range gets */
+    leastThird: z.number(),
+    /** sets of the back over those of the front */
+    leastBack: z.number(),
+    /** share of what ends a set from which on another muscle ends it */
+    endsElsewhere: z.number(),
+    techniquesADay: z.int(),
+    /** share of a second week's lines that may be others */
+    changedMost: z.number(),
+    /** step of the load over the load from which on each step is a leap */
+    coarse: z.number(),
+    /** reps in reserve that the end of a session may have more than its begin */
+    falls: z.number(),
+    /** stated skill, 1 to 3, that a beginner has not */
+    skilled: z.number(),
+  }),
+  block: z.strictObject({
+    /** share of the way from a band's low to its high end in the last heavy week */
+    high: z.number(),
+    /** share of the sets that a lighter week keeps, and reps more in reserve */
+    lighter: z.number(),
+    easier: z.number(),
+    setsMost: z.int(),
+    reserveMost: z.int(),
+  }),
+  progress: z.strictObject({
+    /** workouts that a change of load is read from */
+    workouts: z.int(),
+    /** reps above the low end that the next load has to allow; reps under it from which on the load goes down */
+    aboveLow: z.number(),
+    under: z.number(),
+    /** share of the reps lost from one set to the next that asks for more rest, and s of it */
+    drop: z.number(),
+    restMore: z.number(),
+    /** without a load: reps above the bottom, then s of lowering, up to which it is not yet harder */
+    bodyReps: z.number(),
+    slowest: z.number(),
+    /** difference of the sides, as a share of the reps, that counts, and sessions that have to agree */
+    sideShare: z.number(),
+    sideSessions: z.int(),
+  }),
+  /** of 10: from which on it stops, and rises by which it stops */
+  pain: z.strictObject({ stop: z.number(), rise: z.number() }),
+});
+
 /** weights of a school; `length` may favour the short half */
 export const weightsSchema = z.record(z.enum(TERMS), z.number().min(-1).max(1));
 

@@ -4,6 +4,7 @@
  */
 import "#core/base/reasons";
 import { z } from "zod";
+import { rulesSchema } from "#core/edition/schema";
 import { clientInput } from "#core/clients/schema";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
 import { loadSchema, programSchema } from "#core/program/document";
@@ -554,7 +555,7 @@ export const api = {
       firstName: z.string(),
       handOver: handOver.nullable(),
       history,
-      rules: z.strictObject({ repsFormula: z.number() }),
+      rules: rulesSchema.pick({ progress: true, pain: true }).extend({ repsFormula: z.number() }),
     }),
   },
   floorLog: {

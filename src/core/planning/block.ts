@@ -25,14 +25,6 @@ export interface BlockWeek {
   minutes: number[];
 }
 
-/** share of the way from a band's low to its high end in the last heavy week */
-const HIGH = 0.9;
-/** share of the sets that a lighter week keeps, and reps more in reserve */
-const LIGHTER = 0.6;
-const EASIER = 2;
-const MOST_SETS = 5;
-const MOST_RESERVE = 6;
-
 type Client = Pick<ClientInput, "priorities" | "level" | "minutes">;
 
 const apply = (program: Program, operation: Operation): Program => {
@@ -47,7 +39,9 @@ function oneMore(program: Program, group: string, client: Client, method: Method
     day.blocks.flatMap((b) =>
       b.prescriptions.flatMap((p) => {
         const credit = groupCredit(p.credits, own);
-        return credit?.direct && !p.locked && p.reserves.length < MOST_SETS ? [{ day, p, credit: credit.share }] : [];
+        return credit?.direct && !p.locked && p.reserves.length < method.block.setsMost
+          ? [{ day, p, credit: credit.share }]
+          : [];
       }),
     ),
   );
@@ -113,7 +107,7 @@ export function blockOf(program: Program, client: Client, method: Method, weeks:
     for (const g of rising) {
       const band = bandOf(g.id, client, method)!;
       const from = Math.max(band.low, doseTotal(start.groups[g.id]!));
-      const to = Math.max(from, band.low + HIGH * (band.high - band.low));
+      const to = Math.max(from, band.low + method.block.high * (band.high - band.low));
       const aim = from + ((k - 1) / (weeks - 2)) * (to - from);
       for (let tries = 0; tries < 8 && doseTotal(weekDose(now).groups[g.id]!) < aim - 0.5; tries++) {
         const more = oneMore(now, g.id, client, method);
@@ -136,8 +130,8 @@ export function blockOf(program: Program, client: Client, method: Method, weeks:
   }
   let light = program;
   for (const p of program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions))) {
-    const sets = Math.max(1, Math.round(LIGHTER * p.reserves.length));
-    const reserves = p.reserves.slice(0, sets).map((r) => Math.min(MOST_RESERVE, r + EASIER));
+    const sets = Math.max(1, Math.round(method.block.lighter * p.reserves.length));
+    const reserves = p.reserves.slice(0, sets).map((r) => Math.min(method.block.reserveMost, r + method.block.easier));
     light = apply(light, { kind: "change", prescriptionId: p.id, change: { reserves } });
   }
   out.push(told(light, program, weeks, true, client, method));

@@ -17,14 +17,11 @@ const grows = (priority: string | undefined) => priority === "grow" || priority 
 /** sets that a part wants: of what should grow more */
 const partNeed = (priority: string) => (grows(priority) ? 3 : 2);
 
-/** half a set is nobody's problem */
-const HALF = 0.5;
-
 /**
  * parts of a group that get too little, whoever leads the lines that train them, with a swap of the line that does the
  * same as another
  */
-export function parts({ program, client, exercises, partFor }: Week): Check[] {
+export function parts({ program, client, exercises, partFor, method }: Week): Check[] {
   return groups.flatMap((g): Check[] => {
     const priority = client.priorities[g.id];
     const all = prescriptionsOf(program);
@@ -34,7 +31,7 @@ export function parts({ program, client, exercises, partFor }: Week): Check[] {
     const need = partNeed(priority);
     return g.watch.map((w): Check => {
       const sets = all.reduce((s, p) => s + p.reserves.length * partShare(w, p, familyOf(p)), 0);
-      const short = sets < need - HALF;
+      const short = sets < need - method.checks.tolerance;
       // the line of the group that is doubled most: the same sets elsewhere cover what is missing
       const spare = own
         .filter((p) => !p.locked && !isForPart(w, p, familyOf(p)))
@@ -53,11 +50,8 @@ export function parts({ program, client, exercises, partFor }: Week): Check[] {
 }
 
 const THIRDS = ["short", "middle", "long"] as const;
-/** share of a group's tension that a third has to get */
-const LEAST_THIRD = 0.12;
-
 /** where in the length range the tension of what should grow falls over the week, by mechanics */
-export function thirds({ program, client, viewOf }: Week): Check[] {
+export function thirds({ program, client, viewOf, method }: Week): Check[] {
   return groups.flatMap((g): Check[] => {
     if (!grows(client.priorities[g.id])) return [];
     const sums: [number, number, number] = [0, 0, 0];
@@ -72,13 +66,13 @@ export function thirds({ program, client, viewOf }: Week): Check[] {
     const all = sums[0] + sums[1] + sums[2];
     if (all === 0) return [];
     const shares = sums.map((s) => s / all) as [number, number, number];
-    const missing = THIRDS.filter((_, i) => shares[i]! < LEAST_THIRD);
+    const missing = THIRDS.filter((_, i) => shares[i]! < method.checks.leastThird);
     return [
       {
         kind: "thirds",
         subject: { group: g.id },
         number: shares,
-        limit: LEAST_THIRD,
+        limit: method.checks.leastThird,
         // nothing short is a school's matter, nothing long is looked at
         state: missing.includes("long") || missing.length > 1 ? "look" : "pass",
         fixes: [],
@@ -116,10 +110,7 @@ export function positions({ program, client, exercises }: Week): Check[] {
   });
 }
 
-/** rear against front of the shoulder, and pulling against pressing: at least so much of it */
-const LEAST_BACK = 0.6;
-
-export function pushAndPull({ program, dose }: Week): Check[] {
+export function pushAndPull({ program, dose, method }: Week): Check[] {
   if (program.days.every((d) => d.blocks.length === 0)) return [];
   const sets = (...ids: string[]) => ids.reduce((s, id) => s + (dose.groups[id] ? doseTotal(dose.groups[id]) : 0), 0);
   const pairs = [
@@ -134,8 +125,8 @@ export function pushAndPull({ program, dose }: Week): Check[] {
             kind: "push and pull",
             subject: { what },
             number: { back, front },
-            limit: LEAST_BACK,
-            state: back >= LEAST_BACK * front ? "pass" : "look",
+            limit: method.checks.leastBack,
+            state: back >= method.checks.leastBack * front ? "pass" : "look",
             fixes: [],
           },
         ],
@@ -230,11 +221,8 @@ const NO_SPINE = new Set(["trunk", "carry"]);
 export const spinePoints = (view: Pick<BodyView, "spineMoment">, family: Exercise["family"]): number =>
   NO_SPINE.has(family) ? 0 : Math.max(0, Math.min(SPINE.most, (view.spineMoment - SPINE.free) / SPINE.point));
 
-/** share of what ends a set from which on it is said, where the exercise is not for that muscle */
-const ENDS = 0.5;
-
 /** lines that something else ends than what they are for */
-export function limiters({ program, exercises, viewOf }: Week): Check[] {
+export function limiters({ program, exercises, viewOf, method }: Week): Check[] {
   return prescriptionsOf(program).flatMap((p): Check[] => {
     const [view, e] = [viewOf(p), exercises.get(p.exerciseId)];
     const total = view?.limiters.reduce((s, l) => s + l.elasticity, 0) ?? 0;
@@ -247,18 +235,16 @@ export function limiters({ program, exercises, viewOf }: Week): Check[] {
         kind: "limiter",
         subject: { line: named(p), muscle: first.muscle },
         number: share,
-        limit: ENDS,
-        state: own || share < ENDS ? "pass" : "look",
+        limit: method.checks.endsElsewhere,
+        state: own || share < method.checks.endsElsewhere ? "pass" : "look",
         fixes: [],
       },
     ];
   });
 }
 
-const MOST_TECHNIQUES = 2;
-
 /** whether each technique may be used where it stands, how many a day, and those that want days between */
-export function techniqueChecks({ program, client, exercises, viewOf }: Week): Check[] {
+export function techniqueChecks({ program, client, exercises, viewOf, method }: Week): Check[] {
   const lines = program.days.flatMap((day) =>
     day.blocks.flatMap((b) => b.prescriptions.flatMap((p) => (p.technique ? [{ day, p, t: p.technique }] : []))),
   );
@@ -290,14 +276,14 @@ export function techniqueChecks({ program, client, exercises, viewOf }: Week): C
   });
   for (const day of program.days) {
     const here = lines.filter((l) => l.day === day);
-    if (here.length <= MOST_TECHNIQUES) continue;
+    if (here.length <= method.checks.techniquesADay) continue;
     out.push({
       kind: "techniques a day",
       subject: { day: named(day) },
       number: here.length,
-      limit: MOST_TECHNIQUES,
+      limit: method.checks.techniquesADay,
       state: "look",
-      fixes: here.slice(MOST_TECHNIQUES).map(({ p }) => off(p)),
+      fixes: here.slice(method.checks.techniquesADay).map(({ p }) => off(p)),
     });
   }
   const rare = lines.filter(({ t }) => findTechnique(t.id).apart > 0);
@@ -313,11 +299,8 @@ export function techniqueChecks({ program, client, exercises, viewOf }: Week): C
   return out;
 }
 
-/** share of lines that a second week may change, so that what progresses is still repeated */
-const MOST_CHANGED = 0.3;
-
 /** two weeks that take turns: how much of the second is another, and what it covers beside the first */
-export function twoWeeks({ whole }: Week): Check[] {
+export function twoWeeks({ whole, method }: Week): Check[] {
   const of = (week: "A" | "B") => whole.days.filter((d) => d.week === week);
   const lines = (week: "A" | "B") => of(week).flatMap((d) => d.blocks.flatMap((b) => b.prescriptions));
   const [a, b] = [lines("A"), lines("B")];
@@ -340,25 +323,31 @@ export function twoWeeks({ whole }: Week): Check[] {
       kind: "two weeks",
       subject: {},
       number: share,
-      limit: MOST_CHANGED,
-      state: share <= MOST_CHANGED + 0.02 ? "pass" : "look",
+      limit: method.checks.changedMost,
+      state: share <= method.checks.changedMost + 0.02 ? "pass" : "look",
       fixes: [],
     },
   ];
 }
 
-/** a set of one step is too coarse a way up from a light load */
-const COARSE = 0.25;
-
 /** lines whose smallest step is so coarse that no window of reps bridges it */
-export function steps({ program, exercises }: Week): Check[] {
+export function steps({ program, exercises, method }: Week): Check[] {
   return prescriptionsOf(program).flatMap((p): Check[] => {
     const e = exercises.get(p.exerciseId);
     if (!e) return [];
     const load = (p.load?.unit === p.loadStep.unit ? p.load.value : 0) || e.stated.usualLoad;
     const share = p.loadStep.value / Math.max(p.loadStep.value, load + p.bodyLoad);
-    return share > COARSE
-      ? [{ kind: "step", subject: { line: named(p) }, number: share, limit: COARSE, state: "look", fixes: [] }]
+    return share > method.checks.coarse
+      ? [
+          {
+            kind: "step",
+            subject: { line: named(p) },
+            number: share,
+            limit: method.checks.coarse,
+            state: "look",
+            fixes: [],
+          },
+        ]
       : [];
   });
 }

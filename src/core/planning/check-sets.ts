@@ -66,9 +66,6 @@ function tooNear(week: Week, p: Prescription): Check[] {
   ];
 }
 
-/** reserve more, late in a session than early, from which on it is said */
-const FALLS = 0.75;
-
 /** effort rises through a session: last sets of what comes late keep no more than those of what comes early */
 export function effortOfDays(week: Week): Check[] {
   const { program, method } = week;
@@ -82,7 +79,7 @@ export function effortOfDays(week: Week): Check[] {
         .filter((p) => places.get(p.id)! >= method.lateFrom === late)
         .map((p) => p.reserves.at(-1)!);
     const [early, late] = [mean(lasts(false)), mean(lasts(true))];
-    const falls = late - early > FALLS;
+    const falls = late - early > week.method.checks.falls;
     const operations = falls ? ladderOf(d, knownIn(week), method) : [];
     return [
       {

@@ -139,9 +139,6 @@ function oneMore(p: Prescription | undefined): Fix[] {
   return [{ kind: "add set", name: p.name, operations: [change(p.id, { reserves })] }];
 }
 
-/** effective sets either way that no band is fine enough for */
-const HALF = 0.5;
-
 function weeklyDose({ program, all, client, method, dose }: Week): Check[] {
   const tight = all.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
   return groups.flatMap((m): Check[] => {
@@ -149,14 +146,14 @@ function weeklyDose({ program, all, client, method, dose }: Week): Check[] {
     const d = dose.groups[m.id]!;
     const sets = doseTotal(d);
     if (!band) return m.ceiling && sets > m.ceiling + 0.05 ? [tooMuch(m.id, sets, d.indirect, m.ceiling)] : [];
-    const short = sets < band.low - HALF;
+    const short = sets < band.low - method.checks.tolerance;
     const state = short
       ? sets < band.low * method.farBelow
         ? "problem"
         : "look"
       : sets > method.hardStop
         ? "problem"
-        : sets > band.high + HALF
+        : sets > band.high + method.checks.tolerance
           ? "look"
           : "pass";
     return [
@@ -191,7 +188,7 @@ function directSets({ program, client, method, dose }: Week): Check[] {
     const least = Math.min(band.low * method.directShare[band.priority], method.directMost[band.priority]);
     if (least <= 0) return [];
     const { direct } = dose.groups[m.id]!;
-    const state = direct >= least - HALF ? "pass" : "look";
+    const state = direct >= least - method.checks.tolerance ? "pass" : "look";
     const fixes = state === "pass" ? [] : oneMore(shortest(program, m.id));
     return [{ kind: "direct", subject: { group: m.id }, number: direct, limit: least, state, fixes }];
   });
@@ -313,17 +310,14 @@ function supersets({ program, exercises, viewOf }: Week): Check[] {
   );
 }
 
-/** deg beyond what is noted from which on it is a problem and not only to be looked at */
-const FAR_BEYOND = 15;
-
-function mobility({ all, suits, swapFor }: Week): Check[] {
+function mobility({ all, method, suits, swapFor }: Week): Check[] {
   return linesOf(all).flatMap(({ day, p }): Check[] =>
     (suits(p)?.beyond ?? []).map(({ move, has, asks, by }) => ({
       kind: "mobility",
       subject: { line: named(p), move: move.id },
       number: asks,
       limit: has,
-      state: by >= FAR_BEYOND ? "problem" : "look",
+      state: by >= method.checks.farBeyond ? "problem" : "look",
       fixes: swapOrOff(p, day.name, swapFor(p)),
     })),
   );
@@ -350,9 +344,6 @@ function notFor({ all, suits, swapFor }: Week): Check[] {
   });
 }
 
-/** cosine between what a head does in two setups from which on they pull along the same line */
-const SAME_LINE = 0.9;
-
 /** on one day, two exercises for the same group that load it at the same length along the same line */
 function redundancy({ program, method, viewOf }: Week): Check[] {
   return program.days.flatMap((d) => {
@@ -368,7 +359,8 @@ function redundancy({ program, method, viewOf }: Week): Check[] {
         // the same length along another line of force is another exercise
         const [a, b] = [viewOf(p), viewOf(q)];
         const head = alike[0]!;
-        if (a?.actions[head] && b?.actions[head] && likeness(a.actions[head], b.actions[head]) < SAME_LINE) return [];
+        if (a?.actions[head] && b?.actions[head] && likeness(a.actions[head], b.actions[head]) < method.checks.sameLine)
+          return [];
         const operations: Operation[] = [{ kind: "remove", prescriptionId: q.id }];
         return [
           {

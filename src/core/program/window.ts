@@ -6,17 +6,18 @@
 export interface Rules {
   /** k of the formula */
   repsFormula: number;
+  /** reps above the low end that the next load has to allow */
+  progress: { aboveLow: number };
 }
 
-/**
- * reps above the bottom that the next load has to allow: a day on which the top is reached is a good day, and the next
- * one is an ordinary one
- */
-export const ABOVE_LOW = 1;
-
 /** reps with so much in reserve at another load, for what was done to failure at this one */
-export const repsAt = (toFailure: number, load: number, other: number, reserve: number, { repsFormula: k }: Rules) =>
-  ((k + toFailure) * load) / other - k - reserve;
+export const repsAt = (
+  toFailure: number,
+  load: number,
+  other: number,
+  reserve: number,
+  { repsFormula: k }: Pick<Rules, "repsFormula">,
+) => ((k + toFailure) * load) / other - k - reserve;
 
 /**
  * Top of the window: the reps from which the smallest step up still allows one rep more than the bottom, at the same
@@ -25,6 +26,6 @@ export const repsAt = (toFailure: number, load: number, other: number, reserve: 
  */
 export function windowTop(bottom: number, reserve: number, load: number, step: number, rules: Rules): number {
   if (!(load > 0) || !(step > 0)) return bottom + 2;
-  const top = repsAt(bottom + ABOVE_LOW + reserve, load + step, load, reserve, rules);
+  const top = repsAt(bottom + rules.progress.aboveLow + reserve, load + step, load, reserve, rules);
   return Math.max(bottom + 1, Math.min(50, Math.ceil(top - 1e-9)));
 }

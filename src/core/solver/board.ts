@@ -2,7 +2,7 @@
  * A week that is changed set by set: every sum that its value needs is kept, and a change works out anew only the
  * groups and days it touches. The value is evaluate's to rounding (tested at every step of random walks).
  */
-import { effective, TECHNIQUES_A_DAY, type Sets, type WeekProblem } from "#core/solver/problem";
+import { effective, type Sets, type WeekProblem } from "#core/solver/problem";
 
 /** where strings are counted on a day, by number */
 function numbered(keys: readonly (string | null)[]): { of: Int32Array; count: number } {
@@ -115,7 +115,7 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     if (kindOn[kind * D + d]! >= kindMost[kind]! || lengthOn[lengths.of[k]! * D + d]! >= 1) return false;
     const pattern = patterns.of[k]!;
     if (pattern >= 0 && patternOn[pattern * D + d]! >= 1) return false;
-    if (candidates[k]!.technique && techniqueOn[d]! >= TECHNIQUES_A_DAY) return false;
+    if (candidates[k]!.technique && techniqueOn[d]! >= problem.techniquesADay) return false;
     if (setupOn[k]! >= 2 || exerciseOn[exercises.of[k]!]! >= 2) return false;
     for (const x of candidates[k]!.gives) {
       if (!x.direct || own[x.group * D + d]! > 0) continue;

@@ -2,7 +2,7 @@
  * What a week is worth and which rules it breaks, worked out plainly from its sets: the same sums as annealing and
  * proof, written a second time without any of their shortcuts.
  */
-import { effective, minutesOf, TECHNIQUES_A_DAY, type Sets, type WeekProblem } from "#core/solver/problem";
+import { effective, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Evaluation {
   value: number;
@@ -157,7 +157,7 @@ function brokenBy(problem: WeekProblem, sets: Sets): string[] {
     const technique = (p: (typeof places)[number]) => (p.c.technique ? "technique" : null);
     count(
       of(technique),
-      room(technique, () => TECHNIQUES_A_DAY),
+      room(technique, () => problem.techniquesADay),
       `day ${d + 1}:`,
     );
     const pattern = (p: (typeof places)[number]) => p.c.pattern;

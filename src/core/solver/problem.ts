@@ -62,6 +62,8 @@ export interface WeekProblem {
   /** effective sets from which on a day counts for a group */
   daySets: number;
   warmUp: number;
+  /** lines with a technique on one day, at the most */
+  techniquesADay: number;
   /** by day */
   lines: number[];
   compounds: number[];
@@ -157,9 +159,6 @@ function termsOf(
   };
 }
 
-/** lines with a technique on one day */
-export const TECHNIQUES_A_DAY = 2;
-
 /** lines that fit a day: one in eight minutes and one more */
 const linesOf = (minutes: number) => Math.max(3, Math.min(9, Math.round(minutes / 8) + 1));
 
@@ -245,6 +244,7 @@ export function problemOf(
     }),
     daySets: method.daySets[client.level === "beginner" ? 1 : 0],
     warmUp: method.warmUpMinutes,
+    techniquesADay: method.checks.techniquesADay,
     lines: ask.days.map((d, i) => linesOf(d.minutes) + (ask.given?.[i] ? 1 : 0)),
     compounds: ask.days.map((d) => {
       const any = candidates.some((c, k) => c.compound && allowed[k * D + ask.days.indexOf(d)] === 1);

@@ -1,7 +1,7 @@
 /** The same week as a mixed-integer program: how far the best found is from the best possible. */
 import { evaluate } from "#core/solver/evaluate";
 import { draft, modelOf, type Draft, type Highs } from "#core/solver/mip";
-import { TECHNIQUES_A_DAY, type Sets, type WeekProblem } from "#core/solver/problem";
+import { type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Mip {
   draft: Draft;
@@ -270,7 +270,7 @@ function countRows(problem: WeekProblem, m: Draft, inDay: InDay): void {
     for (const same of by(list, (k) => candidates[k]!.pattern)) rule(same, 1);
     rule(
       list.filter(({ k }) => candidates[k]!.technique),
-      TECHNIQUES_A_DAY,
+      problem.techniquesADay,
     );
   });
   // the same session several times: one use of its setups, the same sets on each of its days

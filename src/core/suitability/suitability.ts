@@ -85,13 +85,10 @@ export interface Suitability {
   sore: boolean;
 }
 
-/** stated skill, 1 to 3, that a beginner has not */
-const SKILLED = 3;
-
 export function suitability(
   { exercise, view, strains }: Setup,
   whom: Whom,
-  method: Pick<Method, "joints" | "soreFrom">,
+  method: Pick<Method, "joints" | "soreFrom" | "checks">,
 ): Suitability {
   const { equipment, alone = false, beginner = false, unwanted, mobility = [] } = whom;
   const joints = whom.joints.map(({ joint, severity }): JointVerdict => {
@@ -109,8 +106,8 @@ export function suitability(
     missing: equipment ? exercise.equipment.filter((e) => !equipment.includes(e)) : [],
     helper: alone && exercise.stated.helper,
     unwanted: unwanted?.has(exercise.id) ?? false,
-    skill: beginner && exercise.stated.skill >= SKILLED,
-    beyond: beyondOf(view?.reach, mobility),
+    skill: beginner && exercise.stated.skill >= method.checks.skilled,
+    beyond: beyondOf(view?.reach, mobility, method.checks.beyond),
     joints,
     factor: joints.reduce((f, j) => f * (1 - method.joints[j.severity].costs * j.strain), 1),
     sore: joints.some((j) => j.strain >= method.soreFrom),

@@ -4,7 +4,7 @@
  */
 import { inKg } from "#core/base/kilograms";
 import type { Prescription } from "#core/program/document";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import type { Entry } from "#core/training/entry";
 import { countedReps, exposuresOf, loadOf, type Bound, type Exposure } from "#core/training/exposures";
 import { UNLIKELY } from "#core/training/belief";

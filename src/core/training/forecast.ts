@@ -7,7 +7,7 @@
 import { mean } from "#core/base/numbers";
 import { inKg } from "#core/base/kilograms";
 import type { Load } from "#core/program/document";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import type { Entry } from "#core/training/entry";
 import { countedReps, loadOf, type Exposure } from "#core/training/exposures";
 

@@ -1,7 +1,7 @@
 /** Logged sets as lifts of their setups: what a client's strength is told from. */
 import { inKg } from "#core/base/kilograms";
 import type { Prescription } from "#core/program/document";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import type { LiftedSet } from "#core/training/belief";
 import { asOfNow, countedReps, loadOf, type History } from "#core/training/exposures";
 import { flagsOf } from "#core/training/flags";

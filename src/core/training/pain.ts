@@ -3,10 +3,8 @@
  * work and says whom to see. Thresholds are the practice's.
  */
 import { JOINT_NAMES } from "#core/exercises/joints";
+import type { Rules } from "#core/training/rules";
 import type { Pain } from "#core/training/entry";
-
-export const PAIN_STOP = 4;
-export const PAIN_RISE = 2;
 
 export interface PainVerdict {
   act: "stop" | "hold" | "go on";
@@ -14,15 +12,15 @@ export interface PainVerdict {
 }
 
 /** @param earlier pain of the same joint in the last sessions, newest first */
-export function judgePain(pain: Pain | null, earlier: readonly Pain[] = []): PainVerdict {
+export function judgePain(pain: Pain | null, rules: Rules["pain"], earlier: readonly Pain[] = []): PainVerdict {
   if (!pain || pain.score === 0) return { act: "go on", words: "" };
   const joint = JOINT_NAMES[pain.joint];
   const see = `Stop this exercise now and do not push through it. If it stays or comes back, see a doctor or physiotherapist before you train the ${joint} again; your coach is told.`;
   if (pain.kind === "sharp") return { act: "stop", words: `Sharp pain in the ${joint}. ${see}` };
   if (pain.kind === "numb") return { act: "stop", words: `Numbness around the ${joint}. ${see}` };
-  if (pain.score >= PAIN_STOP) return { act: "stop", words: `Pain ${pain.score} of 10 in the ${joint}. ${see}` };
+  if (pain.score >= rules.stop) return { act: "stop", words: `Pain ${pain.score} of 10 in the ${joint}. ${see}` };
   const before = earlier.find((p) => p.joint === pain.joint);
-  if (before && pain.score - before.score >= PAIN_RISE)
+  if (before && pain.score - before.score >= rules.rise)
     return { act: "stop", words: `Pain in the ${joint} has risen from ${before.score} to ${pain.score}. ${see}` };
   return {
     act: "hold",

@@ -3,7 +3,7 @@
  * question.
  */
 import type { Body } from "#core/mechanics/model";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import { maximumAt, UNLIKELY } from "#core/training/belief";
 import { beliefsOfOthers } from "#core/training/client-strength";
 import type { Entry } from "#core/training/entry";

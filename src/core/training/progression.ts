@@ -7,7 +7,8 @@
  */
 import { inKg, sameLoad, stepLoad } from "#core/base/kilograms";
 import type { Load, Prescription, Tempo } from "#core/program/document";
-import { ABOVE_LOW, windowTop, type Rules } from "#core/program/window";
+import { windowTop } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import { leadSet, plannedSets, type PlannedSet } from "#core/program/structures";
 import type { Pain } from "#core/training/entry";
 import {
@@ -76,18 +77,6 @@ export interface Target {
 }
 type Rule = Omit<Target, "sets">;
 
-/** drop in reps from one set to the next at the same load that asks for more rest */
-const DROP = 0.2;
-/**
- * work without a load: reps up to here above the bottom, then seconds of lowering up to here, then a harder relative
- * or a load
- */
-const BODY_REPS = 6;
-const SLOWEST = 5;
-/** workouts that a change of load is read from, and how far under the window their mean is when it goes down */
-const WORKOUTS = 3;
-const UNDER = 0.5;
-
 /** what a target is made from: a prescription, or its snapshot on the phone */
 export type Asked = Pick<
   Prescription,
@@ -127,7 +116,7 @@ export function targetFor(p: Asked, history: History, rules: Rules, before?: str
 
 function ruleFor(p: Asked, exposures: readonly Exposure[], flagged: ReadonlySet<string>, rules: Rules): Rule {
   const pains = exposures.map((e) => e.report?.pain ?? null).filter((x): x is Pain => x !== null);
-  const pain = judgePain(exposures[0]?.report?.pain ?? null, pains.slice(1));
+  const pain = judgePain(exposures[0]?.report?.pain ?? null, rules.pain, pains.slice(1));
   const still = { load: p.load, reps: p.reps, rest: null, tempo: null };
   if (pain.act === "stop")
     return { ...still, decision: "stop", load: null, reasons: [{ kind: "stopped", words: pain.words }] };
@@ -150,6 +139,7 @@ function ruleFor(p: Asked, exposures: readonly Exposure[], flagged: ReadonlySet<
 /** what the last workouts say by themselves */
 interface Workouts {
   p: Asked;
+  rules: Rules["progress"];
   /** newest first, believed */
   done: readonly Exposure[];
   /** of the heaviest set */
@@ -185,7 +175,7 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Workou
     const top = lifted > 0 ? windowTop(p.reps.low, reserve, lifted, inKg(p.loadStep), rules) : p.reps.high;
     return {
       low: p.reps.low,
-      high: Math.max(p.reps.low + 1, bare && l === load ? Math.max(top, p.reps.low + BODY_REPS) : top),
+      high: Math.max(p.reps.low + 1, bare && l === load ? Math.max(top, p.reps.low + rules.progress.bodyReps) : top),
     };
   };
   const window = windowAt(load);
@@ -196,11 +186,12 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Workou
   const asked = (i: number) => (planned[i] ?? planned[planned.length - 1]!).reserve;
   return {
     p,
+    rules: rules.progress,
     done,
     load,
     bare,
     reps,
-    lead: done.slice(0, WORKOUTS).map((x) => countedReps(leadOf(x))),
+    lead: done.slice(0, rules.progress.workouts).map((x) => countedReps(leadOf(x))),
     window,
     windowAt,
     about: (l) => forecast({ set: lead, load: l, reserve }, done, [], p.bodyLoad, rules)?.mean ?? 0,
@@ -213,9 +204,9 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Workou
 
 /** @param painHolds words of pain that holds the load; null where there is none */
 function follow(s: Workouts, painHolds: string | null): Rule {
-  const { p, done, load, window: w, bare } = s;
+  const { p, rules, done, load, window: w, bare } = s;
   const [last, before] = done;
-  const rest = s.drop > DROP ? p.rest + 30 : null;
+  const rest = s.drop > rules.drop ? p.rest + rules.restMore : null;
   const always: Reason[] = [
     { kind: "window", window: w, step: p.loadStep, load: bare ? null : load, bodyLoad: p.bodyLoad },
     ...(rest ? [{ kind: "drop", drop: s.drop, rest } as const] : []),
@@ -239,7 +230,7 @@ function follow(s: Workouts, painHolds: string | null): Rule {
       { load: lighter, reps: { low: w.low, high: w.high + 2 } },
     );
   const here = s.about(load);
-  if (before && s.lead[0]! < w.low && here < w.low - UNDER)
+  if (before && s.lead[0]! < w.low && here < w.low - rules.under)
     return answer("lower", { kind: "under the window", low: w.low, ...lately(s, here) }, { load: lighter });
   return bare ? byTheBody(s, answer, elsewhere) : byTheLoad(s, answer, elsewhere);
 }
@@ -254,13 +245,13 @@ const lately = ({ lead, window }: Workouts, about: number): Lately => ({
 
 /** up when the mean of the last three allows the next load */
 function byTheLoad(s: Workouts, answer: Answer, elsewhere: boolean): Rule {
-  const { p, load, window: w, windowAt } = s;
+  const { p, rules, load, window: w, windowAt } = s;
   const short = whyNot(s);
   if (!load) return s.reps[0]! >= w.high ? answer("hold", { kind: "no load typed" }) : answer("hold", onTheWay(s));
   const next = stepLoad(load, p.loadStep, 1);
   const about = s.about(next);
-  const told = { from: load, next, at: w.low + ABOVE_LOW, ...lately(s, about) };
-  if (about < w.low + ABOVE_LOW) return answer("hold", short ?? { kind: "not yet", ...told });
+  const told = { from: load, next, at: w.low + rules.aboveLow, ...lately(s, about) };
+  if (about < w.low + rules.aboveLow) return answer("hold", short ?? { kind: "not yet", ...told });
   if (short) return answer("hold", short);
   if (elsewhere) return answer("hold", { kind: "felt elsewhere", low: w.low, ...lately(s, about) });
   return answer("raise", { kind: "ready", ...told }, { load: next, reps: windowAt(next) });
@@ -270,7 +261,7 @@ const onTheWay = ({ reps, window }: Workouts): Reason => ({ kind: "on the way", 
 
 /** without a load: reps with room to grow, then tempo, then a relative, then a first load */
 function byTheBody(s: Workouts, answer: Answer, elsewhere: boolean): Rule {
-  const { p, reps, window } = s;
+  const { p, rules, reps, window } = s;
   const first = reps[0]!;
   const short = whyNot(s);
   if (first < window.high) return answer("hold", short ?? onTheWay(s));
@@ -278,7 +269,7 @@ function byTheBody(s: Workouts, answer: Answer, elsewhere: boolean): Rule {
   if (elsewhere) return answer("hold", { kind: "felt elsewhere", low: window.low, ...lately(s, first) });
   const why = (next: Next): Reason => ({ kind: "top reached", first, window, next });
   const { lower } = p.tempo;
-  if (lower < SLOWEST)
+  if (lower < rules.slowest)
     return answer("slower", why({ by: "tempo", from: lower, to: lower + 1 }), {
       tempo: { ...p.tempo, lower: lower + 1 },
     });

@@ -1,6 +1,7 @@
 /** Left against right, from what was logged one side at a time. */
 import { mean } from "#core/base/numbers";
 import type { Begins } from "#core/program/limits";
+import type { Rules } from "#core/training/rules";
 import type { Exposure } from "#core/training/exposures";
 
 export interface SideGap {
@@ -12,16 +13,13 @@ export interface SideGap {
   share: number;
 }
 
-/** sessions that have to agree, and the share of the reps from which on a difference counts */
-const SESSIONS = 2;
-const COUNTS = 0.08;
 const LOOKED_AT = 4;
 
 /**
  * @param exposures of one line, newest first
  * @returns null where fewer than two sessions have both sides
  */
-export function sideGap(exposures: readonly Exposure[]): SideGap | null {
+export function sideGap(exposures: readonly Exposure[], rules: Rules["progress"]): SideGap | null {
   const days = exposures
     .map(({ entries }) =>
       entries.flatMap(({ parts }) => {
@@ -32,12 +30,12 @@ export function sideGap(exposures: readonly Exposure[]): SideGap | null {
     )
     .filter((sets) => sets.length > 0)
     .slice(0, LOOKED_AT);
-  if (days.length < SESSIONS) return null;
+  if (days.length < rules.sideSessions) return null;
   const byDay = days.map((sets) => mean(sets.map((s) => s.left - s.right)));
   const better = mean(days.map((sets) => mean(sets.map((s) => Math.max(s.left, s.right, 1)))));
   const share = mean(byDay) / better;
-  const lately = byDay.slice(0, SESSIONS);
+  const lately = byDay.slice(0, rules.sideSessions);
   const agree = lately.every((d) => d < 0) || lately.every((d) => d > 0);
-  const weaker = agree && Math.abs(share) >= COUNTS ? (share < 0 ? "left" : "right") : "either";
+  const weaker = agree && Math.abs(share) >= rules.sideShare ? (share < 0 ? "left" : "right") : "either";
   return { weaker, byDay, share };
 }

@@ -95,7 +95,7 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
           // why a coach handed something over all the same is not for the phone
           handOver: handOver && { ...handOver, inSpite: null },
           history: await readHistory(tx, practiceId, clientId, log),
-          rules: { repsFormula: method.repsFormula },
+          rules: { repsFormula: method.repsFormula, progress: method.progress, pain: method.pain },
         };
       }),
     );

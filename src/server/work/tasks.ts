@@ -9,7 +9,7 @@ import { checkText } from "#core/planning/check-words";
 import { dangersOf } from "#core/planning/dangers";
 import type { Program } from "#core/program/document";
 import type { History } from "#core/training/exposures";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import { plausibleLoads } from "#core/training/plausible";
 import { type Line } from "#core/training/lifted";
 import type { Snapshot } from "#core/training/handover";

@@ -7,7 +7,7 @@ import type { Client } from "#core/clients/client";
 import type { Program } from "#core/program/document";
 import type { Survey } from "#core/mechanics/survey";
 import type { Line } from "#core/training/lifted";
-import type { Rules } from "#core/program/window";
+import type { Rules } from "#core/training/rules";
 import type { Bound, History } from "#core/training/exposures";
 import { FairQueue } from "#server/work/fair-queue";
 import type { Body, HandedOver, Task } from "#server/work/tasks";
@@ -75,7 +75,7 @@ export function startWork(threads = 2, kept = 0): Work {
         },
         signal,
       ),
-    plausible: (body, lines, { entries, handedOver }, since, { repsFormula }, signal) =>
+    plausible: (body, lines, { entries, handedOver }, since, { repsFormula, progress, pain }, signal) =>
       others.run<Record<string, Bound>>(
         {
           kind: "plausible",
@@ -92,7 +92,7 @@ export function startWork(threads = 2, kept = 0): Work {
           })),
           log: { entries, handedOver },
           since,
-          rules: { repsFormula },
+          rules: { repsFormula, progress, pain },
         },
         signal,
       ),

@@ -43,7 +43,11 @@ const TURN: Record<Turns, string> = { "one-then-other": "one, then the other", a
 /** the weaker side begins and the other stops at its reps: what the log says of them stands beside the choice */
 function Begin({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onChange">) {
   const { data: log } = api.useLogQuery({ clientId: client.id });
-  const gap = useMemo(() => (log ? sideGap(exposuresOf(p.id, log.entries, log.reports)) : null), [log, p.id]);
+  const { method } = useEdition();
+  const gap = useMemo(
+    () => (log ? sideGap(exposuresOf(p.id, log.entries, log.reports), method.progress) : null),
+    [log, p.id, method],
+  );
   const less = gap && gap.weaker !== "either" ? gap.weaker : null;
   return (
     <span>

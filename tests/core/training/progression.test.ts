@@ -12,6 +12,7 @@ import { id, prescriptionOf } from "../../support/programs";
 const { method } = CURRENT_EDITION;
 
 /** with the reasons in words */
+const judged = (x: Pain | null, earlier: readonly Pain[] = []) => judgePain(x, method.pain, earlier);
 const said = (t: Target) => ({ ...t, reasons: t.reasons.map(reasonText) });
 
 const p = prescriptionOf(
@@ -334,21 +335,21 @@ describe("the pain rule", () => {
     ["an ache of four", pain({ score: 4 }), "stop"],
     ["anything sharp", pain({ kind: "sharp", score: 1 }), "stop"],
     ["anything numb", pain({ kind: "numb", score: 1 }), "stop"],
-  ] as const)("%s: %s", (_name, x, act) => expect(judgePain(x).act).toBe(act));
+  ] as const)("%s: %s", (_name, x, act) => expect(judged(x).act).toBe(act));
 
   test("rising by two over two sessions stops; another joint's history does not", () => {
-    expect(judgePain(pain({ score: 3 }), [pain({ score: 1 })])).toMatchObject({
+    expect(judged(pain({ score: 3 }), [pain({ score: 1 })])).toMatchObject({
       act: "stop",
       words: expect.stringMatching(/risen from 1 to 3/),
     });
-    expect(judgePain(pain({ score: 3 }), [pain({ score: 1, joint: "wrist" })]).act).toBe("hold");
+    expect(judged(pain({ score: 3 }), [pain({ score: 1, joint: "wrist" })]).act).toBe("hold");
   });
 
   test("every joint has a name a client knows", () => {
-    for (const joint of JOINTS) expect(judgePain(pain({ kind: "sharp", joint })).words).toContain(JOINT_NAMES[joint]);
-    expect(judgePain(pain({ kind: "sharp", joint: "spine" })).words).not.toMatch(/spine/);
+    for (const joint of JOINTS) expect(judged(pain({ kind: "sharp", joint })).words).toContain(JOINT_NAMES[joint]);
+    expect(judged(pain({ kind: "sharp", joint: "spine" })).words).not.toMatch(/spine/);
   });
 
   test("stopping says whom to see", () =>
-    expect(judgePain(pain({ kind: "sharp" })).words).toMatch(/doctor or physiotherapist/));
+    expect(judged(pain({ kind: "sharp" })).words).toMatch(/doctor or physiotherapist/));
 });

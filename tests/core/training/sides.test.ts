@@ -1,3 +1,4 @@
+import { CURRENT_EDITION } from "#core/edition/edition";
 import type { Entry } from "#core/training/entry";
 import type { Exposure } from "#core/training/exposures";
 import { sideGap } from "#core/training/sides";
@@ -14,32 +15,34 @@ const entry = (left: number | null, right: number | null): Entry =>
 const day = (...sets: [number | null, number | null][]): Exposure =>
   ({ localDate: "2026-11-20", entries: sets.map(([l, r]) => entry(l, r)), report: null }) as Exposure;
 
+const gapOf = (days: readonly Exposure[]) => sideGap(days, CURRENT_EDITION.method.progress);
+
 describe("left against right", () => {
   test("the side that did less in two sessions running is the weaker one, by its share of the better side's reps", () => {
-    const gap = sideGap([day([8, 10], [7, 10]), day([9, 10])])!;
+    const gap = gapOf([day([8, 10], [7, 10]), day([9, 10])])!;
     expect(gap.weaker).toBe("left");
     // by hand: days -2.5 and -1, better side 10 each
     expect(gap.byDay).toEqual([-2.5, -1]);
     expect(gap.share).toBeCloseTo(-0.175, 9);
-    expect(sideGap([day([10, 8]), day([10, 9])])!.weaker).toBe("right");
+    expect(gapOf([day([10, 8]), day([10, 9])])!.weaker).toBe("right");
   });
 
   test("sessions that do not agree, or a rep in twenty, are no difference", () => {
-    expect(sideGap([day([8, 10]), day([10, 8])])!.weaker).toBe("either");
-    expect(sideGap([day([19, 20]), day([19, 20])])!.weaker).toBe("either");
-    expect(sideGap([day([10, 10]), day([6, 10])])!.weaker).toBe("either");
+    expect(gapOf([day([8, 10]), day([10, 8])])!.weaker).toBe("either");
+    expect(gapOf([day([19, 20]), day([19, 20])])!.weaker).toBe("either");
+    expect(gapOf([day([10, 10]), day([6, 10])])!.weaker).toBe("either");
   });
 
   test("one session, or one side of it, says nothing", () => {
-    expect(sideGap([])).toBeNull();
-    expect(sideGap([day([6, 10])])).toBeNull();
-    expect(sideGap([day([6, null]), day([null, 9])])).toBeNull();
-    expect(sideGap([day([6, null]), day([6, 10]), day([0, 0])])!.byDay).toEqual([-4, 0]);
+    expect(gapOf([])).toBeNull();
+    expect(gapOf([day([6, 10])])).toBeNull();
+    expect(gapOf([day([6, null]), day([null, 9])])).toBeNull();
+    expect(gapOf([day([6, null]), day([6, 10]), day([0, 0])])!.byDay).toEqual([-4, 0]);
   });
 
   test("only the last four sessions speak", () => {
     const old = Array.from({ length: 9 }, () => day([2, 10]));
-    expect(sideGap([day([10, 10]), day([10, 10]), day([10, 10]), day([10, 10]), ...old])!.share).toBe(0);
+    expect(gapOf([day([10, 10]), day([10, 10]), day([10, 10]), day([10, 10]), ...old])!.share).toBe(0);
   });
 });
 
