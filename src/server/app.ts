@@ -23,6 +23,7 @@ import { jobRoutes } from "#server/jobs/routes";
 import type { Signals } from "#server/jobs/signals";
 import { mechanicsRoutes } from "#server/mechanics/routes";
 import { judgementRoutes } from "#server/mechanics/judgements";
+import { editionRoutes } from "#server/planning/editions";
 import { planningRoutes } from "#server/planning/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
@@ -174,6 +175,7 @@ export function createApp(options: AppOptions): Express {
     peopleRoutes(database),
     clientRoutes(database),
     planningRoutes(database),
+    editionRoutes(database),
     handOverRoutes(database, work),
     trainingRoutes(database),
     mechanicsRoutes(database),

@@ -66,11 +66,24 @@ export const editions: readonly Edition[] = later.reduce<Edition[]>(
 /** what new plans are made with */
 export const CURRENT_EDITION: Edition = editions[editions.length - 1]!;
 
-export const knowsEdition = (id: string): boolean => editions.some((e) => e.id === id);
+/** editions that practices have made, by id: an edition is for good, so that knowing one twice changes nothing */
+const admitted = new Map<string, Edition>();
+
+/** makes a practice's own edition known on this page, thread or server */
+export function admit(edition: Edition): Edition {
+  if (!admitted.has(edition.id)) admitted.set(edition.id, edition);
+  return admitted.get(edition.id)!;
+}
+
+export const isOurs = (id: string): boolean => editions.some((e) => e.id === id);
+export const knowsEdition = (id: string): boolean => isOurs(id) || admitted.has(id);
 
 /** the edition something was planned with; the present one where it is not known here */
 export const editionOf = (planned: { edition: string }): Edition =>
-  editions.find((e) => e.id === planned.edition) ?? CURRENT_EDITION;
+  editions.find((e) => e.id === planned.edition) ?? admitted.get(planned.edition) ?? CURRENT_EDITION;
+
+/** ours by their number, a practice's own by the name it was given */
+export const editionName = (id: string): string => (isOurs(id) ? id : (admitted.get(id)?.about ?? id));
 
 export const tierOf = (score: number, { tiers }: Pick<Edition, "tiers">): Tier =>
   tiers.find((t) => score >= t.from) ?? tiers[tiers.length - 1]!;

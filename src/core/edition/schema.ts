@@ -271,3 +271,14 @@ export const editionSchema = z.strictObject({
   /** who only comes along: whoever is not named and does not end the set, or whoever is not named (see survey-index) */
   along: z.enum(["neither named nor ending", "not named"]).optional(),
 });
+
+/** a practice's own edition: numbers of one of ours that it has changed */
+export const ownEditionSchema = z.strictObject({
+  id: z.uuid(),
+  /** the one of ours that it changes */
+  base: z.string().max(60),
+  name: z.string().trim().min(1, "a name is needed").max(60, "at most 60 characters"),
+  at: z.iso.datetime(),
+  /** numbers by their path in the edition */
+  changes: z.record(z.string().max(80), z.number()).refine((c) => Object.keys(c).length > 0, "nothing is changed"),
+});

@@ -4,7 +4,7 @@
  */
 import "#core/base/reasons";
 import { z } from "zod";
-import { rulesSchema } from "#core/edition/schema";
+import { ownEditionSchema, rulesSchema } from "#core/edition/schema";
 import { clientInput } from "#core/clients/schema";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
 import { loadSchema, programSchema } from "#core/program/document";
@@ -518,6 +518,32 @@ export const api = {
     path: "/judgements/{id}",
     who: "coach",
     about: "Takes a judgement back: whoever made it, or a head coach.",
+    body: nothing,
+    answer: nothing,
+  },
+
+  editions: {
+    method: "get",
+    path: "/editions",
+    who: "coach",
+    about: "The practice's own editions, newest first: which numbers each changes, and whether it is withdrawn.",
+    answer: z.strictObject({
+      editions: z.array(ownEditionSchema.extend({ by: z.string(), withdrawnAt: moment.nullable() })),
+    }),
+  },
+  makeEdition: {
+    method: "post",
+    path: "/editions",
+    who: "head coach",
+    about: "Makes an edition of the practice's own. New weeks are planned by the newest; it is never changed.",
+    body: ownEditionSchema.omit({ at: true }),
+    answer: nothing,
+  },
+  withdrawEdition: {
+    method: "post",
+    path: "/editions/{id}/withdraw",
+    who: "head coach",
+    about: "No new week is planned by it; weeks that were stay so.",
     body: nothing,
     answer: nothing,
   },

@@ -10,6 +10,7 @@ import { coachOf, requireHead } from "#server/identity/coach";
 import { findClient, toClient, type ClientRow } from "#server/clients/clients";
 import { readMechanics } from "#server/mechanics/cache";
 import { librarySetups } from "#server/mechanics/survey";
+import { presentEdition } from "#server/planning/editions";
 import { firstProgram, insertProgram } from "#server/planning/programs";
 
 const SUMMARIES = `select id, name, (body->>'daysPerWeek')::int as "daysPerWeek", (body->>'minutes')::int as minutes,
@@ -54,7 +55,8 @@ export function clientRoutes(database: Database): Router {
           throw new Problem(409, "There is another client under this id already. Reload and look again.");
         return false;
       }
-      await insertProgram(tx, practiceId, firstProgram(randomUUID, id, client.daysPerWeek));
+      const { id: edition } = await presentEdition(tx, practiceId);
+      await insertProgram(tx, practiceId, firstProgram(randomUUID, id, client.daysPerWeek, edition));
       await writeAudit(tx, coach, "made client", id);
       return true;
     });

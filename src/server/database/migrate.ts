@@ -21,6 +21,7 @@ const rights = (role: string, database: string) => `
   grant execute on all functions in schema gryn to ${role}, ${KEEPER};
   grant select, insert, update, delete on client, program, load_bound, job, judgement to ${role};
   grant select, insert on program_edit, hand_over, handed_line, entry, report, audit, mechanics to ${role};
+  grant select, insert, update on edition to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};
   grant select, insert, update, delete on account, session, client_link, invitation, attempt, device to ${KEEPER};

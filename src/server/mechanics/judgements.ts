@@ -5,6 +5,7 @@ import { writeAudit } from "#server/audit";
 import type { Database } from "#server/database/database";
 import { notFound, Problem, readBody, readId } from "#server/http/problem";
 import { judgementFault, type JudgementBody } from "#core/ranking/judgement-fault";
+import { editionIn } from "#server/planning/editions";
 import { coachOf } from "#server/identity/coach";
 
 interface JudgementRow {
@@ -48,6 +49,8 @@ export function judgementRoutes(database: Database): Router {
       );
       if (own && (own.kind !== kind || (own.by_account !== coach.accountId && coach.role !== "head")))
         throw new Problem(403, `${own.by_name} has said this. A head coach may change it.`);
+      // a ranking may be kept under an edition of the practice's own
+      if (kind === "ranking") await editionIn(tx, coach.practiceId, body);
       const fault = judgementFault({ kind, body } as JudgementBody);
       if (fault) throw new Problem(400, "Some of this cannot be saved.", [fault]);
       const [{ n = 0, mine = 0 } = {}] = await tx.query<{ n: number; mine: number }>(

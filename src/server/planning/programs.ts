@@ -2,7 +2,8 @@
  * Programs as their operations and a document; edits of different things are merged, of the same thing refused with
  * both values.
  */
-import { CURRENT_EDITION } from "#core/edition/edition";
+import { admit, isOurs } from "#core/edition/edition";
+import { editionFrom } from "#core/edition/own";
 import { upgrade } from "#core/exchange/upgrade";
 import { touches } from "#core/program/edit";
 import { operationFault } from "#core/planning/faults";
@@ -10,6 +11,7 @@ import { mergeEdits, readEdits } from "#core/program/merge";
 import { emptyDay, type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/program/document";
 import type { Transaction } from "#server/database/database";
 import { notFound, Problem } from "#server/http/problem";
+import { ownEdition } from "#server/planning/editions";
 import type { Coach } from "#server/identity/coach";
 
 interface ProgramRow {
@@ -43,10 +45,10 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
   return { program: upgrade<Program>("program", row.document), version: row.version };
 }
 
-export const firstProgram = (newId: () => string, clientId: string, days: number): Program => ({
+export const firstProgram = (newId: () => string, clientId: string, days: number, edition: string): Program => ({
   format: "gryn-program",
   version: 8,
-  edition: CURRENT_EDITION.id,
+  edition,
   id: newId(),
   clientId,
   name: "First block",
@@ -60,6 +62,20 @@ export const insertProgram = (tx: Transaction, practiceId: string, program: Prog
     program.clientId,
     program,
   ]);
+
+/** the practice's own editions that edits name, made known to this process */
+async function ownNamed(tx: Transaction, practiceId: string, edits: readonly unknown[]): Promise<Set<string>> {
+  const named = edits.flatMap((e) => {
+    const operation = (e as { operation?: { kind?: unknown; edition?: unknown } } | null)?.operation;
+    return operation?.kind === "judge-by" && typeof operation.edition === "string" ? [operation.edition] : [];
+  });
+  const known = new Set<string>();
+  for (const id of new Set(named)) {
+    const own = await ownEdition(tx, practiceId, id);
+    if (own) known.add(admit(editionFrom(own)).id);
+  }
+  return known;
+}
 
 interface EditRow {
   version: number;
@@ -88,7 +104,13 @@ export async function appendEdits(
   const { program, version } = await findProgram(tx, practiceId, programId, true);
   if (base > version)
     throw new Problem(409, "This page is ahead of the server. Reload it.", [], { program, version, conflicts: [] });
-  const { read, refused } = readEdits(edits, operationFault);
+  const own = await ownNamed(tx, practiceId, edits);
+  const { read, refused } = readEdits(edits, (o) =>
+    // the editions of other practices are nobody's here
+    o.kind === "judge-by" && !isOurs(o.edition) && !own.has(o.edition)
+      ? `there is no edition called ${o.edition}`
+      : operationFault(o),
+  );
   const ids = new Set(read.map((e) => e.id));
   const known = new Set(
     (
@@ -105,9 +127,9 @@ export async function appendEdits(
           [practiceId, programId, base],
         )
       : [];
-  const own = new Set(after);
+  const mine = new Set(after);
   const others = since
-    .filter((r) => !ids.has(r.edit_id) && !own.has(r.edit_id))
+    .filter((r) => !ids.has(r.edit_id) && !mine.has(r.edit_id))
     .map((r) => ({
       touches: r.touches ?? touches(r.operation, program),
       who: r.account_name,

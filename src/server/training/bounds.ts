@@ -2,7 +2,7 @@
  * Loads that a client can well have lifted, as the engine last worked them out. They are renewed as a job, once a
  * client and quarter of an hour at the most, and not at all for sets that lie well within them: nobody waits for it.
  */
-import { editionOf } from "#core/edition/edition";
+import { editionIn } from "#server/planning/editions";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Entry } from "#core/training/entry";
 import type { Bound } from "#core/training/exposures";
@@ -51,13 +51,17 @@ export const boundsHandler =
   (database: Database, work: Work): Handler =>
   async ({ job: { practiceId, clientId }, signal }) => {
     if (clientId === null) throw new Error("bounds are a client's");
-    const { client, program, history } = await database.withPractice(practiceId, async (tx) => ({
-      client: await findClient(tx, practiceId, clientId),
-      program: (await programOfClient(tx, practiceId, clientId)).program,
-      history: await readHistory(tx, practiceId, clientId, await readLog(tx, practiceId, clientId, STRENGTH_DAYS)),
-    }));
+    const { client, program, edition, history } = await database.withPractice(practiceId, async (tx) => {
+      const { program } = await programOfClient(tx, practiceId, clientId);
+      return {
+        program,
+        edition: await editionIn(tx, practiceId, program),
+        client: await findClient(tx, practiceId, clientId),
+        history: await readHistory(tx, practiceId, clientId, await readLog(tx, practiceId, clientId, STRENGTH_DAYS)),
+      };
+    });
     const since = Date.now() - STRENGTH_DAYS * 86_400_000;
-    const rules = editionOf(program).method;
+    const rules = edition.method;
     const bounds = await work
       .plausible(client, prescriptionsOf(program), history, since, rules, signal)
       .catch((error: unknown) => {

@@ -15,7 +15,8 @@ import {
   type Report,
 } from "#core/training/entry";
 import { unwritableText } from "#core/base/text";
-import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
+import { CURRENT_EDITION } from "#core/edition/edition";
+import { editionIn } from "#server/planning/editions";
 import { findClient } from "#server/clients/clients";
 import type { Database, LinkState, Transaction } from "#server/database/database";
 import { attempt } from "#server/http/limits";
@@ -87,7 +88,7 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
         const client = await findClient(tx, practiceId, clientId);
         const log = await readLog(tx, practiceId, clientId, HISTORY_DAYS);
         const handOver = await newestHandOver(tx, practiceId, clientId);
-        const { method } = handOver ? editionOf(handOver.snapshot) : CURRENT_EDITION;
+        const { method } = handOver ? await editionIn(tx, practiceId, handOver.snapshot) : CURRENT_EDITION;
         return {
           who: whoOf(clientId),
           now: new Date().toISOString(),

@@ -13,6 +13,7 @@ import { callIn, type Database, type LinkInfo, type Transaction } from "#server/
 import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { hashToken, newToken } from "#server/identity/people";
+import { editionIn } from "#server/planning/editions";
 import { findProgram } from "#server/planning/programs";
 import { askBounds } from "#server/training/bounds";
 import type { Work } from "#server/work/work";
@@ -80,7 +81,7 @@ export async function readyToHandOver(tx: Transaction, practiceId: string, progr
       422,
       "This client's screening is not cleared. Record that a licensed professional has cleared the client, then hand over.",
     );
-  return { program, client };
+  return { program, client, edition: await editionIn(tx, practiceId, program) };
 }
 
 /**
@@ -143,11 +144,11 @@ export function handOverRoutes(database: Database, work: Work): Router {
     const { practiceId } = coach;
     const id = readId(request, "id", "program");
     const { version, inSpite } = readBody(api.makeHandOver.body, request);
-    const { program, client } = await database.withPractice(practiceId, (tx) =>
+    const { program, client, edition } = await database.withPractice(practiceId, (tx) =>
       readyToHandOver(tx, practiceId, id, version),
     );
     // drawing takes about a second: not on this thread, and with nothing held
-    const { snapshot, dangers } = await work.snapshot(practiceId, program, version, client);
+    const { snapshot, dangers } = await work.snapshot(practiceId, program, version, client, edition);
     if (dangers.length > 0 && !inSpite)
       throw new Problem(
         422,

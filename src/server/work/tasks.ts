@@ -1,6 +1,6 @@
 /** What worker threads do for the server: the engine's part of a request. */
 import type { Client } from "#core/clients/client";
-import { editionOf } from "#core/edition/edition";
+import { admit, editionOf, type Edition } from "#core/edition/edition";
 import { exercises, findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
@@ -26,7 +26,7 @@ export interface Body {
 }
 
 export type Task =
-  | { kind: "snapshot"; program: Program; version: number; client: Client }
+  | { kind: "snapshot"; program: Program; version: number; client: Client; edition: Edition }
   | { kind: "survey"; body: Body; setups: SetupAsk[] }
   | {
       kind: "plausible";
@@ -52,6 +52,7 @@ function dangersWithout(program: Program, client: Client): string[] {
 export function run(task: Task): unknown {
   switch (task.kind) {
     case "snapshot":
+      admit(task.edition);
       return {
         snapshot: buildSnapshot(task.program, task.version, task.client),
         dangers: dangersWithout(task.program, task.client),

@@ -3,6 +3,7 @@
  */
 import { fileURLToPath } from "node:url";
 import { Piscina } from "piscina";
+import type { Edition } from "#core/edition/edition";
 import type { Client } from "#core/clients/client";
 import type { Program } from "#core/program/document";
 import type { Survey } from "#core/mechanics/survey";
@@ -14,7 +15,13 @@ import type { Body, HandedOver, Task } from "#server/work/tasks";
 
 export interface Work {
   /** in turn with what other practices ask for */
-  snapshot(practiceId: string, program: Program, version: number, client: Client): Promise<HandedOver>;
+  snapshot(
+    practiceId: string,
+    program: Program,
+    version: number,
+    client: Client,
+    edition: Edition,
+  ): Promise<HandedOver>;
   /** @param signal ends the thread that works on it */
   survey(
     body: Body,
@@ -64,8 +71,8 @@ export function startWork(threads = 2, kept = 0): Work {
   const [waitedFor, others] = [poolOf(kept), poolOf(0)];
   const turns = new FairQueue(Math.max(threads, kept));
   return {
-    snapshot: (practiceId, program, version, client) =>
-      turns.run(practiceId, () => waitedFor.run<HandedOver>({ kind: "snapshot", program, version, client })),
+    snapshot: (practiceId, program, version, client, edition) =>
+      turns.run(practiceId, () => waitedFor.run<HandedOver>({ kind: "snapshot", program, version, client, edition })),
     survey: ({ stature, mass }, setups, signal) =>
       others.run<Survey>(
         {

@@ -92,7 +92,19 @@ const marks = new Map<string, { mark: string; log: Answer<"log"> }>();
 export const api = createApi({
   reducerPath: "api",
   baseQuery: query,
-  tagTypes: ["session", "clients", "client", "handOver", "log", "program", "people", "account", "audit", "judgements"],
+  tagTypes: [
+    "session",
+    "clients",
+    "client",
+    "handOver",
+    "log",
+    "program",
+    "people",
+    "account",
+    "audit",
+    "judgements",
+    "editions",
+  ],
   endpoints: (build) => ({
     session: build.query<Answer<"session">, void>({ query: () => "/session", providesTags: ["session"] }),
     signIn: build.mutation<Answer<"signIn">, Body<"signIn">>({
@@ -229,6 +241,15 @@ export const api = createApi({
     unjudge: build.mutation<Answer<"unjudge">, string>({
       query: (id) => ({ url: `/judgements/${id}`, method: "DELETE", body: {} }),
       invalidatesTags: (r) => (r ? ["judgements"] : []),
+    }),
+    editions: build.query<Answer<"editions">, void>({ query: () => "/editions", providesTags: ["editions"] }),
+    makeEdition: build.mutation<Answer<"makeEdition">, Body<"makeEdition">>({
+      query: (body) => ({ url: "/editions", method: "POST", body }),
+      invalidatesTags: (r) => (r ? ["editions"] : []),
+    }),
+    withdrawEdition: build.mutation<Answer<"withdrawEdition">, string>({
+      query: (id) => ({ url: `/editions/${id}/withdraw`, method: "POST", body: {} }),
+      invalidatesTags: (r) => (r ? ["editions"] : []),
     }),
     lookAtInvitation: build.mutation<Answer<"lookAtInvitation">, Body<"lookAtInvitation">>({
       query: (body) => ({ url: "/join/look", method: "POST", body }),

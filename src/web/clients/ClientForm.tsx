@@ -5,16 +5,17 @@ import { type Client, type ClientInput } from "#core/clients/client";
 import { LOADED, UNITS, type Unit } from "#core/clients/choices";
 import { clientInput } from "#core/clients/schema";
 import { library } from "#core/exercises/library";
-import { CURRENT_EDITION } from "#core/edition/edition";
+import type { Method } from "#core/edition/method";
 import { startPriorities } from "#core/planning/starts";
 import { equipmentName } from "#core/exercises/choices";
 import { JointNotes, MobilityNotes, Places, Priorities } from "./ClientSections";
 import { NumberField } from "../base/NumberField";
 import type { Failure } from "../base/api";
+import { usePresentEdition } from "../base/edition";
 
 /** a new client's priorities follow days and minutes until the coach has touched one */
-const followed = (i: ClientInput, change: Partial<ClientInput>): ClientInput => {
-  const starts = (x: ClientInput) => startPriorities(x.daysPerWeek, x.minutes, CURRENT_EDITION.method);
+const followed = (i: ClientInput, change: Partial<ClientInput>, method: Method): ClientInput => {
+  const starts = (x: ClientInput) => startPriorities(x.daysPerWeek, x.minutes, method);
   const next = { ...i, ...change };
   const untouched = JSON.stringify(i.priorities) === JSON.stringify(starts(i));
   return untouched ? { ...next, priorities: starts(next) } : next;
@@ -39,13 +40,14 @@ export function ClientForm({
   weekLink: string | null;
 }) {
   const isNew = !("id" in value);
+  const { method } = usePresentEdition();
   const [input, setInput] = useState<ClientInput>(() => strip(value));
   const [reasons, setReasons] = useState<Record<string, string>>({});
   const [failure, setFailure] = useState<string | null>(null);
   const [state, setState] = useState<"still" | "saving" | "saved">("still");
   const set = <K extends keyof ClientInput>(key: K, v: ClientInput[K]) => {
     setInput((i) =>
-      isNew && (key === "daysPerWeek" || key === "minutes") ? followed(i, { [key]: v }) : { ...i, [key]: v },
+      isNew && (key === "daysPerWeek" || key === "minutes") ? followed(i, { [key]: v }, method) : { ...i, [key]: v },
     );
     setState("still");
   };

@@ -3,9 +3,10 @@ import { useRef } from "react";
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
 import type { ClientInput, ClientSummary } from "#core/clients/client";
-import { CURRENT_EDITION } from "#core/edition/edition";
+import type { Method } from "#core/edition/method";
 import { startPriorities } from "#core/planning/starts";
 import { api, toFailure } from "../base/api";
+import { usePresentEdition } from "../base/edition";
 import { newId } from "../../page/newId";
 import { useClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
@@ -14,7 +15,7 @@ import { ClientRights } from "./ClientRights";
 
 const DAYS = 3;
 const MINUTES = 45;
-const blank: ClientInput = {
+const blank = (method: Method): ClientInput => ({
   name: "",
   stature: 1.75,
   mass: 75,
@@ -24,7 +25,7 @@ const blank: ClientInput = {
   unit: "kg",
   units: {},
   equipment: ["dumbbell", "bench"],
-  priorities: startPriorities(DAYS, MINUTES, CURRENT_EDITION.method),
+  priorities: startPriorities(DAYS, MINUTES, method),
   joints: [],
   mobility: [],
   phase: "gain",
@@ -34,7 +35,7 @@ const blank: ClientInput = {
   note: "",
   consent: null,
   keepUntil: null,
-};
+});
 
 const today = () => new Date().toISOString().slice(0, 10);
 const about = (c: ClientSummary) =>
@@ -43,6 +44,7 @@ const about = (c: ClientSummary) =>
 export default function ClientsPage() {
   const { id } = useParams();
   const navigate = useNavigate();
+  const { method } = usePresentEdition();
   const { data, isLoading, isFetching, error, refetch } = api.useClientsQuery();
   const client = useClient(id && id !== "new" ? id : null);
   const [saveClient] = api.useSaveClientMutation();
@@ -91,7 +93,7 @@ export default function ClientsPage() {
         <div style={{ display: "grid", gap: 16 }}>
           <ClientForm
             key={client ? formOf(client) : fresh.current}
-            value={client ?? blank}
+            value={client ?? blank(method)}
             onSave={save}
             weekLink={client ? `/clients/${client.id}/week` : null}
           />

@@ -3,6 +3,7 @@ import { NavLink, useParams } from "react-router";
 import { api } from "../base/api";
 import { Account } from "./Account";
 import { Audit } from "./Audit";
+import { Numbers } from "../judgements/Numbers";
 import { People } from "./People";
 
 export default function PracticePage() {
@@ -15,10 +16,19 @@ export default function PracticePage() {
         <NavLink to="/practice" end>
           People
         </NavLink>
+        <NavLink to="/practice/numbers">Numbers</NavLink>
         {head && <NavLink to="/practice/audit">Audit</NavLink>}
         <NavLink to="/practice/account">Your account</NavLink>
       </nav>
-      {part === "account" ? <Account /> : part === "audit" && head ? <Audit /> : <People head={head} />}
+      {part === "account" ? (
+        <Account />
+      ) : part === "numbers" ? (
+        <Numbers head={head} />
+      ) : part === "audit" && head ? (
+        <Audit />
+      ) : (
+        <People head={head} />
+      )}
     </div>
   );
 }

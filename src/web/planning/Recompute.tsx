@@ -3,12 +3,13 @@ import { Button, Modal } from "antd";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
-import { CURRENT_EDITION } from "#core/edition/edition";
+import { editionName } from "#core/edition/edition";
 import { groupName } from "#core/planning/groups";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import type { Operation, Prescription, Program } from "#core/program/document";
 import { doseChanges, pinnedBy, plannedBefore, toRecompute } from "#core/planning/recompute";
 import { fixed } from "../../page/locale";
+import { usePresentEdition } from "../base/edition";
 import { message } from "../base/say";
 import { askSurvey } from "../mechanics/analyst";
 import { bodyOf } from "../mechanics/useSurvey";
@@ -23,7 +24,7 @@ interface RecomputeProps {
 const SHOWN = 8;
 
 export function Recompute({ program, client, edit }: RecomputeProps) {
-  const { method, id: edition } = CURRENT_EDITION;
+  const { method, id: edition } = usePresentEdition();
   const [operations, setOperations] = useState<Operation[] | null>(null);
   const [busy, setBusy] = useState(false);
   const known = (list: Prescription[]) => list.filter((p) => exercises.has(p.exerciseId));
@@ -61,14 +62,15 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
     <p className="notice small" role="status">
       {before.length > 0 &&
         `${before.length === 1 ? "One line was" : `${before.length} lines were`} planned with ${models}, and their numbers stay as they are; this Gryn has ${MODEL_VERSION}. `}
-      {judgedBefore && `The week is judged by ${program.edition}, as it was planned; new weeks by ${edition}. `}
+      {judgedBefore &&
+        `The week is judged by ${editionName(program.edition)}, as it was planned; new weeks by ${editionName(edition)}. `}
       <button type="button" className="plain link" disabled={busy} onClick={() => void ask()}>
         {busy ? "Asking ..." : "See what it would change"}
       </button>
       <Modal
         open={operations !== null}
         onCancel={() => setOperations(null)}
-        title={`What ${judgedBefore ? edition : MODEL_VERSION} would change`}
+        title={`What ${judgedBefore ? editionName(edition) : MODEL_VERSION} would change`}
         width={460}
         footer={[
           <Button key="keep" onClick={() => setOperations(null)}>

@@ -18,7 +18,7 @@ import {
 } from "#core/program/document";
 import { findStructure, plannedSets } from "#core/program/structures";
 import { findTechnique } from "#core/planning/techniques";
-import { expectedLoad } from "#core/training/belief";
+import { expectedOf } from "#core/training/belief";
 import { windowTop } from "#core/program/window";
 import { inKg } from "#core/base/kilograms";
 import { fixed, plain } from "../../page/locale";
@@ -337,7 +337,7 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
   const { method } = useEdition();
   const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
   const belief = strength?.of(p);
-  const expected = belief ? expectedLoad(belief, p.reps, p.reserves[0]!) : null;
+  const expected = belief ? expectedOf(belief, p) : null;
   return (
     <>
       <span style={{ display: "inline-flex", gap: 3 }}>
@@ -374,9 +374,9 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
       <div className="small quiet">
         {p.loadStep.meaning}, by {plain(p.loadStep.value)}
       </div>
-      {expected && expected.high > 0 && (
+      {expected && (
         <div className="small quiet" title="From the strength that this client's logged sets tell of">
-          expect {plain(Math.max(0, Math.round(expected.low)))}–{plain(Math.round(expected.high))} kg
+          expect {plain(Math.round(expected.low))}–{plain(Math.round(expected.high))} {expected.unit}
         </div>
       )}
     </>

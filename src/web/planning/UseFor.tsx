@@ -5,11 +5,12 @@
 import { lazy, Suspense, useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
 import { exercises } from "#core/exercises/library";
-import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
+import { editionOf } from "#core/edition/edition";
 import { lineFor } from "#core/planning/lines";
 import type { Survey } from "#core/mechanics/survey";
 import type { RankedRow } from "#core/ranking/rank";
 import { newId } from "../../page/newId";
+import { usePresentEdition } from "../base/edition";
 import { message } from "../base/say";
 import { useClient, useOpenClient } from "../base/open-client";
 import { usePlan } from "./usePlan";
@@ -51,7 +52,8 @@ export function UseFor({
   const { program, edit } = usePlan(target);
   const [queued, setQueued] = useState<RankedRow | null>(null);
   const client = useClient(target);
-  const { method } = program ? editionOf(program) : CURRENT_EDITION;
+  const present = usePresentEdition();
+  const { method } = program ? editionOf(program) : present;
 
   const put = (r: RankedRow, dayId: string) => {
     const day = program?.days.find((d) => d.id === dayId);

@@ -16,9 +16,9 @@ import { swapped } from "#core/planning/lines";
 import { partSwap, swapsFor } from "#core/planning/swap";
 import { strainsOf } from "#core/suitability/strains";
 import { hasWeekB, inWeek } from "#core/program/weeks";
-import { CURRENT_EDITION, editionOf, type Edition } from "#core/edition/edition";
+import { editionOf, type Edition } from "#core/edition/edition";
 import { message } from "../base/say";
-import { EditionContext } from "../base/edition";
+import { EditionContext, usePresentEdition } from "../base/edition";
 import { api, toFailure } from "../base/api";
 import { useOpenClient } from "../base/open-client";
 import { dayOf } from "../../page/locale";
@@ -209,7 +209,8 @@ function Week({ id }: { id: string }) {
   );
   const { planner, writing, setWriting, preview } = useWriting();
   const shown = preview ?? program;
-  const edition = program ? editionOf(program) : CURRENT_EDITION;
+  const present = usePresentEdition();
+  const edition = program ? editionOf(program) : present;
   const { dose, checks } = useChecks(shown, preview ?? whole, client, survey, edition);
   const judging = survey ? null : progress;
 

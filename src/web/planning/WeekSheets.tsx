@@ -118,7 +118,7 @@ function usePlannerAsk(
       keep: true,
       pairs: true,
     };
-    return { task, ask: asked, survey: await withOwnSetups(survey!, program, client), edition: edition.id };
+    return { task, ask: asked, survey: await withOwnSetups(survey!, program, client), edition };
   });
   const ready = survey !== null;
   useEffect(() => {

@@ -4,11 +4,13 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { api, toFailure } from "../base/api";
 import { Boundary } from "../base/Boundary";
+import { EditionContext, PresentEdition } from "../base/edition";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Mark } from "../base/Mark";
 import { clientIdInAddress, useOpenClient, withClient } from "../base/open-client";
 import { onFirstWord } from "../base/say";
 import { Failed, Loading } from "../base/states";
+import { usePracticeEdition } from "../judgements/usePracticeEdition";
 
 const SignInPage = lazy(() => import("../identity/SignInPage"));
 const AccountMenu = lazy(() => import("./AccountMenu"));
@@ -26,7 +28,20 @@ export function Shell() {
         <SignInPage />
       </Suspense>
     );
-  return <Desk name={data.coach.name} />;
+  return <Practice name={data.coach.name} />;
+}
+
+/** the desk, with what the practice judges by */
+function Practice({ name }: { name: string }) {
+  const edition = usePracticeEdition();
+  if (!edition) return <Loading what="Gryn" />;
+  return (
+    <PresentEdition value={edition}>
+      <EditionContext value={edition}>
+        <Desk name={name} />
+      </EditionContext>
+    </PresentEdition>
+  );
 }
 
 /** what opens over every place: one at a time */

@@ -71,7 +71,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
     setLeft(new Set());
     setFrom(markOf(program));
     const whole = await withOwnSetups(survey, program, client);
-    start({ task: "plan", ask: askOf(wish, client, program), survey: whole, edition: edition.id });
+    start({ task: "plan", ask: askOf(wish, client, program), survey: whole, edition });
   };
   const close = () => {
     forget();

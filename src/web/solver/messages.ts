@@ -1,4 +1,5 @@
 /** What the week's page and its planner say to each other. */
+import type { Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
 import type { PlanAsk } from "#core/solver/ask";
 import type { Margin } from "#core/solver/margins";
@@ -11,7 +12,7 @@ export interface PlannerAsk {
   task: "plan" | "margins" | "vary";
   ask: PlanAsk;
   survey: Survey;
-  edition: string;
+  edition: Edition;
 }
 
 export type PlannerTold =

@@ -2,7 +2,7 @@
 /** The planner off the page's thread: one ask a worker, stopped by ending it. */
 import highsLoader from "highs";
 import wasmUrl from "highs/runtime?url";
-import { editionOf } from "#core/edition/edition";
+import { admit } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import { planWeek } from "#core/solver/write";
 import { margins } from "#core/solver/margins";
@@ -18,7 +18,7 @@ addEventListener("message", (event: MessageEvent<PlannerAsk>) => {
   const { task, ask, survey, edition } = event.data;
   const work = async () => {
     const highs = await highsLoader({ locateFile: () => wasmUrl });
-    const tools = { highs, survey, edition: editionOf({ edition }), exercises };
+    const tools = { highs, survey, edition: admit(edition), exercises };
     if (task === "margins") {
       margins(ask, tools, (margin) => say({ kind: "margin", margin }));
       return say({ kind: "done" });

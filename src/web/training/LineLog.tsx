@@ -2,15 +2,13 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { inKg } from "#core/base/kilograms";
 import type { Client } from "#core/clients/client";
 import { editionOf } from "#core/edition/edition";
 import type { Answer, Ruling } from "#core/exchange/api";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Operation, Prescription, Program } from "#core/program/document";
-import { leadSet } from "#core/program/structures";
-import { expectedLoad, type LoadBelief } from "#core/training/belief";
+import { expectedOf, type LoadBelief } from "#core/training/belief";
 import { doneCredit } from "#core/training/done-credit";
 import { asOfNow, exposuresOf } from "#core/training/exposures";
 import { flagsOf } from "#core/training/flags";
@@ -124,14 +122,12 @@ function Done({ last, p }: { last: Parameters<typeof doneCredit>[0][]; p: Prescr
 
 /** the load to expect from this client's strength */
 function Belief({ belief, p }: { belief: LoadBelief; p: Prescription }) {
-  const expected = expectedLoad(belief, p.reps, p.reserves[leadSet(p)]!);
-  if (!expected || expected.likely <= 0) return null;
-  const { unit, meaning } = p.loadStep;
-  const told = (kg: number) => near(Math.max(0, kg) / inKg({ value: 1, unit }));
+  const expected = expectedOf(belief, p);
+  if (!expected) return null;
   return (
     <p className="small quiet">
-      Expected from this client's strength: {told(expected.likely)} {unit} {meaning} ({told(expected.low)}–
-      {told(expected.high)}).
+      Expected from this client's strength: {near(expected.likely)} {expected.unit} {expected.meaning} (
+      {near(expected.low)}–{near(expected.high)}).
     </p>
   );
 }

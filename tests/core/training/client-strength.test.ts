@@ -4,7 +4,7 @@ import { compileModel } from "#core/mechanics/compile";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { seededRandom } from "#core/base/random";
 import { clientStrength } from "#core/training/client-strength";
-import { expectedLoad, isUnlikely, type LiftedSet } from "#core/training/belief";
+import { expectedOf, expectedLoad, isUnlikely, type LiftedSet } from "#core/training/belief";
 import { bodyLoadOf } from "#core/planning/loading";
 import { loadFor } from "#core/training/strength";
 import { setupOf } from "../../support/setups";
@@ -128,4 +128,17 @@ test("who presses more is expected to hold more with the shoulder girdle too", (
     ).loads.map((l) => l.maximum!);
   const [weak, strong] = [expected(60), expected(100)];
   weak.forEach((kg, i) => expect(strong[i]! / kg).toBeGreaterThan(1.3));
+});
+
+test("the load to expect stands in the unit that the line's loads are typed in, of its heaviest set", () => {
+  const belief = { key: "k", maximum: 50, body: 0, spread: 0.1, weakLinks: [] };
+  const line = { reps: { low: 8, high: 12 }, reserves: [2, 2], structure: "straight" as const };
+  const step = (unit: "kg" | "lb") => ({ value: 2, unit, meaning: "per hand" as const });
+  const kg = expectedOf(belief, { ...line, loadStep: step("kg") })!;
+  const lb = expectedOf(belief, { ...line, loadStep: step("lb") })!;
+  expect(kg.likely).toBeCloseTo(expectedLoad(belief, line.reps, 2)!.likely, 9);
+  expect(lb.likely).toBeCloseTo(kg.likely / 0.45359237, 9);
+  expect([kg.unit, lb.unit, lb.meaning]).toEqual(["kg", "lb", "per hand"]);
+  expect(kg.low).toBeLessThan(kg.likely);
+  expect(expectedOf({ ...belief, maximum: null }, { ...line, loadStep: step("kg") })).toBeNull();
 });

@@ -1,0 +1,83 @@
+import { admit, CURRENT_EDITION, editionOf, editions, knowsEdition } from "#core/edition/edition";
+import { meanings } from "#core/edition/meanings";
+import { changesOf, editionFrom, meaningOf, numbersOf, ownFault, type OwnEdition } from "#core/edition/own";
+import { checkWeek } from "#core/planning/check";
+import { exercises } from "#core/exercises/library";
+import { id, clientOf, prescriptionOf, programOf } from "../support/programs";
+
+const own = (changes: OwnEdition["changes"], change: Partial<OwnEdition> = {}): OwnEdition => ({
+  id: id(70),
+  base: CURRENT_EDITION.id,
+  name: "More rest",
+  at: "2026-11-29T10:00:00.000Z",
+  changes,
+  ...change,
+});
+
+describe("what the numbers of an edition mean", () => {
+  test("each has one meaning, lies within its bounds, and each meaning is of some number", () => {
+    for (const edition of editions) {
+      const all = numbersOf(edition);
+      expect(all.length).toBeGreaterThan(200);
+      for (const { path, value, meaning, name } of all) {
+        const matching = meanings.filter((m) =>
+          new RegExp(`^${m.path.replaceAll(".", "\\.").replaceAll("*", "[^.]+")}$`).test(path),
+        );
+        expect([path, matching.length]).toEqual([path, 1]);
+        expect(value).toBeGreaterThanOrEqual(meaning.least);
+        expect(value).toBeLessThanOrEqual(meaning.most);
+        expect(name).not.toMatch(/[{}]|undefined/);
+      }
+      const used = new Set(all.map((n) => n.meaning));
+      expect(meanings.filter((m) => !used.has(m))).toEqual([]);
+    }
+    expect(meaningOf("method.version")).toBeNull();
+  });
+
+  test("no two numbers of a section are called the same", () => {
+    const names = numbersOf(CURRENT_EDITION).map((n) => `${n.meaning.section}: ${n.name}`);
+    expect(names.filter((n, i) => names.indexOf(n) !== i)).toEqual([]);
+  });
+});
+
+describe("a practice's own edition", () => {
+  test("changes what it says and nothing else, and leaves its base as it was", () => {
+    const before = JSON.stringify(CURRENT_EDITION);
+    const made = editionFrom(own({ "method.classes.heavy.rest": 240, "planner.session.1.slope": 0.5 }));
+    expect(made.method.classes.heavy.rest).toBe(240);
+    expect(made.planner.session.map((s) => s.slope)).toEqual([1, 0.5, 0.2]);
+    const differ = numbersOf(made).filter((n, i) => n.value !== numbersOf(CURRENT_EDITION)[i]!.value);
+    expect(differ.map((n) => n.path)).toEqual(["method.classes.heavy.rest", "planner.session.1.slope"]);
+    expect(JSON.stringify(CURRENT_EDITION)).toBe(before);
+    expect(changesOf(own({ "method.classes.heavy.rest": 240 }))).toMatchObject([{ value: 240, ours: 180 }]);
+  });
+
+  test.each([
+    ["an unknown number", own({ "method.nothing": 1 }), "changes.method.nothing"],
+    ["beyond its bounds", own({ "method.pain.stop": 9 }), "changes.method.pain.stop"],
+    ["half a repetition", own({ "method.floors.sore": 11.5 }), "changes.method.floors.sore"],
+    ["a band turned round", own({ "method.bands.computed.grow.0": 25 }), "changes.method.bands.computed.grow.0"],
+    ["out before it is looked at", own({ "method.joints.sore.out": 0.2 }), "changes.method.joints.sore.look"],
+    ["an unknown base", own({ "method.pain.stop": 3 }, { base: "gryn-0" }), "base"],
+    ["a way out of the numbers", own({ "__proto__.x": 1 }), "changes.__proto__.x"],
+  ])("%s is refused, with where", (_what, edition, path) => {
+    expect(ownFault(edition)?.path).toBe(path);
+    expect(() => editionFrom(edition)).toThrow(RangeError);
+  });
+
+  test("a week is judged by it once it is known, and by ours for who does not know it", () => {
+    const made = editionFrom(
+      own({ "method.bands.computed.grow.0": 4, "method.bands.computed.grow.1": 8 }, { id: id(71) }),
+    );
+    expect(knowsEdition(made.id)).toBe(false);
+    expect(editionOf({ edition: made.id })).toBe(CURRENT_EDITION);
+    expect(admit(made)).toBe(made);
+    expect(admit(editionFrom(own({ "method.pain.stop": 3 }, { id: id(71) })))).toBe(made);
+    const week = programOf([[prescriptionOf(1, "cable-pushdown", {}, { reserves: [1, 1, 1] })]], { edition: made.id });
+    const limitOf = (edition: string) =>
+      checkWeek(week, clientOf(), editionOf({ edition }).method, exercises).find(
+        (c) => c.kind === "dose" && c.subject.group === "triceps",
+      )!.limit;
+    expect(limitOf(made.id)).not.toEqual(limitOf(CURRENT_EDITION.id));
+  });
+});
