@@ -24,6 +24,7 @@ const BODY = ["base", "anatomy", "exercises"];
 const JUDGED = [...BODY, "mechanics", "clients", "edition"];
 const ROOMS = {
   base: [],
+  words: ["base"],
   anatomy: ["base"],
   exercises: ["base", "anatomy"],
   program: ["base"],
@@ -54,7 +55,8 @@ const room = (own) => ({
           ...CORE,
           {
             regex: `^(#core/|(\\.\\./)+)(${Object.keys(ROOMS)
-              .filter((r) => r !== own && !ROOMS[own].includes(r))
+              // words are said from everywhere; base says nothing
+              .filter((r) => r !== own && !ROOMS[own].includes(r) && (r !== "words" || own === "base"))
               .join("|")})/`,
             message: `${own} may know ${ROOMS[own].join(", ") || "nobody"} only.`,
           },

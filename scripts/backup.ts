@@ -8,7 +8,7 @@ import { chmodSync, existsSync, mkdtempSync, renameSync, rmSync, statSync, write
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import pg from "pg";
-import { findServer, runningCluster, startCluster, type Cluster } from "#server/database/cluster";
+import { findServer, runningCluster, startCluster, type Cluster } from "./cluster";
 import { APP_ROLE, migrate } from "#server/database/migrate";
 
 const [act, file] = process.argv.slice(2);

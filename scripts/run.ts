@@ -7,7 +7,7 @@
 import { createHash, createHmac } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
-import { runningCluster, startCluster } from "#server/database/cluster";
+import { runningCluster, startCluster } from "./cluster";
 import { migrate } from "#server/database/migrate";
 import { DEMO_SIGN_IN } from "#server/identity/demo-practice";
 import { closeDemo, isEmpty, loadDemo, openDemo, othersInDemo, removeDemo } from "#server/demo/demo";

@@ -8,7 +8,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { chromium, type Browser, type BrowserContext, type Locator, type Page } from "@playwright/test";
 import { build } from "vite";
-import { startCluster } from "#server/database/cluster";
+import { startCluster } from "../cluster";
 import { migrate } from "#server/database/migrate";
 import { demoId, DEMO_SIGN_IN } from "#server/identity/demo-practice";
 import { loadDemo } from "#server/demo/demo";

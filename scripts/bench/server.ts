@@ -6,7 +6,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import express from "express";
 import pg from "pg";
-import { startCluster } from "#server/database/cluster";
+import { startCluster } from "../cluster";
 import { migrate } from "#server/database/migrate";
 import { DEMO_PRACTICE, DEMO_SIGN_IN, demoId } from "#server/identity/demo-practice";
 import { loadDemo } from "#server/demo/demo";

@@ -6,7 +6,7 @@ import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:f
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { seededRandom } from "#core/base/random";
-import { startCluster } from "#server/database/cluster";
+import { startCluster } from "../cluster";
 import { migrate } from "#server/database/migrate";
 import { serve } from "#server/serve";
 import { faultOf, fuzzRequest } from "./requests";

@@ -12,7 +12,7 @@ import { setTimeout as sleep } from "node:timers/promises";
 import pg from "pg";
 import type { Conflict, Operation, Program } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
-import { runningCluster } from "#server/database/cluster";
+import { runningCluster } from "../cluster";
 import type { Keep } from "../../src/floor/keep";
 import { Floor, type Ask } from "../../src/floor/outbox";
 import { asEdits, EMPTY, nextBatch, planActions, plansReducer } from "../../src/web/planning/plans";

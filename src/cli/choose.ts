@@ -19,7 +19,7 @@ import { prescriptionsOf } from "#core/program/edit";
 import { findGroup, groups } from "#core/planning/groups";
 import { programSchema, type Program } from "#core/program/document";
 import { workOf } from "#core/program/purpose";
-import { becauseText } from "#core/ranking/because";
+import { becauseText } from "#core/ranking/because-words";
 import { fits, NARROWING_NAMES, type Narrowing } from "#core/ranking/narrow";
 import { contextOf, notFor, rankHead, type RankingContext } from "#core/ranking/rank";
 import { bad, bodyOf, documentOf, exerciseOf, numberOf, valuesOf, type Options } from "./input";

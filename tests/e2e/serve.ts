@@ -9,7 +9,7 @@ import { createServer, request } from "node:http";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { build } from "vite";
-import { startCluster } from "#server/database/cluster";
+import { startCluster } from "../../scripts/cluster";
 import { migrate } from "#server/database/migrate";
 import { loadDemo, removeDemo } from "#server/demo/demo";
 import { practiceLink } from "#server/identity/first";

@@ -2,7 +2,7 @@ import { chmodSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import request from "supertest";
-import { startCluster, type Cluster } from "#server/database/cluster";
+import { startCluster, type Cluster } from "../../scripts/cluster";
 import { openDatabase, type Database } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
 import { DEMO_PRACTICE, DEMO_SIGN_IN, demoId } from "#server/identity/demo-practice";

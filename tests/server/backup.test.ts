@@ -4,7 +4,7 @@ import { chmodSync, mkdtempSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import pg from "pg";
-import { startCluster, type Cluster } from "#server/database/cluster";
+import { startCluster, type Cluster } from "../../scripts/cluster";
 import { openDatabase } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
 import { DEMO_PRACTICE, DEMO_SIGN_IN } from "#server/identity/demo-practice";
@@ -48,7 +48,8 @@ const asOwner = async <T>(work: (owner: pg.Client) => Promise<T>): Promise<T> =>
 const link = (token: string) =>
   asOwner((o) =>
     o.query(
-      "insert into client_link (token_hash, practice_id, client_id, expires_at) select $1, practice_id, id, now() + interval '9 days' from client where name = 'Tomas Reyer'",
+      `insert into client_link (token_hash, practice_id, client_id, expires_at)
+        select $1, practice_id, id, now() + interval '9 days' from client where name = 'Tomas Reyer'`,
       [hashToken(token)],
     ),
   );
@@ -79,7 +80,8 @@ test("a backup is its owner's alone, and a restore beside a connected Gryn is re
 test("restored: what was closed since stays closed, what is now stays, everybody signs in anew and the head coach is told", async () => {
   await asOwner((o) =>
     o.query(
-      "insert into invitation (token_hash, practice_id, role, invited_by, expires_at) values ('withdrawn', $1, 'head', 'Edda', now() + interval '5 days')",
+      `insert into invitation (token_hash, practice_id, role, invited_by, expires_at)
+        values ('withdrawn', $1, 'head', 'Edda', now() + interval '5 days')`,
       [DEMO_PRACTICE],
     ),
   );
@@ -94,7 +96,8 @@ test("restored: what was closed since stays closed, what is now stays, everybody
   await asOwner((o) => o.query("delete from account where email = 'ivo@quernlight.example'"));
   await asOwner((o) =>
     o.query(
-      "insert into session (id, account_id, data, expires_at, ends_at) select 'x', id, '{}', now() + interval '1 hour', now() + interval '1 hour' from account limit 1",
+      `insert into session (id, account_id, data, expires_at, ends_at)
+        select 'x', id, '{}', now() + interval '1 hour', now() + interval '1 hour' from account limit 1`,
     ),
   );
   const done = script("restore");

@@ -162,7 +162,8 @@ test("everything of a client can be taken away, and erased: only an audit row th
   const left = await asOwner(async (o) => {
     const tables = (
       await o.query(
-        "select table_name from information_schema.columns where table_schema = 'public' and column_name = 'client_id' union select 'client'",
+        `select table_name from information_schema.columns
+          where table_schema = 'public' and column_name = 'client_id' union select 'client'`,
       )
     ).rows.map((r) => r.table_name as string);
     const counts: Record<string, number> = {};
@@ -191,7 +192,8 @@ test("the audit is a head coach's, goes back page by page, and takes no nonsense
   const clientId = await makeClient(theirs);
   await asOwner(async (o) => {
     await o.query(
-      "insert into audit (practice_id, actor, action, client_id) select $1, 'Busy', 'saw ' || n, $2 from generate_series(1, 130) n",
+      `insert into audit (practice_id, actor, action, client_id) select $1, 'Busy', 'saw ' || n, $2
+        from generate_series(1, 130) n`,
       [own.practiceId, clientId],
     );
   });

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import pg from "pg";
-import { findServer, freePort, runningCluster, startCluster } from "#server/database/cluster";
+import { findServer, freePort, runningCluster, startCluster } from "../../scripts/cluster";
 
 let folder: string;
 beforeAll(() => {

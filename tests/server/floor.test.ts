@@ -157,7 +157,8 @@ test("a hand-over is numbered and does not change when the plan does", async () 
     async (o) =>
       (
         await o.query(
-          "select t from unnest(array['hand_over', 'entry', 'report', 'program_edit', 'audit']) t where has_table_privilege('gryn_app', t, 'update') or has_table_privilege('gryn_app', t, 'delete')",
+          `select t from unnest(array['hand_over', 'entry', 'report', 'program_edit', 'audit']) t
+            where has_table_privilege('gryn_app', t, 'update') or has_table_privilege('gryn_app', t, 'delete')`,
         )
       ).rows,
   );

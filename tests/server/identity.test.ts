@@ -61,7 +61,8 @@ describe("sessions", () => {
     const old = await signIn(app, other);
     await asOwner((o) =>
       o.query(
-        "update session set ends_at = now() - interval '1 second' from account a where a.id = account_id and a.email = $1",
+        `update session set ends_at = now() - interval '1 second' from account a
+          where a.id = account_id and a.email = $1`,
         [other.email],
       ),
     );
@@ -205,7 +206,8 @@ describe("invitations", () => {
     const { invitations } = (await desk.get("/people")).body;
     await asOwner((o) =>
       o.query(
-        "update invitation set expires_at = now() - interval '1 minute' where token_hash = encode(sha256($1::bytea), 'hex')",
+        `update invitation set expires_at = now() - interval '1 minute'
+          where token_hash = encode(sha256($1::bytea), 'hex')`,
         [old],
       ),
     );

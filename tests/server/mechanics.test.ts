@@ -5,7 +5,7 @@ import { exercises, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { MODEL_VERSION, type Body } from "#core/mechanics/model";
 import { surveySetups, type Survey, type SurveyRow } from "#core/mechanics/survey";
-import { becauseText } from "#core/ranking/because";
+import { becauseText } from "#core/ranking/because-words";
 import { contextOf, rankHead } from "#core/ranking/rank";
 import type { Database } from "#server/database/database";
 import { findJob, type Job } from "#server/jobs/jobs";

@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { runner } from "node-pg-migrate";
 import pg from "pg";
 import { prescriptionsOf } from "#core/program/edit";
-import { startCluster, type Cluster } from "#server/database/cluster";
+import { startCluster, type Cluster } from "../../scripts/cluster";
 import { openDatabase } from "#server/database/database";
 import { migrate, MIGRATIONS } from "#server/database/migrate";
 import { programOfClient } from "#server/planning/programs";
@@ -52,7 +52,8 @@ test("a database of the first version is brought up with everything in it", asyn
   const [practice, two, none] = [randomUUID(), randomUUID(), randomUUID()];
   await owner.query("insert into practice values ($1, 'Old')", [practice]);
   await owner.query(
-    "insert into account (id, practice_id, email, name, password_hash) values ($1, $2, 'old@test.example', 'Old hand', 'x')",
+    `insert into account (id, practice_id, email, name, password_hash)
+      values ($1, $2, 'old@test.example', 'Old hand', 'x')`,
     [randomUUID(), practice],
   );
   await owner.query("insert into session values ('s', '{}', now() + interval '1 hour')");
@@ -67,17 +68,20 @@ test("a database of the first version is brought up with everything in it", asyn
   const programs = [randomUUID(), randomUUID(), randomUUID()];
   for (const [n, id] of programs.entries())
     await owner.query(
-      "insert into program (practice_id, id, client_id, document, created_at) values ($1, $2, $3, $4, now() + make_interval(secs => $5))",
+      `insert into program (practice_id, id, client_id, document, created_at)
+        values ($1, $2, $3, $4, now() + make_interval(secs => $5))`,
       [practice, id, two, { ...document, id, clientId: two }, n],
     );
   const { voided: _v, confirmed: _f, by: _b, ...entry } = entryOf(1, { id: randomUUID() });
   await owner.query(
-    "insert into entry (practice_id, id, revision, client_id, prescription_id, local_date, at, body) values ($1, $2, 1, $3, $4, $5, $6, $7)",
+    `insert into entry (practice_id, id, revision, client_id, prescription_id, local_date, at, body)
+      values ($1, $2, 1, $3, $4, $5, $6, $7)`,
     [practice, entry.id, two, entry.prescriptionId, entry.localDate, entry.at, entry],
   );
   for (const [n, token] of ["one", "two", "three"].entries())
     await owner.query(
-      "insert into client_link (token_hash, practice_id, client_id, created_at, expires_at) values ($1, $2, $3, now() + make_interval(secs => $4), now() + interval '9 days')",
+      `insert into client_link (token_hash, practice_id, client_id, created_at, expires_at)
+        values ($1, $2, $3, now() + make_interval(secs => $4), now() + interval '9 days')`,
       [token, practice, two, n],
     );
 

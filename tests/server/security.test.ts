@@ -88,7 +88,12 @@ test("every table with a practice_id forces row security, found from the catalog
     async (o) =>
       (
         await o.query(
-          "select c.relname as name, c.relrowsecurity as on, c.relforcerowsecurity as forced, (select count(*)::int from pg_policy p where p.polrelid = c.oid) as policies, (select coalesce(json_agg(p.polname), '[]') from pg_policy p where p.polrelid = c.oid and p.polname <> 'own_practice' and p.polroles <> array['gryn_keeper'::regrole::oid]) as others, has_table_privilege('gryn_app', c.oid, 'select') as readable from pg_class c join pg_attribute t on t.attrelid = c.oid and t.attname = 'practice_id' where c.relkind = 'r'",
+          `select c.relname as name, c.relrowsecurity as on, c.relforcerowsecurity as forced, (select count(*)::int
+            from pg_policy p where p.polrelid = c.oid) as policies, (select coalesce(json_agg(p.polname), '[]')
+            from pg_policy p
+            where p.polrelid = c.oid and p.polname <> 'own_practice' and p.polroles <> array['gryn_keeper'::regrole::oid]) as others, has_table_privilege('gryn_app', c.oid, 'select') as readable
+            from pg_class c join pg_attribute t on t.attrelid = c.oid and t.attname = 'practice_id'
+            where c.relkind = 'r'`,
         )
       ).rows,
   );
@@ -107,7 +112,10 @@ test("practice_id stands first in every key of a tenant table", async () => {
     async (o) =>
       (
         await o.query(
-          "select i.indexrelid::regclass::text as index, (select attname from pg_attribute where attrelid = i.indrelid and attnum = i.indkey[0]) as first from pg_index i join pg_class c on c.oid = i.indrelid where c.relname in ('client', 'program', 'program_edit', 'hand_over', 'entry', 'report', 'audit')",
+          `select i.indexrelid::regclass::text as index, (select attname from pg_attribute
+            where attrelid = i.indrelid and attnum = i.indkey[0]) as first from pg_index i
+            join pg_class c on c.oid = i.indrelid
+            where c.relname in ('client', 'program', 'program_edit', 'hand_over', 'entry', 'report', 'audit')`,
         )
       ).rows,
   );
@@ -122,7 +130,8 @@ test("the app's role reaches accounts, sessions, invitations, limits and tokens 
     async (o) =>
       (
         await o.query(
-          "select proname, prosecdef, has_function_privilege('public', p.oid, 'execute') as open, rolname as owner, rolsuper, rolcanlogin, rolbypassrls, proconfig from pg_proc p join pg_roles r on r.oid = proowner where pronamespace = 'gryn'::regnamespace",
+          `select proname, prosecdef, has_function_privilege('public', p.oid, 'execute') as open, rolname as owner, rolsuper, rolcanlogin, rolbypassrls, proconfig
+            from pg_proc p join pg_roles r on r.oid = proowner where pronamespace = 'gryn'::regnamespace`,
         )
       ).rows,
   );
@@ -143,7 +152,8 @@ test("the app's role reaches accounts, sessions, invitations, limits and tokens 
       async (o) =>
         (
           await o.query(
-            "select proname from pg_proc where prosecdef and pronamespace not in ('gryn'::regnamespace, 'pg_catalog'::regnamespace)",
+            `select proname from pg_proc
+              where prosecdef and pronamespace not in ('gryn'::regnamespace, 'pg_catalog'::regnamespace)`,
           )
         ).rows,
     ),

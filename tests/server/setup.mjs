@@ -9,7 +9,7 @@ import { register } from "tsx/esm/api";
 
 export default async function setup({ maxWorkers }) {
   register();
-  const { startCluster } = await import("../../src/server/database/cluster.ts");
+  const { startCluster } = await import("../../scripts/cluster.ts");
   const { migrate } = await import("../../src/server/database/migrate.ts");
   const folder = mkdtempSync(join(tmpdir(), "gryn-test-"));
   chmodSync(folder, 0o755);

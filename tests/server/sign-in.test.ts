@@ -39,7 +39,8 @@ test("a session in use is prolonged, but not at every request", async () => {
       async (o) =>
         (
           await o.query(
-            "select s.expires_at from session s join account a on a.id = s.account_id where a.practice_id = $1 order by s.expires_at desc limit 1",
+            `select s.expires_at from session s join account a on a.id = s.account_id where a.practice_id = $1
+              order by s.expires_at desc limit 1`,
             [person.practiceId],
           )
         ).rows[0].expires_at as Date,
@@ -48,7 +49,8 @@ test("a session in use is prolonged, but not at every request", async () => {
   const desk = await signIn(own, person);
   await asOwner((o) =>
     o.query(
-      "update session s set expires_at = now() + interval '1 hour' from account a where a.id = s.account_id and a.practice_id = $1",
+      `update session s set expires_at = now() + interval '1 hour' from account a
+        where a.id = s.account_id and a.practice_id = $1`,
       [person.practiceId],
     ),
   );

@@ -1,10 +1,8 @@
-/** Why a setup stands where it does: what lifts it and what costs it most, in the numbers of its own factors. */
-import { percent } from "#core/base/numbers";
-import { findHead, muscleName } from "#core/anatomy/anatomy";
+import { findHead } from "#core/anatomy/anatomy";
 import type { Weights } from "#core/edition/schools";
 import type { CostId } from "#core/edition/choices";
 import type { Exercise } from "#core/exercises/format";
-import { type Joint, JOINT_NAMES } from "#core/exercises/joints";
+import { type Joint } from "#core/exercises/joints";
 import type { SurveyRow } from "#core/mechanics/survey";
 import { hardestJoint, secondsOf, type FactorId } from "./factors";
 
@@ -150,77 +148,4 @@ export function becauseOf(all: readonly Told[], headId: string, w: Weights): Bec
     const told = (id: FactId) => say(id, r, headId, w, parts[i]!, parts[best]!);
     return { lifts: lifts.map(told), cost: cost && !lifts.includes(cost) ? told(cost) : null };
   });
-}
-
-const two = (x: number) => x.toFixed(2);
-const partOfRep = (part: number) =>
-  part > 0.95 ? "over the rep" : `in the hardest ${part > 0.45 && part < 0.55 ? "half" : percent(part)} of the rep`;
-
-function tensionPhrase({ part, value, best, hardest }: Extract<Said, { factor: "tension" }>, up: boolean): string {
-  const leader = (text: string) => (value < best - 0.005 ? ` (the leader: ${text})` : "");
-  switch (part) {
-    case "force":
-      return up
-        ? `it holds ${two(value)} of its strength ${partOfRep(hardest)}`
-        : `it is asked ${two(value)} of its strength${leader(two(best))}`;
-    case "length":
-      return up
-        ? `it is loaded at ${percent(value)} of its length range`
-        : `it is loaded at ${percent(value)} of its length range${leader(percent(best))}`;
-    case "travel":
-      return up
-        ? `the muscle goes through ${percent(value)} of its range`
-        : `the muscle goes through ${percent(value)} of its range${leader(percent(best))}; the rest is holding`;
-  }
-}
-
-function phrase(s: Said, up: boolean): string {
-  switch (s.factor) {
-    case "tension":
-      return tensionPhrase(s, up);
-    case "limiter":
-      return s.first
-        ? `where the set sticks it works at ${percent(s.nearness)} of its limit, and the ${muscleName(s.first.muscle).toLowerCase()} ${up ? `is ${percent(s.first.share)} of what ends it` : `ends it first (${percent(s.first.share)})`}`
-        : `it works at ${percent(s.nearness)} of its own limit where the set sticks`;
-    case "joints":
-      return up || !s.joint
-        ? "it is easy on the joints"
-        : `it asks ${percent(s.strain)} of the most of the ${JOINT_NAMES[s.joint]}`;
-    case "spine":
-      return up ? "the back carries little" : `the low back is pressed with ${s.compression.toFixed(1)} body weights`;
-    case "time":
-      return up
-        ? `it is set up in ${s.seconds} s`
-        : `set-up and change take ${s.seconds} s${s.sides ? " with the second side" : ""}`;
-    case "steadiness":
-      return up
-        ? `it is held steady (${percent(s.steadiness)})`
-        : s.helper
-          ? "it wants a helper"
-          : `it has to be held freely (steadiness ${percent(s.steadiness)})`;
-    case "progression":
-      return `one step is ${percent(s.step)} of a usual load`;
-    case "whole":
-      return up
-        ? `${percent(s.share)} of the most muscle that a lift of this list moves`
-        : `it moves only ${percent(s.share)} of the muscle that the largest lift here does`;
-    case "load":
-      return up ? `it is loaded with ${s.usual} kg ${s.meaning}` : `a usual load is only ${s.usual} kg ${s.meaning}`;
-    case "focus":
-      return up
-        ? `${percent(s.own)} of the muscle it moves is this one`
-        : `only ${percent(s.own)} of what it moves is this muscle`;
-    case "client":
-      return up ? "it spares the noted joint" : `the noted joint takes ${Math.round(s.points)} points`;
-  }
-}
-
-export function becauseText({ lifts, cost }: Because): string {
-  const up = lifts.map((s) => phrase(s, true)).join(" and ");
-  const down = cost && phrase(cost, false);
-  const text =
-    up && down
-      ? `${up}; but ${down}`
-      : up || (down ? `Held back: ${down}` : "Close to the middle of the list in every factor");
-  return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
 }

@@ -42,7 +42,8 @@ export function clientRoutes(database: Database): Router {
     const { id, client } = readBody(api.makeClient.body, request);
     const made = await database.withPractice(practiceId, async (tx) => {
       const rows = await tx.query(
-        "insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5) on conflict do nothing returning 1",
+        `insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5) on conflict do nothing
+          returning 1`,
         [practiceId, id, client.name, client, VERSIONS.client],
       );
       if (rows.length === 0) {
@@ -70,7 +71,8 @@ export function clientRoutes(database: Database): Router {
     const { revision, client } = readBody(api.saveClient.body, request);
     const saved = await database.withPractice(practiceId, async (tx) => {
       const rows = await tx.query<ClientRow>(
-        "update client set body = $4, name = $5, format = $6, revision = revision + 1 where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body, format",
+        `update client set body = $4, name = $5, format = $6, revision = revision + 1
+          where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body, format`,
         [practiceId, id, revision, client, client.name, VERSIONS.client],
       );
       if (!rows[0])
@@ -128,7 +130,9 @@ async function exportOf(tx: Transaction, practiceId: string, client: Client) {
       )
     ).map((r) => r.document),
     edits: await of(
-      "select e.version, e.operation, e.account_name as by, e.at from program_edit e join program p on p.practice_id = e.practice_id and p.id = e.program_id where p.practice_id = $1 and p.client_id = $2 order by e.program_id, e.version",
+      `select e.version, e.operation, e.account_name as by, e.at from program_edit e
+        join program p on p.practice_id = e.practice_id and p.id = e.program_id
+        where p.practice_id = $1 and p.client_id = $2 order by e.program_id, e.version`,
     ),
     handOvers: await of(
       `select number, at, snapshot, in_spite as "inSpite" from hand_over where practice_id = $1 and client_id = $2 order by at`,

@@ -396,7 +396,8 @@ export const openDemo = (ownerUrl: string): Promise<boolean> =>
       [DEMO_SECOND, "Ivo Halden", "coach"],
     ] as const)
       await owner.query(
-        "insert into account (id, practice_id, email, name, role, password_hash) values ($1, $2, $3, $4, $5, $6) on conflict do nothing",
+        `insert into account (id, practice_id, email, name, role, password_hash) values ($1, $2, $3, $4, $5, $6)
+          on conflict do nothing`,
         [demoId(who.email), DEMO_PRACTICE, who.email, name, role, await hashPassword(who.password)],
       );
     return true;

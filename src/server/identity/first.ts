@@ -16,7 +16,8 @@ export async function practiceLink(ownerUrl: string, always: boolean): Promise<s
     const token = newToken();
     await owner.query("delete from invitation where practice_id is null and used_at is null");
     await owner.query(
-      "insert into invitation (token_hash, role, invited_by, expires_at) values ($1, 'head', 'the start', now() + interval '7 days')",
+      `insert into invitation (token_hash, role, invited_by, expires_at)
+        values ($1, 'head', 'the start', now() + interval '7 days')`,
       [hashToken(token)],
     );
     return `/join#${token}`;

@@ -51,7 +51,8 @@ export async function askJob(
 /** what waits for its time is due now */
 export async function hasten(tx: Transaction, practiceId: string, kind: JobKind, key: string): Promise<void> {
   await tx.query(
-    "update job set due_at = now() where practice_id = $1 and kind = $2 and key = $3 and state = 'waiting' and due_at > now()",
+    `update job set due_at = now()
+      where practice_id = $1 and kind = $2 and key = $3 and state = 'waiting' and due_at > now()`,
     [practiceId, kind, key],
   );
 }

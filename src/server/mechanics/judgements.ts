@@ -29,7 +29,8 @@ export function judgementRoutes(database: Database): Router {
     const { practiceId } = coachOf(request);
     const rows = await database.withPractice(practiceId, (tx) =>
       tx.query<JudgementRow>(
-        "select id, kind, body, by_account, by_name, at from judgement where practice_id = $1 order by at desc, id limit $2",
+        `select id, kind, body, by_account, by_name, at from judgement where practice_id = $1 order by at desc, id
+          limit $2`,
         [practiceId, MOST],
       ),
     );
@@ -54,7 +55,8 @@ export function judgementRoutes(database: Database): Router {
       const fault = judgementFault({ kind, body } as JudgementBody);
       if (fault) throw new Problem(400, "Some of this cannot be saved.", [fault]);
       const [{ n = 0, mine = 0 } = {}] = await tx.query<{ n: number; mine: number }>(
-        "select count(*)::int as n, (count(*) filter (where by_account = $2))::int as mine from judgement where practice_id = $1",
+        `select count(*)::int as n, (count(*) filter (where by_account = $2))::int as mine from judgement
+          where practice_id = $1`,
         [coach.practiceId, coach.accountId],
       );
       if (!own && mine >= OF_ONE)

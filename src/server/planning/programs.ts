@@ -38,7 +38,8 @@ export async function findProgram(
 /** a client's program: made with the client, so that reading never makes one, and who has none is nobody's client */
 export async function programOfClient(tx: Transaction, practiceId: string, clientId: string): Promise<StoredProgram> {
   const [row] = await tx.query<ProgramRow>(
-    "select id, client_id, version, document from program where practice_id = $1 and client_id = $2 order by block limit 1",
+    `select id, client_id, version, document from program where practice_id = $1 and client_id = $2 order by block
+      limit 1`,
     [practiceId, clientId],
   );
   if (!row) throw notFound("client");
@@ -123,7 +124,8 @@ export async function appendEdits(
   const since =
     base < version
       ? await tx.query<EditRow>(
-          "select version, edit_id, operation, touches, account_name, at from program_edit where practice_id = $1 and program_id = $2 and version > $3 order by version",
+          `select version, edit_id, operation, touches, account_name, at from program_edit
+            where practice_id = $1 and program_id = $2 and version > $3 order by version`,
           [practiceId, programId, base],
         )
       : [];
@@ -145,7 +147,8 @@ export async function appendEdits(
     });
   for (const [n, made] of merged.made.entries())
     await tx.query(
-      "insert into program_edit (practice_id, program_id, version, edit_id, operation, before, touches, account_id, account_name) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)",
+      `insert into program_edit (practice_id, program_id, version, edit_id, operation, before, touches, account_id, account_name)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
       [
         practiceId,
         programId,

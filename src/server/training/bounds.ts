@@ -35,7 +35,8 @@ export async function askBounds(
 ): Promise<void> {
   if (entries) {
     const [kept] = await tx.query<Kept>(
-      "select body, at < now() - make_interval(days => $3) as old from load_bound where practice_id = $1 and client_id = $2",
+      `select body, at < now() - make_interval(days => $3) as old from load_bound
+        where practice_id = $1 and client_id = $2`,
       [practiceId, clientId, OLD],
     );
     if (kept && !kept.old && entries.every((e) => isWellWithin(e, kept.body[e.prescriptionId]))) return;
@@ -69,7 +70,8 @@ export const boundsHandler =
       });
     await database.withPractice(practiceId, (tx) =>
       tx.query(
-        "insert into load_bound (practice_id, client_id, body) values ($1, $2, $3) on conflict (practice_id, client_id) do update set body = excluded.body, at = now()",
+        `insert into load_bound (practice_id, client_id, body) values ($1, $2, $3) on conflict (practice_id, client_id)
+          do update set body = excluded.body, at = now()`,
         [practiceId, clientId, bounds],
       ),
     );

@@ -219,7 +219,8 @@ async function elsewhere(
   items: readonly (Entry | Report)[],
 ): Promise<Set<string>> {
   const rows = await tx.query<{ id: string }>(
-    "select id from entry where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2 union select id from report where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2",
+    `select id from entry where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2 union select id
+      from report where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2`,
     [practiceId, clientId, items.map((i) => i.id)],
   );
   return new Set(rows.map((r) => r.id));

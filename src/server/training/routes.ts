@@ -40,7 +40,8 @@ async function rule(tx: Transaction, coach: Coach, clientId: string, given: Ruli
   // two coaches at once: one after the other
   await tx.query("select 1 from client where practice_id = $1 and id = $2 for update", [coach.practiceId, clientId]);
   const [row] = await tx.query<{ body: unknown; format: number }>(
-    "select body, format from entry where practice_id = $1 and client_id = $2 and id = $3 order by revision desc, received_at desc limit 1",
+    `select body, format from entry where practice_id = $1 and client_id = $2 and id = $3
+      order by revision desc, received_at desc limit 1`,
     [coach.practiceId, clientId, given.id],
   );
   if (!row) throw notFound("set");

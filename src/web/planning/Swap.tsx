@@ -9,7 +9,7 @@ import { setupName } from "#core/exercises/setup";
 import type { Prescription } from "#core/program/document";
 import { swapped } from "#core/planning/lines";
 import { swapLoss } from "#core/planning/swap";
-import { becauseText } from "#core/ranking/because";
+import { becauseText } from "#core/ranking/because-words";
 import type { RankedRow } from "#core/ranking/rank";
 import { dayOf, fixed } from "../../page/locale";
 import { newId } from "../../page/newId";

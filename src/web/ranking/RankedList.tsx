@@ -6,8 +6,10 @@ import { setupName } from "#core/exercises/setup";
 import type { Edition } from "#core/edition/edition";
 import type { RankedRow } from "#core/ranking/rank";
 import { equipmentName } from "#core/exercises/choices";
-import { becauseText } from "#core/ranking/because";
-import { withClient } from "../base/open-client";
+import { becauseWords, hardestLength } from "#core/ranking/because-words";
+import { actions, row as words, table } from "#core/words/ranking";
+import { capital } from "#core/words/sentence";
+import { useClient, withClient } from "../base/open-client";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
 import { Loading } from "../base/states";
@@ -30,26 +32,33 @@ const kept = (sentence: string) => sentence.replaceAll(/(\d) (%|s\b)/g, "$1\u00a
 /** rows that are compared at once */
 const COMPARED = 4;
 
-const GROUP = { main: "", along: "Comes along: these are for something else", out: "Out, for now" } as const;
+const GROUP = { main: "", along: table.along(), out: table.out() } as const;
 /** steps of tiers from which on another school is said to see it otherwise */
 const FLIPS = 3;
 
 /** which schools see it farthest apart, where they part by three tiers and more */
-function flipsOf(r: RankedRow, across: RankedListProps["across"], { tiers, schools }: Edition): string {
+function flipsOf(r: RankedRow, across: RankedListProps["across"], { tiers, schools }: Edition) {
   const steps = (across?.get(r.row.setupKey) ?? []).map((x) => ({
-    school: schools.find((s) => s.id === x.school)?.name.toLowerCase() ?? x.school,
+    school: schools.find((s) => s.id === x.school)?.name ?? x.school,
     at: tiers.findIndex((t) => t.id === x.tier.id),
   }));
-  if (steps.length === 0) return "";
+  if (steps.length === 0) return null;
   const best = steps.reduce((a, b) => (b.at < a.at ? b : a));
   const worst = steps.reduce((a, b) => (b.at > a.at ? b : a));
   return worst.at - best.at >= FLIPS
-    ? `Schools part: ${tiers[best.at]!.name.toLowerCase()} for ${best.school}, ${tiers[worst.at]!.name.toLowerCase()} for ${worst.school}`
-    : "";
+    ? {
+        best: tiers[best.at]!.name.toLowerCase(),
+        bestFor: [best.school],
+        worst: tiers[worst.at]!.name.toLowerCase(),
+        worstFor: [worst.school],
+      }
+    : null;
 }
 
 export function RankedList(props: RankedListProps) {
   const { rows, headId, clientId, survey, edition, context } = props;
+  const client = useClient(clientId);
+  const clientName = client?.name.split(" ")[0] ?? null;
   const [selected, setSelected] = useState(0);
   const [opened, setOpened] = useState<string | null>(null);
   const [beside, setBeside] = useState<readonly string[]>([]);
@@ -74,7 +83,10 @@ export function RankedList(props: RankedListProps) {
         e.preventDefault();
         setSelected((s) => {
           const next = Math.max(0, Math.min(rows.length - 1, s + step));
-          body.current?.querySelectorAll<HTMLElement>("tr.row")[next]?.scrollIntoView({ block: "nearest" });
+          // the row that is chosen has the focus, so that a reader hears it
+          const row = body.current?.querySelectorAll<HTMLElement>("tr.row")[next];
+          row?.scrollIntoView({ block: "nearest" });
+          row?.focus({ preventScroll: true });
           return next;
         });
       } else if (e.key === "Enter" && !(e.target instanceof HTMLButtonElement || e.target instanceof HTMLAnchorElement))
@@ -112,38 +124,50 @@ export function RankedList(props: RankedListProps) {
         </Suspense>
       )}
       <table className="ranked">
-        <caption className="visually-hidden">
-          Setups from best to worst. Arrow keys move, Enter shows criteria, u uses the row.
-        </caption>
+        <caption className="visually-hidden">{table.caption()}</caption>
         <thead>
           <tr>
-            <th scope="col" style={{ width: 34 }}></th>
-            <th scope="col" style={{ width: 156 }}>
-              short — load — long
+            <th scope="col" style={{ width: 92 }}>
+              {table.tier()}
             </th>
-            <th scope="col">setup, and why it stands here</th>
-            <th scope="col" style={{ width: 96, textAlign: "right" }}>
-              score
+            <th scope="col" style={{ width: 30 }}>
+              <span className="visually-hidden">{table.place()}</span>
             </th>
-            <th scope="col" style={{ width: 162 }}></th>
+            <th scope="col" style={{ width: 146 }}>
+              {table.grain()}
+            </th>
+            <th scope="col">{table.setup()}</th>
+            <th scope="col" style={{ width: 176 }}>
+              {table.hardest()}
+            </th>
+            <th scope="col" style={{ width: 74, textAlign: "right" }}>
+              {table.score()}
+            </th>
+            <th scope="col" style={{ width: 122 }}>
+              <span className="visually-hidden">{table.actions()}</span>
+            </th>
           </tr>
         </thead>
         <tbody ref={body}>
           {rows.map((r, i) => {
             const key = r.row.setupKey;
+            const first = i === 0 || titleOf(rows[i - 1]!) !== titleOf(r);
             return (
               <Fragment key={key}>
-                {(i === 0 || titleOf(rows[i - 1]!) !== titleOf(r)) && (
+                {first && GROUP[r.group] && (
                   <tr className="tier">
-                    <td></td>
-                    <td colSpan={4}>{titleOf(r)}</td>
+                    <th scope="rowgroup" colSpan={7}>
+                      {GROUP[r.group]}
+                    </th>
                   </tr>
                 )}
                 <Row
                   {...props}
                   r={r}
                   at={i}
+                  first={first}
                   selected={i === selected}
+                  clientName={clientName}
                   open={opened === key}
                   onSelect={() => setSelected(i)}
                   onToggle={() => toggle(key)}
@@ -152,7 +176,7 @@ export function RankedList(props: RankedListProps) {
                 {opened === key && (
                   <tr>
                     <td></td>
-                    <td colSpan={4}>
+                    <td colSpan={6}>
                       <Suspense fallback={<Loading what="the reasons" />}>
                         <Opened
                           {...props}
@@ -183,57 +207,52 @@ const titleOf = (r: RankedRow): string => GROUP[r.group] || r.tier.name;
 interface RowProps extends RankedListProps {
   r: RankedRow;
   at: number;
+  /** of its tier */
+  first: boolean;
   selected: boolean;
+  /** whom it is used for; null while nobody is chosen */
+  clientName: string | null;
   open: boolean;
   onSelect: () => void;
   onToggle: () => void;
   onUse: () => void;
 }
 
-/** one setup: its place, its grain, why it stands there, its score with where a dragged weight would put it */
+/** one setup: its place, its grain, what is for and against it, where it is hardest, its score */
 function Row(props: RowProps) {
-  const { r, at, selected, open, headId, edition, across, would, onSelect, onToggle, onUse } = props;
-  const { context, onEquipment } = props;
-  const flips = r.group === "main" ? flipsOf(r, across, edition) : "";
+  const { r, at, first, selected, open, headId, would, clientName, onSelect, onToggle, onUse } = props;
+  const name = setupName(r.exercise, r.row.values);
   const next = would?.get(r.row.setupKey);
-  const there = context.equipment;
-  const lacking = r.out && there ? r.exercise.equipment.filter((e) => !there.includes(e)) : [];
+  const hardest = hardestLength(r.row, headId);
   return (
-    <tr className={`row${r.out ? " out" : ""}`} aria-selected={selected} onClick={onSelect} onDoubleClick={onToggle}>
+    <tr
+      className={`row${r.out ? " out" : ""}${first ? " first" : ""}`}
+      aria-selected={selected}
+      tabIndex={selected ? 0 : -1}
+      onClick={onSelect}
+      onDoubleClick={onToggle}
+    >
+      <td className="tier-name">{first && !GROUP[r.group] ? r.tier.name : ""}</td>
       <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
       <td>
-        <Grain metrics={r.row.view.heads[headId]!} width={140} height={32} />
+        <Grain metrics={r.row.view.heads[headId]!} width={128} height={30} />
       </td>
-      <td>
-        <div className="name">{setupName(r.exercise, r.row.values)}</div>
-        <div className="small quiet">
-          {r.out ? `${r.out.replace(/^./, (c) => c.toUpperCase())}. ` : ""}
-          {lacking.length > 0 && (
-            <button
-              type="button"
-              className="plain link"
-              onClick={(e) => {
-                e.stopPropagation();
-                onEquipment(lacking);
-              }}
-            >
-              Add {lacking.map(equipmentName).join(" and ")}
-            </button>
-          )}{" "}
-          {kept(becauseText(r.because))}
-          {flips && <span className="flips"> {flips}.</span>}
-        </div>
-        {r.held && (
-          <div className="small moved">
-            {r.held.by} holds it {r.group === "out" ? "out" : r.tier.name.toLowerCase()}; by mechanics it is{" "}
-            {r.held.mechanics.name.toLowerCase()}: {r.held.reason}
-          </div>
+      <th scope="row">
+        <div className="name">{name}</div>
+        <Lines {...props} />
+      </th>
+      <td className="hardest">
+        {hardest !== null && (
+          <>
+            <div>{words.hardest({ place: hardest })}</div>
+            <div className="small quiet">{words.sticks({ at: r.row.view.sticking.at })}</div>
+          </>
         )}
       </td>
       <td>
-        <div className="score" title={`${Math.round(r.low)} to ${Math.round(r.high)} over varied bodies`}>
+        <div className="score">
           {next && Math.round(next.score) !== Math.round(r.score) && (
-            <span className="would" title={`Would stand ${next.place}.`}>
+            <span className="would" title={words.would({ place: next.place })}>
               {next.place < at + 1 ? "↑" : next.place > at + 1 ? "↓" : ""}
               {next.place} · {Math.round(next.score)}{" "}
             </span>
@@ -243,22 +262,75 @@ function Row(props: RowProps) {
         <div className="score-band" aria-hidden>
           <i style={{ left: `${r.low}%`, width: `${Math.max(2, r.high - r.low)}%` }} />
         </div>
+        <div className="spread" aria-hidden>
+          {words.spread({ low: r.low, high: r.high })}
+        </div>
+        <span className="visually-hidden">{words.spreadSpoken({ low: r.low, high: r.high })}</span>
       </td>
-      <td>
-        <div style={{ display: "flex", gap: 6, justifyContent: "end" }}>
-          <Button size="small" type="text" aria-expanded={open} onClick={() => (onSelect(), onToggle())}>
-            Why
-          </Button>
+      <td className="row-actions">
+        {selected && (
           <Button
             size="small"
-            type={selected ? "primary" : "default"}
+            type="primary"
             disabled={r.out !== null}
-            onClick={() => (onSelect(), onUse())}
+            aria-label={actions.useFor({ setup: name, client: clientName })}
+            onClick={(e) => (e.stopPropagation(), onSelect(), onUse())}
           >
-            Use for ...
+            {actions.use({ client: clientName })} <kbd>{KEY.use}</kbd>
           </Button>
-        </div>
+        )}
+        <Button
+          size="small"
+          type="text"
+          aria-expanded={open}
+          aria-label={actions.whyOf({ setup: name })}
+          onClick={(e) => (e.stopPropagation(), onSelect(), onToggle())}
+        >
+          {actions.why()}
+        </Button>
       </td>
     </tr>
+  );
+}
+
+/** what is for it and against it; why it is out, what is missing, who rates it otherwise */
+function Lines({ r, edition, across, context, onEquipment }: RowProps) {
+  const { plus, minus } = becauseWords(r.because);
+  const flips = r.group === "main" ? flipsOf(r, across, edition) : null;
+  const there = context.equipment;
+  const lacking = r.out && there ? r.exercise.equipment.filter((e) => !there.includes(e)) : [];
+  return (
+    <>
+      {r.out && (
+        <div className="line minus">
+          {capital(r.out)}.{" "}
+          {lacking.length > 0 && (
+            <button
+              type="button"
+              className="plain link"
+              onClick={(e) => {
+                e.stopPropagation();
+                onEquipment(lacking);
+              }}
+            >
+              {actions.add({ things: lacking.map(equipmentName) })}
+            </button>
+          )}
+        </div>
+      )}
+      <div className="line plus">{kept(plus)}</div>
+      {minus && <div className="line minus">{kept(minus)}</div>}
+      {flips && <div className="line flips">{words.parts(flips)}.</div>}
+      {r.held && (
+        <div className="line moved">
+          {words.held({
+            by: r.held.by,
+            tier: r.group === "out" ? "out" : r.tier.name,
+            mechanics: r.held.mechanics.name,
+            reason: r.held.reason,
+          })}
+        </div>
+      )}
+    </>
   );
 }

@@ -8,7 +8,7 @@ import { FACTORS } from "#core/ranking/factors";
 import { CURRENT_EDITION, editions, tierOf } from "#core/edition/edition";
 import { towards, type School } from "#core/edition/schools";
 import { COSTS, TERMS } from "#core/edition/choices";
-import { becauseText } from "#core/ranking/because";
+import { becauseText } from "#core/ranking/because-words";
 import { compareRows } from "#core/ranking/compare";
 import { disagreement } from "#core/ranking/disagree";
 import { favouriteCost } from "#core/ranking/favourite";
