@@ -31,9 +31,10 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   // on a day of a client's week
   await page.getByRole("combobox", { name: "Open client" }).click();
   await page.getByTitle("Maja Lindqvist").click();
-  await expect(page.getByText("for Maja (167 cm, 63 kg)")).toBeVisible();
+  await expect(page.getByText(/For Maja: 167 cm, 63 kg/)).toBeVisible();
   const row = page.locator("tr.row").filter({ hasText: "Overhead cable extension, low pulley" });
-  await row.getByRole("button", { name: "Use for ..." }).click();
+  await row.click();
+  await row.getByRole("button", { name: /^Use for Maja/ }).click();
   await page
     .getByRole("dialog")
     .getByRole("button", { name: /Friday/ })

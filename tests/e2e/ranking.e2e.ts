@@ -21,23 +21,23 @@ test("by keyboard: the school is changed, a weight is dragged and put back, a ro
   const length = page.getByRole("slider", { name: "Length" });
   await length.focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press("ArrowLeft");
-  await expect(page.getByRole("button", { name: "Back to long length first" })).toBeVisible();
-  await page.getByLabel("Name of a school of the practice").fill("Plain tension");
+  await expect(page.getByRole("button", { name: "Reset" }).first()).toBeVisible();
+  await page.getByLabel("Name of our own school").fill("Plain tension");
   await page.keyboard.press("Enter");
-  await page.getByRole("button", { name: "Back to long length first" }).press("Enter");
+  await page.getByRole("button", { name: "Reset" }).first().press("Enter");
   await page.getByRole("combobox", { name: "School", exact: true }).press("Enter");
   await expect(page.locator(".ant-select-dropdown:visible").getByTitle("Plain tension")).toBeVisible();
   await page.keyboard.press("Escape");
   await accessible(page);
 
-  await page.getByRole("button", { name: "Why" }).nth(4).press("Enter");
-  const argue = page.getByRole("group", { name: /^Arguing with/ });
-  await expect(argue.getByRole("status")).toContainText(/points behind, first because|So does this list/);
-  await argue.getByLabel("Because").fill("felt where it should be by nearly everyone here");
+  await page.getByRole("button", { name: /^Why:/ }).nth(4).press("Enter");
+  const argue = page.getByRole("group", { name: /^Argue with/ });
+  await expect(argue.getByRole("status")).toContainText(/less, mainly for|It already does/);
+  await argue.getByLabel("Reason").fill("felt where it should be by nearly everyone here");
   await page.keyboard.press("Enter");
-  await expect(page.getByText(/holds it .*: felt where it should be/)).toBeVisible();
-  await argue.getByRole("button", { name: "Take it back" }).press("Enter");
-  await expect(page.getByText(/holds it .*: felt where it should be/)).toHaveCount(0);
+  await expect(page.getByText(/rates it .*: felt where it should be/)).toBeVisible();
+  await argue.getByRole("button", { name: "Remove rating" }).press("Enter");
+  await expect(page.getByText(/rates it .*: felt where it should be/)).toHaveCount(0);
 
   await page.getByRole("button", { name: "Keep this ranking" }).press("Enter");
   const kept = page.getByRole("region", { name: "Rankings kept" });

@@ -294,12 +294,9 @@ test.describe("a reader who writes 12,5", () => {
     await expect(page.getByLabel("Hammer curl: load", { exact: true })).toHaveValue("12,5");
     const clientId = /clients\/([0-9a-f-]{36})/.exec(page.url())![1];
     await page.goto(`/ranking/biceps-long?for=${clientId}`);
-    await page
-      .getByRole("row")
-      .filter({ hasText: "Standing dumbbell curl" })
-      .first()
-      .getByRole("button", { name: /^Use for/ })
-      .click();
+    const curl = page.getByRole("row").filter({ hasText: "Standing dumbbell curl" }).first();
+    await curl.click();
+    await curl.getByRole("button", { name: /^Use for/ }).click();
     const dialog = page.getByRole("dialog");
     await dialog.getByRole("button", { name: /^Monday/ }).click();
     await page.getByRole("link", { name: "Open the week" }).click();

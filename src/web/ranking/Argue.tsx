@@ -8,25 +8,11 @@ import type { Survey } from "#core/mechanics/survey";
 import { disagreement } from "#core/ranking/disagree";
 import { favouriteCost } from "#core/ranking/favourite";
 import { reviewDue } from "#core/ranking/judgement";
+import { argue as words, causes } from "#core/words/ranking";
 import type { RankedRow, RankingContext } from "#core/ranking/rank";
-import type { FactorId } from "#core/ranking/factors";
 import { useNow } from "../base/useNow";
-import { dayText, fixed } from "../../page/locale";
+import { dayText } from "../../page/locale";
 import type { Judgements } from "../judgements/useJudgements";
-
-const CAUSE: Record<FactorId, string> = {
-  tension: "the head moves less tension in it",
-  limiter: "something else ends the set",
-  joints: "it strains joints more",
-  spine: "it loads the low back more",
-  time: "it takes longer to set up",
-  steadiness: "it is less steady",
-  progression: "its load steps are coarser",
-  whole: "it moves less muscle in all",
-  load: "it is loaded less",
-  focus: "other muscles do more of its work",
-  client: "it asks more of the client's joint",
-};
 
 interface ArgueProps {
   row: RankedRow;
@@ -38,10 +24,10 @@ interface ArgueProps {
   judgements: Judgements;
 }
 
-/** what that is in sets of the best */
-const keeping = (rows: readonly RankedRow[], key: string): string => {
+/** sets of the best that three of it are worth; 0 where it is nearly as good */
+const worthOf = (rows: readonly RankedRow[], key: string): number => {
   const cost = favouriteCost(rows, key);
-  return cost && cost.worth < 0.97 ? `: three sets of it do what ${fixed(3 * cost.worth, 1)} of the best would` : "";
+  return cost && cost.worth < 0.97 ? 3 * cost.worth : 0;
 };
 
 const nameOf = (r: RankedRow) => setupName(r.exercise, r.row.values);
@@ -76,42 +62,41 @@ export function Argue({ row, rows, headId, survey, edition, context, judgements 
     if (done) setReason("");
   };
   const term = told?.settles && edition.terms.find((t) => t.id === told.settles!.term);
+  const points = told ? Math.round(Math.abs(told.behind)) : 0;
+  const argued = !told
+    ? []
+    : told.kind === "agrees"
+      ? [words.agrees({ points })]
+      : [
+          words.behind({ points, cause: causes[told.factors[0]?.factor ?? "tension"]() }),
+          ...(told.kind === "weighing" && term
+            ? [words.settles({ term: term.name, from: told.settles!.from, to: told.settles!.to })]
+            : []),
+          ...(told.kind === "contested" ? [words.contested()] : []),
+          ...(told.behind > 0 ? [words.price({ points, worth: worthOf(rows, key) })] : []),
+        ];
   return (
-    <div className="argue small" role="group" aria-label={`Arguing with ${nameOf(row)}`}>
+    <div className="argue small" role="group" aria-label={words.group({ setup: nameOf(row) })}>
       <div>
-        I hold it better than{" "}
+        {words.above()}{" "}
         <Select
           size="small"
-          aria-label="Better than"
+          aria-label={words.above()}
           value={other || null}
-          placeholder="another"
+          placeholder={words.another()}
           onChange={setOther}
           popupMatchSelectWidth={false}
           options={rows
             .filter((r) => r !== row && r.group !== "out")
             .map((r) => ({ value: r.row.setupKey, label: nameOf(r) }))}
         />{" "}
-        {told && (
-          <span role="status">
-            {told.kind === "agrees" && `So does this list, by ${Math.round(-told.behind)} points.`}
-            {told.kind !== "agrees" &&
-              `It stands ${Math.round(told.behind)} points behind, first because ${CAUSE[told.factors[0]?.factor ?? "tension"]}. `}
-            {told.kind === "weighing" &&
-              term &&
-              `You weigh it differently: with ${term.name.toLowerCase()} at ${fixed(told.settles!.to, 2)} instead of ${fixed(told.settles!.from, 2)} it would stand before it.`}
-            {told.kind === "contested" &&
-              "No single weight settles it: mechanics sees another tension. That is contested; say where it belongs and why."}
-            {told.kind !== "agrees" &&
-              told.behind > 0 &&
-              ` Keeping it costs those ${Math.round(told.behind)} points${keeping(rows, key)}.`}
-          </span>
-        )}
+        {told && <span role="status">{argued.join(" ")}</span>}
       </div>
       <div className="actions" style={{ marginTop: 4 }}>
-        It belongs under
+        {words.rate()}
         <Select
           size="small"
-          aria-label="Where it belongs"
+          aria-label={words.rate()}
           value={tier}
           onChange={setTier}
           options={edition.tiers.map((t) => ({ value: t.id, label: t.name }))}
@@ -120,24 +105,28 @@ export function Argue({ row, rows, headId, survey, edition, context, judgements 
         <Input
           size="small"
           style={{ width: 260 }}
-          aria-label="Because"
-          placeholder="because ..."
+          aria-label={words.reason()}
+          placeholder={words.because()}
           maxLength={300}
           value={reason}
           onChange={(e) => setReason(e.target.value)}
           onPressEnter={() => reason.trim().length >= 3 && void say()}
         />
         <Button size="small" disabled={reason.trim().length < 3} onClick={() => void say()}>
-          Say so
+          {words.save()}
         </Button>
         {own && (
           <>
             <span className="quiet">
-              {own.by}, {dayText(own.at.slice(0, 10))}; mechanics said {own.body.was.score} then
-              {reviewDue(own, now) && ", review due"}
+              {words.saved({
+                by: own.by,
+                day: dayText(own.at.slice(0, 10)),
+                score: own.body.was.score,
+                due: reviewDue(own, now),
+              })}
             </span>
             <Button size="small" type="text" onClick={() => void judgements.takeBack(own.id)}>
-              Take it back
+              {words.remove()}
             </Button>
           </>
         )}

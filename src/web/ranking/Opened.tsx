@@ -10,6 +10,8 @@ import { evidenceFor, GRADE_WORDS } from "#core/ranking/evidence";
 import { PLACE_WORDS, sessionPlace } from "#core/ranking/places";
 import type { RankedRow, RankingContext } from "#core/ranking/rank";
 import { expectedLoad } from "#core/training/belief";
+import { JOINT_NAMES } from "#core/exercises/joints";
+import { factorNames, why } from "#core/words/ranking";
 import { statementsOf } from "#core/validation/statements";
 import { fixed, plain } from "../../page/locale";
 import type { Strength } from "../mechanics/useStrength";
@@ -40,7 +42,7 @@ export default function Opened(props: OpenedProps) {
       />
       <div className="actions" style={{ marginTop: 0 }}>
         <Button size="small" disabled={!beside && full} aria-pressed={beside} onClick={props.onBeside}>
-          {beside ? "Leave it out of the comparison" : "Put it side by side"}
+          {beside ? why.noCompare() : why.compare()}
         </Button>
       </div>
       <Argue
@@ -70,18 +72,6 @@ interface DetailProps {
   toBench: () => void;
 }
 
-const VERDICTS = {
-  agrees: "the model agrees",
-  contradicts: "the model contradicts it",
-  undecided: "undecided",
-} as const;
-
-const FACTOR_NAMES: Readonly<Record<"tension" | "limiter" | "client", string>> = {
-  tension: "Moved tension",
-  limiter: "Limiter",
-  client: "Client's joint",
-};
-
 function Detail({ row, headId, strength, context, across, edition, toBench }: DetailProps) {
   const byMechanics = row.held?.mechanics ?? row.tier;
   const belief = strength?.of({ exerciseId: row.exercise.id, values: row.row.values }) ?? null;
@@ -92,62 +82,65 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
     (id) => id === "tension" || id === "limiter" || row.factors[id] < 0.999,
   );
   const nameOf = (id: (typeof factors)[number]) =>
-    id in FACTOR_NAMES
-      ? FACTOR_NAMES[id as keyof typeof FACTOR_NAMES]
+    id in factorNames
+      ? factorNames[id as keyof typeof factorNames]()
       : edition.terms.find((t) => t.id === (id as CostId))!.name;
   return (
     <div className="detail">
       <div>
         <dl className="facts">
-          <dt>Moved tension, of its strength (best here {fixed(row.best, 2)})</dt>
+          <dt>{why.tension({ best: row.best })}</dt>
           <dd>{fixed(row.tension, 2)}</dd>
-          <dt>Of its own limit where the set sticks</dt>
+          <dt>{why.effort()}</dt>
           <dd>{percent(row.nearness)}</dd>
-          <dt>Loaded length (0 short, 1 long)</dt>
-          <dd>{fixed(m.loadedLength, 2)}</dd>
-          <dt>Tension short, middle, long third</dt>
+          <dt>{why.length()}</dt>
+          <dd>{why.lengthTold({ place: m.loadedLength })}</dd>
+          <dt>{why.thirds()}</dt>
           <dd>{m.thirds.map(percent).join(" · ")}</dd>
-          <dt>Share of all work</dt>
+          <dt>{why.share()}</dt>
           <dd>{percent(m.shareOfAll)}</dd>
-          <dt>Load the long half allows</dt>
+          <dt>{why.partials()}</dt>
           <dd>{fixed(m.partialReserve, 2)} ×</dd>
-          <dt>Sticks at</dt>
-          <dd>
-            {percent(row.row.view.sticking.from)} to {percent(row.row.view.sticking.to)} of the rep
-          </dd>
+          <dt>{why.sticks()}</dt>
+          <dd>{why.sticksTold(row.row.view.sticking)}</dd>
           {expected && expected.likely > 0 && (
             <>
-              <dt>
-                Load for {REPS.low} to {REPS.high} reps, {RESERVE} in reserve
-              </dt>
+              <dt>{why.load({ ...REPS, rir: RESERVE })}</dt>
               <dd>
-                about {plain(Math.round(expected.likely))} ({plain(Math.max(0, Math.round(expected.low)))} to{" "}
-                {plain(Math.round(expected.high))}) kg {row.exercise.stated.loadMeaning}
+                {why.loadTold({
+                  likely: plain(Math.round(expected.likely)),
+                  low: plain(Math.max(0, Math.round(expected.low))),
+                  high: plain(Math.round(expected.high)),
+                  unit: "kg",
+                  meaning: row.exercise.stated.loadMeaning,
+                })}
               </dd>
             </>
           )}
         </dl>
         <div className="actions">
           <Button size="small" onClick={toBench}>
-            Open on the bench
+            {why.bench()}
           </Button>
         </div>
         <p className="small" style={{ marginTop: 8 }}>
-          In a session: {PLACE_WORDS[place.place]}{" "}
-          <span className="quiet">
-            ({Math.round(place.load)} kg moved, a step is {percent(place.step)} of it, {place.seconds} s to set up)
-          </span>
+          {why.session({
+            place: PLACE_WORDS[place.place],
+            kg: Math.round(place.load),
+            step: place.step,
+            seconds: place.seconds,
+          })}
         </p>
         {row.exercise.cautions.map((c) => (
           <p key={c.text} className="small" style={{ marginTop: 8 }}>
-            Caution, {c.joint}: {c.text}
+            {why.caution({ joint: JOINT_NAMES[c.joint], text: c.text })}
           </p>
         ))}
         {statementsOf(row.exercise.id).map((s) => (
           <p key={s.id} className="small" style={{ marginTop: 8 }}>
-            <span className="quiet">Heard: "{s.statement}"</span>{" "}
+            <span className="quiet">{why.claim({ text: s.statement })}</span>{" "}
             <Link to="/method/tables" title={s.id}>
-              {VERDICTS[s.verdict]}
+              {why[s.verdict]()}
             </Link>
             . {s.because}
           </p>
@@ -159,13 +152,12 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
         ))}
         {row.row.varied.length > 0 && (
           <p className="small quiet" style={{ marginTop: 8 }}>
-            {row.tierHolds < 0.7 ? `May be ${byMechanics.name.toLowerCase()}: so` : byMechanics.name} in{" "}
-            {percent(row.tierHolds)} of varied bodies; scores {Math.round(row.low)} to {Math.round(row.high)}.
+            {why.sure({ tier: byMechanics.name, share: row.tierHolds, low: row.low, high: row.high })}
           </p>
         )}
       </div>
       <div>
-        <div className="criteria" role="table" aria-label="What the score is made of">
+        <div className="criteria" role="table" aria-label={why.made()}>
           {factors.map((id) => (
             <div key={id} role="row" style={{ display: "contents" }}>
               <span role="rowheader" title={edition.terms.find((t) => t.id === id)?.about}>
@@ -178,13 +170,14 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
                 × {fixed(row.factors[id], 2)}
               </span>
               <span className="quiet small" role="cell">
-                {row.points[id] >= 0.5 ? `−${Math.round(row.points[id])} points` : ""}
+                {row.points[id] >= 0.5 ? why.costs({ points: row.points[id] }) : ""}
               </span>
             </div>
           ))}
         </div>
         {across.length > 1 && (
           <p className="small" style={{ marginTop: 10 }}>
+            {why.schools()}:{" "}
             {across.map((x, i) => (
               <span key={x.school}>
                 {i > 0 && " · "}

@@ -1,8 +1,11 @@
 /** Ranking: the setups for one head, best to worst, each with its grain and its because. */
-import { Checkbox, Select } from "antd";
+import { Button, Checkbox, Select } from "antd";
 import { Fragment, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { findHead, headTitle, muscles, REGIONS } from "#core/anatomy/anatomy";
+import { JOINT_NAMES } from "#core/exercises/joints";
+import { setupName } from "#core/exercises/setup";
+import { filters as words, heading, table } from "#core/words/ranking";
 import { nearest } from "#core/base/nearest";
 import type { Client } from "#core/clients/client";
 import type { School } from "#core/edition/schools";
@@ -139,13 +142,9 @@ export default function RankingPage() {
         {error && <Failed what="The ranking" reason={error} />}
         {!error && !rows && <Loading what="the mechanics of every setup" done={progress} />}
         {rows && rows.length === 0 && (
-          <Empty
-            title={
-              narrowed.length
-                ? "Nothing in the list is all of that at once"
-                : "Nothing in the library does enough for this head"
-            }
-          />
+          <Empty title={narrowed.length ? words.none() : words.nothing()}>
+            {narrowed.length > 0 && <Button onClick={() => setNarrowed([])}>{words.clear()}</Button>}
+          </Empty>
         )}
         {rows && rows.length > 0 && (
           <>
@@ -163,6 +162,13 @@ export default function RankingPage() {
               strength={strength}
               judgements={judgements}
             />
+            <p className="visually-hidden" role="status">
+              {table.ready({
+                n: rows.length,
+                head: group.title,
+                first: setupName(rows[0]!.exercise, rows[0]!.row.values),
+              })}
+            </p>
             <NotFor survey={survey!} headId={group.id} />
             <KeptRankings
               headId={group.id}
@@ -253,8 +259,8 @@ interface FiltersProps {
 /** what the place has, and what else is asked of a setup */
 function Filters({ equipment, onEquipment, narrowed, onNarrowed, showOut, onShowOut }: FiltersProps) {
   return (
-    <div className="filters" role="group" aria-label="Equipment at hand">
-      <h3>Equipment at hand</h3>
+    <div className="filters" role="group" aria-label={words.equipment()}>
+      <h2>{words.equipment()}</h2>
       {EQUIPMENT.map((e) => (
         <Checkbox
           key={e}
@@ -264,18 +270,18 @@ function Filters({ equipment, onEquipment, narrowed, onNarrowed, showOut, onShow
           {equipmentName(e).replace(/^an? /, "")}
         </Checkbox>
       ))}
-      <h3>Only what is</h3>
+      <h2>{words.only()}</h2>
       <Select
         size="small"
         mode="multiple"
-        aria-label="Only setups that are"
-        placeholder="anything"
+        aria-label={words.only()}
+        placeholder={words.any()}
         value={narrowed}
         onChange={onNarrowed}
         options={NARROWING_NAMES.map((n) => ({ value: n, label: n }))}
       />
       <Checkbox checked={showOut} onChange={(x) => onShowOut(x.target.checked)}>
-        show what is out, and why
+        {words.showOut()}
       </Checkbox>
     </div>
   );
@@ -302,14 +308,18 @@ function Headline({ group, client, clientId, school }: HeadlineProps) {
         </p>
       </div>
       <p className="small quiet" style={{ maxWidth: 300, textAlign: "right" }}>
-        For{" "}
         {client
-          ? `${client.name.split(" ")[0]} (${Math.round(client.stature * 100)} cm, ${client.mass} kg${client.joints.length ? `; ${client.joints.map((j) => `${j.joint} ${j.severity}`).join(", ")}` : ""}${client.alone ? "; trains alone" : ""})`
-          : "the default body (175 cm, 75 kg, male-derived)"}
-        .{" "}
+          ? heading.forClient({
+              name: client.name.split(" ")[0]!,
+              cm: Math.round(client.stature * 100),
+              kg: client.mass,
+              joints: client.joints.map((j) => `${JOINT_NAMES[j.joint]} ${j.severity}`),
+              alone: client.alone,
+            })
+          : heading.anybody()}{" "}
         {cover && (
           <>
-            <Link to={withClient(`/cover/${cover.id}`, clientId)}>The smallest set that covers it</Link>.{" "}
+            <Link to={withClient(`/cover/${cover.id}`, clientId)}>{heading.cover()}</Link>.{" "}
           </>
         )}
         <span title={school.about}>{school.about.split(/\.\s/)[0]!.replace(/\.$/, "")}.</span>
@@ -326,10 +336,7 @@ function NotFor({ survey, headId }: { survey: Survey; headId: string }) {
   if (list.length === 0) return null;
   return (
     <details className="small not-for">
-      <summary>
-        Not for this head: {list.length} {list.length === 1 ? "setup" : "setups"} in which it does under 15 % of what it
-        does at best
-      </summary>
+      <summary>{heading.notFor({ n: list.length })}</summary>
       <ul className="plain-list">
         {list.slice(0, SHOWN).map((r) => (
           <li key={r.row.setupKey}>

@@ -1,6 +1,7 @@
 /** How a list is weighed: the school, the goal, and every number of it. While a weight is dragged the order stays. */
 import { Button, Select } from "antd";
 import { lazy, Suspense, useState } from "react";
+import { weighing as words } from "#core/words/ranking";
 import { Loading } from "../base/states";
 import type { WeighingProps } from "./weighed";
 
@@ -11,13 +12,13 @@ export function Weighing({ edition, schools, school, weighed, onChange, judgemen
   const [open, setOpen] = useState(false);
   const changed = Object.keys(weighed.weights).length > 0;
   return (
-    <div className="weighing" role="group" aria-label="How it is weighed">
+    <div className="weighing" role="group" aria-label={words.group()}>
       <div className="weighing-line">
         <label className="field inline">
-          School
+          {words.school()}
           <Select
             size="small"
-            aria-label="School"
+            aria-label={words.school()}
             value={school.id}
             onChange={(schoolId) => onChange({ ...weighed, schoolId, weights: {} }, true)}
             popupMatchSelectWidth={false}
@@ -25,7 +26,7 @@ export function Weighing({ edition, schools, school, weighed, onChange, judgemen
           />
         </label>
         <label className="field inline goal">
-          size
+          {words.goal()} <span className="quiet">{words.size()}</span>
           <input
             type="range"
             className="plain-range"
@@ -33,24 +34,26 @@ export function Weighing({ edition, schools, school, weighed, onChange, judgemen
             max={1}
             step={0.05}
             value={weighed.goal}
-            aria-label="Goal from size to strength"
+            aria-label={words.goal()}
+            aria-valuetext={words.goalSpoken({ strength: weighed.goal })}
             onChange={(e) => onChange({ ...weighed, goal: Number(e.target.value) }, false)}
             onPointerUp={() => onChange(weighed, true)}
             onKeyUp={() => onChange(weighed, true)}
             onBlur={() => onChange(weighed, true)}
           />
-          strength{weighed.goal > 0 && <span className="number quiet">{Math.round(100 * weighed.goal)} %</span>}
+          <span className="quiet">{words.strength()}</span>
+          {weighed.goal > 0 && <span className="number quiet">{Math.round(100 * weighed.goal)} %</span>}
         </label>
         {changed && (
           <span className="small" role="status">
-            Own weights, based on {school.name}.{" "}
+            {words.adjusted({ school: school.name })}{" "}
             <Button size="small" onClick={() => onChange({ ...weighed, weights: {} }, true)}>
-              Put back
+              {words.reset()}
             </Button>
           </span>
         )}
         <Button size="small" type="text" aria-expanded={open} onClick={() => setOpen((o) => !o)}>
-          Adjust weights
+          {words.adjust()}
         </Button>
       </div>
       {open && (

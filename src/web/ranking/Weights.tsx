@@ -2,6 +2,7 @@
 import { Button, Input, Slider } from "antd";
 import { useState } from "react";
 import { TERMS } from "#core/edition/choices";
+import { weighing as words } from "#core/words/ranking";
 import { weightsOf, type WeighingProps } from "./weighed";
 
 type WeightsProps = Omit<WeighingProps, "schools">;
@@ -52,25 +53,25 @@ export default function Weights({ edition, school, weighed, onChange, judgements
       <div className="actions">
         {changed && (
           <Button size="small" onClick={() => onChange({ ...weighed, weights: {} }, true)}>
-            Back to {school.name.toLowerCase()}
+            {words.reset()}
           </Button>
         )}
         <Input
           size="small"
           style={{ width: 180 }}
-          aria-label="Name of a school of the practice"
-          placeholder="keep as a school of ours"
+          aria-label={words.name()}
+          placeholder={words.name()}
           value={name}
           maxLength={60}
           onChange={(e) => setName(e.target.value)}
           onPressEnter={() => name.trim() && void save()}
         />
         <Button size="small" disabled={!name.trim()} onClick={() => void save()}>
-          Keep it
+          {words.keep()}
         </Button>
         {own && (
           <Button size="small" type="text" onClick={() => void judgements.takeBack(school.id)}>
-            Take this school away
+            {words.remove()}
           </Button>
         )}
       </div>

@@ -8,7 +8,7 @@ import { FACTORS } from "#core/ranking/factors";
 import { CURRENT_EDITION, editions, tierOf } from "#core/edition/edition";
 import { towards, type School } from "#core/edition/schools";
 import { COSTS, TERMS } from "#core/edition/choices";
-import { becauseText } from "#core/ranking/because-words";
+import { becauseText, becauseWords, hardestLength } from "#core/ranking/because-words";
 import { compareRows } from "#core/ranking/compare";
 import { disagreement } from "#core/ranking/disagree";
 import { favouriteCost } from "#core/ranking/favourite";
@@ -244,22 +244,47 @@ describe("a client's joint", () => {
   });
 });
 
-test("the because-sentence is made of the row's own numbers, and no sentence stands ten times in a list", () => {
+test("one line for and one against are made of the row's own numbers, short, and hardly any stands twice", () => {
+  const length = (line: string) =>
+    line
+      .replace(/\([^)]*\)/g, "")
+      .trim()
+      .split(/\s+/).length;
   for (const head of ["biceps-long", "gluteus-maximus-middle", "deltoid-rear", "triceps-lateral"])
     for (const school of CURRENT_EDITION.schools) {
       const rows = rank(head, everything, school);
-      const texts = rows.map((r) => becauseText(r.because));
-      for (const [i, text] of texts.entries()) {
-        expect(text).toMatch(/^[A-Z0-9].*\.$/);
-        expect(text).not.toMatch(/NaN|undefined/);
-        const limit = text.match(/works at (\d+) % of its own limit/);
-        if (limit) expect(Number(limit[1])).toBe(Math.round(100 * rows[i]!.nearness));
-        const step = text.match(/step is (\d+) % of a usual load/);
-        const { loadStep, usualLoad } = rows[i]!.exercise.stated;
+      const told = rows.map((r) => becauseWords(r.because));
+      for (const [i, { plus, minus }] of told.entries()) {
+        for (const line of [plus, minus ?? "None"]) {
+          expect(line).toMatch(/^[A-Z0-9]/);
+          expect(line).not.toMatch(/NaN|undefined|\bit\b/);
+        }
+        expect(length(plus)).toBeLessThanOrEqual(12);
+        expect(length(minus ?? "")).toBeLessThanOrEqual(10);
+        const { nearness, exercise, row } = rows[i]!;
+        const effort = /ends the set \((\d+) % effort/.exec(plus);
+        if (effort) expect(Number(effort[1])).toBe(Math.round(100 * nearness));
+        const step = /load steps \((\d+) %\)/.exec(minus ?? plus);
+        const { loadStep, usualLoad } = exercise.stated;
         if (step) expect(Number(step[1])).toBe(Math.round((100 * loadStep) / usualLoad));
+        const back = /low back load(| moderate| high) \(([\d.]+) ×/i.exec(minus ?? "");
+        if (back) {
+          expect(back[2]).toBe(row.view.compression.toFixed(1));
+          expect(back[1]).toBe(row.view.compression >= 5 ? " high" : row.view.compression >= 3 ? " moderate" : "");
+        }
       }
+      const texts = rows.map((r) => becauseText(r.because));
       for (const t of texts) expect(texts.filter((x) => x === t).length).toBeLessThan(5);
     }
+});
+
+test("where a head is loaded most is a place of its own range, the one with the largest force", () => {
+  for (const r of rank("triceps-long")) {
+    const { force, position } = r.row.view.heads["triceps-long"]!.slices;
+    const at = hardestLength(r.row, "triceps-long")!;
+    expect(force[position.indexOf(at)]).toBe(Math.max(...force));
+  }
+  expect(hardestLength(rank("triceps-long")[0]!.row, "no-such-head")).toBeNull();
 });
 
 test("a row shares a place unless the place's first is ahead in most bodies; ties never reach under Niche", () => {
