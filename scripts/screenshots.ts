@@ -68,7 +68,7 @@ const views: View[] = [
       await p.locator(".ant-select-dropdown:visible").getByTitle(/^and /).click();
       await p.locator(".sweep-grid").waitFor({ timeout: 30_000 });
       await p.getByRole("button", { name: "Find it" }).click();
-      await p.getByRole("button", { name: "Set it up" }).first().waitFor({ timeout: 30_000 });
+      await p.getByRole("button", { name: "Use this setting" }).first().waitFor({ timeout: 30_000 });
       await p.waitForTimeout(4_000);
       await p.locator(".sweep-grid").evaluate((g) => g.scrollIntoView({ block: "center", behavior: "instant" }));
     },
@@ -104,9 +104,9 @@ const views: View[] = [
     ready: ".loom",
     dark: true,
     then: async (p) => {
-      await p.getByRole("button", { name: "Write the week" }).first().click();
-      await p.getByRole("button", { name: "Write it" }).click();
-      await p.getByText(/the proof goes on|now proving/).waitFor({ timeout: 60_000 });
+      await p.getByRole("button", { name: "Build the week" }).first().click();
+      await p.getByRole("region", { name: "Build the week" }).getByRole("button", { name: "Build the week" }).click();
+      await p.getByText(/Still searching/).waitFor({ timeout: 60_000 });
     },
   },
   {
@@ -114,9 +114,9 @@ const views: View[] = [
     path: `/clients/${runa}/week`,
     ready: ".loom",
     then: async (p) => {
-      await p.getByRole("button", { name: "Write the week" }).first().click();
-      await p.getByRole("button", { name: "Write it" }).click();
-      await p.getByRole("button", { name: "Write again" }).waitFor({ timeout: 60_000 });
+      await p.getByRole("button", { name: "Build the week" }).first().click();
+      await p.getByRole("region", { name: "Build the week" }).getByRole("button", { name: "Build the week" }).click();
+      await p.getByRole("button", { name: "Build again" }).waitFor({ timeout: 60_000 });
     },
   },
   {

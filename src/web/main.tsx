@@ -4,6 +4,7 @@ import { createRoot } from "react-dom/client";
 import { App } from "./shell/App";
 import { reloadOnce } from "./base/Boundary";
 import "./base/style.css";
+import { keepFocus } from "../page/keep-focus";
 
 // a lazy part that is no longer there: the page is older than the server
 addEventListener("vite:preloadError", (e) => {
@@ -11,3 +12,4 @@ addEventListener("vite:preloadError", (e) => {
 });
 
 createRoot(document.getElementById("root")!).render(<App />);
+keepFocus();

@@ -130,7 +130,7 @@ test("a week is planned for a client from a file, and checked from the file it w
     await gryn("check", out, client)
   ).json();
   expect(states.problem).toBe(0);
-  expect(checks.some((c) => c.title === "Triceps: weekly dose")).toBe(true);
+  expect(checks.some((c) => c.title === "Triceps: weekly volume")).toBe(true);
 });
 
 test("rank hears joints, equipment, goal, a client's file and an exercise of one's own", async () => {

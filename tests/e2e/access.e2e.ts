@@ -1,4 +1,5 @@
 import type { Page } from "@playwright/test";
+import { pseudo } from "#core/words/pseudo";
 import { accessible, control, expect, openClient, openPhone, signIn, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
@@ -115,4 +116,124 @@ test("pages stay light: scripts of the first view and of the client's page, as t
   expect(kB()).toBeGreaterThan(40);
   expect(kB()).toBeLessThan(90);
   await context.close();
+});
+
+/** the page in a language that nobody speaks: longer by two fifths, accented */
+const inPseudo = async (page: Page) => {
+  const texts = await page.evaluate(() => {
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    const out: string[] = [];
+    for (let n = walk.nextNode(); n; n = walk.nextNode()) out.push(n.textContent ?? "");
+    return out;
+  });
+  await page.evaluate((next) => {
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let n = walk.nextNode(), i = 0; n; n = walk.nextNode(), i++)
+      if (next[i] !== undefined && !n.parentElement?.closest("script, style, svg, canvas, .ant-select-selector"))
+        n.textContent = next[i];
+  }, texts.map(pseudo));
+};
+
+/** what is cut: text that does not fit where it stands, and buttons that reach over the page's edge */
+const cut = (page: Page) =>
+  page.evaluate(() => {
+    const hidden = [...document.querySelectorAll<HTMLElement>("main *")].filter((e) => {
+      const style = getComputedStyle(e);
+      const seen = e.getBoundingClientRect();
+      return (
+        seen.width > 2 &&
+        !e.closest(".visually-hidden, svg, .ant-select, .ant-input-number") &&
+        (style.overflowX === "hidden" || style.overflowX === "clip") &&
+        e.scrollWidth > e.clientWidth + 2
+      );
+    });
+    const over = [...document.querySelectorAll<HTMLElement>("main button, main a")].filter((e) => {
+      const { right, width } = e.getBoundingClientRect();
+      return width > 0 && right > innerWidth + 2 && !e.closest(".scroll, table, .method, .proposals");
+    });
+    return [...hidden, ...over].map((e) => `${e.tagName} ${e.className} ${e.textContent?.slice(0, 40)}`).slice(0, 5);
+  });
+
+test("in a language that nobody speaks nothing overflows: 1280 wide at the desk, 360 wide on the phone", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  const places: [string, string][] = [
+    ["/ranking/triceps-long", "tr.row"],
+    ["/bench/cable-pushdown", ".facts"],
+    ["/practice/numbers", ".numbers details"],
+    ["/clients", ".client-list"],
+  ];
+  for (const [path, ready] of places) {
+    await page.goto(path);
+    await page.locator(ready).first().waitFor();
+    await page.waitForTimeout(500);
+    await inPseudo(page);
+    expect([path, await cut(page)]).toEqual([path, []]);
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect([path, wide]).toEqual([path, Math.min(0, wide)]);
+  }
+  await page.goto("/");
+  await openClient(page, "Runa", "Week");
+  await page.getByRole("button", { name: "Build the week" }).first().click();
+  await page.getByRole("radio", { name: /Best fit/ }).waitFor();
+  await inPseudo(page);
+  expect(await cut(page)).toEqual([]);
+  await page.reload();
+  await openClient(page, "Maja", "Week");
+  const { phone, context } = await openPhone(page, browser);
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .click();
+  await phone.getByRole("button", { name: /Hammer curl/ }).click();
+  await inPseudo(phone);
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+  expect(await cut(phone)).toEqual([]);
+  await context.close();
+});
+
+test("every item of the week's menus works by keyboard, and the focus comes back to where it was", async ({ page }) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  await page.locator(".loom").waitFor();
+  const more = page.getByRole("button", { name: /: more$/ }).first();
+  const items = ["Technique, and how the load goes", "Note to the client", "Swap for another"];
+  for (const item of items) {
+    await more.focus();
+    await page.keyboard.press("Enter");
+    await expect(more).toHaveAttribute("aria-expanded", "true");
+    await expect(page.getByRole("menuitem").first()).toBeFocused();
+    // letters go to the item that begins with them, and to no other place
+    await page.keyboard.press(item[0]!.toLowerCase());
+    while (!((await page.locator(":focus").textContent()) ?? "").startsWith(item))
+      await page.keyboard.press("ArrowDown");
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("dialog")).toBeVisible();
+    await page.keyboard.press("Escape");
+    await expect(page.getByRole("dialog")).toBeHidden();
+    await expect(more).toBeFocused();
+  }
+  // what is moved keeps the focus in its new place
+  const label = (await more.getAttribute("aria-label"))!;
+  await more.press("Enter");
+  await page.getByRole("menuitem", { name: /^Later/ }).press("Enter");
+  await expect(page.getByRole("button", { name: label })).toBeFocused();
+  await page.getByRole("button", { name: "Undo" }).click();
+});
+
+test("a place says its name, the skip link shows, and its page has the focus", async ({ page }) => {
+  await signIn(page);
+  await page.locator("tr.row").first().waitFor();
+  await expect(page).toHaveTitle(/^Triceps, long head – Gryn$/);
+  await page.getByRole("link", { name: "Clients" }).press("Enter");
+  await expect(page.locator("#page")).toBeFocused();
+  await page.reload();
+  await page.keyboard.press("Tab");
+  const skip = page.getByRole("link", { name: "Skip to the page" });
+  for (let i = 0; i < 3 && !(await skip.evaluate((e) => e === document.activeElement)); i++)
+    await page.keyboard.press("Shift+Tab");
+  await expect(skip).toBeFocused();
+  expect((await skip.boundingBox())!.width).toBeGreaterThan(40);
 });

@@ -38,7 +38,7 @@ test("the bench answers: a sweep in words, the best setup found and set up, felt
   await expect(best.getByRole("status")).toContainText(/setups tried/, { timeout: 60_000 });
   const title = page.getByRole("heading", { level: 1 });
   const was = await title.textContent();
-  await best.getByRole("button", { name: "Set it up" }).first().click();
+  await best.getByRole("button", { name: "Use this setting" }).first().click();
   await expect(title).not.toHaveText(was!);
   const felt = page.getByRole("region", { name: "Felt elsewhere" });
   await felt.getByRole("combobox", { name: "Muscle that is felt instead" }).click();

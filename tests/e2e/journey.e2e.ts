@@ -22,7 +22,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await expect(first).toContainText(/of its strength in the hardest half/);
   await expect(first.getByRole("img", { name: /Load grain/ })).toBeVisible();
   await first.getByRole("button", { name: "Why" }).click();
-  await expect(page.getByRole("table", { name: "What the score is made of" })).toContainText("Moved tension");
+  await expect(page.getByRole("table", { name: "What the score is made of" })).toContainText("Limiting muscle");
   await page.getByRole("checkbox", { name: "cable" }).click();
   await expect(page.getByText("Out, for now")).toBeVisible();
   await expect(page.locator("tr.row.out").first()).toContainText("Needs a cable");
@@ -58,7 +58,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await expect(refusal).toHaveCount(0);
   await page.keyboard.press("Tab");
   await saved(page);
-  await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("Brachialis group: weekly dose");
+  await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("Brachialis group: weekly volume");
   await expect(page.getByText("Only what is on this week is counted")).toBeVisible();
   await page.reload();
   await page.getByRole("button", { name: /Friday/ }).click();
@@ -199,7 +199,7 @@ test("the bench answers a moved parameter, and names the difference to a pinned 
   await expect(page.getByText("Step back: 40 cm")).toHaveCount(0);
 
   // every number leads to its definition
-  await page.getByRole("link", { name: "Loaded length" }).click();
+  await page.getByRole("link", { name: /^Loaded at/ }).click();
   await expect(page).toHaveURL(/method\/mechanics#loaded-length/);
   await expect(page.locator("#loaded-length")).toBeInViewport();
   await page.goBack();

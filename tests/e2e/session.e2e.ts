@@ -79,13 +79,12 @@ test("the same session twice: two days come out alike", async ({ page }) => {
   await page.getByLabel("Days a week").fill("4");
   await page.getByRole("button", { name: "Save client" }).click();
   await page.getByRole("link", { name: "To the week" }).click();
-  await page.getByRole("button", { name: "Write the week" }).first().click();
-  const sheet = page.getByRole("region", { name: "Write the week" });
-  await sheet.getByRole("combobox", { name: "How often each session is done" }).click();
-  await page.locator(".ant-select-dropdown:visible").getByTitle("2, each 2 times").click();
-  await sheet.getByRole("button", { name: "Write it" }).click();
-  await expect(sheet.getByRole("button", { name: "Take this week" })).toBeVisible({ timeout: 60_000 });
-  await sheet.getByRole("button", { name: "Take this week" }).click();
+  await page.getByRole("button", { name: "Build the week" }).first().click();
+  const sheet = page.getByRole("region", { name: "Build the week" });
+  await sheet.getByText("2, each 2 times").click();
+  await sheet.getByRole("button", { name: "Build the week" }).click();
+  await expect(sheet.getByRole("button", { name: /^Accept \d+ edits?$/ })).toBeVisible({ timeout: 60_000 });
+  await sheet.getByRole("button", { name: /^Accept \d+ edits?$/ }).click();
   await saved(page);
   const names = async (day: RegExp) => {
     await page.getByRole("button", { name: day }).click();
@@ -152,13 +151,12 @@ test("arms on a day of their own: written, named, kept when the week is written 
 }) => {
   await signIn(page);
   await openClient(page, "Runa", "Week");
-  await page.getByRole("button", { name: "Write the week" }).first().click();
-  const sheet = page.getByRole("region", { name: "Write the week" });
-  await sheet.getByRole("combobox", { name: "Where arm work goes" }).click();
-  await page.locator(".ant-select-dropdown:visible").getByTitle("a day of their own").click();
-  await sheet.getByRole("checkbox", { name: "keep what is there" }).uncheck();
-  await sheet.getByRole("button", { name: "Write it" }).click({ timeout: 60_000 });
-  const take = sheet.getByRole("button", { name: "Take this week" });
+  await page.getByRole("button", { name: "Build the week" }).first().click();
+  const sheet = page.getByRole("region", { name: "Build the week" });
+  await sheet.getByText("On a day of its own").click();
+  await sheet.getByText("Start from an empty week").click();
+  await sheet.getByRole("button", { name: "Build the week" }).click({ timeout: 60_000 });
+  const take = sheet.getByRole("button", { name: /^Accept \d+ edits?$/ });
   await expect(take).toBeEnabled({ timeout: 60_000 });
   await take.click();
   await saved(page);
@@ -172,11 +170,11 @@ test("arms on a day of their own: written, named, kept when the week is written 
   await dialog.getByRole("button", { name: "Leave it" }).click();
   // nothing of it is a day of arms that nobody asked for, and what is written next keeps it
   await expect(page.getByRole("complementary", { name: "Checks" })).not.toContainText("only arms");
-  await page.getByRole("button", { name: "Write the week" }).first().click();
-  await expect(sheet.getByTitle("as the days say")).toBeVisible();
+  await page.getByRole("button", { name: "Build the week" }).first().click();
+  await expect(sheet.getByRole("radio", { name: /As the days are set/ })).toBeChecked();
   await sheet.getByRole("button", { name: "Close" }).click();
   await page.getByRole("button", { name: "Undo" }).click();
   await saved(page);
-  await page.getByRole("button", { name: "Write the week" }).first().click();
-  await expect(sheet.getByTitle("free")).toBeVisible();
+  await page.getByRole("button", { name: "Build the week" }).first().click();
+  await expect(sheet.getByRole("radio", { name: /Best fit/ })).toBeChecked();
 });

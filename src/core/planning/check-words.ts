@@ -3,6 +3,7 @@ import { percent } from "#core/base/numbers";
 import { findMove } from "#core/clients/mobility";
 import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
+import { stressLevel } from "#core/words/levels";
 import { findTechnique, refusalText } from "#core/planning/techniques";
 import { HINDRANCES } from "#core/planning/supersets";
 import type { ClassId } from "#core/edition/choices";
@@ -18,57 +19,57 @@ export interface CheckText {
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 const setsText = (n: number, kind = "") => `${one(n)} ${kind}${one(n) === "1" ? "set" : "sets"}`;
-const TIGHT = "; minutes are nearly used up on every day, so adding here and the minutes line pull against each other";
+const TIGHT = "; every day is nearly full, so another set needs minutes from another group";
 
 function doseReason({ number, limit, state }: Extract<Check, { kind: "dose" }>): string {
   const { sets, tight } = number;
-  if (state === "pass") return "Within the band, give or take half a set.";
+  if (state === "pass") return "Within the range.";
   if (sets < limit.low - 0.05)
-    return `${setsText(limit.low - sets, "effective ")} short of the low end${tight ? TIGHT : ""}.`;
-  if (sets > limit.most) return `Over ${limit.most} sets a week nothing more is gained.`;
-  if (sets > limit.high + 0.05) return `${setsText(sets - limit.high)} above the band; the last ones bring little.`;
-  return "Within the band.";
+    return `${setsText(limit.low - sets, "effective ")} below the range${tight ? TIGHT : ""}.`;
+  if (sets > limit.most) return `More than ${limit.most} sets a week bring no further growth.`;
+  if (sets > limit.high + 0.05) return `${setsText(sets - limit.high)} above the range; the last sets add little.`;
+  return "Within the range.";
 }
 
 export function checkText(c: Check): CheckText {
   switch (c.kind) {
     case "dose":
       return {
-        title: `${groupName(c.subject.group)}: weekly dose`,
+        title: `${groupName(c.subject.group)}: weekly volume`,
         number: `${one(c.number.sets)} sets, ${one(c.number.indirect)} of them indirect`,
         limit: `${one(c.limit.low)} to ${one(c.limit.high)} sets (${c.limit.priority})`,
         reason: doseReason(c),
       };
     case "ceiling":
       return {
-        title: `${groupName(c.subject.group)}: along with others`,
+        title: `${groupName(c.subject.group)}: indirect volume`,
         number: `${one(c.number.sets)} sets, ${one(c.number.indirect)} of them indirect`,
         limit: `about ${one(c.limit)} sets`,
-        reason: "Nobody asked for it, and it gets much from what is done for others.",
+        reason: "This group has no priority, but other exercises already give it many sets.",
       };
     case "direct":
       return {
-        title: `${groupName(c.subject.group)}: its own sets`,
+        title: `${groupName(c.subject.group)}: direct sets`,
         number: `${one(c.number)} direct`,
         limit: `at least ${one(c.limit)}`,
         reason:
           c.state === "pass"
-            ? "Enough that end by it."
-            : "It gets most as a helper, and a helper is not what ends a set.",
+            ? "Enough sets end with this muscle."
+            : "Most of its sets are indirect: another muscle ends them. Add direct sets.",
       };
     case "session dose":
       return {
         title: `${groupName(c.subject.group)}: one session`,
         number: `${one(c.number)} sets${c.subject.day ? ` on ${c.subject.day.name}` : ""}`,
         limit: `${c.limit.usual[0]} to ${c.limit.usual[1]}, at most ${c.limit.most}`,
-        reason: "Each further set of one muscle in a session brings less; spread them over the week.",
+        reason: "Each further set of one muscle in a session adds less. Spread the sets over the week.",
       };
     case "frequency":
       return {
         title: `${groupName(c.subject.group)}: days a week`,
         number: `${c.number} ${c.number === 1 ? "day" : "days"}`,
         limit: `at least ${c.limit.least} (${c.limit.priority})`,
-        reason: c.state === "pass" ? "Often enough." : "The same sets over more days stay fresher and count more.",
+        reason: c.state === "pass" ? "Often enough." : "The same sets on more days are done fresher and count more.",
       };
     case "minutes": {
       const over = c.number - c.limit;
@@ -76,10 +77,7 @@ export function checkText(c: Check): CheckText {
         title: `${c.subject.day.name}: minutes`,
         number: `${c.number} min`,
         limit: `${c.limit} min`,
-        reason:
-          over > 0
-            ? `${over} min over. Drop a set at the end or pair two exercises; that takes from the dose of their muscles.`
-            : "Fits.",
+        reason: over > 0 ? `${over} min over. Take off a set, or make a superset.` : "Fits the session.",
       };
     }
     case "joint": {
@@ -87,36 +85,38 @@ export function checkText(c: Check): CheckText {
       const gentler = c.limit.gentler ? ` Gentler: ${c.limit.gentler}.` : "";
       return {
         title: `${line.name}: ${joint}`,
-        number: `strain ${Math.round(c.number * 100)} of 100`,
+        number: `${joint} stress ${stressLevel(c.number)} (${Math.round(c.number * 100)} of 100)`,
         limit: `noted: ${c.limit.note || joint}`,
-        reason: `${c.limit.caution ?? `It asks much of the ${joint}.`}${gentler}`,
+        reason: `${c.limit.caution ?? `This exercise stresses the ${joint}.`}${gentler}`,
       };
     }
     case "mobility": {
       const move = findMove(c.subject.move);
       return {
         title: `${c.subject.line.name}: ${move.joint}`,
-        number: `asks ${c.number}°`,
+        number: `needs ${c.number}°`,
         limit: `${move.name.toLowerCase()} ${c.limit}°`,
-        reason: `It goes further than this client's ${move.joint} does: a shorter range, another setting, or another exercise.`,
+        reason: `This setup goes beyond the client's ${move.joint} limit. Shorten the range, change the setup or swap the exercise.`,
       };
     }
     case "equipment":
       return {
         title: `${c.subject.line.name}: equipment`,
         number: `needs ${c.number.join(", ")}`,
-        limit: "not at this client's place",
-        reason: "Choose a setup from the ranking filtered to this client.",
+        limit: "not available to this client",
+        reason: "Swap it for an exercise with the equipment at hand.",
       };
     case "not for":
       return {
         title: `${c.subject.line.name}: ${{ helper: "a helper", unwanted: "not wanted", skill: "skill" }[c.number]}`,
-        number: { helper: "needs a helper", unwanted: "on the list of dislikes", skill: "asks much skill" }[c.number],
+        number: { helper: "needs a helper", unwanted: "on the client's list of dislikes", skill: "hard to learn" }[
+          c.number
+        ],
         limit: { helper: "trains alone", unwanted: "left out", skill: "a beginner" }[c.number],
         reason: {
-          helper: "Nobody is there to take the load if a rep fails.",
-          unwanted: "This client does not want it.",
-          skill: "A beginner gets more from something simpler.",
+          helper: "The client trains alone: nobody can take the load if a rep fails.",
+          unwanted: "The client does not want this exercise.",
+          skill: "A beginner gets more from a simpler exercise.",
         }[c.number],
       };
     case "tempo":
@@ -124,21 +124,21 @@ export function checkText(c: Check): CheckText {
         title: `${c.subject.line.name}: tempo`,
         number: `${one(c.number)} s a rep`,
         limit: `${c.limit[0]} to ${c.limit[1]} s`,
-        reason: "A rep outside this span is either thrown or trains patience.",
+        reason: "Faster reps are thrown, slower ones only cost time.",
       };
     case "rest":
       return {
         title: `${c.subject.line.name}: rest`,
         number: `${c.number} s`,
         limit: `at least ${c.limit} s`,
-        reason: "Too short a rest costs reps in the next set.",
+        reason: "A shorter rest costs reps in the next set.",
       };
     case "effort":
       return {
         title: `${c.subject.line.name}: effort`,
-        number: `reserve ${c.number.join(", ")}`,
-        limit: "falls or stays within an exercise",
-        reason: "Effort should rise through an exercise; the last set is the hardest.",
+        number: `RIR ${c.number.join(", ")}`,
+        limit: "same or fewer RIR from set to set",
+        reason: "Effort should rise from set to set; the last set is the hardest.",
       };
     default:
       return weekText(c);
@@ -171,54 +171,53 @@ function weekText(c: OfTheWeek): CheckText {
     case "redundant":
       return {
         title: c.subject.lines.map((l) => l.name).join(" and "),
-        number: `lengths ${c.number.toFixed(2)} apart`,
-        limit: `more than ${c.limit} on one day`,
-        reason:
-          "They load the same heads at the same length on the same day: one of them could cover another length or day.",
+        number: `loaded at nearly the same length (${percent(c.number)} apart)`,
+        limit: `more than ${percent(c.limit)} apart on one day`,
+        reason: "Both train the same heads at the same length on one day. Swap one, or move it to another day.",
       };
     case "superset":
       return {
         title: `${c.subject.lines.map((l) => l.name).join(" and ")}: superset`,
         number: HINDRANCES[c.number],
-        limit: "exercises that do not hinder each other",
-        reason: `On ${c.subject.day.name}: part them, or put another exercise beside one of them.`,
+        limit: "two exercises that do not limit each other",
+        reason: `On ${c.subject.day.name}: undo this superset, or pair one of them with another exercise.`,
       };
     case "long length":
       return {
-        title: `${groupName(c.subject.group)}: long length`,
-        number: `longest loaded length ${c.number.toFixed(2)}`,
-        limit: `at least one from ${c.limit}`,
+        title: `${groupName(c.subject.group)}: lengthened work`,
+        number: `most lengthened exercise: loaded at ${percent(c.number)} of its range`,
+        limit: `one exercise at ${percent(c.limit)} or more`,
         reason: passes
-          ? "A long-loaded choice is there."
-          : "No exercise loads it where it is long; the ranking has some.",
+          ? "One exercise loads this group lengthened."
+          : "No exercise loads this group lengthened. The ranking lists some.",
       };
     case "rep bands":
       return {
-        title: `${groupName(c.subject.group)}: rep bands`,
+        title: `${groupName(c.subject.group)}: rep ranges`,
         number: c.number.join(" and "),
-        limit: "two bands a week",
-        reason: passes ? "Varied." : "All of it stands in one band of repetitions.",
+        limit: "two rep ranges a week",
+        reason: passes ? "Two rep ranges are used." : "Every exercise uses the same rep range.",
       };
     case "order":
       return {
         title: `${c.subject.day.name}: order`,
         number: `${c.subject.late.name} after ${c.subject.before.name}`,
-        limit: "priority first",
-        reason: "What matters more is done when it is fresh.",
+        limit: "higher priority first",
+        reason: "Do the higher priority while the client is fresh.",
       };
     case "sides":
       return {
         title: "Left and right",
         number: `${c.number.one} of ${c.number.all} one side at a time`,
         limit: "at least one",
-        reason: passes ? "The sides can be compared in the log." : "With both sides together a difference never shows.",
+        reason: passes ? "The log can compare the sides." : "Without one-sided work a weaker side stays hidden.",
       };
     case "division":
       return {
-        title: `${c.subject.line.name}: the day`,
+        title: `${c.subject.line.name}: wrong day`,
         number: groupName(c.number).toLowerCase(),
         limit: `${c.subject.day.name} is for ${c.limit.map((g) => groupName(g).toLowerCase()).join(", ")}`,
-        reason: "It stands on a day that is for others: move it, or let the day be for it too.",
+        reason: "This day is for other groups. Move the exercise, or add its group to the day.",
       };
     case "effort of the day":
     case "least reserve":
@@ -241,9 +240,9 @@ type NotCover =
   | "least reserve"
   | "rep floor";
 
-const PART_SHORT = "The exercises of this week hardly train this part; the same sets with another setup do.";
+const PART_SHORT = "The exercises of this week hardly train this part. Another setup would, with the same sets.";
 const PART_REASON: Readonly<Record<Check["state"], string>> = {
-  pass: "It gets enough, whichever exercise trains it.",
+  pass: "This part gets enough sets.",
   look: PART_SHORT,
   problem: PART_SHORT,
 };
@@ -260,10 +259,10 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
       };
     case "thirds":
       return {
-        title: `${groupName(c.subject.group)}: length thirds`,
-        number: `short, middle, long ${c.number.map(percent).join(" · ")}`,
-        limit: `at least ${percent(c.limit)} each, by mechanics`,
-        reason: passes ? "Its range is covered." : "Part of its length range gets hardly any tension.",
+        title: `${groupName(c.subject.group)}: lengths`,
+        number: `shortened ${percent(c.number[0])}, mid-range ${percent(c.number[1])}, lengthened ${percent(c.number[2])}`,
+        limit: `at least ${percent(c.limit)} of the tension each`,
+        reason: passes ? "The whole length range is trained." : "One part of the length range gets hardly any tension.",
       };
     case "positions":
       return {
@@ -271,50 +270,52 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
         number: c.number.join(", ") || "none known",
         limit: `${c.limit} in a week`,
         reason: passes
-          ? "Varied."
+          ? "Varied enough."
           : c.subject.what === "grips"
-            ? "Every line holds the same way: another grip shares the work out otherwise."
-            : "Every line has the arm in the same place: another one loads another length.",
+            ? "Every exercise uses the same grip. Another grip divides the work differently."
+            : "Every exercise has the arm in the same position. Another position loads another length.",
       };
     case "push and pull":
       return {
         title: c.subject.what.replace(/^./, (x) => x.toUpperCase()),
         number: `${one(c.number.back)} to ${one(c.number.front)} sets`,
         limit: `at least ${percent(c.limit)}`,
-        reason: passes ? "Balanced." : "Much more is pressed than pulled; convention, not proof, asks for balance.",
+        reason: passes ? "Balanced." : "Much more pressing than pulling. Balance is convention, not proven.",
       };
     case "layout":
       return {
-        title: `${c.subject.day.name}: only arms`,
+        title: `${c.subject.day.name}: arms only`,
         number: `${c.number} exercises`,
         limit: "not asked for",
-        reason: "A day of arms alone, while larger groups wait: spread them over the other days.",
+        reason: "A day for arms only while larger groups need sets. Spread arm work over the other days.",
       };
     case "spine":
       return {
-        title: c.subject.day ? `${c.subject.day.name}: the back` : "The week: the back",
+        title: c.subject.day ? `${c.subject.day.name}: low back load` : "The week: low back load",
         number: `${one(c.number)} points`,
         limit: `at most ${c.limit}`,
         reason: passes
-          ? "Within the budget."
-          : "What hangs from the low back adds up. Judgement, not a measured limit; a sore back belongs to a professional.",
+          ? "Within the limit."
+          : "Low back load adds up over the day. This limit is judgement, not measured; send a sore back to a professional.",
       };
     case "limiter":
       return {
-        title: `${c.subject.line.name}: what ends it`,
+        title: `${c.subject.line.name}: limiting muscle`,
         number: `${muscleName(c.subject.muscle).toLowerCase()}, ${percent(c.number)}`,
-        limit: "what it is for",
+        limit: "the target muscle",
         reason: passes
-          ? "Ended by what it is for, or by several."
-          : "In this body another muscle gives out before the one the exercise is for.",
+          ? "The target muscle, or several together, end the set."
+          : "Another muscle gives out before the target muscle.",
       };
     case "technique": {
       const name = findTechnique(c.subject.technique).name.toLowerCase();
       return {
         title: `${c.subject.line.name}: ${name}`,
-        number: passes ? "may be used" : "refused",
-        limit: passes ? "no figure forbids it" : c.number.map(refusalText).join("; "),
-        reason: passes ? findTechnique(c.subject.technique).pays : "The figure forbids it in this client's body.",
+        number: passes ? "allowed" : "not advised",
+        limit: passes ? "nothing speaks against it" : c.number.map(refusalText).join("; "),
+        reason: passes
+          ? findTechnique(c.subject.technique).pays
+          : "In this client's body the numbers speak against it.",
       };
     }
     case "techniques a day":
@@ -322,49 +323,49 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
         title: `${c.subject.day.name}: techniques`,
         number: String(c.number),
         limit: `at most ${c.limit} a day`,
-        reason: "More of them tire without adding.",
+        reason: "More techniques a day add fatigue, not growth.",
       };
     case "techniques apart":
       return {
         title: `${findTechnique(c.subject.technique).name}: too often`,
         number: `${c.number} in a week`,
         limit: `once in ${c.limit} days`,
-        reason: "It makes very sore; once is enough.",
+        reason: "This technique causes much soreness. Once is enough.",
       };
     case "two weeks":
       return {
         title: "Weeks A and B",
-        number: `${percent(c.number)} of the lines are others`,
+        number: `${percent(c.number)} of the exercises differ`,
         limit: `at most ${percent(c.limit)}`,
-        reason: passes ? "Enough stays to progress on." : "So much changes that little can be progressed on.",
+        reason: passes ? "Enough exercises stay to progress on." : "Too many exercises change to progress on.",
       };
     case "step":
       return {
         title: `${c.subject.line.name}: load step`,
         number: `${percent(c.number)} of the load`,
         limit: `at most ${percent(c.limit)}`,
-        reason: "Each step is a leap: a wide window of reps, or a finer step.",
+        reason: "One load step is a big jump. Use a wider rep range or smaller plates.",
       };
   }
 }
 
 const CLASS: Record<ClassId, string> = {
-  heavy: "a compound lift on a loaded spine",
+  heavy: "a compound lift with a loaded spine",
   compound: "a compound lift",
-  braced: "a single joint on a loaded spine",
-  isolation: "a single joint",
+  braced: "a single-joint lift with a loaded spine",
+  isolation: "a single-joint lift",
 };
 /** why a class keeps one where nothing loads the spine */
 const STEADY: Record<ClassId, string> = {
   heavy: "",
   braced: "",
-  compound: " that is not steady enough to fail in, or wants a helper",
-  isolation: " that is not steady enough to fail in",
+  compound: " that is too unstable to fail in, or needs a helper",
+  isolation: " that is too unstable to fail in",
 };
 const FLOOR: Record<FloorReason, string> = {
   ...CLASS,
-  coarse: "a coarse step of the load",
-  sore: "a noted joint that it strains",
+  coarse: "large load steps",
+  sore: "stress on a noted joint",
   beginner: "a beginner",
 };
 
@@ -373,35 +374,35 @@ function effortText(c: Extract<Check, { kind: "effort of the day" | "least reser
     case "effort of the day":
       return {
         title: `${c.subject.day.name}: effort`,
-        number: `last sets keep ${one(c.number.early)} early, ${one(c.number.late)} late`,
-        limit: "late no more than early",
+        number: `last sets: RIR ${one(c.number.early)} early, ${one(c.number.late)} late`,
+        limit: "no more RIR late than early",
         reason:
           c.state === "pass"
-            ? "It rises or stays through the session."
-            : "What comes late, mostly single joints, can go nearer to its limit; what comes first should not be spent.",
+            ? "Effort rises or stays through the session."
+            : "Late exercises, mostly single joints, can go closer to failure than the first ones.",
       };
     case "least reserve":
       return {
-        title: `${c.subject.line.name}: nearest to failure`,
-        number: `reserve ${c.number.join(", ")}`,
+        title: `${c.subject.line.name}: too close to failure`,
+        number: `RIR ${c.number.join(", ")}`,
         limit: `at least ${c.limit.least} on ${CLASS[c.limit.of]}${STEADY[c.limit.of]}`,
-        reason: "Failing there costs more than the last rep brings: keep one, or take a steadier setup.",
+        reason: "Failing in this lift costs more than the last rep adds. Keep more RIR, or use a steadier setup.",
       };
     case "rep floor":
       return {
-        title: `${c.subject.line.name}: fewest reps`,
+        title: `${c.subject.line.name}: reps`,
         number: `from ${c.number}`,
         limit: `at least ${c.limit.reps}`,
-        reason: `Because of ${FLOOR[c.limit.because]}; heavier sets of it are not worth what they ask.`,
+        reason: `For ${FLOOR[c.limit.because]}, heavier sets are not worth the cost.`,
       };
   }
 }
 
 const WEIGHED_REASON: Readonly<Record<WeighedKind, string>> = {
   limiter:
-    "The muscle it is for is still trained: its credit counts only what it does. A written week takes such an exercise where nothing better is at hand; straps, a support or a swap move the limit.",
+    "The target muscle is still trained, and only its own work is counted. The builder uses such an exercise where nothing better is available. Straps, a support or a swap can change it.",
   positions:
-    "The same exercise twice progresses faster; another position or grip loads another part. A written week takes variety only where it costs no dose.",
+    "The same exercise twice progresses faster; another position or grip trains another part. The builder varies them only where no sets are lost.",
 };
 
 /** what a list of checks of one kind has in common, said once */
@@ -419,30 +420,30 @@ export function weighedText(checks: readonly Check[]): { title: string; reason: 
 export function fixText(f: Fix): string {
   switch (f.kind) {
     case "add set":
-      return `One more set of ${f.name}`;
+      return `Add a set of ${f.name}`;
     case "drop set":
-      return `One set less of ${f.name}`;
+      return `Take off a set of ${f.name}`;
     case "turn effort round":
-      return "Turn the order round";
+      return "Reverse the order of RIR";
     case "earlier":
-      return `${f.name} earlier`;
+      return `Move ${f.name} earlier`;
     case "swap":
       return `Swap for ${f.name}`;
     case "take off":
       return f.day ? `Take ${f.name} off ${f.day}` : `Take ${f.name} off`;
     case "to day":
-      return `${f.name} to ${f.day}`;
+      return `Move ${f.name} to ${f.day}`;
     case "ladder":
-      return "Effort by the ladder";
+      return "Set RIR by the ladder";
     case "more reserve":
-      return "Keep that much in reserve";
+      return "Set that RIR";
     case "more reps":
-      return `More reps of ${f.name}`;
+      return `Raise the reps of ${f.name}`;
     case "rest":
-      return `Rest ${f.seconds} s`;
+      return `Set the rest to ${f.seconds} s`;
     case "plain sets":
-      return `Plain sets of ${f.name}`;
+      return `Use plain sets for ${f.name}`;
     case "swap for part":
-      return `Swap for ${f.name}, which covers ${f.for}`;
+      return `Swap for ${f.name} (trains ${f.for})`;
   }
 }

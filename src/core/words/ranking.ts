@@ -178,10 +178,10 @@ export const argue = {
   group: sentence({ setup: "Preacher curl" }, ({ setup }) => `Argue with ${setup}`),
   above: label("Argue: should rank above"),
   another: label("another setup"),
-  agrees: sentence({ points: 5 }, ({ points }) => `It already does, by ${counted(points, "point")}.`),
+  agrees: sentence({ points: 5 }, ({ points }) => `This list agrees: ${counted(points, "point")} ahead.`),
   behind: sentence(
     { points: 12, cause: "lower tension" },
-    ({ points, cause }) => `It scores ${counted(points, "point")} less, mainly for ${cause}.`,
+    ({ points, cause }) => `This setup scores ${counted(points, "point")} less, mainly for ${cause}.`,
   ),
   settles: sentence(
     { term: "Joint stress", from: 0.4, to: 0.1 },

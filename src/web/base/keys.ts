@@ -50,4 +50,6 @@ export const isTyping = (e: KeyboardEvent) =>
   e.metaKey ||
   e.altKey ||
   (e.target instanceof HTMLElement &&
-    e.target.closest("input, textarea, select, [contenteditable], .ant-select, .ant-modal, [role=slider]") !== null);
+    e.target.closest(
+      "input, textarea, select, [contenteditable], .ant-select, .ant-modal, [role=slider], [role=menu], [role=listbox], [role=dialog]",
+    ) !== null);

@@ -7,6 +7,8 @@ export interface Palette {
   ink: string;
   quiet: string;
   line: string;
+  /** edges of what can be worked: 3 to 1 against its ground */
+  edge: string;
   /** the one primary action, and problems that block */
   rowan: string;
   /** selection and links */
@@ -21,6 +23,7 @@ export const palettes: Record<"light" | "dark", Palette> = {
     ink: "#18241d",
     quiet: "#545d54",
     line: "#d8cdb9",
+    edge: "#8a806d",
     rowan: "#a5391d",
     fjord: "#155767",
     onSignal: "#fffdf7",
@@ -31,6 +34,7 @@ export const palettes: Record<"light" | "dark", Palette> = {
     ink: "#ece5d6",
     quiet: "#a7aea1",
     line: "#39443c",
+    edge: "#74827a",
     rowan: "#e57a57",
     fjord: "#78bccb",
     onSignal: "#151b17",
@@ -79,7 +83,7 @@ export function antdTheme(mode: "light" | "dark", still: boolean): ThemeConfig {
       colorBgBase: p.sheet,
       colorBgLayout: p.paper,
       colorBgContainer: p.sheet,
-      colorBorder: p.line,
+      colorBorder: p.edge,
       colorBorderSecondary: p.line,
       fontFamily: TEXT_FONT,
       fontSize: 14,

@@ -6,6 +6,8 @@ import type { SupportKind } from "#core/mechanics/support";
 import { JOINT_WORDS } from "#core/mechanics/turning";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { phasesOf } from "#core/bench/phases";
+import { facts, verdict } from "#core/words/bench";
+import { capital } from "#core/words/sentence";
 import { Term } from "../base/Term";
 import { Grain } from "../base/Grain";
 import { bandOf, isDecided, SPREAD_BODIES, type Spread } from "./useSpread";
@@ -13,32 +15,37 @@ import { fixed } from "../../page/locale";
 
 const metricsOf = (a: Analysis, headId: string): HeadMetrics | null =>
   a.heads.find((h) => h.id === headId)?.metrics ?? null;
-const lengthWord = (p: number) => (p < 1 / 3 ? "short" : p < 2 / 3 ? "at middle length" : "long");
 
 /** the answer in a sentence, made of the numbers */
 export function inWords(a: Analysis, headId: string): string {
   const h = a.heads.find((x) => x.id === headId)!;
   const m = h.metrics;
-  if (!m) return `The ${headTitle(headId).toLowerCase()} hardly works here.`;
+  const head = headTitle(headId).toLowerCase();
+  if (!m) return verdict.idle({ head });
   const n = Math.round(a.sticking.at * (a.s.length - 1));
   const [first] = a.limiters;
   const total = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
   const peak = a.resistance.reduce((best, r, i) => (Math.abs(r) > Math.abs(a.resistance[best]!) ? i : best), 0);
-  return `The load peaks at ${percent(a.s[peak]!)} of the rep; the set sticks at ${percent(a.sticking.at)}, where this head is ${lengthWord(h.position[n]!)} (${percent(h.position[n]!)}).${first ? ` First to give out: the ${muscleName(first.muscle).toLowerCase()} (${percent(first.elasticity / total)}).` : ""}`;
+  return [
+    verdict.hardest({ peak: a.s[peak]!, sticks: a.sticking.at, head, place: h.position[n]! }),
+    ...(first
+      ? [verdict.limiter({ muscle: muscleName(first.muscle).toLowerCase(), share: first.elasticity / total })]
+      : []),
+  ].join(" ");
 }
 
 /** metrics with their names and anchors in the method, as told beside the figure and against a pinned setup */
 const METRICS: readonly { name: string; at: string; value: (m: HeadMetrics) => number; text: (v: number) => string }[] =
   [
-    { name: "Loaded length", at: "loaded-length", value: (m) => m.loadedLength, text: (v) => fixed(v, 2) },
-    { name: "Skew", at: "skew", value: (m) => m.skew, text: (v) => fixed(v, 2) },
-    { name: "Tension in the long half", at: "stretch-share", value: (m) => m.stretchShare, text: percent },
-    { name: "Bottom tension", at: "bottom-tension", value: (m) => m.bottomTension, text: percent },
-    { name: "Stretch reached", at: "stretch-reached", value: (m) => m.stretchReached, text: percent },
-    { name: "Range loaded", at: "range-loaded", value: (m) => m.rangeLoaded, text: percent },
-    { name: "Share of all work", at: "share-of-all-work", value: (m) => m.shareOfAll, text: percent },
+    { name: facts.length(), at: "loaded-length", value: (m) => m.loadedLength, text: percent },
+    { name: facts.skew(), at: "skew", value: (m) => m.skew, text: (v) => fixed(v, 2) },
+    { name: facts.stretch(), at: "stretch-share", value: (m) => m.stretchShare, text: percent },
+    { name: facts.bottom(), at: "bottom-tension", value: (m) => m.bottomTension, text: percent },
+    { name: facts.reached(), at: "stretch-reached", value: (m) => m.stretchReached, text: percent },
+    { name: facts.range(), at: "range-loaded", value: (m) => m.rangeLoaded, text: percent },
+    { name: facts.share(), at: "share-of-all-work", value: (m) => m.shareOfAll, text: percent },
     {
-      name: "Long half allows",
+      name: facts.partials(),
       at: "partial-reserve",
       value: (m) => m.partialReserve,
       text: (v) => `${fixed(v, 2)} ×`,
@@ -104,7 +111,7 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
           </dt>
           <dd>
             {band && text(band.low) !== text(band.high) && (
-              <span className="among" title={`Among ${SPREAD_BODIES} varied bodies`}>
+              <span className="among" title={facts.bodies({ n: SPREAD_BODIES })}>
                 {text(band.low).replace(/ [%×]$/, "")}–{text(band.high)}
               </span>
             )}{" "}
@@ -118,16 +125,16 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
       <Grain metrics={m} width={248} height={52} />
       <dl className="facts">{told(METRICS.filter((x) => FIRST.has(x.at)))}</dl>
       <details className="more-facts">
-        <summary>Length and load</summary>
+        <summary>{facts.lengthAndLoad()}</summary>
         <dl className="facts">{told(METRICS.filter((x) => !FIRST.has(x.at)))}</dl>
       </details>
       <details className="more-facts">
-        <summary>Joints, wrist and back</summary>
+        <summary>{facts.joints()}</summary>
         <dl className="facts">
           {levers.map(([joint, v]) => (
             <Fragment key={joint}>
               <dt>
-                <Term at="torque-beside">{`Torque at the ${joint}`}</Term>
+                <Term at="torque-beside">{facts.torque({ joint })}</Term>
               </dt>
               <dd>{fixed(v, 2)}</dd>
             </Fragment>
@@ -137,15 +144,15 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
             .map((d) => (
               <Fragment key={d.what}>
                 <dt>
-                  <Term at="demands">{`${d.what.replace(/^./, (c) => c.toUpperCase())}, of what it has`}</Term>
+                  <Term at="demands">{facts.demand({ what: capital(d.what) })}</Term>
                 </dt>
-                <dd>{d.ratio > 1.5 ? "over 150 %" : percent(d.ratio)}</dd>
+                <dd>{d.ratio > 1.5 ? facts.apart() : percent(d.ratio)}</dd>
               </Fragment>
             ))}
           {analysis.spine && (
             <>
               <dt>
-                <Term at="compression">Low back, body weights</Term>
+                <Term at="compression">{facts.back()}</Term>
               </dt>
               <dd>{fixed(analysis.spine.compression, 1)}</dd>
             </>

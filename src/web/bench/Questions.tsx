@@ -6,6 +6,7 @@ import { AIMS, type Aim, type Search } from "#core/bench/find";
 import { formatValue } from "#core/exercises/setup";
 import { fixed } from "../../page/locale";
 import { JOINT_BOUNDS } from "./joint-bounds";
+import { questions as words } from "#core/words/bench";
 import { Failed, Loading } from "../base/states";
 import { ask } from "../mechanics/analyst";
 import { useAsk } from "../mechanics/useAsk";
@@ -69,7 +70,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
   return (
     <section className="sheet question" aria-label="The best setup for an aim">
       <div className="question-line">
-        <h2>Which setup gives</h2>
+        <h2>{words.best()}</h2>
         <Select
           size="small"
           aria-label="Aim"
@@ -88,7 +89,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
         />
         {share === null ? (
           <Button size="small" type="primary" onClick={start}>
-            Find it
+            {words.find()}
           </Button>
         ) : (
           <Button size="small" onClick={stop}>
@@ -106,17 +107,14 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
             {search.usual !== null && ` The usual setup reaches ${fixed(search.usual, 2)}.`}
           </p>
           {none && (
-            <p className="small">
-              No setup of this exercise gives that: the {headTitle(headId).toLowerCase()} gets no such load in any of
-              the {search.feasible} that can be lifted. Choose another head or another exercise.
-            </p>
+            <p className="small">{words.nothing({ head: headTitle(headId).toLowerCase(), n: search.feasible })}</p>
           )}
           <ol className="plain-list">
             {(none ? [] : search.best).map((f) => (
               <li key={f.setupKey}>
                 {f.name}: <strong className="number">{fixed(f.value, 2)}</strong>{" "}
                 <button type="button" className="plain link" onClick={() => onValues(f.values)}>
-                  Set it up
+                  {words.setUp()}
                 </button>
                 <div className="small quiet">
                   Within 5 % of it:{" "}
@@ -131,7 +129,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
               </li>
             ))}
           </ol>
-          {search.best.length === 0 && <p className="small">Nothing is left within these bounds.</p>}
+          {search.best.length === 0 && <p className="small">{words.none()}</p>}
         </div>
       )}
     </section>
@@ -178,7 +176,7 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
                 With {r.name} it does {Math.round(100 * r.felt)} % of that, the {headTitle(headId).toLowerCase()}{" "}
                 {Math.round(100 * r.kept)} % of now.{" "}
                 <button type="button" className="plain link" onClick={() => onValues(r.values)}>
-                  Set it up
+                  {words.setUp()}
                 </button>
               </li>
             ))}

@@ -1,5 +1,6 @@
 /** What a client may ask for: a copy of everything, and to be forgotten. */
-import { Button, Input, Modal } from "antd";
+import { Button, Input } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Client } from "#core/clients/client";
@@ -41,7 +42,7 @@ export function ClientRights({ client }: { client: Client }) {
         </Button>
         {!head && <span className="small quiet">Erasing is a head coach's to do.</span>}
       </div>
-      <Modal
+      <Dialog
         open={asking}
         onCancel={() => setAsking(false)}
         footer={null}
@@ -74,7 +75,7 @@ export function ClientRights({ client }: { client: Client }) {
             <Button onClick={() => setAsking(false)}>Keep</Button>
           </div>
         </div>
-      </Modal>
+      </Dialog>
     </section>
   );
 }

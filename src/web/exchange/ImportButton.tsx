@@ -1,5 +1,6 @@
 /** A program file taken in: first what is wrong or what would change, then, on a yes, the operations. */
-import { Button, Modal } from "antd";
+import { Button } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useRef, useState } from "react";
 import type { Difference } from "#core/exchange/difference";
 import type { FileFault } from "#core/exchange/files";
@@ -31,7 +32,7 @@ export function ImportButton({ program, edit }: { program: Program; edit: (...op
       <Button type="link" style={{ padding: "0 6px" }} onClick={() => input.current?.click()}>
         Import
       </Button>
-      <Modal
+      <Dialog
         open={seen !== null}
         onCancel={close}
         footer={null}
@@ -91,7 +92,7 @@ export function ImportButton({ program, edit }: { program: Program; edit: (...op
             <p className="small quiet">One undo takes all of it back.</p>
           </div>
         )}
-      </Modal>
+      </Dialog>
     </>
   );
 }

@@ -1,4 +1,6 @@
-import { Button, Dropdown, Input, Modal } from "antd";
+import { Button, Input, Modal } from "antd";
+import { Menu } from "../base/Menu";
+import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import type { Answer, Role } from "#core/exchange/api";
 import { message } from "../base/say";
@@ -72,7 +74,7 @@ export function People({ head }: { head: boolean }) {
           </ul>
         </>
       )}
-      <Modal open={link !== null} onCancel={() => setLink(null)} footer={null} title="Invitation" width={520}>
+      <Dialog open={link !== null} onCancel={() => setLink(null)} footer={null} title="Invitation" width={520}>
         {link && (
           <div style={{ display: "grid", gap: 10 }}>
             <p>
@@ -85,7 +87,7 @@ export function People({ head }: { head: boolean }) {
             </div>
           </div>
         )}
-      </Modal>
+      </Dialog>
     </section>
   );
 }
@@ -136,11 +138,9 @@ function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean
       <td style={{ textAlign: "right" }}>
         {holder}
         {head && (
-          <Dropdown trigger={["click"]} menu={{ items: menu }}>
-            <Button size="small" type="text" aria-label={`${p.name}: more`}>
-              More
-            </Button>
-          </Dropdown>
+          <Menu items={menu} button={{ size: "small", type: "text", "aria-label": `${p.name}: more` }}>
+            More
+          </Menu>
         )}
       </td>
     </tr>

@@ -2,7 +2,8 @@
  * What the coach approves where the planned setup cannot be had: the best ranked ones for the same head that need
  * other equipment.
  */
-import { Checkbox, Modal } from "antd";
+import { Checkbox } from "antd";
+import { Dialog } from "../base/Dialog";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
@@ -31,7 +32,7 @@ export function Alternatives({
     .slice(0, 6);
   const has = (key: string) => p.alternatives.some((a) => a.setupKey === key);
   return (
-    <Modal open onCancel={onClose} footer={null} title={`When ${p.name} is busy`} width={520}>
+    <Dialog open onCancel={onClose} footer={null} title={`When ${p.name} is busy`} width={520}>
       <p className="small quiet" style={{ marginBottom: 8 }}>
         {head
           ? `Best for ${headTitle(head).toLowerCase()}, doing the same, with other equipment. Up to three go to the phone with the next hand-over.`
@@ -69,6 +70,6 @@ export function Alternatives({
           </span>
         </Checkbox>
       ))}
-    </Modal>
+    </Dialog>
   );
 }

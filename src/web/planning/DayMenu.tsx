@@ -1,6 +1,8 @@
 /** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
 import { cutText } from "#core/base/text";
-import { Button, Dropdown, Input, Modal, Select } from "antd";
+import { Button, Input, Select } from "antd";
+import { Menu } from "../base/Menu";
+import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
 import { findExercise } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
@@ -125,11 +127,9 @@ export function DayMenu({
   ];
   return (
     <>
-      <Dropdown trigger={["click"]} menu={{ items: menu }}>
-        <Button size="small" type="text" aria-label={`Day ..., ${day.name}`}>
-          Day ...
-        </Button>
-      </Dropdown>
+      <Menu items={menu} button={{ size: "small", type: "text", "aria-label": `Day ..., ${day.name}` }}>
+        Day ...
+      </Menu>
       {stretching && <Stretches day={day} stretches={stretches} edit={edit} onClose={() => setStretching(false)} />}
       {naming && <Naming day={day} edit={edit} onClose={() => setNaming(false)} />}
     </>
@@ -158,7 +158,7 @@ function Stretches({ day, stretches, edit, onClose }: StretchesProps) {
   };
   const fits = NOTE_MOST - before.length > stretchNote(stretches.slice(0, 1), NOTE_MOST).length;
   return (
-    <Modal open onCancel={onClose} footer={null} title={`After ${day.name}`} width={460}>
+    <Dialog open onCancel={onClose} footer={null} title={`After ${day.name}`} width={460}>
       <ul className="plain-list">
         {stretches.map((s) => (
           <li key={s.group}>{stretchText(s).replace(/^./, (c) => c.toUpperCase())}</li>
@@ -175,7 +175,7 @@ function Stretches({ day, stretches, edit, onClose }: StretchesProps) {
         <Button onClick={onClose}>Close</Button>
         {!fits && <span className="small">The note of {last?.name} has no room left.</span>}
       </div>
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -201,7 +201,7 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
     onClose();
   };
   return (
-    <Modal open onCancel={onClose} footer={null} title="The day" width={380}>
+    <Dialog open onCancel={onClose} footer={null} title="The day" width={380}>
       <form
         style={{ display: "grid", gap: 12 }}
         onSubmit={(e) => {
@@ -238,6 +238,6 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
           <Button onClick={onClose}>Leave it</Button>
         </div>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,5 +1,6 @@
 /** How the sets of a line are done: how the load goes through them, and techniques, refused with their figures. */
-import { Button, Modal, Segmented } from "antd";
+import { Button, Segmented } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
@@ -210,7 +211,7 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
     ? [...techniques].sort((a, b) => Math.sign(refusals(a).length) - Math.sign(refusals(b).length))
     : [];
   return (
-    <Modal open onCancel={onClose} footer={null} title={`How ${p.name} is done`} width={680}>
+    <Dialog open onCancel={onClose} footer={null} title={`How ${p.name} is done`} width={680}>
       <Standing p={p} client={client} onChange={onChange} />
       <SetTempos p={p} onChange={onChange} />
       <h3>How the load goes through its sets</h3>
@@ -294,6 +295,6 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
         With the same implement a set can also be lengthened: {extensionsOf(exercise).join(", ")}. Techniques near
         failure are for stable work without pain; sharp or numb pain ends the set.
       </p>
-    </Modal>
+    </Dialog>
   );
 }

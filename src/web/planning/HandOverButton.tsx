@@ -1,5 +1,6 @@
 /** Hands the week over: what is wrong with it by name, why it goes out all the same where it can hurt, and the link. */
-import { Button, Input, Modal } from "antd";
+import { Button, Input } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
 import { checkId } from "#core/planning/check";
@@ -34,7 +35,7 @@ export function HandOverButton({ client, plan, checks, judging }: HandOverProps)
       <Button type="primary" onClick={() => setOpen(true)}>
         Hand over{last && since > 0 ? ` (${since} changed since)` : ""}
       </Button>
-      <Modal
+      <Dialog
         open={open}
         onCancel={() => setOpen(false)}
         footer={null}
@@ -43,7 +44,7 @@ export function HandOverButton({ client, plan, checks, judging }: HandOverProps)
         destroyOnHidden
       >
         <HandOver client={client} plan={plan} checks={checks} judging={judging} />
-      </Modal>
+      </Dialog>
     </>
   );
 }

@@ -1,5 +1,6 @@
 /** Puts a setup with its values on a day of the open client's week, or in the place of the line it came from. */
-import { Button, Dropdown } from "antd";
+import { Button } from "antd";
+import { Menu } from "../base/Menu";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
@@ -85,14 +86,12 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
           Take these values into the week
         </Button>
       )}
-      <Dropdown
-        trigger={["click"]}
-        menu={{ items: program.days.map((d) => ({ key: d.id, label: d.name, onClick: () => put(d.id) })) }}
+      <Menu
+        items={program.days.map((d) => ({ key: d.id, label: d.name, onClick: () => put(d.id) }))}
+        button={{ size: "small", loading: busy }}
       >
-        <Button size="small" loading={busy}>
-          Put it on a day
-        </Button>
-      </Dropdown>
+        Put it on a day
+      </Menu>
     </>
   );
 }

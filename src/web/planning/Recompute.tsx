@@ -1,5 +1,6 @@
 /** A week planned with an earlier model or edition keeps its numbers; what the present ones say can be taken. */
-import { Button, Modal } from "antd";
+import { Button } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
@@ -67,7 +68,7 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
       <button type="button" className="plain link" disabled={busy} onClick={() => void ask()}>
         {busy ? "Asking ..." : "See what it would change"}
       </button>
-      <Modal
+      <Dialog
         open={operations !== null}
         onCancel={() => setOperations(null)}
         title={`What ${judgedBefore ? editionName(edition) : MODEL_VERSION} would change`}
@@ -97,7 +98,7 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
           ))}
         </dl>
         {changes.length > SHOWN && <p className="small quiet">and {changes.length - SHOWN} more, by less</p>}
-      </Modal>
+      </Dialog>
     </p>
   );
 }

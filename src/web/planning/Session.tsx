@@ -106,7 +106,7 @@ export function Session(props: SessionProps) {
               <tr>
                 <th scope="col">exercise</th>
                 <th scope="col">reps</th>
-                <th scope="col">reserve of each set</th>
+                <th scope="col">RIR by set</th>
                 <th scope="col">load</th>
                 <th scope="col">rest, s</th>
                 <th scope="col">tempo, s</th>

@@ -1,5 +1,7 @@
 /** One line of a session: what is asked of the client, edited in place; what cannot be right is said and not sent. */
-import { Button, Dropdown, Input, Modal, Select } from "antd";
+import { Button, Input, Select } from "antd";
+import { Menu } from "../base/Menu";
+import { Dialog } from "../base/Dialog";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
@@ -100,7 +102,7 @@ function DoneWith({ p }: { p: Prescription }) {
 function NoteSheet({ p, client, onChange, onClose }: NoteProps) {
   const [text, setText] = useState(p.note);
   return (
-    <Modal
+    <Dialog
       open
       title={`Note to ${client.name.split(" ")[0]}: ${p.name}`}
       okText="Keep the note"
@@ -119,7 +121,7 @@ function NoteSheet({ p, client, onChange, onClose }: NoteProps) {
         value={text}
         onChange={(e) => setText(e.target.value)}
       />
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -465,10 +467,8 @@ function LineMenu(props: LineProps & { change: (c: Change) => void; onSheet: (sh
     { key: "remove", label: "Take off the day", onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
   ];
   return (
-    <Dropdown trigger={["click"]} menu={{ items }}>
-      <Button size="small" type="text" aria-label={`${p.name}: more`}>
-        More
-      </Button>
-    </Dropdown>
+    <Menu items={items} button={{ size: "small", type: "text", "aria-label": `${p.name}: more` }}>
+      More
+    </Menu>
   );
 }

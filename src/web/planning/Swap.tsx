@@ -1,6 +1,7 @@
 /** Another setup for the same head, with what is gained and what is lost against the planned one. */
 import { percent } from "#core/base/numbers";
-import { Button, Modal } from "antd";
+import { Button } from "antd";
+import { Dialog } from "../base/Dialog";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
@@ -75,7 +76,7 @@ export function Swap({
     survey &&
     onSwap(swapped(p, r.row, client, { survey, method, exercises }, { id: newId(), today: dayOf(new Date()) }));
   return (
-    <Modal open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
+    <Dialog open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
       <p className="small quiet" style={{ marginBottom: 8 }}>
         {head
           ? spare
@@ -123,6 +124,6 @@ export function Swap({
           <Button onClick={onLeaveOut}>Leave {p.name} out of the week</Button>
         </div>
       )}
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,5 +1,6 @@
 /** For whom and on which day a setup is used. */
-import { Button, Modal, Select } from "antd";
+import { Button, Select } from "antd";
+import { Dialog } from "../base/Dialog";
 import type { Client, ClientSummary } from "#core/clients/client";
 import type { Program } from "#core/program/document";
 import type { RankedRow } from "#core/ranking/rank";
@@ -18,7 +19,7 @@ interface UseForDialogProps {
 export default function UseForDialog({ row, client, program, pick, onDay, onClose }: UseForDialogProps) {
   const noted = row.exercise.cautions.filter((c) => client?.joints.some((j) => j.joint === c.joint));
   return (
-    <Modal open onCancel={onClose} footer={null} title="Use for" width={400}>
+    <Dialog open onCancel={onClose} footer={null} title="Use for" width={400}>
       <div style={{ display: "grid", gap: 12 }}>
         {pick && (
           <Select
@@ -55,6 +56,6 @@ export default function UseForDialog({ row, client, program, pick, onDay, onClos
         )}
         {(pick === null || pick.picked) && !program && <span className="quiet">Reading the week ...</span>}
       </div>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,5 +1,6 @@
 /** The week loom: days across, groups and heads down, each set a grain; the checks answer at once. */
-import { Button, Dropdown, Segmented } from "antd";
+import { Button, Segmented } from "antd";
+import { Menu } from "../base/Menu";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Client } from "#core/clients/client";
@@ -16,6 +17,7 @@ import { swapped } from "#core/planning/lines";
 import { partSwap, swapsFor } from "#core/planning/swap";
 import { strainsOf } from "#core/suitability/strains";
 import { hasWeekB, inWeek } from "#core/program/weeks";
+import { form } from "#core/words/builder";
 import { editionOf, type Edition } from "#core/edition/edition";
 import { message } from "../base/say";
 import { EditionContext, usePresentEdition } from "../base/edition";
@@ -344,7 +346,7 @@ function WeekBody(props: WeekBodyProps) {
               a setup.
             </p>
             <Button type="primary" onClick={() => onWrite()}>
-              Write the week
+              {form.title()}
             </Button>
             <DayMenu program={program} day={day} survey={survey} edit={edit} onDay={onDay} />
             <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
@@ -423,20 +425,17 @@ function WeekLine(props: WeekLineProps) {
       <SaveMark plan={plan} />
       <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
         <Button onClick={onWrite} title={KEY.build}>
-          Write the week
+          {form.title()}
         </Button>
-        <Dropdown
-          trigger={["click"]}
-          menu={{
-            items: (Object.keys(SHEETS) as SheetId[]).map((key) => ({
-              key,
-              label: SHEETS[key],
-              onClick: () => onSheet(key),
-            })),
-          }}
+        <Menu
+          items={(Object.keys(SHEETS) as SheetId[]).map((key) => ({
+            key,
+            label: SHEETS[key],
+            onClick: () => onSheet(key),
+          }))}
         >
-          <Button>Ask the week</Button>
-        </Dropdown>
+          Ask the week
+        </Menu>
         <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">
           Undo
         </Button>

@@ -1,5 +1,6 @@
 /** What is asked of a whole week: every criterion ticked, what more would bring, a block of weeks, a second week. */
-import { Button, Modal, Segmented } from "antd";
+import { Button, Segmented } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useEffect, useEffectEvent, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
@@ -47,13 +48,13 @@ interface WeekSheetProps {
 export function WeekSheet(props: WeekSheetProps) {
   const { sheet, onClose } = props;
   return (
-    <Modal open onCancel={onClose} footer={null} title={SHEETS[sheet]} width={720}>
+    <Dialog open onCancel={onClose} footer={null} title={SHEETS[sheet]} width={720}>
       {sheet === "criteria" && <Criteria {...props} />}
       {sheet === "order" && <Orders {...props} />}
       {sheet === "margins" && <Margins {...props} />}
       {sheet === "block" && <BlockWeeks {...props} />}
       {sheet === "second" && <SecondWeek {...props} />}
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,5 +1,5 @@
 /** Why a line stands in the week: its worth, what would be short without it, and the next best in its place. */
-import { Modal } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useEffect, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
@@ -41,11 +41,11 @@ export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
     };
   }, [p.id, program, client, survey, edition]);
   return (
-    <Modal open onCancel={onClose} footer={null} title={`Why ${p.name}?`} width={480}>
+    <Dialog open onCancel={onClose} footer={null} title={`Why ${p.name}?`} width={480}>
       {why === undefined && <p className="quiet">Looking at the week with and without it ...</p>}
       {why === null && <p>It is for nothing that has a priority here, so the week is planned around it.</p>}
       {why && <Reasons why={why} />}
-    </Modal>
+    </Dialog>
   );
 }
 

@@ -1,5 +1,5 @@
 /** Up to four rows of a list side by side: numbers, the better ones marked, and a verdict for each goal. */
-import { Modal } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useMemo } from "react";
 import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
@@ -27,7 +27,7 @@ export function CompareTable({ rows, headId, survey, edition, context, onClose }
   }, [rows, headId, survey, edition, context]);
   const names = rows.map((r) => setupName(r.exercise, r.row.values));
   return (
-    <Modal open onCancel={onClose} footer={null} title="Side by side" width={Math.min(1100, 300 + 200 * rows.length)}>
+    <Dialog open onCancel={onClose} footer={null} title="Side by side" width={Math.min(1100, 300 + 200 * rows.length)}>
       <SideTable
         names={names}
         tops={rows.map((r) => (
@@ -36,6 +36,6 @@ export function CompareTable({ rows, headId, survey, edition, context, onClose }
         lines={lines}
         verdicts={verdicts}
       />
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,4 +1,5 @@
-import { Button, Dropdown, Modal } from "antd";
+import { Menu } from "../base/Menu";
+import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../base/api";
@@ -13,7 +14,6 @@ export interface AccountMenuProps {
 }
 
 export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
-  const [open, setOpen] = useState(asked);
   const [signOut] = api.useSignOutMutation();
   const navigate = useNavigate();
   const [leaving, setLeaving] = useState<number | null>(null);
@@ -29,24 +29,21 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
   };
   return (
     <>
-      <Dropdown
-        trigger={["click"]}
-        open={open}
-        onOpenChange={setOpen}
-        menu={{
-          items: [
-            { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },
-            { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
-            { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
-            { key: "keys", label: "Keys", onClick: onKeys },
-            { key: "out", label: "Sign out", onClick: ask },
-          ],
-        }}
+      <Menu
+        startsOpen={asked}
+        button={{ type: "text" }}
+        items={[
+          { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },
+          { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
+          { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
+          { key: "keys", label: "Keys", onClick: onKeys },
+          { key: "out", label: "Sign out", onClick: ask },
+        ]}
       >
-        <Button type="text">{name}</Button>
-      </Dropdown>
+        {name}
+      </Menu>
       {leaving !== null && (
-        <Modal
+        <Dialog
           open
           title={leaving === 1 ? "1 edit is not sent yet" : `${leaving} edits are not sent yet`}
           okText="Stay signed in until they are sent"
@@ -59,7 +56,7 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
         >
           They are kept in this browser and sent as soon as the server answers. Signing out removes them, so that
           nothing of your clients stays here.
-        </Modal>
+        </Dialog>
       )}
     </>
   );

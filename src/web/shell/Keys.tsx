@@ -1,4 +1,4 @@
-import { Modal } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import { KEYS, KEYS_OFF, singleKeysOn } from "../base/keys";
 
@@ -6,7 +6,7 @@ import { KEYS, KEYS_OFF, singleKeysOn } from "../base/keys";
 export default function Keys({ onClose }: { onClose: () => void }) {
   const [on, setOn] = useState(singleKeysOn);
   return (
-    <Modal open onCancel={onClose} footer={null} title="Keys" width={440}>
+    <Dialog open onCancel={onClose} footer={null} title="Keys" width={440}>
       <dl className="facts" style={{ gridTemplateColumns: "auto 1fr", gap: "6px 16px" }}>
         {KEYS.map(([key, what]) => (
           <div key={key} style={{ display: "contents" }}>
@@ -28,6 +28,6 @@ export default function Keys({ onClose }: { onClose: () => void }) {
         />
         Single-letter keys are on
       </label>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,5 +1,6 @@
 /** Ctrl K: every head, exercise and client by a few letters of its name. */
-import { Input, Modal } from "antd";
+import { Input } from "antd";
+import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ClientSummary } from "#core/clients/client";
@@ -75,7 +76,7 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
     void navigate(entry.to);
   };
   return (
-    <Modal open onCancel={onClose} footer={null} closable={false} title={null} width={520} aria-label="Go anywhere">
+    <Dialog open onCancel={onClose} footer={null} closable={false} title={null} width={520} aria-label="Go anywhere">
       <Input
         autoFocus
         size="large"
@@ -129,6 +130,6 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
           </li>
         )}
       </ul>
-    </Modal>
+    </Dialog>
   );
 }

@@ -1,6 +1,6 @@
 /** The band over every place, and who is signed in. What few open comes when it is opened. */
 import { Button, Select } from "antd";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
 import { api, toFailure } from "../base/api";
 import { Boundary } from "../base/Boundary";
@@ -10,6 +10,7 @@ import { Mark } from "../base/Mark";
 import { clientIdInAddress, useOpenClient, withClient } from "../base/open-client";
 import { onFirstWord } from "../base/say";
 import { Failed, Loading } from "../base/states";
+import { usePlace } from "./usePlace";
 import { usePracticeEdition } from "../judgements/usePracticeEdition";
 
 const SignInPage = lazy(() => import("../identity/SignInPage"));
@@ -56,6 +57,8 @@ function Desk({ name }: { name: string }) {
   const location = useLocation();
   const inClient = location.pathname.startsWith("/clients/");
   useEffect(() => onFirstWord(() => setSaid(true)), []);
+  const page = useRef<HTMLElement>(null);
+  usePlace(page, location.pathname);
 
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
@@ -90,7 +93,7 @@ function Desk({ name }: { name: string }) {
 
   return (
     <div className="shell">
-      <a className="visually-hidden" href="#page">
+      <a className="visually-hidden skip" href="#page">
         Skip to the page
       </a>
       <header className="band">
@@ -135,7 +138,7 @@ function Desk({ name }: { name: string }) {
           </Suspense>
         </div>
       </header>
-      <main className="page" id="page">
+      <main className="page" id="page" tabIndex={-1} ref={page}>
         <Boundary place={location.pathname}>
           <Suspense fallback={<Loading what="this place" />}>
             <Outlet />

@@ -8,9 +8,10 @@ import type { Survey } from "#core/mechanics/survey";
 import { doseTotal, weekDose } from "#core/planning/dose";
 import { bandOf, groupName, groups } from "#core/planning/groups";
 import type { Operation, Program } from "#core/program/document";
-import { taking, type Proposal } from "#core/solver/proposals";
+import { taking } from "#core/solver/proposals";
+import type { PlanResult } from "#core/solver/result";
 import { relaxationText, shortfall } from "#core/solver/relax";
-import { leftOut } from "#core/solver/splits";
+import { form, proposal as words, short as short_, state } from "#core/words/builder";
 import { fixed } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
@@ -64,7 +65,6 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
   useEffect(() => {
     if (!sheet.current?.contains(document.activeElement)) first.current?.focus();
   }, [ready]);
-  const out = leftOut(wish, program.days).filter((g) => client.priorities[g]);
   const against = keptAgainst(wish, client, program);
   const write = async () => {
     if (!survey) return;
@@ -83,80 +83,69 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
     const wanted = result.proposals.filter((p) => !left.has(p.id));
     const operations = [...aims(wish, client, program), ...taking(program, result.arrangement, wanted, newId)];
     const lost = wanted.filter((p) => !p.operations.every((o) => operations.includes(o)));
-    if (lost.length)
-      message.warning(`The week has changed meanwhile. Not taken: ${lost.map((p) => p.name).join(", ")}.`, 8);
+    if (lost.length) message.warning(words.lost({ names: lost.map((p) => p.name) }), 8);
     edit(...operations);
     close();
   };
   const none = result && result.proposals.length === 0 && result.program.days.every((d) => d.blocks.length === 0);
   const busy = planned?.state === "working" || planned?.state === "proving";
+  const accepted = result ? result.proposals.filter((p) => !left.has(p.id)).length : 0;
   return (
     <section
       ref={sheet}
       className="sheet plan-sheet"
-      aria-label="Write the week"
+      aria-label={form.title()}
       onKeyDown={(e) => e.key === "Escape" && close()}
     >
-      <div className="plan-ask">
-        <h2>Write the week</h2>
-        <Wishes wish={wish} onWish={setWish} client={client} program={program} />
-        <span style={{ marginLeft: "auto", display: "flex", gap: 8 }}>
-          {busy ? (
-            <Button onClick={stop}>Stop</Button>
-          ) : (
-            <Button ref={first} type={result ? "default" : "primary"} disabled={!survey} onClick={() => void write()}>
-              {result ? "Write again" : survey ? "Write it" : "Reading the library ..."}
-            </Button>
-          )}
-          <Button type="text" onClick={close}>
-            Close
+      <h2 className="visually-hidden">{form.title()}</h2>
+      <Wishes
+        wish={wish}
+        onWish={setWish}
+        client={client}
+        program={program}
+        edition={edition}
+        survey={survey}
+        against={against}
+      />
+      <div className="builder-bar">
+        {busy ? (
+          <Button onClick={stop}>{state.stop()}</Button>
+        ) : (
+          <Button ref={first} type={result ? "default" : "primary"} disabled={!survey} onClick={() => void write()}>
+            {result ? state.again() : survey ? state.build() : state.reading()}
           </Button>
-        </span>
+        )}
+        {planned && <Progress planned={planned} />}
+        <Button type="text" onClick={close} style={{ marginLeft: "auto" }}>
+          {state.close()}
+        </Button>
       </div>
-      {against.length > 0 && (
-        <p className="notice warn small" role="status">
-          “Keep what is there” goes before this division: {against.slice(0, 4).join("; ")}
-          {against.length > 4 ? ` and ${against.length - 4} more` : ""} would stay on days that are for something else.{" "}
-          <Button size="small" onClick={() => setWish({ ...wish, keep: false })}>
-            Rewrite the week instead
-          </Button>
-        </p>
-      )}
-      {out.length > 0 && (
-        <p className="notice warn small">
-          This division has no day for {out.map((g) => groupName(g).toLowerCase()).join(", ")}.
-        </p>
-      )}
-      {planned && <Progress planned={planned} />}
       {result && (
         <>
           <Short planned={planned} />
           {markOf(program) !== from && (
             <p className="notice warn small" role="status">
-              The week has changed since this was written: what no longer fits it is left out, or write it again.
+              {words.moving()}
             </p>
           )}
           {result.proposals.length === 0 ? (
-            <p className="small">
-              {none
-                ? "Nothing can be planned: no group has a priority, or nothing at hand trains those that have."
-                : "Nothing is clearly better than what stands there."}
-            </p>
+            <p className="small">{none ? words.none() : words.stands()}</p>
           ) : (
             <Proposals
-              proposals={result.proposals}
-              program={result.program}
+              result={result}
               doses={dosesOf(program, result.program, client)}
               left={left}
               onLeft={setLeft}
               busy={busy}
+              limit={client.minutes}
             />
           )}
-          <div className="actions">
-            <Button type="primary" disabled={busy || result.proposals.length === 0} onClick={take}>
-              {left.size > 0 ? "Take what is ticked" : "Take this week"}
+          <div className="builder-bar">
+            <Button type="primary" disabled={busy || accepted === 0} onClick={take}>
+              {words.accept({ n: accepted })}
             </Button>
-            <Button onClick={close}>Leave the week as it is</Button>
+            <Button onClick={close}>{words.leave()}</Button>
+            <span className="small quiet">{words.before()}</span>
           </div>
         </>
       )}
@@ -165,18 +154,15 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
 }
 
 function Progress({ planned }: { planned: Planned }) {
-  const { state, gap, result } = planned;
+  const { state: at, gap } = planned;
   // a gap of a tenth and more is nearly nothing proven yet
   const width = gap === null ? 4 : Math.max(4, 100 - Math.min(100, 1000 * gap));
   return (
     <div className="plan-progress" role="status">
       <span className="gap" aria-hidden>
-        <i style={{ width: `${width}%` }} className={state === "proving" || state === "working" ? "moving" : ""} />
+        <i style={{ width: `${width}%` }} className={at === "proving" || at === "working" ? "moving" : ""} />
       </span>
-      <span className="small">
-        {proofText(planned)}{" "}
-        {result && <span className="quiet">{result.minutes.map((m) => Math.round(m)).join(", ")} min.</span>}
-      </span>
+      <span className="small">{proofText(planned)}</span>
     </div>
   );
 }
@@ -197,11 +183,11 @@ function Short({ planned }: { planned: Planned }) {
       : `${name(m.of)}: ${fixed(m.by, 1)} ${MISSING[m.kind]}`;
   return (
     <div className="notice warn small">
-      <strong>Not everything fits.</strong> {short.slice(0, 5).map(told).join("; ")}.
+      <strong>{short_.title()}</strong> {short.slice(0, 5).map(told).join("; ")}.
       {relaxations.length > 0 && (
         <>
           {" "}
-          Any one of these would help (found by trying, not proven the smallest):
+          {short_.relax()}
           <ul className="plain-list">
             {relaxations.map((r, i) => (
               <li key={i}>{relaxationText(r)}</li>
@@ -213,15 +199,7 @@ function Short({ planned }: { planned: Planned }) {
   );
 }
 
-const VERB: Record<Proposal["kind"], string> = {
-  add: "Add",
-  "take off": "Take off",
-  move: "Move",
-  sets: "Change",
-  technique: "Change",
-};
-
-/** by group: "3 → 6 of 5.4–9 sets", where the written week changes it */
+/** by group: "Side delts 3 → 6 of 5.4–9", where the week that is built changes it */
 function dosesOf(now: Program, then: Program, client: Client): ReadonlyMap<string, string> {
   const [was, is] = [weekDose(now).groups, weekDose(then).groups];
   const { method } = editionOf(then);
@@ -230,29 +208,27 @@ function dosesOf(now: Program, then: Program, client: Client): ReadonlyMap<strin
       const [a, b] = [doseTotal(was[g.id]!), doseTotal(is[g.id]!)];
       if (Math.abs(a - b) < 0.25) return [];
       const band = bandOf(g.id, client, method);
-      const of = band ? ` of ${one(band.low)}–${one(band.high)}` : "";
-      return [[g.id, `${g.name.toLowerCase()} ${one(a)} → ${one(b)}${of}`] as const];
+      return [
+        [g.id, words.dose({ group: g.name, from: a, to: b, band: band ? [band.low, band.high] : null })] as const,
+      ];
     }),
   );
 }
-const one = (x: number) => fixed(x, Number.isInteger(Math.round(10 * x) / 10) ? 0 : 1);
 
-function Proposals({
-  proposals,
-  program,
-  doses,
-  left,
-  onLeft,
-  busy,
-}: {
-  proposals: Proposal[];
-  program: Program;
+interface ProposalsProps {
+  result: PlanResult;
   /** what the week as a whole does to a group's sets */
   doses: ReadonlyMap<string, string>;
   left: ReadonlySet<string>;
   onLeft: (left: ReadonlySet<string>) => void;
   busy: boolean;
-}) {
+  /** minutes of a day */
+  limit: number;
+}
+
+/** a column a day: its minutes against the limit, and each change with its tick */
+function Proposals({ result, doses, left, onLeft, busy, limit }: ProposalsProps) {
+  const { proposals, program, minutes } = result;
   const flip = (id: string) => {
     const next = new Set(left);
     if (!next.delete(id)) next.add(id);
@@ -260,29 +236,30 @@ function Proposals({
   };
   const dayName = (id: string | undefined) => program.days.find((d) => d.id === id)?.name ?? "";
   return (
-    <div className="proposals" role="group" aria-label="Changes to the week" tabIndex={0}>
-      {program.days.map((d) => {
-        const own = proposals.filter((p) => p.dayId === d.id);
-        if (own.length === 0) return null;
-        return (
-          <fieldset key={d.id} disabled={busy}>
-            <legend>{d.name}</legend>
-            {own.map((p) => (
+    <div className="proposals" role="group" aria-label={words.title()} tabIndex={0}>
+      {program.days.map((d, i) => (
+        <fieldset key={d.id} disabled={busy}>
+          <legend>
+            {d.name} <span className="small quiet">{words.minutes({ minutes: minutes[i] ?? 0, of: limit })}</span>
+          </legend>
+          <span className="day-minutes" aria-hidden>
+            <i style={{ width: `${Math.min(100, (80 * (minutes[i] ?? 0)) / limit)}%` }} />
+          </span>
+          {proposals
+            .filter((p) => p.dayId === d.id)
+            .map((p) => (
               <Checkbox key={p.id} checked={!left.has(p.id)} disabled={busy} onChange={() => flip(p.id)}>
                 <span className={p.kind === "take off" ? "gone" : ""}>
-                  {VERB[p.kind]} {p.name},
+                  {words.verbs[p.kind]} {p.name},
                 </span>{" "}
-                <span className="quiet small">
-                  {changeText(p, dayName)}
-                  {p.kind !== "take off" &&
-                    p.groups.length > 0 &&
-                    ` (${p.groups.map((g) => doses.get(g) ?? groupName(g).toLowerCase()).join("; ")})`}
-                </span>
+                <span className="quiet small">{changeText(p, dayName)}</span>
+                {p.kind !== "take off" && p.groups.length > 0 && (
+                  <span className="dose small">{p.groups.map((g) => doses.get(g) ?? groupName(g)).join("; ")}</span>
+                )}
               </Checkbox>
             ))}
-          </fieldset>
-        );
-      })}
+        </fieldset>
+      ))}
     </div>
   );
 }

@@ -5,7 +5,7 @@ import { findTechnique } from "#core/planning/techniques";
 import type { Operation, Program } from "#core/program/document";
 import type { Proposal } from "#core/solver/proposals";
 import { shortfall } from "#core/solver/relax";
-import { fixed } from "../../page/locale";
+import { proposal, state } from "#core/words/builder";
 import type { Planned } from "./usePlanner";
 import { askOf, type Wish } from "./wish";
 
@@ -32,44 +32,41 @@ export function keptAgainst(wish: Wish, client: Client, program: Program): strin
   });
 }
 
-const setsOf = (n: number) => `${n} ${n === 1 ? "set" : "sets"}`;
 /** a bound that far off says nothing of the week: the search for the proof has only begun */
 const TELLING = 0.1;
 
 /** how good the week is, as far as that is proven; never a number that says nothing */
 export function proofText({
-  state,
+  state: at,
   gap,
   result,
   reason,
 }: Pick<Planned, "state" | "gap" | "result" | "reason">): string {
-  const told = gap !== null && gap <= TELLING;
-  const more = result && result.beyond > 0.05 ? ", and supersets give back minutes for more" : "";
-  const near = told
-    ? `Within ${fixed(100 * gap, 1)} % of the best for this division of the week${more}`
-    : `A good week; how near it is to the best is not proven${more}`;
+  if (at === "working") return state.looking();
+  if (at === "failed") return reason ?? state.failed();
+  const percent = gap !== null && gap <= TELLING ? Math.ceil(100 * gap - 1e-9) : null;
+  const near = percent === null ? state.usable() : percent === 0 ? state.best() : state.better({ percent });
   const unfit = result && shortfall(result.missing) > 0.3;
-  const words: Record<Planned["state"], string> = {
-    working: "Looking for a first week ...",
-    proving: told ? `${near} so far; the proof goes on.` : "A good week is found; now proving how good ...",
-    found: unfit ? `${near}; looking for what would make it fit ...` : `${near}.`,
-    done: `${near}.`,
-    stopped: told ? `${near}; proof stopped.` : "A good week; proof stopped.",
-    failed: reason ?? "The planner stopped.",
-  };
-  return words[state];
+  return [
+    state.ready(),
+    near,
+    ...(result && result.beyond > 0.05 ? [state.pairs()] : []),
+    ...(at === "proving" ? [state.searching()] : []),
+    ...(at === "found" && unfit ? [state.fixing()] : []),
+    ...(at === "stopped" ? [state.stopped()] : []),
+  ].join(" ");
 }
 
 /** what a proposal does to a line, in one piece */
 export function changeText(p: Proposal, dayName: (id: string | undefined) => string): string {
-  const sets = p.from === p.to ? setsOf(p.to) : `${p.from} → ${setsOf(p.to)}`;
+  const sets = proposal.sets({ from: p.from, to: p.to });
   const technique = p.technique ? findTechnique(p.technique).name.toLowerCase() : null;
   const parts: Record<Proposal["kind"], (string | null)[]> = {
-    add: [setsOf(p.to), technique],
-    "take off": [setsOf(p.from)],
-    move: [`from ${dayName(p.fromDayId)}`, p.from === p.to ? null : sets, technique],
+    add: [proposal.sets({ from: p.to, to: p.to }), technique],
+    "take off": [proposal.sets({ from: p.from, to: p.from })],
+    move: [proposal.moved({ day: dayName(p.fromDayId) }), p.from === p.to ? null : sets, technique],
     sets: [sets, technique],
-    technique: p.technique ? [sets, technique] : ["plain sets"],
+    technique: p.technique ? [sets, technique] : [proposal.plain()],
   };
   return parts[p.kind].filter((x) => x !== null).join(", ");
 }

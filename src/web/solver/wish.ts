@@ -43,9 +43,6 @@ export const wishFor = (program: Program): Wish =>
 
 /** how often each session of so many days can be done, evenly */
 export const timesOf = (days: number): number[] => [1, 2, 3, 4].filter((n) => days % n === 0);
-export const timesText = (days: number, times: number) =>
-  times === 1 ? "each its own" : days === times ? `one, ${times} times` : `${days / times}, each ${times} times`;
-
 /** a week may have lost the days that its sessions were to be done on */
 export const timesIn = (wish: Wish, program: Program): number =>
   timesOf(program.days.length).includes(wish.times) ? wish.times : 1;

@@ -124,7 +124,7 @@ describe("in the check", () => {
     expect(of(mended, "effort of the day")[0]!.state).toBe("pass");
     expect(of(mended, "least reserve")).toEqual([]);
     expect(ladderOf(mended.days[0]!, known, method)).toEqual([]);
-    expect(fixText(effort!.fixes[0]!)).toBe("Effort by the ladder");
+    expect(fixText(effort!.fixes[0]!)).toBe("Set RIR by the ladder");
   });
 
   test("failing under a loaded spine is said, with as much in reserve as the class keeps", () => {

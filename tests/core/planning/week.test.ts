@@ -162,8 +162,8 @@ describe("checks", () => {
       const even = { ...pushdown, credits: Object.fromEntries(heads), reserves: Array<number>(sets).fill(1) };
       return line(programOf([[even]]), "dose triceps")!.text.reason;
     };
-    expect(reason(8)).toMatch(/^1 effective set short/);
-    expect(reason(7)).toMatch(/^2 effective sets short/);
+    expect(reason(8)).toMatch(/^1 effective set below/);
+    expect(reason(7)).toMatch(/^2 effective sets below/);
   });
 
   test("a week short of its band says by how much, and its fix brings it closer", () => {

@@ -1,0 +1,47 @@
+/** What the bench says: the verdict in two sentences, and the facts in groups. */
+import { percent } from "#core/base/numbers";
+import { lengthWord, placeInRep } from "./levels";
+import { label, sentence } from "./sentence";
+
+export const verdict = {
+  hardest: sentence(
+    { peak: 0.65, sticks: 1, head: "long head", place: 0.16 },
+    ({ peak, sticks, head, place }) =>
+      `Hardest at ${percent(peak)} of the rep; sticking point ${placeInRep(sticks)}, where the ${head} is ${lengthWord(place)} (${percent(place)}).`,
+  ),
+  limiter: sentence(
+    { muscle: "brachialis", share: 0.41 },
+    ({ muscle, share }) => `Limiting muscle: ${muscle} (${percent(share)} of what ends the set).`,
+  ),
+  idle: sentence({ head: "long head" }, ({ head }) => `The ${head} hardly works in this setup.`),
+};
+
+export const facts = {
+  length: label("Loaded at (0 % shortened, 100 % lengthened)"),
+  skew: label("Tension shifted to the lengthened side"),
+  stretch: label("Tension in the lengthened half"),
+  bottom: label("Tension at the bottom"),
+  reached: label("Most lengthened position reached"),
+  range: label("Length range under load"),
+  share: label("Share of the exercise's work"),
+  partials: label("Load possible with lengthened partials"),
+  lengthAndLoad: label("Length and load"),
+  joints: label("Joints, wrist and low back"),
+  torque: sentence({ joint: "shoulder" }, ({ joint }) => `Torque at the ${joint}, of the main joint's`),
+  demand: sentence({ what: "Wrist" }, ({ what }) => `${what}, of its strength`),
+  back: label("Low back load, × body weight"),
+  apart: label("over 150 %"),
+  bodies: sentence({ n: 16 }, ({ n }) => `across ${n} body types`),
+};
+
+export const questions = {
+  best: label("Which setting gives the most"),
+  find: label("Find it"),
+  nothing: sentence(
+    { head: "long head", n: 40 },
+    ({ head, n }) =>
+      `No setting of this exercise gives that: none of the ${n} that can be lifted loads the ${head}. Choose another head or exercise.`,
+  ),
+  none: label("No setting stays within these limits."),
+  setUp: label("Use this setting"),
+};
