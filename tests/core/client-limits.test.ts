@@ -111,7 +111,7 @@ describe("what a client does not reach", () => {
         known,
       ).filter((c) => c.kind === "mobility");
     expect(told(100)).toMatchObject([{ state: "problem", limit: 100, fixes: [{ kind: "take off" }] }]);
-    expect(checkText(told(100)[0]!).number).toMatch(/^asks \d+°$/);
+    expect(checkText(told(100)[0]!).number).toMatch(/^needs \d+°$/);
     expect(told(180)).toEqual([]);
   });
 

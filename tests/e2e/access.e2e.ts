@@ -130,7 +130,7 @@ const inPseudo = async (page: Page) => {
     const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
     for (let n = walk.nextNode(), i = 0; n; n = walk.nextNode(), i++)
       if (next[i] !== undefined && !n.parentElement?.closest("script, style, svg, canvas, .ant-select-selector"))
-        n.textContent = next[i];
+        n.textContent = next[i]!;
   }, texts.map(pseudo));
 };
 

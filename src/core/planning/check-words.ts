@@ -77,7 +77,8 @@ export function checkText(c: Check): CheckText {
         title: `${c.subject.day.name}: minutes`,
         number: `${c.number} min`,
         limit: `${c.limit} min`,
-        reason: over > 0 ? `${over} min over. Take off a set, or make a superset.` : "Fits the session.",
+        reason:
+          over > 0 ? `${over} min over. Make a superset, or take off a set (less weekly volume).` : "Fits the session.",
       };
     }
     case "joint": {

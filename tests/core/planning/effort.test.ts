@@ -154,7 +154,7 @@ describe("in the check", () => {
     expect(floors.map((c) => c.subject.line.id)).toEqual([id(1)]);
     const { low, high } = prescriptionsOf(made(heavy, floors[0]!.fixes[0]!.operations))[0]!.reps;
     expect([low, high - low]).toEqual([floors[0]!.limit.reps, 2]);
-    expect(checkText(floors[0]!).reason).toMatch(/^Because of a (single joint|coarse step)/);
+    expect(checkText(floors[0]!).reason).toMatch(/^For (a single-joint lift|large load steps)/);
   });
 });
 

@@ -205,7 +205,7 @@ describe("checks", () => {
       text: { limit: "10 min" },
     });
     expect(line(program, "minutes ", tight)!.fixes[0]!.operations).toHaveLength(1);
-    expect(line(program, "minutes ", tight)!.text.reason).toMatch(/dose/);
+    expect(line(program, "minutes ", tight)!.text.reason).toMatch(/volume/);
     expect(line(program, "dose triceps", tight)!.text.reason).toMatch(/minutes/);
     expect(line(program, "minutes ")!.state).toBe("pass");
   });
