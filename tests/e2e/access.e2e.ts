@@ -199,7 +199,7 @@ test("every item of the week's menus works by keyboard, and the focus comes back
   await openClient(page, "Maja", "Week");
   await page.locator(".loom").waitFor();
   const more = page.getByRole("button", { name: /: more$/ }).first();
-  const items = ["Technique, and how the load goes", "Note to the client", "Swap for another"];
+  const items = ["Technique and load from set to set", "Note to the client", "Swap for another"];
   for (const item of items) {
     await more.focus();
     await page.keyboard.press("Enter");

@@ -31,7 +31,7 @@ test("the bench answers: a sweep in words, the best setup found and set up, felt
   await page.getByRole("combobox", { name: "Open client" }).click();
   await page.getByTitle("Maja Lindqvist").click();
   await page.getByRole("link", { name: "Bench", exact: true }).click();
-  const sweep = page.getByRole("region", { name: "While a parameter is turned" });
+  const sweep = page.getByRole("region", { name: "What a setting changes" });
   await expect(sweep.getByRole("status").filter({ hasText: /is most at/ })).toBeVisible({ timeout: 60_000 });
   const best = page.getByRole("region", { name: "The best setup for an aim" });
   await best.getByRole("button", { name: "Find it" }).click();
@@ -41,11 +41,11 @@ test("the bench answers: a sweep in words, the best setup found and set up, felt
   await best.getByRole("button", { name: "Use this setting" }).first().click();
   await expect(title).not.toHaveText(was!);
   const felt = page.getByRole("region", { name: "Felt elsewhere" });
-  await felt.getByRole("combobox", { name: "Muscle that is felt instead" }).click();
+  await felt.getByRole("combobox", { name: "Muscle felt instead" }).click();
   await page.locator(".ant-select-dropdown:visible").getByTitle("pectoralis major").click();
   await expect(felt.getByRole("status")).toContainText(/works at \d+ % of its strength/, { timeout: 60_000 });
   await accessible(page);
-  await page.getByRole("button", { name: "Put it on a day" }).click();
+  await page.getByRole("button", { name: "Add to a day" }).click();
   await page.getByRole("menuitem").first().click();
   await expect(page.getByRole("link", { name: "Open the week" })).toBeVisible({ timeout: 60_000 });
 });
@@ -65,8 +65,8 @@ test("the bench side by side: two setups of different exercises, who gives out f
   await side.getByRole("button", { name: "Unpin" }).click();
   await expect(side).toHaveCount(0);
 
-  const turned = page.getByRole("region", { name: "While a parameter is turned" });
-  await turned.getByRole("combobox", { name: "Parameter that is turned" }).click();
+  const turned = page.getByRole("region", { name: "What a setting changes" });
+  await turned.getByRole("combobox", { name: "Setting to change" }).click();
   await page.locator(".ant-select-dropdown:visible").getByTitle("the rep itself").click();
   await expect(turned.getByRole("status").filter({ hasText: /is most at \d+ % of the way/ })).toBeVisible({
     timeout: 60_000,
@@ -86,7 +86,7 @@ test("where the rep begins and ends: recommended with its reason, drawn, and tol
 }) => {
   await signIn(page);
   await page.goto("/bench/lying-leg-curl?head=semitendinosus");
-  const range = page.getByRole("region", { name: "Where the rep begins and ends" });
+  const range = page.getByRole("region", { name: "Range of motion" });
   await expect(range).toContainText(/End at \d+ % of the way \(knee at \d+°\)/, { timeout: 60_000 });
   await expect(range).toContainText(/It allows 2\.\d\d times the load/);
   await range.getByRole("button", { name: "Draw it" }).click();
@@ -111,5 +111,5 @@ test("where the rep begins and ends: recommended with its reason, drawn, and tol
   await page.locator(".ant-select-dropdown:visible").getByTitle("whole range").click();
   await expect(range).toContainText(/(End at 8\d|The whole rep)/, { timeout: 60_000 });
   await page.goto("/bench/lying-leg-curl?head=vastus-lateralis");
-  await expect(page.getByRole("region", { name: "While a parameter is turned" })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("region", { name: "What a setting changes" })).toBeVisible({ timeout: 60_000 });
 });

@@ -118,17 +118,17 @@ test("a week's days: one more, copied, named and dated, moved, taken away, and e
     await page.getByRole("button", { name: `Day ..., ${name}` }).click();
     await page.getByRole("menuitem", { name: act }).click();
   };
-  await day("Monday, long", "Copy it");
+  await day("Monday, long", "Copy the day");
   await expect.poll(days).toEqual(["Monday, long", "Monday, long, again", "Wednesday, short", "Friday, both"]);
   await expect(page.getByText(/trains 3 days a week; this week has 4/)).toBeVisible();
-  await day("Monday, long, again", "Name, date, what it is for");
+  await day("Monday, long, again", "Name, date, muscle groups");
   await page.getByRole("dialog").getByLabel("Name").fill("Saturday");
   await page.getByRole("dialog").getByLabel(/^Date/).fill("2026-12-05");
   await page.getByRole("dialog").getByRole("button", { name: "Save" }).click();
   await expect.poll(async () => (await days())[1]).toMatch(/^Saturday\s+(Dec 5|5 Dec)/);
   await day("Saturday", "Later in the week");
   await expect.poll(async () => (await days())[2]).toMatch(/Saturday/);
-  await day("Saturday", "Take the day away");
+  await day("Saturday", "Remove the day");
   await expect.poll(days).toHaveLength(3);
   // name and date are one step
   for (let i = 0; i < 4; i++) await page.getByRole("button", { name: "Undo" }).click();
@@ -199,7 +199,7 @@ test.describe("on the phone", () => {
     await openClient(page, "Maja", "Week");
     await page.getByRole("button", { name: /^Wednesday/ }).click();
     await page.getByRole("button", { name: "Cable pushdown, one step back: more" }).click();
-    await page.getByRole("menuitem", { name: "Pair with the next" }).click();
+    await page.getByRole("menuitem", { name: "Superset with the next" }).click();
     await saved(page);
     await handOver(page, 2);
     const { phone, context, errors } = await openPhone(page, browser);

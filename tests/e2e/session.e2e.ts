@@ -13,7 +13,7 @@ test("a warm-up does not count, a set has a tempo of its own, and the client rea
   const checks = page.getByRole("complementary", { name: "Checks" });
   await expect(checks).toBeVisible();
   await more.first().click();
-  await page.getByRole("menuitem", { name: "Technique, and how the load goes" }).click();
+  await page.getByRole("menuitem", { name: "Technique and load from set to set" }).click();
   const sheet = page.getByRole("dialog");
   await sheet.getByRole("button", { name: /Tempo of single sets/ }).click();
   await sheet.getByLabel("Set 2: down, seconds").fill("5");
@@ -122,7 +122,7 @@ test("the weaker side begins: chosen beside what the log says, read on the phone
   const line = page.locator(".session tr:not(.cues)").filter({ hasText: "Cable curl behind the body" });
   await line.click({ position: { x: 4, y: 4 } });
   await line.getByRole("button", { name: /: more$/ }).click();
-  await page.getByRole("menuitem", { name: "Technique, and how the load goes" }).click();
+  await page.getByRole("menuitem", { name: "Technique and load from set to set" }).click();
   const sheet = page.getByRole("dialog");
   await expect(sheet.getByText(/In the log neither side is behind|does \d+ % fewer/)).toBeVisible();
   await sheet.getByText("left", { exact: true }).click();
@@ -163,7 +163,7 @@ test("arms on a day of their own: written, named, kept when the week is written 
   const days = page.locator(".loom thead button");
   await days.last().click();
   await page.getByRole("button", { name: /^Day \.\.\./ }).click();
-  await page.getByRole("menuitem", { name: "Name, date, what it is for" }).click();
+  await page.getByRole("menuitem", { name: "Name, date, muscle groups" }).click();
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByTitle("arms")).toBeVisible();
   await accessible(page);

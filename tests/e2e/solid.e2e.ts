@@ -68,7 +68,7 @@ test("the loom by mouse: an exercise is dragged to another day; pairing saves mi
     Number((await page.getByRole("button", { name: /^Wednesday/ }).innerText()).match(/(\d+) of 40 min/)![1]);
   const before = await minutes();
   await page.getByRole("button", { name: "Cable pushdown, one step back: more" }).click();
-  await page.getByRole("menuitem", { name: "Pair with the next" }).click();
+  await page.getByRole("menuitem", { name: "Superset with the next" }).click();
   await expect.poll(minutes).toBeLessThan(before);
 });
 
@@ -146,12 +146,12 @@ test("a line planned with an earlier model keeps its numbers until the new ones 
   await saved(page);
   const notice = page.getByText(/One line was planned with body-2/);
   await expect(notice).toBeVisible();
-  await page.getByRole("button", { name: "See what it would change" }).click();
+  await page.getByRole("button", { name: "Show what would change" }).click();
   await expect(dialog).toContainText("What body-4 would change");
   await expect(dialog).toContainText("Triceps");
   await dialog.getByRole("button", { name: "Keep the numbers" }).click();
   await expect(notice).toBeVisible();
-  await page.getByRole("button", { name: "See what it would change" }).click();
+  await page.getByRole("button", { name: "Show what would change" }).click();
   await dialog.getByRole("button", { name: "Take the new ones" }).click();
   await expect(notice).toHaveCount(0);
   await saved(page);

@@ -386,7 +386,7 @@ function effortText(c: Extract<Check, { kind: "effort of the day" | "least reser
       return {
         title: `${c.subject.line.name}: too close to failure`,
         number: `RIR ${c.number.join(", ")}`,
-        limit: `at least ${c.limit.least} on ${CLASS[c.limit.of]}${STEADY[c.limit.of]}`,
+        limit: `at least ${c.limit.least} RIR on ${CLASS[c.limit.of]}${STEADY[c.limit.of]}`,
         reason: "Failing in this lift costs more than the last rep adds. Keep more RIR, or use a steadier setup.",
       };
     case "rep floor":

@@ -69,7 +69,7 @@ export function ChosenLoad({ client, exercise, values }: ChosenLoadProps) {
         </p>
       )}
       {error && <p className="small">What this load would do could not be worked out: {error}</p>}
-      {strength && set === null && <p className="small">Nothing can be said of this load here.</p>}
+      {strength && set === null && <p className="small">No estimate for this load.</p>}
       {set && <Told set={set} name={name!} />}
     </section>
   );
@@ -83,7 +83,7 @@ function Told({ set: { analysis, reps, strength, maximum }, name }: { set: Chose
         ? `About ${reps} ${reps === 1 ? "rep" : "reps"}; in the last, muscles have ${percent(strength)} of their fresh strength.`
         : stuckFrom !== null
           ? `Too much for ${name}: stuck from ${percent(stuckFrom)} of the rep. About ${plain(Math.round(maximum * 2) / 2)} kg once.`
-          : "Not one rep with so much in reserve."}{" "}
+          : "Not one rep at that RIR."}{" "}
       {spine && `Low back: ${Math.round(spine.moment)} Nm, ${fixed(spine.compression, 1)} body weights. `}
       Engaged: {percent(analysis.engagedMass)} of all muscle.
     </p>

@@ -1,4 +1,4 @@
-/** Strength against resistance over the rep, and tension against length; where the set fails is marked and named. */
+/** The two curves of a lift: what the load asks and what the joint can do; and a head's tension by length. */
 import {
   CategoryScale,
   Chart,

@@ -28,15 +28,15 @@ export function CurvePlots(props: {
   return (
     <div>
       <Suspense fallback={<Loading what="the curves" />}>
-        <section className="sheet curve" aria-label="Strength against resistance">
-          <h2>Strength against resistance</h2>
+        <section className="sheet curve" aria-label="Strength curve and resistance profile">
+          <h2>Strength curve and resistance profile</h2>
           <div className="plot">
             <StrengthCurve key={mode} {...props} />
           </div>
         </section>
-        <section className="sheet curve" aria-label="Tension against length">
+        <section className="sheet curve" aria-label="Tension by length">
           <div className="curve-head">
-            <h2>Tension against length</h2>
+            <h2>Tension by length</h2>
             <Select
               mode="multiple"
               size="small"

@@ -196,7 +196,7 @@ interface DifferencesProps {
  */
 export function Differences({ now, pinned, name, headId, spread, pinnedSpread }: DifferencesProps) {
   const [a, b] = [metricsOf(now, headId), metricsOf(pinned, headId)];
-  if (!a || !b) return <p className="small quiet">The pinned setup does not load this head.</p>;
+  if (!a || !b) return <p className="small quiet">The setup beside it does not load this head.</p>;
   const changed = METRICS.map(({ name, value }) => ({
     name,
     from: value(b),
@@ -212,11 +212,11 @@ export function Differences({ now, pinned, name, headId, spread, pinnedSpread }:
   return (
     <div aria-live="polite">
       <h3>Against {name}</h3>
-      {!top && <p className="small">No difference worth naming for this head.</p>}
+      {!top && <p className="small">No clear difference for this head.</p>}
       {top && (
         <p className="small">
           {top.decided === false
-            ? "No difference holds in four of five varied bodies."
+            ? "No difference holds in four of five body types."
             : `${top.name} ${top.to > top.from ? "rises" : "falls"} most: ${fixed(top.from, 2)} to ${fixed(top.to, 2)}.`}
         </p>
       )}

@@ -248,7 +248,7 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
         );
       })}
       <circle className="hand free" cx={gx} cy={gy} r={15} {...hand}>
-        <title>Drag the hand along its path</title>
+        <title>Drag the hand through the rep</title>
       </circle>
       {arrow && (
         <g className="force" transform={`translate(${gx} ${gy})`}>

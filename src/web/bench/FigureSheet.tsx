@@ -69,7 +69,7 @@ export function FigureSheet(props: FigureSheetProps) {
           {playing ? "Stop" : "Play"}
         </Button>
         <Slider
-          ariaLabelForHandle="Place in the rep, per cent"
+          ariaLabelForHandle="Position in the rep, percent"
           min={0}
           max={analysis.s.length - 1}
           value={sample}

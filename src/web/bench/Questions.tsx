@@ -81,7 +81,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
         />
         <Select
           size="small"
-          aria-label="How much joints may be asked"
+          aria-label="Joint stress"
           value={bound ?? 0}
           onChange={(v) => setBound(v === 0 ? null : v)}
           popupMatchSelectWidth={false}
@@ -152,7 +152,7 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
         <h2>It is felt in the</h2>
         <Select
           size="small"
-          aria-label="Muscle that is felt instead"
+          aria-label="Muscle felt instead"
           placeholder="..."
           style={{ minWidth: 150 }}
           value={muscle}
@@ -168,7 +168,7 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
           <p>
             Here it works at {Math.round(100 * told.now)} % of its strength on the whole.{" "}
             {told.reliefs.length === 0 &&
-              "Nothing of this setup takes work from it without taking it from the head as well: a cue may help, mechanically nothing changes. Another exercise would."}
+              "No change of this setup shifts work away from that muscle without losing it here too. A cue may help; another exercise would."}
           </p>
           <ul className="plain-list">
             {told.reliefs.map((r) => (

@@ -44,7 +44,7 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
   if (!working) return null;
   const told = part ? facts : advice?.whole;
   return (
-    <section className="sheet question" aria-label="Where the rep begins and ends" style={{ marginTop: 12 }}>
+    <section className="sheet question" aria-label="Range of motion" style={{ marginTop: 12 }}>
       <div className="question-line">
         <h2>
           Where the rep <Term at="parts-of-a-rep">begins and ends</Term>
@@ -59,7 +59,7 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
         />
         <Select
           size="small"
-          aria-label="How much joints may be asked by a part"
+          aria-label="Joint stress of a part of the rep"
           value={bound}
           onChange={setBound}
           popupMatchSelectWidth={false}

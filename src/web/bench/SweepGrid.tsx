@@ -22,7 +22,7 @@ const BELOW = 34;
 export function SweepGrid({ map, x, y, values, what, headId, onValues }: SweepGridProps) {
   const cells = map.values.flatMap((row, j) => row.map((v, i) => ({ v, i, j })));
   const known = cells.flatMap((c) => (c.v === null ? [] : [c.v]));
-  if (known.length === 0) return <p className="small">Nothing in these ranges can be lifted.</p>;
+  if (known.length === 0) return <p className="small">No setup in these ranges can be lifted.</p>;
   const [low, high] = [Math.min(...known), Math.max(...known)];
   const best = cells.reduce((a, b) => ((b.v ?? -Infinity) > (a.v ?? -Infinity) ? b : a));
   const [columns, rows] = [map.x.values.length, map.y.values.length];

@@ -40,7 +40,7 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
   const mapping = useAsk("map", p && q ? { setup, parameters: [p.id, q.id], head: headId, quantity, body } : null);
   const [sweep, map, { error, again }] = [sweeping.answer, mapping.answer, q ? mapping : sweeping];
   return (
-    <section className="sheet question" aria-label="While a parameter is turned">
+    <section className="sheet question" aria-label="What a setting changes">
       <Asking
         exercise={exercise}
         headId={headId}
@@ -117,7 +117,7 @@ function Asking(props: AskingProps) {
       <h2>Through</h2>
       <Select
         size="small"
-        aria-label="Parameter that is turned"
+        aria-label="Setting to change"
         value={parameter}
         onChange={props.onParameter}
         popupMatchSelectWidth={false}
@@ -142,7 +142,7 @@ function Asking(props: AskingProps) {
       <span>what does</span>
       <Select
         size="small"
-        aria-label="Number that is followed"
+        aria-label="Number to follow"
         value={quantity}
         onChange={props.onQuantity}
         popupMatchSelectWidth={false}
@@ -193,7 +193,7 @@ const HARDLY = 0.02;
 function inWords(sweep: Sweep, headId: string, axis: Axis, what: string): string {
   const { values } = sweep.series[0]!;
   const known = values.filter((v): v is number => v !== null);
-  if (known.length === 0) return "Nothing in this range can be lifted.";
+  if (known.length === 0) return "No setup in this range can be lifted.";
   const [low, high] = [Math.min(...known), Math.max(...known)];
   const at = sweep.x[peakOf(sweep)]!;
   const turns = sweep.first

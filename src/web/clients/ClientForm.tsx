@@ -201,7 +201,7 @@ export function ClientForm({
       </div>
       {field(
         "unwanted",
-        "Exercises that are not wanted",
+        "Exercises the client dislikes",
         <Select
           id="client-unwanted"
           mode="multiple"

@@ -63,9 +63,7 @@ export function Priorities({ input, set }: SectionProps) {
           </label>
         ))}
       </div>
-      <p className="small quiet">
-        What has none rides along: nothing is planned for it, and it is not checked, but for what is too much.
-      </p>
+      <p className="small quiet">No priority: the builder plans nothing for it, and only too much is flagged.</p>
     </Section>
   );
 }
@@ -128,8 +126,8 @@ export function JointNotes({ input, set }: SectionProps) {
       </Button>
       {input.joints.length > 0 && (
         <p className="small quiet">
-          To watch takes a little off what strains the joint, sore much, severe leaves it out. Pain that is sharp or new
-          belongs to a licensed professional.
+          Watch lowers the score of exercises that stress the joint a little, sore a lot; severe leaves them out. Pain
+          that is sharp or new belongs to a licensed professional.
         </p>
       )}
     </Section>
@@ -146,7 +144,7 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
       input.mobility.map((x, k) => (k === at ? { ...x, ...part } : x)),
     );
   return (
-    <Section title="How far joints go, where less than usual">
+    <Section title="Joint limits below normal">
       {input.mobility.map((m, i) => (
         <div
           key={m.move}

@@ -124,7 +124,9 @@ export default function CoverPage() {
       </label>
       {error && <Failed what="The covering" reason={error} />}
       {!error && !found && <Loading what="the mechanics of every setup" done={progress} />}
-      {covering && found && covering.cells.length === 0 && <Empty title="Nothing at hand is useful for this group" />}
+      {covering && found && covering.cells.length === 0 && (
+        <Empty title="No available exercise is useful for this group" />
+      )}
       {covering && found && covering.cells.length > 0 && (
         <>
           <p role="status">
@@ -137,7 +139,7 @@ export default function CoverPage() {
             <div>
               {off.size > 0 && (
                 <Button size="small" onClick={() => setOff(new Set())}>
-                  Want all cells again
+                  Include all cells again
                 </Button>
               )}
               {client && program && survey && (
@@ -152,7 +154,7 @@ export default function CoverPage() {
                   edit={edit}
                 />
               )}
-              {!client && <p className="small quiet">With a client open, the week shows what it covers already.</p>}
+              {!client && <p className="small quiet">Open a client to see what the week covers already.</p>}
             </div>
           </div>
         </>
@@ -280,7 +282,7 @@ function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit
       <h2>{client.name.split(" ")[0]}'s week</h2>
       <p className="small">
         {sets.length === 0
-          ? "No set of the week is for it yet: "
+          ? "No set in the week trains this yet: "
           : `Effective sets a week: ${sets.slice(0, 6).join(", ")}${sets.length > 6 ? " ..." : ""}. They cover `}
         {cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length} of {wanted.size} cells
         {sets.length === 0 && " are covered"}.

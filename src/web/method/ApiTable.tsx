@@ -43,7 +43,7 @@ export function ApiTable() {
     return (
       <Failed
         what="The description"
-        reason="The server does not answer just now."
+        reason="The server does not answer. Try again in a moment."
         again={() => (setFailed(false), setAsked(asked + 1))}
       />
     );

@@ -68,17 +68,17 @@ export function DayMenu({
     onDay(made.id);
   };
   const menu = [
-    { key: "name", label: "Name, date, what it is for", onClick: () => setNaming(true) },
-    { key: "copy", label: "Copy it", disabled: full, onClick: () => add(copyOf(day), at + 1) },
+    { key: "name", label: "Name, date, muscle groups", onClick: () => setNaming(true) },
+    { key: "copy", label: "Copy the day", disabled: full, onClick: () => add(copyOf(day), at + 1) },
     {
       key: "ladder",
-      label: "Effort by the ladder",
+      label: "Set RIR by the ladder",
       disabled: ladder.length === 0,
       onClick: () => edit(...ladder),
     },
     {
       key: "stretches",
-      label: "Stretches that turn it round",
+      label: "Stretches after this session",
       disabled: stretches.length === 0,
       onClick: () => setStretching(true),
     },
@@ -109,14 +109,14 @@ export function DayMenu({
     },
     {
       key: "add",
-      label: "One more day",
+      label: "Add a day",
       disabled: full,
       onClick: () =>
         add(emptyDay(newId(), `Day ${program.days.length + 1}`, program.days[0]!.week), program.days.length),
     },
     {
       key: "remove",
-      label: "Take the day away",
+      label: "Remove the day",
       danger: true,
       disabled: program.days.length === 1,
       onClick: () => {
@@ -165,12 +165,12 @@ function Stretches({ day, stretches, edit, onClose }: StretchesProps) {
         ))}
       </ul>
       <p className="small quiet" style={{ margin: "8px 0 12px" }}>
-        Each posture turns round what the group did in these setups. Easily, half a minute a side, never into pain or
-        numbness; it counts for nothing here, and a noted joint comes first.
+        Each stretch lengthens a group that worked today. Easy, 30 s a side, never into pain or numbness; it counts for
+        nothing here, and a noted joint comes first.
       </p>
       <div className="actions">
         <Button type="primary" disabled={!fits} onClick={note}>
-          Note it for the client
+          Add to the client's note
         </Button>
         <Button onClick={onClose}>Close</Button>
         {!fits && <span className="small">The note of {last?.name} has no room left.</span>}

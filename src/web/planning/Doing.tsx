@@ -61,12 +61,12 @@ function Begin({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onCha
         options={BEGINS.map((x) => ({ value: x, label: x }))}
       />
       <p className="small quiet">
-        {p.begins === "either" ? "" : "The other stops at its reps. "}
+        {p.begins === "either" ? "" : "The other side stops at the same reps. "}
         {gap === null
-          ? "No two sessions with both sides are logged yet."
+          ? "The log needs two sessions with both sides."
           : less
             ? `In the log the ${less} does ${Math.round(Math.abs(100 * gap.share))} % fewer: let it begin.`
-            : "In the log neither side is behind."}
+            : "Neither side is weaker in the log."}
       </p>
     </span>
   );
@@ -84,13 +84,13 @@ function Standing({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "on
         <h3>It is there as</h3>
         <Segmented
           size="small"
-          aria-label="What the line is there for"
+          aria-label="Purpose of this exercise"
           value={p.purpose}
           onChange={(purpose) => onChange({ purpose })}
           options={PURPOSES.map((x) => ({ value: x, label: PURPOSE[x] }))}
         />
         <p className="small quiet">
-          {p.purpose === "work" ? "It counts, and it is judged." : "It takes its minutes; nothing of it counts."}
+          {p.purpose === "work" ? "Working sets: counted and checked." : "It takes its minutes; nothing of it counts."}
         </p>
       </span>
       {p.sides === "one" && <Begin p={p} client={client} onChange={onChange} />}
@@ -99,7 +99,7 @@ function Standing({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "on
           <h3>Sides</h3>
           <Segmented
             size="small"
-            aria-label="How the sides take turns"
+            aria-label="Order of the sides"
             value={p.turns}
             onChange={(turns) => onChange({ turns })}
             options={TURNS.map((x) => ({ value: x, label: TURN[x] }))}
@@ -214,8 +214,8 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
     <Dialog open onCancel={onClose} footer={null} title={`How ${p.name} is done`} width={680}>
       <Standing p={p} client={client} onChange={onChange} />
       <SetTempos p={p} onChange={onChange} />
-      <h3>How the load goes through its sets</h3>
-      <div className="actions" style={{ marginTop: 0 }} role="group" aria-label="How the load goes through its sets">
+      <h3>Load from set to set</h3>
+      <div className="actions" style={{ marginTop: 0 }} role="group" aria-label="Load from set to set">
         {structures.map((s) => (
           <Button
             key={s.id}

@@ -83,14 +83,14 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
     <>
       {place && place.prescription.setupKey && !place.prescription.locked && (
         <Button size="small" type="primary" loading={busy} onClick={replace}>
-          Take these values into the week
+          Use this setup in the week
         </Button>
       )}
       <Menu
         items={program.days.map((d) => ({ key: d.id, label: d.name, onClick: () => put(d.id) }))}
         button={{ size: "small", loading: busy }}
       >
-        Put it on a day
+        Add to a day
       </Menu>
     </>
   );

@@ -49,7 +49,7 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
         ...(judgedBefore ? [{ kind: "judge-by" as const, edition }] : []),
       ]);
     } catch {
-      message.error("The mechanics could not be asked just now. Nothing has changed.");
+      message.error("The mechanics do not answer. Nothing has changed. Try again.");
     }
     setBusy(false);
   };
@@ -66,7 +66,7 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
       {judgedBefore &&
         `The week is judged by ${editionName(program.edition)}, as it was planned; new weeks by ${editionName(edition)}. `}
       <button type="button" className="plain link" disabled={busy} onClick={() => void ask()}>
-        {busy ? "Asking ..." : "See what it would change"}
+        {busy ? "Asking ..." : "Show what would change"}
       </button>
       <Dialog
         open={operations !== null}

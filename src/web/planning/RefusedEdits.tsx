@@ -17,12 +17,12 @@ const WHAT: Readonly<Record<Operation["kind"], string>> = {
   unpair: "Part a superset",
   "rename-day": "Rename the day to",
   "date-day": "Date the day",
-  "aim-day": "Say what the day is for",
+  "aim-day": "Set what the day is for",
   "add-day": "Add the day",
   "remove-day": "Take the day off",
   "move-day": "Move the day",
   "rename-program": "Rename the week to",
-  "judge-by": "Judge by the edition",
+  "judge-by": "Use the edition",
 };
 
 /** the thing and the value that an edit is about, as far as it has a name */

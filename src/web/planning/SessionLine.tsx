@@ -280,10 +280,7 @@ function RepsCell({ p, change }: CellProps) {
         />
       </span>
       {suggested && suggested !== p.reps.high && (
-        <div
-          className="small quiet"
-          title="So that after one load step the low end is still reached at the same reserve"
-        >
+        <div className="small quiet" title="With this top, the next load step still allows the low end at the same RIR">
           step wants {p.reps.low}–{suggested}{" "}
           <button
             type="button"
@@ -377,7 +374,7 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
         {p.loadStep.meaning}, by {plain(p.loadStep.value)}
       </div>
       {expected && (
-        <div className="small quiet" title="From the strength that this client's logged sets tell of">
+        <div className="small quiet" title="From the client's logged sets">
           expect {plain(Math.round(expected.low))}–{plain(Math.round(expected.high))} {expected.unit}
         </div>
       )}
@@ -449,22 +446,22 @@ function LineMenu(props: LineProps & { change: (c: Change) => void; onSheet: (sh
     block.prescriptions.length > 1
       ? {
           key: "unpair",
-          label: "Part the pair",
+          label: "Undo the superset",
           onClick: () => edit({ kind: "unpair", blockId: block.id, newBlockId: newId() }),
         }
       : {
           key: "pair",
-          label: "Pair with the next",
+          label: "Superset with the next",
           disabled: !next || next.prescriptions.length > 1,
           onClick: () => next && edit({ kind: "pair", blockId: block.id, withBlockId: next.id }),
         },
-    { key: "technique", label: "Technique, and how the load goes", onClick: () => onSheet("doing") },
+    { key: "technique", label: "Technique and load from set to set", onClick: () => onSheet("doing") },
     { key: "note", label: p.note ? "Note to the client (1)" : "Note to the client", onClick: () => onSheet("note") },
     { key: "why", label: "Why this?", disabled: !onWhy, onClick: () => onWhy?.(p) },
     { key: "swap", label: "Swap for another", disabled: p.locked, onClick: () => onSheet("swap") },
-    { key: "busy", label: `When it is busy (${p.alternatives.length})`, onClick: () => onSheet("busy") },
+    { key: "busy", label: `Alternatives (${p.alternatives.length})`, onClick: () => onSheet("busy") },
     { key: "lock", label: p.locked ? "Unlock" : "Lock", onClick: () => change({ locked: !p.locked }) },
-    { key: "remove", label: "Take off the day", onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
+    { key: "remove", label: "Remove from the day", onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
   ];
   return (
     <Menu items={items} button={{ size: "small", type: "text", "aria-label": `${p.name}: more` }}>

@@ -82,14 +82,14 @@ export function Swap({
           ? spare
             ? `For ${headTitle(head).toLowerCase()}, the same function, with ${client.name.split(" ")[0]}'s equipment, and less stress on the ${JOINT_NAMES[spare]}. Sets, reps in reserve and rest stay.`
             : `For ${headTitle(head).toLowerCase()}, the same function, with ${client.name.split(" ")[0]}'s equipment, and no more stress on a noted joint. Sets, reps in reserve and rest stay.`
-          : "This exercise is not for one muscle head, so nothing can be ranked in its place."}
+          : "This exercise has no single target head, so no swap can be ranked."}
       </p>
       {!survey && <Loading what="the ranking" done={progress} />}
       {survey && rows.length === 0 && (
         <p>
           {spare
             ? `Nothing at this place trains the same function with less stress on the ${JOINT_NAMES[spare]}. Leave it out until the joint is calm.`
-            : "Nothing at this place trains the same function without more stress on a noted joint."}
+            : "No exercise here trains the same function without more stress on a noted joint."}
         </p>
       )}
       {rows.slice(0, SHOWN).map((r) => (

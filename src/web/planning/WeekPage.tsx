@@ -226,7 +226,7 @@ function Week({ id }: { id: string }) {
         <Link to="/clients">To the clients</Link>
       </Empty>
     );
-  if (failed) return <Failed what="The week" reason="The server does not answer just now. It is tried again." />;
+  if (failed) return <Failed what="The week" reason="The server does not answer. Gryn tries again." />;
   if (!client || !plan || !whole || !program || !shown || !dose) return <Loading what="the week" />;
   // what is only looked at is not edited
   const change = preview ? () => undefined : (...operations: Operation[]) => edit(...placed(operations));

@@ -148,13 +148,13 @@ function Orders({ client, program, survey: library, edition, edit }: WeekSheetPr
   return (
     <>
       <p className="small quiet">
-        An order costs where what matters comes late and where a muscle is tired before it is needed. The best is found
+        An order costs when a priority comes late or a muscle is tired before its main exercise. The best order is found
         exactly; priority comes first only where that pays. Figures compare orders of one day, no more.
       </p>
       {advice.map(({ day, told }) => (
         <section key={day.id}>
           <h3>{day.name}</h3>
-          {!told && <p className="small quiet">Fewer than two lines, or some that the planner does not know.</p>}
+          {!told && <p className="small quiet">The planner needs two exercises that it knows.</p>}
           {told && told.over < 0.05 && <p className="small">✓ It stands in the best order.</p>}
           {told && told.over >= 0.05 && (
             <>
@@ -184,7 +184,7 @@ function Orders({ client, program, survey: library, edition, edit }: WeekSheetPr
 const setsText = (n: number) => `${n >= 0 ? "+" : "−"}${fixed(Math.abs(n), 1)} sets`;
 const MARGIN = {
   minutes: (n: number) => `${n} more minutes a session`,
-  day: () => "One more day",
+  day: () => "Add a day",
   pairs: () => "Pairs",
   techniques: () => "The same minutes, with techniques",
 } as const;
@@ -196,7 +196,7 @@ function Margins(props: WeekSheetProps) {
   const margins = of(heard.told, "margin");
   return (
     <>
-      <h3>More would bring, in effective sets within the bands</h3>
+      <h3>More time would add, in effective sets within the ranges</h3>
       {!heard.done && margins.length === 0 && <Loading what="weeks with more room" />}
       <ul className="plain-list">
         {margins.map(({ margin: m }) => (
@@ -216,8 +216,8 @@ function Margins(props: WeekSheetProps) {
         ))}
       </ul>
       <p className="small quiet">Each is backed by a week that was written for it; found by trying, not proven.</p>
-      <h3>When minutes run short, these go first</h3>
-      {dropped.length === 0 && <p className="small quiet">There is nothing on this week yet.</p>}
+      <h3>Short of time: drop first</h3>
+      {dropped.length === 0 && <p className="small quiet">This week is empty. Build it or add an exercise.</p>}
       <ol className="plain-list">
         {dropped.slice(0, 6).map((l) => (
           <li key={l.prescriptionId}>
@@ -250,10 +250,10 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
   return (
     <>
       <p className="small">
-        The week as it stands is the first. What should grow rises towards the high end of its band while the days still
-        fit; the last heavy week is a rep nearer to failure. Numbers are effective sets. The lighter week keeps about
-        three fifths of the sets, two reps further from failure: it counts sets done, since so far from failure they
-        earn little credit (effective sets in brackets).
+        Week 1 is the week as it is. Groups that should grow get more sets while the days still fit; the last heavy week
+        is a rep nearer to failure. Numbers are effective sets. The lighter week keeps about three fifths of the sets,
+        two reps further from failure: it counts sets done, since so far from failure they earn little credit (effective
+        sets in brackets).
       </p>
       <Segmented
         aria-label="Weeks of the block"
@@ -363,7 +363,7 @@ function SecondWeek(props: WeekSheetProps) {
               </li>
             ))}
           </ul>
-          {variation.changes.length === 0 && <p className="small">Nothing more is worth changing.</p>}
+          {variation.changes.length === 0 && <p className="small">No further change is worth it.</p>}
         </>
       )}
       {heard.failed && <p className="notice warn small">{heard.failed}</p>}

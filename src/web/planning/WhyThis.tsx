@@ -42,8 +42,8 @@ export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
   }, [p.id, program, client, survey, edition]);
   return (
     <Dialog open onCancel={onClose} footer={null} title={`Why ${p.name}?`} width={480}>
-      {why === undefined && <p className="quiet">Looking at the week with and without it ...</p>}
-      {why === null && <p>It is for nothing that has a priority here, so the week is planned around it.</p>}
+      {why === undefined && <p className="quiet">Comparing the week with and without this exercise …</p>}
+      {why === null && <p>Its groups have no priority for this client, so the builder plans around it.</p>}
       {why && <Reasons why={why} />}
     </Dialog>
   );
@@ -60,7 +60,7 @@ function Reasons({ why: { worth, groups, short, others, tried } }: { why: Why })
       {lacks.length > 0 && (
         <p>Without it {[...new Set(lacks.map((m) => groupName(m.of).toLowerCase()))].join(" and ")} would be short.</p>
       )}
-      {tried === 0 && <p>Nothing else for the same group fits on this day.</p>}
+      {tried === 0 && <p>No other exercise for this group fits on this day.</p>}
       {tried > 0 && (
         <>
           <h3 style={{ margin: "12px 0 4px" }}>In its place, of {tried} that fit</h3>
@@ -77,8 +77,7 @@ function Reasons({ why: { worth, groups, short, others, tried } }: { why: Why })
             ))}
           </dl>
           <p className="small quiet" style={{ marginTop: 8 }}>
-            Worth is what the planner weighs: dose by priority, long lengths, minutes, the back. Your reasons may be
-            others.
+            The planner weighs sets by priority, lengthened work, minutes and low back load. Your reasons may be others.
           </p>
         </>
       )}

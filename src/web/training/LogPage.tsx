@@ -121,7 +121,7 @@ export default function LogPage() {
         })}
         {gone.map((pid) => (
           <section key={pid} className="sheet log-card">
-            <h2>{log.names[pid] ?? "An exercise that is no longer known"}</h2>
+            <h2>{log.names[pid] ?? "An exercise that the library no longer has"}</h2>
             <p className="small quiet">No longer in the week.</p>
             <LoggedSets
               list={exposuresOf(pid, log.entries, log.reports).slice(0, all ? undefined : 4)}

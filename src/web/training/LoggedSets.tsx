@@ -188,7 +188,7 @@ function SetRuling({ e, flagged, twice, rule }: SetProps) {
       <strong>
         Set {e.set + 1}, {asLoad(loadOf(e))}
       </strong>
-      {flagged && <p className="small">Far from the other sets. It counts for nothing until you rule on it.</p>}
+      {flagged && <p className="small">Far from the other sets. This set does not count until you decide.</p>}
       {twice && (
         <p className="small">Corrected on two phones at once. The one that came last is shown; both are kept.</p>
       )}

@@ -26,7 +26,7 @@ export function StrengthSheet({ strength, program, name }: { strength: Strength;
           Strength, from {strength.all.lifts} {strength.all.lifts === 1 ? "lift" : "lifts"}
         </h2>
         {told.length === 0 ? (
-          <p className="small">Too few different lifts to tell one muscle group from another.</p>
+          <p className="small">The log has too few different lifts to separate muscle groups.</p>
         ) : (
           <table>
             <thead>

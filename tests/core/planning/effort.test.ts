@@ -131,7 +131,7 @@ describe("in the check", () => {
     const [least] = of(spent, "least reserve");
     expect(least!.subject.line.name).toMatch(/squat/i);
     expect(prescriptionsOf(made(spent, least!.fixes[0]!.operations))[0]!.reserves).toEqual([1, 1, 1]);
-    expect(checkText(least!).limit).toBe("at least 1 on a compound lift on a loaded spine");
+    expect(checkText(least!).limit).toBe("at least 1 RIR on a compound lift with a loaded spine");
     expect(of(day(["leg-extension", { reserves: [1, 0, 0] }]), "least reserve")).toEqual([]);
   });
 
