@@ -9,7 +9,7 @@ test("from a muscle to a covering session in the client's week: cells ticked off
   await page.getByRole("combobox", { name: "Open client" }).click();
   await page.getByTitle("Maja Lindqvist").click();
   await page.getByRole("link", { name: "Ranking", exact: true }).click();
-  await page.getByRole("link", { name: "The smallest set that covers it" }).click({ timeout: 60_000 });
+  await page.getByRole("link", { name: "Fewest exercises that cover it" }).click({ timeout: 60_000 });
   await expect(page.getByRole("heading", { name: "What covers triceps" })).toBeVisible();
   const status = page.getByRole("status").filter({ hasText: "cover" });
   await expect(status).toContainText(/\d setups cover \d+ cells .* fewer do not/, { timeout: 60_000 });

@@ -28,7 +28,7 @@ export const facts = {
   lengthAndLoad: label("Length and load"),
   joints: label("Joints, wrist and low back"),
   torque: sentence({ joint: "shoulder" }, ({ joint }) => `Torque at the ${joint}, of the main joint's`),
-  demand: sentence({ what: "Wrist" }, ({ what }) => `${what}, of its strength`),
+  demand: sentence({ what: "Wrist" }, ({ what }) => `${what}: effort`),
   back: label("Low back load, × body weight"),
   apart: label("over 150 %"),
   bodies: sentence({ n: 16 }, ({ n }) => `across ${n} body types`),

@@ -7,6 +7,7 @@ import { JOINT_WORDS } from "#core/mechanics/turning";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { phasesOf } from "#core/bench/phases";
 import { facts, verdict } from "#core/words/bench";
+import type { TermId } from "#core/words/glossary";
 import { capital } from "#core/words/sentence";
 import { Term } from "../base/Term";
 import { Grain } from "../base/Grain";
@@ -35,7 +36,7 @@ export function inWords(a: Analysis, headId: string): string {
 }
 
 /** metrics with their names and anchors in the method, as told beside the figure and against a pinned setup */
-const METRICS: readonly { name: string; at: string; value: (m: HeadMetrics) => number; text: (v: number) => string }[] =
+const METRICS: readonly { name: string; at: TermId; value: (m: HeadMetrics) => number; text: (v: number) => string }[] =
   [
     { name: facts.length(), at: "loaded-length", value: (m) => m.loadedLength, text: percent },
     { name: facts.skew(), at: "skew", value: (m) => m.skew, text: (v) => fixed(v, 2) },

@@ -10,10 +10,12 @@ import mechanics from "../../../docs/method/mechanics.md?raw";
 import planning from "../../../docs/method/planning.md?raw";
 import ranking from "../../../docs/method/ranking.md?raw";
 import { ApiTable } from "./ApiTable";
+import { IdeasPage } from "./IdeasPage";
 import { TorquePlots } from "./TorquePlots";
 import tables from "../../../docs/method/tables.md?raw";
 
 const PAGES: Record<string, { name: string; text: string | null }> = {
+  ideas: { name: "In short", text: null },
   mechanics: { name: "Mechanics", text: mechanics },
   ranking: { name: "Ranking", text: ranking },
   planning: { name: "Planning", text: planning },
@@ -24,14 +26,14 @@ const PAGES: Record<string, { name: string; text: string | null }> = {
 };
 
 export default function MethodPage() {
-  const { page = "mechanics" } = useParams();
+  const { page = "ideas" } = useParams();
   const { hash } = useLocation();
   useEffect(() => {
     if (hash) document.getElementById(decodeURIComponent(hash.slice(1)))?.scrollIntoView();
     else window.scrollTo(0, 0);
   }, [page, hash]);
   const shown = PAGES[page];
-  if (!shown) return <Navigate to="/method/mechanics" replace />;
+  if (!shown) return <Navigate to="/method/ideas" replace />;
   return (
     <div className="method">
       <nav aria-label="Method">
@@ -43,7 +45,7 @@ export default function MethodPage() {
       </nav>
       <article className="sheet">
         {page === "tables" && <TorquePlots />}
-        {shown.text === null ? <ApiTable /> : <Text text={shown.text} />}
+        {page === "ideas" ? <IdeasPage /> : shown.text === null ? <ApiTable /> : <Text text={shown.text} />}
       </article>
     </div>
   );

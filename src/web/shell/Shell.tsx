@@ -102,19 +102,19 @@ function Desk({ name }: { name: string }) {
         </Link>
         <nav className="places" aria-label="Places">
           <div className="group">
-            <span aria-hidden>know</span>
-            <NavLink to={withClient("/ranking", clientId)}>Ranking</NavLink>
-            <NavLink to={withClient("/bench", clientId)}>Bench</NavLink>
-            <NavLink to={withClient("/cover", clientId)}>Cover</NavLink>
-            <NavLink to={withClient("/method", clientId)}>Method</NavLink>
-          </div>
-          <div className="group">
             <span aria-hidden>coach</span>
             <NavLink to={clientId ? `/clients/${clientId}` : "/clients"} end>
               Clients
             </NavLink>
             {clientId && <NavLink to={`/clients/${clientId}/week`}>Week</NavLink>}
             {clientId && <NavLink to={`/clients/${clientId}/log`}>Log</NavLink>}
+          </div>
+          <div className="group">
+            <span aria-hidden>know</span>
+            <NavLink to={withClient("/ranking", clientId)}>Ranking</NavLink>
+            <NavLink to={withClient("/bench", clientId)}>Bench</NavLink>
+            <NavLink to={withClient("/cover", clientId)}>Cover</NavLink>
+            <NavLink to={withClient("/method", clientId)}>Method</NavLink>
           </div>
         </nav>
         <div className="end">
