@@ -4,6 +4,7 @@ import type { Load } from "#core/program/document";
 import type { Entry, Part } from "#core/training/entry";
 import type { Forecast } from "#core/training/forecast";
 import type { SnapshotPrescription } from "#core/training/handover";
+import { reps as repWords, set as words } from "#core/words/phone";
 import { LIMITS } from "#core/training/limits";
 import type { Window } from "#core/training/progression";
 import { loadText } from "../page/locale";
@@ -30,16 +31,6 @@ interface Props {
   onLog: (typed: Typed) => void;
 }
 
-const LABELS: Readonly<Record<Part["kind"], string>> = {
-  full: "Full reps",
-  partial: "Partial reps",
-  assisted: "Assisted reps",
-  left: "Reps left",
-  right: "Reps right",
-};
-/** from here on a set ends well before failure */
-const EASY = 5;
-
 export function SetEntry(props: Props) {
   const { p, name, reps, set, asked, expected, load, correcting, onLog } = props;
   const [more, setMore] = useState(correcting !== null || expected === null);
@@ -53,20 +44,20 @@ export function SetEntry(props: Props) {
       <p className="ask">
         <strong>
           {name ? `${name}: ` : ""}
-          {correcting ? `Correct set ${correcting.set + 1}` : `Set ${set + 1} of ${p.reserves.length}`}
+          {correcting
+            ? words.correcting({ set: correcting.set + 1 })
+            : words.number({ set: set + 1, of: p.reserves.length })}
         </strong>
-        <span>
-          {reps.low}–{reps.high} reps, {asked >= EASY ? "well before failure" : `stop with ${asked} left`}
-        </span>
+        <span>{words.ask({ ...reps, rir: asked })}</span>
       </p>
       {!more && likely !== null && (
         <>
           <button type="button" className="planned" onClick={() => log(likely)}>
-            <span>As planned</span>
+            <span>{words.planned()}</span>
             <span className="number">
               {load ? `${loadText(load)} × ` : ""}
               {likely}
-              {one ? (p.begins === "either" ? " each side" : ` each side, ${p.begins} first`) : ""}
+              {one ? ` ${words.eachSide({ first: p.begins === "either" ? null : p.begins })}` : ""}
             </span>
           </button>
           <div className="near" role="group" aria-label="Other reps at this load">
@@ -80,10 +71,10 @@ export function SetEntry(props: Props) {
               ))}
           </div>
           <p className="quiet">
-            You will likely do {Math.max(1, Math.round(expected!.low))} to {Math.round(expected!.high)}.
+            {words.likely({ low: Math.max(1, Math.round(expected!.low)), high: Math.round(expected!.high) })}
           </p>
           <button type="button" className="other" onClick={() => setMore(true)}>
-            Something else
+            {words.other()}
           </button>
         </>
       )}
@@ -165,7 +156,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
               />
             )}
             <Stepper
-              label={i >= kinds.length ? `Part ${i + 1}: ${LABELS[x.kind].toLowerCase()}` : LABELS[x.kind]}
+              label={i >= kinds.length ? `Part ${i + 1}: ${repWords[x.kind]().toLowerCase()}` : repWords[x.kind]()}
               value={x.reps}
               max={LIMITS.reps}
               onChange={(v) => {
@@ -181,14 +172,14 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
           The {lead.kind} side began with {lead.reps}: the {follow.kind} side stops there, so that both grow even.
         </p>
       )}
-      <Stepper label="Reps left in reserve" value={reserve} onChange={setReserve} max={LIMITS.reserve} />
+      <Stepper label={words.reserve()} value={reserve} onChange={setReserve} max={LIMITS.reserve} />
       {!correcting && (
         <details>
-          <summary>Partial or assisted reps after</summary>
+          <summary>{words.more()}</summary>
           {(["partial", "assisted"] as const).map((kind) => (
             <Stepper
               key={kind}
-              label={LABELS[kind]}
+              label={repWords[kind]()}
               value={extra(kind) >= 0 ? parts[extra(kind)]!.reps : 0}
               max={LIMITS.reps}
               onChange={(v) =>
@@ -201,7 +192,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
         </details>
       )}
       <button type="button" className="planned" disabled={!ready} onClick={log}>
-        <span>{correcting ? "Save the correction" : "Log this set"}</span>
+        <span>{correcting ? words.save() : words.log()}</span>
       </button>
     </div>
   );

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { sameLoad } from "#core/base/kilograms";
 import type { Load } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
+import { set as words } from "#core/words/phone";
 import { countedReps, loadOf } from "#core/training/exposures";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { loadText, plain } from "../page/locale";
@@ -110,6 +111,14 @@ export function Working(props: WorkingProps) {
           onLog={log}
         />
       )}
+      {correcting && (
+        <button type="button" className="other" onClick={() => setCorrecting(null)}>
+          {words.leave()}
+        </button>
+      )}
+      <p className="visually-hidden" role="status">
+        {done.length > 0 && words.logged({ set: done.length, of: p.reserves.length })}
+      </p>
       {!finished && <Before last={now.last} words={done.length === 0 ? props.why : undefined} />}
     </>
   );
@@ -139,7 +148,7 @@ const setText = (e: Entry): string => {
     (x) =>
       `${x.load && !sameLoad(x.load, load) ? `${loadText(x.load)} × ` : ""}${x.reps}${x.kind === "full" ? "" : ` ${x.kind}`}`,
   );
-  return `${load ? `${loadText(load)} × ` : ""}${parts.join(" + ")}${e.reserve !== null ? `, ${e.reserve} left` : ""}`;
+  return `${load ? `${loadText(load)} × ` : ""}${parts.join(" + ")}${e.reserve !== null ? `, ${words.spare({ reps: e.reserve })}` : ""}`;
 };
 
 function DoneSets({ done, flagged, onCorrect }: DoneProps) {
@@ -151,8 +160,8 @@ function DoneSets({ done, flagged, onCorrect }: DoneProps) {
           <li key={e.id}>
             <span>Set {e.set + 1}</span>
             <span className="number">{setText(e)}</span>
-            <button type="button" onClick={() => onCorrect(e)}>
-              Correct
+            <button type="button" aria-label={words.correctOf({ set: e.set + 1 })} onClick={() => onCorrect(e)}>
+              {words.correct()}
             </button>
           </li>
         ))}

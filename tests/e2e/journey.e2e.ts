@@ -100,15 +100,18 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await phone.getByRole("button", { name: "Something else" }).click();
   await phone.getByRole("textbox", { name: /^Load, kg/ }).fill("17,5");
   await phone.getByLabel("Full reps", { exact: true }).fill("12");
-  await phone.getByRole("button", { name: "Reps left in reserve: less" }).click();
+  await phone.getByRole("button", { name: "Reps you could still do: less" }).click();
   await phone.getByText("Partial or assisted reps after").click();
   await phone.getByLabel("Partial reps", { exact: true }).fill("4");
   await phone.getByRole("button", { name: "Log this set" }).click();
-  await expect(phone.getByText("17.5 kg × 12 + 4 partial, 0 left")).toBeVisible();
+  await expect(phone.getByText("17.5 kg × 12 + 4 partial, 0 more possible")).toBeVisible();
   await expect(phone.getByText("all sent")).toBeVisible();
 
   // correct the first set
-  await phone.getByRole("button", { name: "Correct" }).first().click();
+  await phone
+    .getByRole("button", { name: /^Correct set/ })
+    .first()
+    .click();
   await phone.getByLabel("Full reps", { exact: true }).fill("9");
   await phone.getByRole("button", { name: "Save the correction" }).click();
   await expect(phone.getByText(/× 9/)).toBeVisible();

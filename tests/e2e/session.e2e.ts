@@ -138,9 +138,9 @@ test("the weaker side begins: chosen beside what the log says, read on the phone
   await expect(phone.getByRole("button", { name: /As planned.*each side, left first/ })).toBeVisible();
   await phone.getByRole("button", { name: "Something else" }).click();
   // what the left does leads the right, until somebody types otherwise
-  await phone.getByLabel("Reps left", { exact: true }).fill("7");
-  await expect(phone.getByLabel("Reps right", { exact: true })).toHaveValue("7");
-  await phone.getByRole("button", { name: "Reps right: more" }).click();
+  await phone.getByLabel("Reps, left side", { exact: true }).fill("7");
+  await expect(phone.getByLabel("Reps, right side", { exact: true })).toHaveValue("7");
+  await phone.getByRole("button", { name: "Reps, right side: more" }).click();
   await expect(phone.getByText("The left side began with 7: the right side stops there")).toBeVisible();
   expect(errors).toEqual([]);
   await context.close();

@@ -1,0 +1,38 @@
+/** What the client reads on the phone: what to do, in plain words, nothing about models. */
+import { label, sentence } from "./sentence";
+
+export const set = {
+  number: sentence({ set: 2, of: 3 }, ({ set: n, of }) => `Set ${n} of ${of}`),
+  correcting: sentence({ set: 2 }, ({ set: n }) => `Correct set ${n}`),
+  ask: sentence({ low: 10, high: 14, rir: 2 }, ({ low, high, rir }) =>
+    rir >= 5
+      ? `${low}–${high} reps, easy`
+      : rir === 0
+        ? `${low}–${high} reps, until no clean rep is left`
+        : `${low}–${high} reps, stop when you could do ${rir} more`,
+  ),
+  planned: label("As planned"),
+  likely: sentence({ low: 10, high: 14 }, ({ low, high }) => `You will likely do ${low} to ${high}.`),
+  other: label("Something else"),
+  log: label("Log this set"),
+  save: label("Save the correction"),
+  leave: label("Leave it as it was"),
+  reserve: label("Reps you could still do"),
+  more: label("Partial or assisted reps after"),
+  correct: label("Correct"),
+  correctOf: sentence({ set: 1 }, ({ set: n }) => `Correct set ${n}`),
+  spare: sentence({ reps: 2 }, ({ reps }) => `${reps} more possible`),
+  logged: sentence({ set: 1, of: 3 }, ({ set: n, of }) => `Set ${n} of ${of} logged.`),
+  eachSide: sentence<{ first: "left" | "right" | null }>({ first: "left" }, ({ first }) =>
+    first ? `each side, ${first} first` : "each side",
+  ),
+};
+
+/** by kind of reps */
+export const reps = {
+  full: label("Full reps"),
+  partial: label("Partial reps"),
+  assisted: label("Assisted reps"),
+  left: label("Reps, left side"),
+  right: label("Reps, right side"),
+};
