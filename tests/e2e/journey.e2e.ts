@@ -19,7 +19,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   // which exercise is best for the long head, and why
   await expect(page.getByRole("heading", { name: "Triceps, long head" })).toBeVisible();
   const first = page.locator("tr.row").first();
-  await expect(first).toContainText(/of its strength in the hardest half/);
+  await expect(first).toContainText(/High tension \(\d+ % of max\)/);
   await expect(first.getByRole("img", { name: /Load grain/ })).toBeVisible();
   await first.getByRole("button", { name: "Why" }).click();
   await expect(page.getByRole("table", { name: "What the score is made of" })).toContainText("Limiting muscle");
@@ -183,7 +183,7 @@ test("the bench answers a moved parameter, and names the difference to a pinned 
   // through the rep, and the frame at the hardest moment
   const figure = page.locator(".figure-sheet svg");
   const hardest = await figure.getAttribute("aria-label");
-  await page.getByRole("slider", { name: /Place in the rep/ }).focus();
+  await page.getByRole("slider", { name: /Position in the rep/ }).focus();
   for (let i = 0; i < 5; i++) await page.keyboard.press("ArrowRight");
   await expect(figure).not.toHaveAttribute("aria-label", hardest!);
   await page.getByRole("button", { name: "Hardest point" }).click();

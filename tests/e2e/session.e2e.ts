@@ -124,7 +124,7 @@ test("the weaker side begins: chosen beside what the log says, read on the phone
   await line.getByRole("button", { name: /: more$/ }).click();
   await page.getByRole("menuitem", { name: "Technique and load from set to set" }).click();
   const sheet = page.getByRole("dialog");
-  await expect(sheet.getByText(/In the log neither side is behind|does \d+ % fewer/)).toBeVisible();
+  await expect(sheet.getByText(/Neither side is weaker in the log|does \d+ % fewer/)).toBeVisible();
   await sheet.getByText("left", { exact: true }).click();
   await expect(sheet).toContainText("The other stops at its reps.");
   await accessible(page);

@@ -202,7 +202,7 @@ test("machine busy: an approved alternative, later, another day", async ({ page,
   await signIn(page);
   await openClient(page, "Maja", "Week");
   await page.getByRole("button", { name: `${OVERHEAD}: more` }).click();
-  await page.getByRole("menuitem", { name: /When it is busy/ }).click();
+  await page.getByRole("menuitem", { name: /^Alternatives/ }).click();
   await page.getByRole("dialog").getByRole("checkbox").first().check();
   const alternative = (await page.getByRole("dialog").locator(".ant-checkbox-wrapper").first().innerText())
     .split("\n")[0]!
