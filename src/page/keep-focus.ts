@@ -5,8 +5,8 @@
 
 interface Last {
   element: HTMLElement;
-  /** how it is called, where it has a name of its own */
-  label: string | null;
+  /** what finds the same control elsewhere: what it says of itself, else its name; null where it has neither */
+  twins: string | null;
   /** what was around it, nearest first */
   around: HTMLElement[];
 }
@@ -17,15 +17,22 @@ const aroundOf = (element: HTMLElement): HTMLElement[] => {
   return out;
 };
 
+const twinsOf = (element: HTMLElement): string | null => {
+  const { focus } = element.dataset;
+  if (focus) return `[data-focus="${CSS.escape(focus)}"]`;
+  const label = element.getAttribute("aria-label");
+  return label ? `[aria-label="${CSS.escape(label)}"]` : null;
+};
+
 const isGone = ({ element }: Last) => !element.isConnected || element.matches(":disabled");
 
 /** something that can be told apart when it has the focus: a part of the page with a name or a role of its own */
 const isPart = (e: HTMLElement) =>
   e.isConnected && e.matches("section, main, form, article, nav, [role=dialog], [role=group], [aria-label]");
 
-function giveBack({ label, around, element }: Last): void {
-  const twin = label
-    ? [...document.querySelectorAll<HTMLElement>(`[aria-label="${CSS.escape(label)}"]`)].find(
+function giveBack({ twins, around, element }: Last): void {
+  const twin = twins
+    ? [...document.querySelectorAll<HTMLElement>(twins)].find(
         (e) => e !== element && !e.matches(":disabled") && e.offsetParent !== null,
       )
     : undefined;
@@ -42,7 +49,7 @@ export function keepFocus(): () => void {
   const remember = (e: FocusEvent) => {
     const element = e.target;
     if (element instanceof HTMLElement && element !== document.body)
-      last = { element, label: element.getAttribute("aria-label"), around: aroundOf(element) };
+      last = { element, twins: twinsOf(element), around: aroundOf(element) };
   };
   const look = () => {
     asked = false;

@@ -22,7 +22,8 @@ import { reservesOf } from "#core/program/structures";
 import { KEY } from "../base/keys";
 import { lengthColour } from "../base/theme";
 import { SetGrain } from "../base/Grain";
-import { dayText, fixed } from "../../page/locale";
+import { loom } from "#core/words/week";
+import { dayText } from "../../page/locale";
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 
@@ -263,14 +264,22 @@ function Cell({ day, headIds, creditOf, selected, onPick, program, edit }: CellP
             (a, id) => ((p.credits[id]?.share ?? 0) > (p.credits[a]?.share ?? 0) ? id : a),
             headIds[0]!,
           );
+          const label = loom.exercise({
+            name: p.name,
+            sets: p.reserves.length,
+            direct,
+            day: day.name,
+            length: p.credits[lead]?.length ?? 0.5,
+            locked: p.locked,
+          });
           return [
             <Exercise
               key={p.id}
               p={p}
               row={headIds.join()}
               selected={p.id === selected}
-              title={`${p.name}: ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}, credit ${fixed(share, 2)}`}
-              label={`${p.name}, ${p.reserves.length} sets, ${direct ? "direct" : "indirect"}`}
+              title={`${label}; ${loom.counts({ share })}`}
+              label={label}
               onPick={() => onPick(day.id, p.id)}
               onKey={(key) => actOn(p, key, program, edit)}
             >
@@ -315,10 +324,12 @@ function Exercise({ p, row, selected, title, label, onPick, onKey, children }: E
       {...listeners}
       type="button"
       className="plain exercise"
+      data-focus={`${p.id} ${row}`}
       title={title}
       aria-label={label}
+      aria-pressed={selected}
       style={{
-        outline: selected ? "2px solid var(--fjord)" : undefined,
+        background: selected ? "color-mix(in srgb, var(--fjord) 22%, transparent)" : undefined,
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
         zIndex: transform ? 2 : undefined,
         position: transform ? "relative" : undefined,
