@@ -237,3 +237,40 @@ test("a place says its name, the skip link shows, and its page has the focus", a
   await expect(skip).toBeFocused();
   expect((await skip.boundingBox())!.width).toBeGreaterThan(40);
 });
+
+test("the phone by keyboard alone: open, log as planned, correct, leave a correction; the focus is always somewhere", async ({
+  page,
+  browser,
+}) => {
+  await signIn(page);
+  await openClient(page, "Maja", "Week");
+  const { phone, context } = await openPhone(page, browser);
+  const focused = () =>
+    expect
+      .poll(() => phone.evaluate(() => document.activeElement !== null && document.activeElement !== document.body))
+      .toBe(true);
+  await phone
+    .getByRole("button", { name: /Monday/ })
+    .first()
+    .press("Enter");
+  await phone.getByRole("button", { name: /Hammer curl/ }).press("Enter");
+  await focused();
+  await phone
+    .getByRole("button", { name: /As planned/ })
+    .first()
+    .press("Enter");
+  await focused();
+  await phone.getByRole("button", { name: "Correct set 1" }).press("Enter");
+  await expect(phone.getByText(/^Correct set 1$/).last()).toBeVisible();
+  await phone.getByLabel("Full reps", { exact: true }).fill("9");
+  await phone.getByRole("button", { name: "Save the correction" }).press("Enter");
+  await expect(phone.getByLabel("Sets done today")).toContainText("× 9");
+  await focused();
+  // a correction that is not meant is left as it was
+  await phone.getByRole("button", { name: "Correct set 1" }).press("Enter");
+  await phone.getByLabel("Full reps", { exact: true }).fill("3");
+  await phone.getByRole("button", { name: "Leave it as it was" }).press("Enter");
+  await expect(phone.getByLabel("Sets done today")).toContainText("× 9");
+  await focused();
+  await context.close();
+});

@@ -19,7 +19,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   // which exercise is best for the long head, and why
   await expect(page.getByRole("heading", { name: "Triceps, long head" })).toBeVisible();
   const first = page.locator("tr.row").first();
-  await expect(first).toContainText(/High tension \(\d+ % of max\)/);
+  await expect(first).toContainText(/High tension \(\d+.% of max\)/);
   await expect(first.getByRole("img", { name: /Load grain/ })).toBeVisible();
   await first.getByRole("button", { name: "Why" }).click();
   await expect(page.getByRole("table", { name: "What the score is made of" })).toContainText("Limiting muscle");

@@ -109,7 +109,7 @@ test("a stiff joint leaves out what goes further, with both numbers, and the for
   await page.getByRole("button", { name: "Save client" }).click();
   await expect(page.getByText("Saved.", { exact: true })).toBeVisible();
   await page.getByRole("link", { name: "Ranking", exact: true }).click();
-  await page.getByRole("checkbox", { name: "show what is out, and why" }).check();
+  await page.getByRole("checkbox", { name: "Show what is not possible, and why" }).check();
   await expect(page.getByText(/arm raised to 90°, this asks 1\d\d°/).first()).toBeVisible({ timeout: 60_000 });
 });
 
