@@ -126,7 +126,7 @@ test("the weaker side begins: chosen beside what the log says, read on the phone
   const sheet = page.getByRole("dialog");
   await expect(sheet.getByText(/Neither side is weaker in the log|does \d+ % fewer/)).toBeVisible();
   await sheet.getByText("left", { exact: true }).click();
-  await expect(sheet).toContainText("The other stops at its reps.");
+  await expect(sheet).toContainText("The other side stops at the same reps.");
   await accessible(page);
   await sheet.getByRole("button", { name: "Close" }).click();
   await expect(line).toContainText("left side begins");
