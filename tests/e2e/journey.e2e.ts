@@ -24,7 +24,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await first.getByRole("button", { name: "Why" }).click();
   await expect(page.getByRole("table", { name: "What the score is made of" })).toContainText("Limiting muscle");
   await page.getByRole("checkbox", { name: "cable" }).click();
-  await expect(page.getByText("Out, for now")).toBeVisible();
+  await expect(page.getByText("Not possible now")).toBeVisible();
   await expect(page.locator("tr.row.out").first()).toContainText("Needs a cable");
   await page.getByRole("checkbox", { name: "cable" }).click();
 
