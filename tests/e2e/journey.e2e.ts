@@ -44,7 +44,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   // the week answers at once and is saved as it is typed
   await expect(page.getByRole("heading", { name: "Maja Lindqvist, arm block" })).toBeVisible();
   await saved(page);
-  await page.getByRole("button", { name: /Friday/ }).click();
+  await page.getByRole("button", { name: /^Friday/ }).click();
   const name = "Overhead cable extension, low pulley";
   const dose = page.locator("tr.muscle").filter({ hasText: "Triceps" }).locator("td").last();
   const before = await dose.innerText();
@@ -61,7 +61,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("Brachialis group: weekly volume");
   await expect(page.getByText("Only what is on this week is counted")).toBeVisible();
   await page.reload();
-  await page.getByRole("button", { name: /Friday/ }).click();
+  await page.getByRole("button", { name: /^Friday/ }).click();
   await expect(page.getByLabel(`${name}: rest`)).toHaveValue("100");
   await expect(page.getByLabel(`${name}: reserve of set 4`)).toBeVisible();
 
@@ -239,7 +239,7 @@ test("the coach's pass with the keyboard alone", async ({ page }) => {
   await expect(page.getByRole("heading", { name: "Tomas Reyer, arm block" })).toBeVisible();
   await saved(page);
   await page.keyboard.press("Control+z");
-  await expect(page.getByRole("button", { name: /Tuesday/ }).locator("i:not(.warm)")).toHaveCount(3);
+  await expect(page.getByRole("button", { name: /^Tuesday/ }).locator("i:not(.warm)")).toHaveCount(3);
   await saved(page);
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog")).toContainText("Undo and redo");
