@@ -11,7 +11,7 @@ test("the database stops during a save: the week says so, keeps the edit through
   excuse(/503/);
   await signIn(page);
   await openClient(page, "Maja", "Week");
-  await page.getByRole("button", { name: /Wednesday/ }).click();
+  await page.getByRole("button", { name: /^Wednesday/ }).click();
   await control("pause");
   await page.getByLabel(`${PUSHDOWN}: rest`).fill("145");
   await expect(page.getByRole("status").filter({ hasText: "Not saved yet" })).toContainText("1 edit is kept here");
@@ -20,7 +20,7 @@ test("the database stops during a save: the week says so, keeps the edit through
   await control("resume");
   await saved(page);
   await page.reload();
-  await page.getByRole("button", { name: /Wednesday/ }).click();
+  await page.getByRole("button", { name: /^Wednesday/ }).click();
   await expect(page.getByLabel(`${PUSHDOWN}: rest`)).toHaveValue("150");
 
   // and once more with the page closed in between
@@ -30,7 +30,7 @@ test("the database stops during a save: the week says so, keeps the edit through
   await page.goto("about:blank");
   await control("resume");
   await page.goBack();
-  await page.getByRole("button", { name: /Wednesday/ }).click();
+  await page.getByRole("button", { name: /^Wednesday/ }).click();
   await expect(page.getByLabel(`${PUSHDOWN}: rest`)).toHaveValue("155");
   await saved(page);
 });
@@ -43,14 +43,14 @@ test("two coaches on one week: different things merge, the same thing is shown w
   excuse(/409|ERR_FAILED/);
   await signIn(page);
   await openClient(page, "Maja", "Week");
-  await page.getByRole("button", { name: /Wednesday/ }).click();
+  await page.getByRole("button", { name: /^Wednesday/ }).click();
   const other = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const errors: string[] = [];
   watchContext(other, errors);
   const ivo = await other.newPage();
   await signIn(ivo, SECOND);
   await openClient(ivo, "Maja", "Week");
-  await ivo.getByRole("button", { name: /Wednesday/ }).click();
+  await ivo.getByRole("button", { name: /^Wednesday/ }).click();
 
   // the page asks now and then what others did: hold that back, so that both edit the same version
   await page.route("**/program", (route) => route.abort());

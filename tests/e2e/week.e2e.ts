@@ -26,7 +26,9 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
     timeout: 60_000,
   });
   await accessible(page);
-  await sheet.getByRole("button", { name: /^Accept \d+ edits?$/ }).press("Enter");
+  const accept = sheet.getByRole("button", { name: /^Accept \d+ edits?$/ });
+  await expect(accept).toBeEnabled({ timeout: 60_000 });
+  await accept.press("Enter");
   await saved(page);
   await expect(sheet).toHaveCount(0);
   await expect(page.getByRole("complementary", { name: "Checks" })).toContainText("0 problems");
