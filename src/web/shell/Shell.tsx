@@ -93,7 +93,7 @@ function Desk({ name }: { name: string }) {
 
   return (
     <div className="shell">
-      <a className="visually-hidden skip" href="#page">
+      <a className="visually-hidden to-page" href="#page">
         Skip to the page
       </a>
       <header className="band">
