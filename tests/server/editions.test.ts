@@ -110,12 +110,36 @@ test("a week is judged by an edition of its own practice and by no other's", asy
   expect(await judge(junior)).toEqual([]);
 });
 
+test("a ranking is kept under an edition of its own practice, of ours, and under no other's", async () => {
+  const own = wanted({ [PAIN]: 3 }, "For a list");
+  await desk.send("post", "/editions", own).expect(200);
+  const ranking = (edition: string) => ({
+    kind: "ranking",
+    body: {
+      head: "triceps-long",
+      note: "",
+      modelVersion: "body-4",
+      school: "Ours",
+      edition,
+      goal: 0,
+      weights: CURRENT_EDITION.school.weights,
+      body: { stature: 175, mass: 75 },
+      rows: [],
+    },
+  });
+  const keep = (who: Desk, edition: string) => who.send("put", `/judgements/${randomUUID()}`, ranking(edition));
+  await keep(junior, own.id).expect(200);
+  await keep(junior, CURRENT_EDITION.id).expect(200);
+  const { body } = await keep(stranger, own.id).expect(400);
+  expect(body.fields[0].reason).toMatch(/no edition called/);
+});
+
 test("who made and withdrew them is written down", async () => {
   const { rows } = await asOwner((o) =>
     o.query<{ action: string }>("select action from audit where practice_id = $1 and action like '%an edition'", [
       head.practiceId,
     ]),
   );
-  expect(rows.filter((r) => r.action === "made an edition")).toHaveLength(3);
+  expect(rows.filter((r) => r.action === "made an edition")).toHaveLength(4);
   expect(rows.filter((r) => r.action === "withdrew an edition")).toHaveLength(1);
 });

@@ -51,7 +51,10 @@ export function judgementRoutes(database: Database): Router {
       if (own && (own.kind !== kind || (own.by_account !== coach.accountId && coach.role !== "head")))
         throw new Problem(403, `${own.by_name} has said this. A head coach may change it.`);
       // a ranking may be kept under an edition of the practice's own
-      if (kind === "ranking") await editionIn(tx, coach.practiceId, body);
+      if (kind === "ranking" && (await editionIn(tx, coach.practiceId, body)).id !== body.edition)
+        throw new Problem(400, "Some of this cannot be saved.", [
+          { path: "body.edition", reason: `there is no edition called ${body.edition}` },
+        ]);
       const fault = judgementFault({ kind, body } as JudgementBody);
       if (fault) throw new Problem(400, "Some of this cannot be saved.", [fault]);
       const [{ n = 0, mine = 0 } = {}] = await tx.query<{ n: number; mine: number }>(

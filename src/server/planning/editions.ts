@@ -53,7 +53,9 @@ export async function ownEdition(tx: Transaction, practiceId: string, id: string
 /** the edition that something of a practice was planned by, made known to this process */
 export async function editionIn(tx: Transaction, practiceId: string, planned: { edition: string }): Promise<Edition> {
   const own = await ownEdition(tx, practiceId, planned.edition);
-  return own ? admit(editionFrom(own)) : editionOf(planned);
+  if (own) return admit(editionFrom(own));
+  // what another practice has made may be known to this process, and is nobody's here
+  return isOurs(planned.edition) ? editionOf(planned) : CURRENT_EDITION;
 }
 
 export function editionRoutes(database: Database): Router {
