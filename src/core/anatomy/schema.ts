@@ -121,6 +121,8 @@ export const skeletonSchema = z.strictObject({
     about: z.string(),
     shoulder: z.array(z.tuple([z.number(), z.number()])),
     twist: z.array(z.number()),
+    /** deg over where the rhythm has the girdle */
+    girdle: z.array(z.number()),
     values: z.record(z.string(), z.array(z.number())),
   }),
 });
@@ -149,6 +151,8 @@ export const calibrationSchema = z.strictObject({
   format: z.literal("gryn-calibration"),
   version: z.literal(1),
   about: z.string(),
+  /** factor on the strength of a chain's muscles in people who train, over those of the curves */
+  trained: z.strictObject({ about: z.string(), arm: z.number(), spine: z.number(), leg: z.number() }),
   groups: z.record(
     z.string(),
     z.strictObject({ muscles: z.array(z.string()), strength: z.number().positive(), referenceLength: z.number() }),

@@ -8,13 +8,11 @@ export interface ExerciseFault {
   reason: string;
 }
 
-const isBound = (b: unknown): b is Exclude<Binding, number> => typeof b === "object" && b !== null && "parameter" in b;
+type Bound = Exclude<Binding, number | { sum: unknown }>;
+const isBound = (b: unknown): b is Bound => typeof b === "object" && b !== null && "parameter" in b;
 
 /** every binding with its path */
-function bindings(
-  value: unknown,
-  path: PropertyKey[] = [],
-): { path: PropertyKey[]; binding: Exclude<Binding, number> }[] {
+function bindings(value: unknown, path: PropertyKey[] = []): { path: PropertyKey[]; binding: Bound }[] {
   if (isBound(value)) return [{ path, binding: value }];
   if (value === null || typeof value !== "object") return [];
   return Object.entries(value).flatMap(([k, v]) => bindings(v, [...path, Array.isArray(value) ? Number(k) : k]));

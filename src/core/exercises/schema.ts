@@ -1,6 +1,7 @@
 /**
  * Exercise format 1: an exercise is a data file. Everything numeric may be bound to a parameter by scale and offset
- * or by a lookup table, never by an expression. s = 0 is always the start of lifting, s = 1 its end.
+ * or by a lookup table, or be the sum of two such, never an expression. s = 0 is always the start of lifting, s = 1
+ * its end.
  * Angles in degrees, lengths in m. Frozen; documented in docs/method/exercise-format.md, JSON Schema at
  * /api/schema/exercise.
  */
@@ -9,10 +10,15 @@ import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
 import { BASES, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS } from "./choices";
 
-export const bindingSchema = z.union([
-  z.number(),
+const bound = [
   z.strictObject({ parameter: z.string(), scale: z.number().default(1), offset: z.number().default(0) }),
   z.strictObject({ parameter: z.string(), table: z.array(z.tuple([z.number(), z.number()])).min(2) }),
+] as const;
+export const bindingSchema = z.union([
+  z.number(),
+  ...bound,
+  /** two parameters move the same number, each by itself */
+  z.strictObject({ sum: z.tuple([z.union(bound), z.union(bound)]) }),
 ]);
 const place = z.tuple([bindingSchema, bindingSchema, bindingSchema]);
 
@@ -49,7 +55,7 @@ const from = z.strictObject({
 });
 /** force over its nominal at places along the rep, 0 to 1: a cam, or what was measured on a machine */
 const profile = z
-  .array(z.tuple([z.number().min(0).max(1), z.number().min(0)]))
+  .array(z.tuple([z.number().min(0).max(1), bindingSchema]))
   .min(2)
   .optional();
 const loadBase = {

@@ -57,12 +57,15 @@ export function canonical(value: unknown): string {
   return JSON.stringify(value);
 }
 
+/** the first 12 hex digits of a text's hash: what tells two versions of a content apart */
+export const digest = (text: string): string => bytesToHex(sha256(utf8ToBytes(text))).slice(0, 12);
+
 const versions = new WeakMap<Exercise, string>();
 
-/** hash of the canonical content, 12 hex digits */
+/** digest of the canonical content */
 export function exerciseVersion(exercise: Exercise): string {
   let v = versions.get(exercise);
-  if (!v) versions.set(exercise, (v = bytesToHex(sha256(utf8ToBytes(canonical(exercise)))).slice(0, 12)));
+  if (!v) versions.set(exercise, (v = digest(canonical(exercise))));
   return v;
 }
 
@@ -117,6 +120,7 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
   const values = completeValues(exercise, given);
   const num = (b: Binding): number => {
     if (typeof b === "number") return b;
+    if ("sum" in b) return num(b.sum[0]) + num(b.sum[1]);
     const v = values[b.parameter];
     if (v === undefined)
       throw new SetupError(
@@ -148,7 +152,7 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
       if (l.kind === "mass") return { ...at, kind: "mass", fixed: num(l.fixed) };
       if (l.kind === "band")
         return { ...at, kind: "band", from: { frame: l.from.frame, at: place(l.from.at) }, slack: num(l.slack) };
-      const profile = l.profile ? makeCurve(l.profile) : null;
+      const profile = l.profile ? makeCurve(l.profile.map(([s, factor]) => [s, num(factor)])) : null;
       if (l.kind === "cable")
         return { ...at, kind: "cable", from: { frame: l.from.frame, at: place(l.from.at) }, profile };
       return { ...at, kind: "lever", axis: AXES[l.axis], profile };

@@ -52,7 +52,7 @@ import { supportWatch, type Support } from "#core/mechanics/support";
 import { tabulate } from "#core/base/vector";
 
 export const DEFAULT_SAMPLES = 41;
-/** enough for the means of a search or of a varied body (tested) */
+/** enough for what is read of a rep in a survey or a search (tested); pictures and curves are drawn from more */
 export const COARSE_SAMPLES = 21;
 
 /** the strength curve is told up to this many times its least */
@@ -214,6 +214,8 @@ function shareAll({ model, setup, problems, recording, samples }: Walk, held: He
   const spine = new Float64Array(samples);
   for (let n = 0; n < samples; n++) {
     const asked = { load: held.load(n), effort };
+    // means over the rep by the trapezium rule
+    const weight = (n === 0 || n === samples - 1 ? 0.5 : 1) / Math.max(1, samples - 1);
     for (const p of problems) {
       residual = Math.max(residual, shareAt(p, n, asked));
       const { head: heads, columns, chain } = p.block;
@@ -225,10 +227,10 @@ function shareAll({ model, setup, problems, recording, samples }: Walk, held: He
         const head = model.heads[h]!;
         const force = strength * a * active[n * shown.length + k]!;
         if (chain === "spine") spine[n]! += (trunkSides * force) / effort;
-        if (actions) addActions(actions, p, n, j, k);
+        if (actions) addActions(actions, p, n, j, k, weight);
         series[k]!.activation[n] = a;
         series[k]!.force[n] = force / head.maxForce;
-        engaged += (strength * a * head.volume) / samples;
+        engaged += strength * a * head.volume * weight;
       }
     }
   }
@@ -248,6 +250,24 @@ function bodyLoadOf(p: Problem, r: number, samples: number, assistance: number, 
     squares += unit * unit;
   }
   return squares > 0 ? Math.max(0, Math.min(most, both / squares)) : 0;
+}
+
+/** feet that carry the whole body, and what is not above the joint then */
+const STANDING: ReadonlySet<string> = new Set(["feet", "one-foot"]);
+const BELOW: Readonly<Record<string, readonly string[]>> = { knee: ["shank", "foot"], ankle: ["foot"] };
+
+/**
+ * kg that stand over a knee or an ankle where feet carry the body: whoever lifts shifts until body and load press
+ * through the same point of the foot, so that a posture balanced at one load tells nothing of their levers. Else null.
+ */
+function standingOn(model: Model, setup: Setup, joint: string): number | null {
+  const below = BELOW[joint];
+  if (!below || !STANDING.has(setup.on)) return null;
+  const sides: readonly Side[] = setup.on === "feet" ? ["right", "left"] : ["right"];
+  const under = sides.flatMap((side) =>
+    below.map((s) => model.segments[model.segmentIndex.get(`${s}.${side}`)!]!.mass),
+  );
+  return under.reduce((mass, m) => mass - m, model.body.mass);
 }
 
 /** what a walk through the rep fills */
@@ -394,7 +414,10 @@ function curvesOf(w: Walk, { largest, at }: Strength, held: number) {
         : new Float64Array(samples),
       torques,
       sticking: { from: s[largest.findIndex(sticks)]!, to: s[largest.findLastIndex(sticks)]!, at: s[at]! },
-      bodyLoad: main ? bodyLoadOf(problems[main.problem]!, main.row, samples, assistance, model.body.mass) : 0,
+      bodyLoad: main
+        ? (standingOn(model, w.setup, id) ??
+          bodyLoadOf(problems[main.problem]!, main.row, samples, assistance, model.body.mass))
+        : 0,
     },
   };
 }
@@ -424,7 +447,7 @@ function effectsOf(
     strain: withActions ? strainOf(model, problems, samples, most, w.limits.left(), demands) : {},
     spine: spineOf(model, problems, samples, most, spine),
     engagedMass: engaged / (model.heads.reduce((sum, h) => sum + h.volume, 0) / 2),
-    actions: sums ? actionsOf(model, recording.series, sums, turns, samples) : {},
+    actions: sums ? actionsOf(model, recording.series, sums, turns) : {},
     residual,
   };
 }

@@ -131,6 +131,16 @@ function spanOf(keys: Setup["keys"], id: keyof Angles): number {
   return Math.max(...angles) - Math.min(...angles);
 }
 
+/**
+ * What of a setup decides its blocks, beside its exercise: what carries it, which joints its keys name, and which of
+ * them they turn so far that nothing soft is left about them.
+ */
+export function blocksKey(setup: Setup, side: Side): string {
+  const named = [...new Set(setup.keys.flatMap((k) => Object.keys(k.angles)))].sort();
+  const told = named.map((id) => (isDriven(setup.keys, id as keyof Angles) ? `${id}!` : id));
+  return [side, setup.on, turnsTheArm(setup) ? "turns" : "", ...told].join(" ");
+}
+
 /** one column before it has its place: the rows it acts on, and the head or passive torque it stands for */
 type Column = { readonly rows: readonly number[] } & (
   | { readonly head: number }

@@ -1,5 +1,5 @@
 /** The muscles of a model: each head scaled, varied and calibrated, with its levers, its path and its force tables. */
-import { calibrationOf, heads as headData } from "#core/anatomy/anatomy";
+import { calibration, calibrationOf, heads as headData } from "#core/anatomy/anatomy";
 import { curveIntegral, makeCurve } from "#core/base/curve";
 import { between, coordinateAt, freedomAt, mirrorPoint, segmentAt, type Bones } from "#core/mechanics/bones";
 import {
@@ -59,13 +59,14 @@ function headOf(
     ...tables.map((t) => t.coordinate),
     ...(path ? path.segments.slice(1).flatMap((to, k) => between(f, to, path.segments[k]!)) : []),
   ]);
+  const { chain } = f.freedoms[freedoms[0]!]!;
   return {
     coordinates: Int32Array.from(bends),
     id: h.id,
     muscle: h.muscle,
     side,
-    chain: f.freedoms[freedoms[0]!]!.chain,
-    maxForce: scaled * fitted.strength * (vary?.strength[h.id] ?? 1),
+    chain,
+    maxForce: scaled * fitted.strength * calibration.trained[chain] * (vary?.strength[h.id] ?? 1),
     optimumLength,
     sinPennation,
     volume: h.volume ? h.volume * 1e-6 * Math.pow(size, 3) : (scaled * optimumLength) / SPECIFIC_TENSION,

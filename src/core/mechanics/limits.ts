@@ -80,6 +80,9 @@ export function limitWatch(model: Model, side: Side, samples: number) {
   const high = new Uint8Array(all.length);
   const bound = new Float64Array(all.length);
   const at: number[] = [];
+  const went = new Float64Array(2 * all.length);
+  const lowest = new Float64Array(all.length);
+  const highest = new Float64Array(all.length);
   const left = new Float64Array(samples * all.length);
   const least = new Float64Array(all.length).fill(Infinity);
   const furthest = new Float64Array(all.length).fill(-Infinity);
@@ -91,9 +94,20 @@ export function limitWatch(model: Model, side: Side, samples: number) {
         const v = q[coordinate]! / RAD;
         if (v < least[k]!) least[k] = v;
         if (v > furthest[k]!) furthest[k] = v;
-        for (let i = 0; i < by.length; i++) at[i] = q[by[i]!]! / RAD;
-        const low = read(lows, places, at);
-        const top = read(highs, places, at);
+        // the tables are read again where what they go by has moved
+        let moved = n === 0;
+        for (let i = 0; i < by.length; i++) {
+          const now = q[by[i]!]!;
+          if (now !== went[2 * k + i]!) moved = true;
+          went[2 * k + i] = now;
+          at[i] = now / RAD;
+        }
+        if (moved) {
+          lowest[k] = read(lows, places, at);
+          highest[k] = read(highs, places, at);
+        }
+        const low = lowest[k]!;
+        const top = highest[k]!;
         const beyond = Math.max(low - v, v - top);
         left[k * samples + n] = -beyond;
         if (beyond <= most[k]!) continue;

@@ -19,6 +19,8 @@ export interface PlacedLoad {
   readonly segment: number;
   readonly at: Vec3;
   readonly anchor: Vec3 | null;
+  /** both hands hold one rigid bar: its cable or band cannot draw them together, what it pulls lies fore and aft */
+  readonly linked: boolean;
 }
 
 /** world forces and couples on segments: [segment], and per force 3 numbers each; a row for every force */
@@ -80,6 +82,7 @@ export function placeLoads(model: Model, state: State, setup: Setup, side: Side)
           load.kind === "cable" || load.kind === "band"
             ? anchorPoint(model, state, own, load.from.frame, load.from.at)
             : null,
+        linked: load.at === "grip" && setup.exercise.grip === "bar" && setup.exercise.sides === "both",
       };
     }),
   );
@@ -87,7 +90,7 @@ export function placeLoads(model: Model, state: State, setup: Setup, side: Side)
 
 /** force for one unit (kg) of the variable load, N; a slack band pulls nothing. @param s place in the rep */
 export function unitForce(state: State, placed: PlacedLoad, grip: Vec3, s: number): Vec3 {
-  const { load, anchor, segment } = placed;
+  const { load, anchor, segment, linked } = placed;
   if (load.kind === "mass") return [0, -GRAVITY * load.share, 0];
   const factor = (load.kind === "band" || !load.profile ? 1 : curveValue(load.profile, s)) * load.share * GRAVITY;
   if (load.kind === "lever") {
@@ -99,7 +102,8 @@ export function unitForce(state: State, placed: PlacedLoad, grip: Vec3, s: numbe
       (r) => factor * (R[b + 3 * r]! * x + R[b + 3 * r + 1]! * y + R[b + 3 * r + 2]! * z),
     ) as unknown as Vec3;
   }
-  const line = sub(anchor!, grip);
+  const [x, y, z] = sub(anchor!, grip);
+  const line: Vec3 = [x, y, linked ? 0 : z];
   const length = norm(line);
   if (length < 1e-6) return [0, 0, 0];
   const pull = load.kind === "cable" ? factor : factor * Math.max(0, (length - load.slack) / load.slack);

@@ -1,6 +1,7 @@
 /**
- * What is computed for each head from its series over one rep. One definition each, here; the names are those on
- * screen and in docs/method/mechanics.md. F is the active force held at 70 %, over F0; p the place in the usable range.
+ * What is computed for each head from its series over one rep, means by the trapezium rule. One definition each, here;
+ * the names are those on screen and in docs/method/mechanics.md. F is the active force held at 70 %, over F0; p the
+ * place in the usable range.
  */
 export interface HeadMetrics {
   /** mean of F p over mean of F */
@@ -13,7 +14,7 @@ export interface HeadMetrics {
   aboveOptimum: number;
   /** share of F in the short, middle and long third of p */
   thirds: [number, number, number];
-  /** mean F over the longest 20 % of the exercise's own range, over peak F */
+  /** mean F over the time in the longest 20 % of the exercise's own range, over peak F */
   bottomTension: number;
   /** travel in p with F over half its peak */
   rangeLoaded: number;
@@ -105,16 +106,39 @@ function slicesOf({ force, passive, activation, position }: HeadRep): Slices {
   return out;
 }
 
-/** largest activation where the load is within the sticking band */
-function stickingOf({ activation }: HeadRep, strength: Float64Array): number {
-  const sticks = STICKING_BAND * strength.reduce((least, v) => Math.min(least, v), Infinity);
-  return activation.reduce((most, a, i) => (strength[i]! <= sticks ? Math.max(most, a) : most), 0);
+/** mean over the rep by the trapezium rule: the ends count by half */
+export function meanOver(x: ArrayLike<number>): number {
+  const last = x.length - 1;
+  let sum = 0;
+  for (let i = 0; i < last; i++) sum += x[i]! + x[i + 1]!;
+  return last > 0 ? sum / 2 / last : (x[0] ?? 0);
 }
 
-function mean(x: Float64Array): number {
-  let sum = 0;
-  for (let i = 0; i < x.length; i++) sum += x[i]!;
-  return sum / x.length;
+/** where on the way from a to b (0 to 1, straight) the value is at least `least`; read from `span` */
+const span = { from: 0, to: 0 };
+function spanAbove(a: number, b: number, least: number): void {
+  span.from = 0;
+  span.to = a >= least ? 1 : 0;
+  if (a >= least !== b >= least) {
+    const crossing = (least - a) / (b - a);
+    span.from = a < least ? crossing : 0;
+    span.to = a < least ? 1 : crossing;
+  }
+}
+/** of a straight line from f0 to f1: what lies over `span` */
+const over = (f0: number, f1: number): number => (span.to - span.from) * (f0 + ((f1 - f0) * (span.from + span.to)) / 2);
+
+/** largest activation where the load is within the sticking band, straight lines between the samples */
+function stickingOf({ activation }: HeadRep, strength: Float64Array, least: number): number {
+  const sticks = -STICKING_BAND * least;
+  let most = 0;
+  for (let i = 0; i + 1 < activation.length; i++) {
+    spanAbove(-strength[i]!, -strength[i + 1]!, sticks);
+    if (span.to === span.from) continue;
+    const rise = activation[i + 1]! - activation[i]!;
+    most = Math.max(most, activation[i]! + span.from * rise, activation[i]! + span.to * rise);
+  }
+  return most;
 }
 
 export function headMetrics(
@@ -126,48 +150,55 @@ export function headMetrics(
 ): HeadMetrics | null {
   const { length, position, force, passive } = rep;
   const n = force.length;
-  const activation = mean(rep.activation);
+  const activation = meanOver(rep.activation);
   if (activation < LEAST_ACTIVATION) return null;
-  let total = 0;
   let peak = 0;
   let low = Infinity;
   let high = -Infinity;
+  let leastAll = Infinity;
   for (let i = 0; i < n; i++) {
-    total += force[i]!;
     if (force[i]! > peak) peak = force[i]!;
     if (position[i]! < low) low = position[i]!;
     if (position[i]! > high) high = position[i]!;
+    if (strength[i]! < leastAll) leastAll = strength[i]!;
   }
   const own = (p: number) => (high - low < 1e-6 ? 0.5 : (p - low) / (high - low));
-  let loaded = 0;
-  let skew = 0;
-  let stretch = 0;
-  let above = 0;
-  const thirds: [number, number, number] = [0, 0, 0];
-  let bottom = 0;
-  let bottomCount = 0;
-  let range = 0;
+  let [total, loaded, skew, stretch, above, long, longer, bottom, bottomTime, range] = [0, 0, 0, 0, 0, 0, 0, 0, 0, 0];
   let leastLong = Infinity;
-  let leastAll = Infinity;
   const grain = new Array<number>(GRAIN_BINS).fill(0);
   const grainPassive = new Array<number>(GRAIN_BINS).fill(0);
   const count = new Array<number>(GRAIN_BINS).fill(0);
-  for (let i = 0; i < n; i++) {
-    const f = force[i]!;
-    const p = position[i]!;
-    loaded += f * p;
-    skew += f * own(p);
-    if (p > 0.5) stretch += f;
-    if (length[i]! > 1) above += f;
-    thirds[p < 1 / 3 ? 0 : p < 2 / 3 ? 1 : 2] += f;
-    if (own(p) >= 0.8) {
-      bottom += f;
-      bottomCount++;
+  // straight lines between the samples: an edge is where they cross it, not the sample nearest to it
+  for (let i = 0; i + 1 < n; i++) {
+    const f0 = force[i]!;
+    const f1 = force[i + 1]!;
+    const p0 = position[i]!;
+    const p1 = position[i + 1]!;
+    const o0 = own(p0);
+    const o1 = own(p1);
+    total += (f0 + f1) / 2;
+    loaded += (2 * f0 * p0 + f0 * p1 + f1 * p0 + 2 * f1 * p1) / 6;
+    skew += (2 * f0 * o0 + f0 * o1 + f1 * o0 + 2 * f1 * o1) / 6;
+    spanAbove(p0, p1, 0.5);
+    stretch += over(f0, f1);
+    spanAbove(length[i]!, length[i + 1]!, 1);
+    above += over(f0, f1);
+    spanAbove(p0, p1, 1 / 3);
+    long += over(f0, f1);
+    spanAbove(p0, p1, 2 / 3);
+    longer += over(f0, f1);
+    spanAbove(o0, o1, 0.8);
+    bottom += over(f0, f1);
+    bottomTime += span.to - span.from;
+    spanAbove(f0, f1, peak / 2);
+    range += (span.to - span.from) * Math.abs(p1 - p0);
+    spanAbove(o0, o1, 0.5);
+    if (span.to > span.from) {
+      const rise = strength[i + 1]! - strength[i]!;
+      leastLong = Math.min(leastLong, strength[i]! + span.from * rise, strength[i]! + span.to * rise);
     }
-    if (i > 0 && (f + force[i - 1]!) / 2 > peak / 2) range += Math.abs(p - position[i - 1]!);
-    leastAll = Math.min(leastAll, strength[i]!);
-    if (own(p) >= 0.5) leastLong = Math.min(leastLong, strength[i]!);
   }
+  const thirds: [number, number, number] = [total - long, long - longer, longer];
   // bins are filled along the travel between samples, so that a coarse sampling leaves no holes
   for (let i = 0; i + 1 < n; i++)
     for (let k = 0; k < 4; k++) {
@@ -190,7 +221,7 @@ export function headMetrics(
     stretchShare: share(stretch),
     aboveOptimum: share(above),
     thirds: [share(thirds[0]), share(thirds[1]), share(thirds[2])],
-    bottomTension: peak > 0 && bottomCount > 0 ? bottom / bottomCount / peak : 0,
+    bottomTension: peak > 0 && bottomTime > 0 ? bottom / bottomTime / peak : 0,
     rangeLoaded: range,
     stretchReached: high,
     shortReached: low,
@@ -202,7 +233,7 @@ export function headMetrics(
     partialReserve: leastAll > 0 && Number.isFinite(leastLong) ? leastLong / leastAll : 1,
     grain,
     grainPassive,
-    atSticking: stickingOf(rep, strength),
+    atSticking: stickingOf(rep, strength, leastAll),
     slices: slicesOf(rep),
     attainable: rep.attainable,
   };

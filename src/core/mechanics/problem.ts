@@ -12,7 +12,7 @@ import {
   type Capacity,
   type CapacityProblem,
 } from "#core/mechanics/capacity";
-import { blocksOf, fillColumns, heightOf, type Block } from "#core/mechanics/chains";
+import { blocksKey, blocksOf, fillColumns, heightOf, type Block } from "#core/mechanics/chains";
 import { fillPushes } from "#core/mechanics/pushes";
 import { torquesOf, type Forces } from "#core/mechanics/loads";
 import type { Model, Side } from "#core/mechanics/model";
@@ -27,30 +27,26 @@ export const LOAD_LIMIT = 3000;
 /** weight of what is not muscle in the sharing, cm^3: used before muscles are */
 const PASSIVE_VOLUME = 4;
 const PUSH_VOLUME = 100;
-/** Nm that the staged sharing may leave over before all freedoms are shared at once */
-const UNMET = 1e-3;
-/** iterations after which a stage is given up */
-const SOON = 25;
+/**
+ * What a muscle of the blade costs beside one of the limb. The limb's muscles are chosen for the limb, and the blade
+ * follows: as cheap as this its muscles hardly sway the choice, but where they cannot hold it the limb has to give way,
+ * without a jump between two ways of sharing.
+ */
+const BLADE_PRICE = 0.1;
 const NONE = new Float64Array(0);
 
-/** the sharing of some rows of a block among some of its columns; `a` is a part of the block's activations */
-interface Stage {
-  readonly row: number;
-  readonly column: number;
+/** the sharing of a block's torques among its columns */
+interface Sharing {
   readonly problem: SharingProblem & { from: number };
   readonly y: Float64Array;
   /** the multipliers of the sample before, and how many samples there were: the next start is read off both */
   readonly before: Float64Array;
   seen: number;
-  readonly a: Float64Array;
 }
 
 interface Layout {
   readonly block: Block;
-  /** the limb first, then the shoulder blade with what the limb's muscles leave it */
-  readonly stages: readonly Stage[];
-  /** all freedoms at once, for poses in which the stages leave something over */
-  readonly whole: Stage;
+  readonly sharing: Sharing;
   /** activation of each column, as the last sharing left it */
   readonly activation: Float64Array;
   readonly basis: Basis;
@@ -74,36 +70,24 @@ function newLayout(model: Model, block: Block): Layout {
   const volume = Float64Array.from(block.head, (h) => (h >= 0 ? model.heads[h]!.volume * 1e6 : PASSIVE_VOLUME));
   // dear, so that a push is used where the load needs it and not to spare a muscle
   for (const { column } of block.pushes) volume[column] = volume[column + 1] = PUSH_VOLUME;
-  const stage = (row: number, rows: number, column: number, columns: number): Stage => ({
-    row,
-    column,
-    problem: {
-      freedoms: rows,
-      heads: columns,
-      A: NONE,
-      from: 0,
-      stride: block.columns,
-      b: new Float64Array(rows),
-      V: volume.subarray(column, column + columns),
-    },
-    y: new Float64Array(rows),
-    before: new Float64Array(rows),
-    seen: 0,
-    a: activation.subarray(column, column + columns),
-  });
-  const { rows, limbRows, columns, limbColumns } = block;
-  const whole = stage(0, rows.length, 0, columns);
-  const stages =
-    limbRows < rows.length
-      ? [
-          stage(0, limbRows, 0, limbColumns),
-          stage(limbRows, rows.length - limbRows, limbColumns, columns - limbColumns),
-        ]
-      : [whole];
+  const { rows, columns, limbColumns } = block;
+  for (let j = limbColumns; j < columns; j++) volume[j]! *= BLADE_PRICE;
   return {
     block,
-    stages,
-    whole,
+    sharing: {
+      problem: {
+        freedoms: rows.length,
+        heads: columns,
+        A: NONE,
+        from: 0,
+        stride: columns,
+        b: new Float64Array(rows.length),
+        V: volume,
+      },
+      y: new Float64Array(rows.length),
+      before: new Float64Array(rows.length),
+      seen: 0,
+    },
     activation,
     basis: makeBasis(heightOf(block), columns),
     kept: new Float64Array(rows.length * block.pushes.length),
@@ -120,13 +104,10 @@ export interface ProblemRoom {
 
 export const makeProblemRoom = (): ProblemRoom => ({ layouts: new WeakMap(), numbers: new Float64Array(0) });
 
-/** what a setup may change of an exercise's layout: what carries the body, and which joints its keys name */
 function layoutOf(model: Model, setup: Setup, side: Side, { layouts }: ProblemRoom): Layout[] {
   let known = layouts.get(setup.exercise);
   if (!known) layouts.set(setup.exercise, (known = new Map<string, Layout[]>()));
-  // every pose of the path may name a joint, also one that the first does not
-  const driven = new Set(setup.keys.flatMap((k) => Object.keys(k.angles)));
-  const key = `${side} ${setup.on} ${[...driven].sort().join()}`;
+  const key = blocksKey(setup, side);
   let layout = known.get(key);
   if (!layout) known.set(key, (layout = blocksOf(model, setup, side).map((block) => newLayout(model, block))));
   return layout;
@@ -150,11 +131,9 @@ export function problemsOf(model: Model, setup: Setup, side: Side, samples: numb
     resetBasis(layout.basis);
     const A = take(samples * m * columns);
     const unit = take(samples * m);
-    for (const stage of [...layout.stages, layout.whole]) {
-      stage.y.fill(0);
-      stage.seen = 0;
-      stage.problem.A = A;
-    }
+    layout.sharing.y.fill(0);
+    layout.sharing.seen = 0;
+    layout.sharing.problem.A = A;
     return {
       ...layout,
       A,
@@ -219,40 +198,27 @@ export interface Asked {
   readonly effort: number;
 }
 
-/**
- * Shares the torques of one stage of sample n; returns the largest torque left over, Nm.
- * @param met columns before this one that pull already, at their activations
- */
-function shareStage(p: Problem, stage: Stage, n: number, asked: Asked, met: number, most?: number): number {
-  const { load, effort } = asked;
-  const { row, column, problem, y, before, a } = stage;
-  const { A, activation } = p;
-  const { columns } = p.block;
-  const m = heightOf(p.block);
-  for (let i = 0; i < y.length; i++) {
-    const now = y[i]!;
-    if (stage.seen > 1) y[i] = 2 * now - before[i]!;
-    before[i] = now;
-  }
-  stage.seen++;
-  for (let i = 0; i < problem.freedoms; i++) {
-    const r = n * m + row + i;
-    let held = 0;
-    for (let j = 0, k = r * columns; j < met; j++, k++) held += A[k]! * activation[j]!;
-    // the columns pull with 1 / effort of what they show: asked of them is so much of the torque
-    problem.b[i] = -effort * (p.fixed[r]! + load * p.unit[r]! + p.passive[r]!) - held;
-  }
-  problem.from = (n * m + row) * columns + column;
-  return shareLoad(problem, y, a, most).residual / effort;
-}
-
 /** shares sample n at this load: activations in the problem's `activation`; returns the largest torque left over, Nm */
 export function shareAt(p: Problem, n: number, asked: Asked): number {
+  const { load, effort } = asked;
+  const { problem, y, before } = p.sharing;
+  const { columns } = p.block;
+  const m = heightOf(p.block);
   // what hands and feet push sideways with at this load, asked for like a muscle of that strength
   scalePushes(p, n, asked, true);
-  const left = shareStages(p, n, asked);
+  for (let i = 0; i < y.length; i++) {
+    const now = y[i]!;
+    if (p.sharing.seen > 1) y[i] = 2 * now - before[i]!;
+    before[i] = now;
+  }
+  p.sharing.seen++;
+  // the columns pull with 1 / effort of what they show: asked of them is so much of the torque
+  for (let r = n * m, i = 0; i < problem.freedoms; i++, r++)
+    problem.b[i] = -effort * (p.fixed[r]! + load * p.unit[r]! + p.passive[r]!);
+  problem.from = n * m * columns;
+  const { residual } = shareLoad(problem, y, p.activation);
   scalePushes(p, n, asked, false);
-  return left;
+  return residual / effort;
 }
 
 /** makes the columns of the pushes those of this load, and back; at the load's share of the largest, at its effort */
@@ -271,17 +237,6 @@ function scalePushes({ block, A, fixed, unit, kept }: Problem, n: number, asked:
       A[at + 1] = -v;
     }
   }
-}
-
-function shareStages(p: Problem, n: number, asked: Asked): number {
-  const [first, second] = p.stages;
-  if (!second) return shareStage(p, first!, n, asked, 0);
-  // where the blade cannot be held with what the limb leaves it, it is seen soon
-  const unmet = Math.max(
-    shareStage(p, first!, n, asked, 0, SOON),
-    shareStage(p, second, n, asked, second.column, SOON),
-  );
-  return unmet <= UNMET ? unmet : shareStage(p, p.whole, n, asked, 0);
 }
 
 /**

@@ -31,13 +31,14 @@ function pathExtents(model: Model): number[][] {
   updateHeads(bare, state, 0, half);
   for (let i = 0; i < half; i++) origin[i] = state.extent[i]!;
   for (const [plane, elevation] of reach.shoulder)
-    for (const twist of reach.twist) {
-      setCoordinate(model, state.q, "plane.right", plane);
-      setCoordinate(model, state.q, "elevation.right", elevation);
-      setCoordinate(model, state.q, "twist.right", twist);
-      setRhythm(model, state.q, "right");
-      read((h) => h.chain === "arm");
-    }
+    for (const twist of reach.twist)
+      for (const girdle of reach.girdle) {
+        setCoordinate(model, state.q, "plane.right", plane);
+        setCoordinate(model, state.q, "elevation.right", elevation);
+        setCoordinate(model, state.q, "twist.right", twist);
+        setRhythm(model, state.q, "right", girdle * RAD);
+        read((h) => h.chain === "arm");
+      }
   const { hipFlexion, hipAbduction, hipRotation } = reach.values;
   for (const f of hipFlexion!)
     for (const a of hipAbduction!)

@@ -51,7 +51,7 @@ const room = {
   pull: new Float64Array(0),
   turn: new Float64Array(0),
   ahead: new Float64Array(0),
-  scaled: new Float64Array(0),
+  row: new Int32Array(0),
 };
 
 function makeRoom(m: number, n: number): typeof room {
@@ -66,7 +66,7 @@ function makeRoom(m: number, n: number): typeof room {
       pull: new Float64Array(columns),
       turn: new Float64Array(columns),
       ahead: new Float64Array(columns),
-      scaled: new Float64Array(rows * columns),
+      row: new Int32Array(rows),
     });
   }
   return room;
@@ -124,30 +124,31 @@ function curvature(
   { freedoms: m, heads: n, A, from = 0, stride = n, V }: SharingProblem,
   pull: Float64Array,
   g: Float64Array,
-  scaled: Float64Array,
+  row: Int32Array,
   H: Float64Array,
 ): number {
-  let count = 0;
+  for (let k = 0; k < m * m; k++) H[k] = 0;
   for (let i = 0; i < n; i++) {
     const t = pull[i]!;
+    const v = V[i]!;
     // heads at rest with no pull yet (t = 0) count where the residual would recruit them
-    if (t >= FULL * V[i]! || t < 0) continue;
+    if (t >= FULL * v || t < 0) continue;
     if (t === 0) {
       let more = 0;
       for (let f = 0; f < m; f++) more += A[from + f * stride + i]! * g[f]!;
       if (more <= 0) continue;
     }
     // da/dp = 1 / (2 V sqrt(e^2 + 3 p / V)); at rest damped, or the first step would be far too bold
-    const root = Math.sqrt(2 * V[i]! * (t === 0 ? 1 : Math.sqrt(E * E + (3 * t) / V[i]!)));
-    for (let f = 0; f < m; f++) scaled[f * n + count] = A[from + f * stride + i]! / root;
-    count++;
-  }
-  for (let r = 0; r < m; r++)
-    for (let c = 0; c <= r; c++) {
-      let v = 0;
-      for (let k = r * n, j = c * n, end = k + count; k < end; k++, j++) v += scaled[k]! * scaled[j]!;
-      H[r * m + c] = v;
+    const speed = 1 / (2 * v * (t === 0 ? 1 : Math.sqrt(E * E + (3 * t) / v)));
+    // most columns pull on a few rows only
+    let count = 0;
+    for (let f = 0; f < m; f++) if (A[from + f * stride + i]! !== 0) row[count++] = f;
+    for (let j = 0; j < count; j++) {
+      const r = row[j]!;
+      const scaled = speed * A[from + r * stride + i]!;
+      for (let k = 0; k <= j; k++) H[r * m + row[k]!]! += scaled * A[from + row[k]! * stride + i]!;
     }
+  }
   let trace = 0;
   for (let r = 0; r < m; r++) trace += H[r * m + r]!;
   return trace;
@@ -168,7 +169,7 @@ function fullCurvature({ freedoms: m, heads: n, A, from = 0, stride = n, V }: Sh
  */
 export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, most = 150): SharingResult {
   const { freedoms: m, heads: n, b, V } = p;
-  const { g, step, H, pull, turn, ahead, scaled } = makeRoom(m, n);
+  const { g, step, H, pull, turn, ahead, row } = makeRoom(m, n);
   transposed(p, y, pull);
   let residual = respond(p, pull, a, g);
   if (residual < TOLERANCE) return { residual, iterations: 0 };
@@ -177,7 +178,7 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, m
   let damping = 0;
   let iterations = 0;
   for (; iterations < most; iterations++) {
-    const least = 1e-13 * curvature(p, pull, g, scaled, H);
+    const least = 1e-13 * curvature(p, pull, g, row, H);
     if (damping < least) damping = least;
     if (!solveSymmetric(H, g, step, m, damping || 1)) {
       damping = Math.max(damping * 100, 1e-9 * fullCurvature(p));
@@ -197,11 +198,16 @@ export function shareLoad(p: SharingProblem, y: Float64Array, a: Float64Array, m
       for (let f = 0; f < m; f++) y[f]! += step[f]!;
       return { residual, iterations: iterations + 1 };
     }
-    const before = support(V, n, pull, turn, 0);
+    // where the dual, which is concave, still rises at the step's end, nothing need be searched
+    let still = 0;
+    for (let f = 0; f < m; f++) still += g[f]! * step[f]!;
     let t = 1;
     let cuts = 0;
-    for (; cuts < 40; cuts++, t /= 2)
-      if (t * rise - support(V, n, pull, turn, t) + before >= 1e-4 * t * slope - 1e-15) break;
+    if (still < 0) {
+      const here = support(V, n, pull, turn, 0);
+      for (; cuts < 40; cuts++, t /= 2)
+        if (t * rise - support(V, n, pull, turn, t) + here >= 1e-4 * t * slope - 1e-15) break;
+    }
     for (let f = 0; f < m; f++) y[f]! += t * step[f]!;
     for (let i = 0; i < n; i++) pull[i]! += t * turn[i]!;
     if (cuts > 0) residual = respond(p, pull, a, g);

@@ -3,8 +3,8 @@
  * they are made from a survey on reading; so a school, a client's equipment or a weight never needs new mechanics.
  */
 import type { Setup } from "#core/exercises/setup";
-import { analyse, COARSE_SAMPLES, DEFAULT_SAMPLES, type Analysis } from "#core/mechanics/analyse";
-import type { HeadMetrics } from "#core/mechanics/metrics";
+import { analyse, COARSE_SAMPLES, type Analysis } from "#core/mechanics/analyse";
+import { meanOver, type HeadMetrics } from "#core/mechanics/metrics";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
@@ -65,7 +65,7 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
   const engagedBy: Record<string, number> = {};
   let total = 0;
   for (const h of analysis.heads) {
-    const mass = (h.activation.reduce((s, a) => s + a, 0) / h.activation.length) * (volumes.get(h.id) ?? 0);
+    const mass = meanOver(h.activation) * (volumes.get(h.id) ?? 0);
     engagedBy[h.muscle] = (engagedBy[h.muscle] ?? 0) + mass;
     total += mass;
   }
@@ -97,6 +97,18 @@ function drawnOff(view: BodyView): BodyView {
   return view;
 }
 
+/**
+ * Four digits of every number: more than the model is good to, and a fifth of what travels. In place.
+ */
+function shortened(value: object): void {
+  const record = value as Record<string, unknown>;
+  for (const key of Object.keys(record)) {
+    const v = record[key];
+    if (typeof v === "number") record[key] = Number.isInteger(v) ? v : Number(v.toPrecision(4));
+    else if (v !== null && typeof v === "object") shortened(v);
+  }
+}
+
 /** compiling a body costs more than an analysis: the bodies asked for last are kept */
 const kept: { key: string; models: readonly Model[] }[] = [];
 function modelsAround(body: Body, bodies: number, seed: number): readonly Model[] {
@@ -110,7 +122,7 @@ function modelsAround(body: Body, bodies: number, seed: number): readonly Model[
 }
 
 /**
- * The body asked for in full, the varied ones coarsely.
+ * The body asked for and, with less of it told, varied ones around it.
  * @param stop asked between setups; true ends the survey early
  */
 export function surveySetups(
@@ -126,8 +138,10 @@ export function surveySetups(
   for (const setup of setups) {
     if (stop()) break;
     const [view, ...varied] = models.map((m, i) => {
-      const analysis = analyse(m, setup, { samples: i === 0 ? DEFAULT_SAMPLES : COARSE_SAMPLES, actions: i === 0 });
-      return i === 0 ? viewOf(analysis, volumes[i]!) : drawnOff(viewOf(analysis, volumes[i]!));
+      const analysis = analyse(m, setup, { samples: COARSE_SAMPLES, actions: i === 0 });
+      const view = viewOf(analysis, volumes[i]!);
+      shortened(view);
+      return i === 0 ? view : drawnOff(view);
     });
     rows.push({ setupKey: setup.key, exerciseId: setup.exercise.id, values: setup.values, view: view!, varied });
   }

@@ -87,16 +87,24 @@ export function mainJoint(
   return best;
 }
 
-/** what each shown head does about each row of the problems, summed over the rep */
+/** what each shown head does about each row of the problems, mean over the rep */
 export type ActionSums = Map<number, Map<number, number>>;
 
-export function addActions(actions: ActionSums, p: Problem, n: number, column: number, shown: number): void {
+/** @param weight of the sample in the mean */
+export function addActions(
+  actions: ActionSums,
+  p: Problem,
+  n: number,
+  column: number,
+  shown: number,
+  weight: number,
+): void {
   const { rows, columns } = p.block;
   let sums = actions.get(shown);
   if (!sums) actions.set(shown, (sums = new Map<number, number>()));
   for (let r = 0; r < rows.length; r++) {
     const torque = p.activation[column]! * p.A[(n * heightOf(p.block) + r) * columns + column]!;
-    if (torque !== 0) sums.set(rows[r]!, (sums.get(rows[r]!) ?? 0) + torque);
+    if (torque !== 0) sums.set(rows[r]!, (sums.get(rows[r]!) ?? 0) + weight * torque);
   }
 }
 
@@ -106,16 +114,13 @@ export function actionsOf(
   series: readonly HeadSeries[],
   sums: ActionSums,
   turns: readonly TurningJoint[],
-  samples: number,
 ): Record<string, Record<string, number>> {
   const turning = (id: string) => turns.some((j) => AXES_OF[j].test(id));
   return Object.fromEntries(
     [...sums].map(([k, byFreedom]) => [
       series[k]!.id,
       Object.fromEntries(
-        [...byFreedom].flatMap(([f, sum]) =>
-          turning(model.freedoms[f]!.id) ? [[model.freedoms[f]!.id, sum / samples]] : [],
-        ),
+        [...byFreedom].flatMap(([f, sum]) => (turning(model.freedoms[f]!.id) ? [[model.freedoms[f]!.id, sum]] : [])),
       ),
     ]),
   );

@@ -5,7 +5,9 @@
  */
 import { calibration } from "#core/anatomy/anatomy";
 import type { Model } from "#core/mechanics/model";
-import { curvePoints, torqueCurves, torqueOf } from "#core/validation/torque";
+import { mean } from "#core/base/numbers";
+import { balancedPoints, balancedTorque, isBalanced } from "#core/validation/dynamometer";
+import { curvePoints, torqueCurves, torqueOf, type Change, type TorqueCurve } from "#core/validation/torque";
 
 /** strength is a factor, kept as its logarithm; lengths are offsets of l */
 export const BOUNDS = { strength: [0.45, 2], referenceLength: 0.12 } as const;
@@ -23,18 +25,42 @@ const ROUNDS = 60;
 
 export type Fitted = Record<string, { strength: number; referenceLength: number }>;
 
+/** a curve to be met: its error under a change, and the muscles that it speaks of */
+interface Target {
+  readonly muscles: ReadonlySet<string>;
+  readonly error: (change: Change) => number;
+}
+
+function targetOf(model: Model, curve: TorqueCurve): Target {
+  // what is read with the limb strapped is the sum of all that pull; at the shoulder the rest has to be balanced
+  const points = isBalanced(curve)
+    ? balancedPoints(model, curve).map((p) => ({ ...p, torque: (change: Change) => balancedTorque(p, change) }))
+    : curvePoints(model, curve).map((p) => ({ ...p, torque: (change: Change) => torqueOf(p.levers, change) }));
+  return {
+    muscles: new Set(points.flatMap((p) => p.levers.map((l) => l.muscle))),
+    error: (change) => mean(points.map((p) => (p.torque(change) / p.published - 1) ** 2)),
+  };
+}
+
 /** @param model compiled with no calibration in it (every factor 1, every offset 0) */
 export function calibrate(model: Model): { groups: Fitted; loss: number } {
   const names = Object.keys(calibration.groups);
   const groupOf = new Map(names.flatMap((g) => calibration.groups[g]!.muscles.map((m) => [m, g] as const)));
-  const curves = torqueCurves.filter((c) => c.use === "fit").map((c) => curvePoints(model, c));
+  const targets = torqueCurves.filter((c) => c.use === "fit").map((c) => targetOf(model, c));
   const groups: Fitted = Object.fromEntries(names.map((n) => [n, { strength: 1, referenceLength: 0 }]));
   const none = { strength: 1, referenceLength: 0 };
   const change = (muscle: string) => groups[groupOf.get(muscle) ?? ""] ?? none;
-  const loss = () => {
-    let sum = 0;
-    for (const points of curves)
-      for (const p of points) sum += (torqueOf(p.levers, change) / p.published - 1) ** 2 / points.length;
+  const errors = targets.map((t) => t.error(change));
+  const ofGroup = new Map(
+    names.map((n) => [
+      n,
+      targets.flatMap((t, i) => (calibration.groups[n]!.muscles.some((m) => t.muscles.has(m)) ? [i] : [])),
+    ]),
+  );
+  /** with what a group's change does to the curves that speak of it */
+  const loss = (changed: string | null = null) => {
+    for (const i of changed ? ofGroup.get(changed)! : []) errors[i] = targets[i]!.error(change);
+    let sum = errors.reduce((s, e) => s + e, 0);
     for (const g of Object.values(groups))
       sum += PULL.strength * Math.log(g.strength) ** 2 + PULL.referenceLength * g.referenceLength ** 2;
     return sum;
@@ -56,9 +82,13 @@ export function calibrate(model: Model): { groups: Fitted; loss: number } {
             key === "strength"
               ? Math.max(BOUNDS.strength[0], Math.min(BOUNDS.strength[1], next))
               : Math.max(-BOUNDS.referenceLength, Math.min(BOUNDS.referenceLength, next));
-          const now = loss();
+          const before = [...errors];
+          const now = loss(name);
           if (now < best - 1e-12) best = now;
-          else g[key] = was;
+          else {
+            g[key] = was;
+            errors.splice(0, errors.length, ...before);
+          }
         }
     }
     if (before - best < 1e-6) step /= 2;

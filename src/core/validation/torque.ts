@@ -3,9 +3,11 @@
  * is left out.
  */
 import { z } from "zod";
+import { calibration } from "#core/anatomy/anatomy";
 import { FORCE_GRID, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { fibreLength } from "#core/mechanics/muscle";
 import { createState, updateState } from "#core/mechanics/state";
+import { balancedPoints, balancedTorque, isBalanced } from "#core/validation/dynamometer";
 import data from "./torque-curves.json" with { type: "json" };
 
 const schema = z.strictObject({
@@ -39,6 +41,7 @@ export interface Lever {
   muscle: string;
   /** m, in the curve's direction */
   arm: number;
+  /** N, of the untrained people whose torque the curves tell */
   maxForce: number;
   /** fibre length in the reference posture and the muscle's change since, over optimum */
   reference: number;
@@ -72,7 +75,7 @@ export function curvePoints(model: Model, curve: TorqueCurve): CurvePoint[] {
             {
               muscle: h.muscle,
               arm,
-              maxForce: h.maxForce,
+              maxForce: h.maxForce / calibration.trained[h.chain],
               reference: h.referenceLength,
               change: (state.extent[i]! - h.referenceExtent) / h.optimumLength,
               sin: h.sinPennation,
@@ -85,13 +88,11 @@ export function curvePoints(model: Model, curve: TorqueCurve): CurvePoint[] {
   });
 }
 
-export function torqueOf(
-  levers: readonly Lever[],
-  change: (muscle: string) => { strength: number; referenceLength: number } = () => ({
-    strength: 1,
-    referenceLength: 0,
-  }),
-): number {
+/** what a fit does to the heads of a muscle: a factor on their force and an offset of their length */
+export type Change = (muscle: string) => { strength: number; referenceLength: number };
+export const NO_CHANGE: Change = () => ({ strength: 1, referenceLength: 0 });
+
+export function torqueOf(levers: readonly Lever[], change: Change = NO_CHANGE): number {
   let sum = 0;
   for (const l of levers) {
     const { strength, referenceLength } = change(l.muscle);
@@ -109,16 +110,22 @@ export interface CurveError {
   source: string;
   /** root mean square of model over published - 1 */
   error: number;
-  points: { angle: number; published: number; model: number }[];
+  /** Nm; `sum` is what all that pull would give at once, `model` what can be balanced of it where the limb is free */
+  points: { angle: number; published: number; sum: number; model: number }[];
 }
 
 export function compareTorques(model: Model): CurveError[] {
   return torqueCurves.map((curve) => {
-    const points = curvePoints(model, curve).map((p) => ({
-      angle: p.angle,
-      published: p.published,
-      model: torqueOf(p.levers),
-    }));
+    const balanced = isBalanced(curve) ? balancedPoints(model, curve) : null;
+    const points = curvePoints(model, curve).map((p, i) => {
+      const sum = torqueOf(p.levers);
+      return {
+        angle: p.angle,
+        published: p.published,
+        sum,
+        model: balanced ? balancedTorque(balanced[i]!) : sum,
+      };
+    });
     return {
       id: curve.id,
       use: curve.use,

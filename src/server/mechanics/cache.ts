@@ -2,13 +2,13 @@
  * What the engine has said of a setup in a body, kept: raw metrics by model version, rounded body, setup and samples.
  * A body is whole cm and kg and nobody's: it is worked out once for everybody.
  */
-import { DEFAULT_SAMPLES } from "#core/mechanics/analyse";
+import { COARSE_SAMPLES } from "#core/mechanics/analyse";
 import { MODEL_VERSION, type Body } from "#core/mechanics/model";
 import type { SurveyRow } from "#core/mechanics/survey";
 import type { Transaction } from "#server/database/database";
 
 /** samples, and the shape of what is kept: rows of an older shape are not read */
-const samples = `${DEFAULT_SAMPLES} samples, shape 4`;
+const samples = `${COARSE_SAMPLES} samples, shape 5`;
 export const bodyKey = ({ stature, mass }: Body): string => `${stature.toFixed(2)} ${mass}`;
 
 /**

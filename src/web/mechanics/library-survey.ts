@@ -2,8 +2,9 @@
  * The library in a body: what the server has kept of it; else it is worked out there, for everybody, and kept; else, or
  * where that takes too long to begin, here. Once a page and body.
  */
+import { createStore, del, get, keys as keysOf, set } from "idb-keyval";
 import { exercises, library } from "#core/exercises/library";
-import { setupKey } from "#core/exercises/setup";
+import { digest, setupKey } from "#core/exercises/setup";
 import { MODEL_VERSION, type Body } from "#core/mechanics/model";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import type { Answer } from "#core/exchange/api";
@@ -17,6 +18,8 @@ export const librarySetups: SetupAsk[] = library.flatMap((e) =>
 );
 const keys = librarySetups.map((s) => setupKey(exercises.get(s.exerciseId)!, s.values));
 
+/** bodies that are looked at in a session, or kept for the next: a row is 5 kB */
+const BODIES = 12;
 /** setups in one ask of the engine here: few enough that the page can say how far it is */
 const CHUNK = 13;
 /** ms between two looks at the server's work, and ms without any progress after which it is done here */
@@ -66,7 +69,37 @@ async function workedOutHere(
   return surveys.flat();
 }
 
+/**
+ * What this browser has kept of it: a body is whole cm and kg and nobody's. By model, library and body, so that a new
+ * version of either is worked out anew and the old one goes.
+ */
+const here = typeof indexedDB === "undefined" ? null : createStore("gryn-surveys", "surveys");
+const version = `${MODEL_VERSION} ${digest(keys.join())}`;
+const hereKey = ({ stature, mass }: Body) => `${version} ${stature} ${mass}`;
+
+async function keptHere(body: Body): Promise<Survey | undefined> {
+  return here ? await get<Survey>(hereKey(body), here).catch(() => undefined) : undefined;
+}
+
+async function keepHere(body: Body, survey: Survey): Promise<void> {
+  if (!here || survey.rows.length < keys.length) return;
+  const old = await keysOf<string>(here);
+  const own = old.filter((k) => k.startsWith(version));
+  const gone = [...old.filter((k) => !own.includes(k)), ...own.slice(0, Math.max(0, own.length + 1 - BODIES))];
+  await Promise.all(gone.map((k) => del(k, here)));
+  await set(hereKey(body), survey, here);
+}
+
 async function read(body: Body, tell: (share: number) => void): Promise<Survey> {
+  const own = await keptHere(body);
+  if (own) return own;
+  const survey = await asked(body, tell);
+  // a full disk or a private window keeps nothing: the next visit asks again
+  keepHere(body, survey).catch(() => undefined);
+  return survey;
+}
+
+async function asked(body: Body, tell: (share: number) => void): Promise<Survey> {
   let kept = await keptOf(body).catch(() => new Map<string, SurveyRow>());
   if (keys.some((k) => !kept.has(k)) && (await workedOut(body, tell).catch(() => false)))
     kept = await keptOf(body).catch(() => kept);
@@ -75,8 +108,6 @@ async function read(body: Body, tell: (share: number) => void): Promise<Survey> 
   return { modelVersion: MODEL_VERSION, rows: keys.flatMap((k) => kept.get(k) ?? []) };
 }
 
-/** bodies that are looked at in a session: a row is 10 kB */
-const BODIES = 12;
 const known = new Map<string, { survey: Promise<Survey>; tells: Set<(share: number) => void>; share: number }>();
 
 /** @param tell share of the library that is read, 0 to 1 */

@@ -1,5 +1,6 @@
 import { library } from "#core/exercises/library";
 import { resolveSetup, type Setup } from "#core/exercises/setup";
+import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { samplePath } from "#core/mechanics/path";
 import { angleOf, applyPose, type Pose } from "#core/mechanics/posture";
@@ -135,4 +136,37 @@ test("a grip that is given a place on the trunk travels from the one to the othe
     expect([name, Math.abs(apart(ends[0]!, ends[2]!) - apart(start!, end!) * model.size) < 0.12]).toEqual([name, true]);
   }
   expect(seen).toBeGreaterThanOrEqual(15);
+});
+
+describe("free weights stand over what carries them", () => {
+  const hard = (id: string, values = {}) => {
+    const setup = setupOf(id, values);
+    const all = poses(setup, 21);
+    return all[Math.round(analyse(model, setup, { samples: 21 }).sticking.at * 20)]!.state;
+  };
+
+  test.each([
+    ["dumbbell-bench-press", {}],
+    ["dumbbell-bench-press", { bench: 30 }],
+    ["dumbbell-bench-press", { bench: 45 }],
+    ["overhead-press", {}],
+    ["one-arm-dumbbell-row", {}],
+  ])("%s %j: the forearm is within 15 degrees of the weight's line where it is hardest", (id, values) => {
+    const state = hard(id, values);
+    const [elbow, hand] = [origin(state, "forearm.right"), origin(state, "hand.right")];
+    const along = sub(hand, elbow);
+    expect(Math.acos(Math.abs(along[1]) / Math.hypot(...along)) / RAD).toBeLessThan(15);
+  });
+
+  test("a deadlift's bar leaves the floor within 2 cm of the middle of the foot", () => {
+    const { state } = poses(setupOf("deadlift"))[0]!;
+    expect(Math.abs(point(state, "grip.right")[0] - point(state, "midfoot.right")[0])).toBeLessThan(0.02);
+  });
+
+  test("in a Romanian deadlift it stays closer to it than the shoulders are", () => {
+    const { state } = poses(setupOf("romanian-deadlift"))[0]!;
+    const before = (at: Vec3) => at[0] - point(state, "midfoot.right")[0];
+    expect(before(point(state, "grip.right"))).toBeLessThan(0.07);
+    expect(before(origin(state, "humerus.right"))).toBeGreaterThan(2 * before(point(state, "grip.right")));
+  });
 });

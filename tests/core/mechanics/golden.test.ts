@@ -1,5 +1,5 @@
 import { library } from "#core/exercises/library";
-import { analyse } from "#core/mechanics/analyse";
+import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import golden from "./golden.json" with { type: "json" };
@@ -19,14 +19,20 @@ test("the golden numbers belong to this model version and cover the library", ()
   expect(new Set(rows.map(([id]) => id))).toEqual(new Set(library.map((e) => e.id)));
 });
 
+/** s where the resistance is largest; of a plateau its middle, so that rounding does not choose one of its ends */
+function peakPlace({ s, resistance }: Analysis): number {
+  const size = resistance.map(Math.abs);
+  const top = (1 - 1e-6) * Math.max(...size);
+  return (s[size.findIndex((v) => v >= top)]! + s[size.findLastIndex((v) => v >= top)]!) / 2;
+}
+
 test.each(rows)("%s %j, %s", (id, values, head, loaded, skew, reached, peak) => {
   const a = analyse(model, setupOf(id, values));
   const m = a.heads.find((h) => h.id === head)!.metrics!;
   expect(Math.abs(m.loadedLength - loaded)).toBeLessThan(0.03);
   expect(Math.abs(m.skew - skew)).toBeLessThan(0.03);
   expect(Math.abs(m.stretchReached - reached)).toBeLessThan(0.03);
-  const at = a.resistance.map(Math.abs).reduce((best, v, i, all) => (v > all[best]! ? i : best), 0);
-  expect(Math.abs(a.s[at]! - peak)).toBeLessThan(0.08);
+  expect(Math.abs(peakPlace(a) - peak)).toBeLessThan(0.08);
 });
 
 describe("one parameter moved, one thing follows", () => {

@@ -51,6 +51,7 @@ const inHand = (load: SetupLoad, anchor: Vec3 | null = null): PlacedLoad => ({
   segment: grip.segment,
   at: grip.at,
   anchor,
+  linked: false,
 });
 
 const torques = (state: State, loads: PlacedLoad[]) => {

@@ -10,7 +10,7 @@ test("the shipped calibration is what the program makes of the curves, the same 
   for (const g of Object.values(calibration.groups)) Object.assign(g, { strength: 1, referenceLength: 0 });
   const bare = compileModel();
   const [first, second] = [calibrate(bare), calibrate(bare)];
-  Object.assign(calibration.groups, shipped);
+  for (const [name, g] of Object.entries(calibration.groups)) Object.assign(g, shipped[name]!);
   expect(second).toEqual(first);
   for (const [name, g] of Object.entries(first.groups)) {
     expect(Number(g.strength.toFixed(3))).toBe(shipped[name]!.strength);
@@ -27,8 +27,9 @@ test("about a third of the curves is left out, and no curve is in both", () => {
   expect(new Set(torqueCurves.map((c) => c.id)).size).toBe(torqueCurves.length);
 });
 
-test("after one logged lift ten others and more are within 35 % of ordinary ratios", () => {
+test("after one logged lift nearly all others are within 35 % of ordinary ratios, most within 20 %", () => {
   const lifts = compareLifts(DEFAULT_BODY);
   expect(lifts.length).toBeGreaterThanOrEqual(20);
-  expect(lifts.filter((l) => l.near).length).toBeGreaterThanOrEqual(10);
+  expect(lifts.filter((l) => l.near).length).toBeGreaterThanOrEqual(20);
+  expect(lifts.filter((l) => Math.abs(l.model! / l.ordinary - 1) <= 0.2).length).toBeGreaterThanOrEqual(16);
 });
