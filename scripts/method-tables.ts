@@ -39,13 +39,21 @@ ${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("tun
 ${table(["quantity", "model", "accepted band", "in band", "source"], rowsOf("never used"))}
 
 ## Isometric joint torques, Nm
+At the shoulder a dynamometer reads what is left when the other freedoms of shoulder and girdle are balanced, so the model is
+read in the same way there; what all agonists would give at once stands behind it. Limbs below are strapped: their sum is read.
+
 ${table(
-  ["curve", "use", "error", "angle: model / published", "source (recalled)"],
+  ["curve", "use", "error", "angle: model / published (sum of all that pull)", "source (recalled)"],
   torques.map((t) => [
     t.id,
     t.use,
     percent(t.error),
-    t.points.map((p) => `${p.angle}: ${p.model.toFixed(0)} / ${p.published}`).join(", "),
+    t.points
+      .map(
+        (p) =>
+          `${p.angle}: ${p.model.toFixed(0)} / ${p.published}${Math.abs(p.sum - p.model) < 0.5 ? "" : ` (${p.sum.toFixed(0)})`}`,
+      )
+      .join(", "),
     t.source,
   ]),
 )}

@@ -79,6 +79,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-3": "e08860bbf43b96ef",
   "gryn-4": "85e854658b4f8df6",
   "gryn-5": "fc43fc9602e022d8",
+  "gryn-6": "28759ba52afaea8c",
 };
 
 const RULES = "966e0c2ce18d6625";
@@ -100,6 +101,10 @@ test("what an edition does not change is the same value as in the one before, an
   expect(fifth.yardstick).toBe(first.yardstick);
   expect(fifth.method).not.toEqual(fourth.method);
   expect(fifth.along).toBe("not named");
+  const sixth = editionOf({ edition: "gryn-6" });
+  expect(sixth.method).toBe(fifth.method);
+  expect(sixth.school).toBe(sixth.schools[0]);
+  expect([fifth.ranking.exponent, fifth.ranking.part]).toEqual([undefined, undefined]);
 });
 
 test("a joint that is only watched takes nothing out since the fifth; before it the check said so at a half", () => {
@@ -109,7 +114,7 @@ test("a joint that is only watched takes nothing out since the fifth; before it 
       { equipment: null, joints: [{ joint: "knee", severity }] },
       edition.method,
     ).joints[0]!.verdict;
-  const [fourth, fifth] = editions.slice(-2) as [Edition, Edition];
+  const [fourth, fifth] = ["gryn-4", "gryn-5"].map((id) => editionOf({ edition: id })) as [Edition, Edition];
   expect((["watch", "sore", "severe"] as const).map((s) => noted(s, fourth))).toEqual(["out", "out", "out"]);
   expect((["watch", "sore", "severe"] as const).map((s) => noted(s, fifth))).toEqual(["look", "look", "out"]);
 });

@@ -28,9 +28,10 @@ describe("what the numbers of an edition mean", () => {
         expect(value).toBeLessThanOrEqual(meaning.most);
         expect(name).not.toMatch(/[{}]|undefined/);
       }
-      const used = new Set(all.map((n) => n.meaning));
-      expect(meanings.filter((m) => !used.has(m))).toEqual([]);
     }
+    // an earlier edition may say nothing of what a later one counts; the present one has them all
+    const used = new Set(numbersOf(CURRENT_EDITION).map((n) => n.meaning));
+    expect(meanings.filter((m) => !used.has(m))).toEqual([]);
     expect(meaningOf("method.version")).toBeNull();
   });
 

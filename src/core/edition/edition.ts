@@ -50,7 +50,8 @@ export const editions: readonly Edition[] = later.reduce<Edition[]>(
   (all, own) => {
     const before = all.at(-1)!;
     const method = "method" in own ? { ...before.method, ...own.method } : before.method;
-    return [...all, { ...before, ...own, method }];
+    const school = "schools" in own ? own.schools[0]! : before.school;
+    return [...all, { ...before, ...own, method, school }];
   },
   [
     {

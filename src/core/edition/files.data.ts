@@ -24,6 +24,9 @@ import edition2 from "./gryn-2/edition.json" with { type: "json" };
 import edition3 from "./gryn-3/edition.json" with { type: "json" };
 import edition4 from "./gryn-4/edition.json" with { type: "json" };
 import edition5 from "./gryn-5/edition.json" with { type: "json" };
+import edition6 from "./gryn-6/edition.json" with { type: "json" };
+import ranking6 from "./gryn-6/ranking.json" with { type: "json" };
+import schools6 from "./gryn-6/schools.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -43,4 +46,5 @@ export const later = [
   { ...editionSchema.parse(edition3) },
   { ...editionSchema.parse(edition4) },
   { ...editionSchema.parse(edition5), method: methodSchema.parse(method5) },
+  { ...editionSchema.parse(edition6), ranking: rankingSchema.parse(ranking6), ...schoolsSchema.parse(schools6) },
 ];

@@ -251,6 +251,13 @@ export const rankingSchema = z.strictObject({
   /** share of bodies in which the first of a place has to be ahead; points where only one body is known */
   ahead: z.number(),
   apart: z.number(),
+  /** tension over the best counts to this power: below 1 a list is flatter; 1 where it is not said */
+  exponent: z.number().optional(),
+  /**
+   * a setup is ranked by the start of its rep, up to one of `endsAt`, where that brings `gain` times the tension of the
+   * whole; of what it brings more so much counts, since sets are begun with whole reps. By the whole where not said
+   */
+  part: z.strictObject({ gain: z.number(), counts: z.number(), endsAt: z.array(z.number()) }).optional(),
   covering: z.strictObject({
     /** a cell is there from this share of the head's best third; it is covered from so much of the best in it */
     worthACell: z.number(),

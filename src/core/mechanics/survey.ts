@@ -4,7 +4,7 @@
  */
 import type { Setup } from "#core/exercises/setup";
 import { analyse, COARSE_SAMPLES, type Analysis } from "#core/mechanics/analyse";
-import { meanOver, type HeadMetrics } from "#core/mechanics/metrics";
+import { meanOver, SLICES, type HeadMetrics } from "#core/mechanics/metrics";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
 import { variedBodies } from "#core/mechanics/variation";
@@ -19,6 +19,8 @@ export interface BodyView {
   /** volume share of each muscle x its activation, over all engaged mass */
   engagedBy: Record<string, number>;
   sticking: { from: number; to: number; at: number };
+  /** largest load over the least in the rep, the least of each tenth of it */
+  strength: number[];
   turns: Analysis["turns"];
   /**
    * compression of the low back in body weights, at the load where the set sticks; 0 where the trunk carries nothing
@@ -61,6 +63,14 @@ function endingOf(resistance: Float64Array): number {
   return most > 0 ? last.reduce((s, t) => s + Math.abs(t), 0) / last.length / most : 0;
 }
 
+function leastByTenth(strength: Float64Array): number[] {
+  const last = strength.length - 1;
+  return Array.from({ length: SLICES }, (_, k) => {
+    const [from, to] = [Math.floor((k * last) / SLICES), Math.ceil(((k + 1) * last) / SLICES)];
+    return strength.subarray(from, to + 1).reduce((least, v) => Math.min(least, v), Infinity);
+  });
+}
+
 export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>): BodyView {
   const engagedBy: Record<string, number> = {};
   let total = 0;
@@ -78,6 +88,7 @@ export function viewOf(analysis: Analysis, volumes: ReadonlyMap<string, number>)
     engagedMass: analysis.engagedMass,
     engagedBy,
     sticking: analysis.sticking,
+    strength: leastByTenth(analysis.strength),
     turns: analysis.turns,
     compression: analysis.spine?.compression ?? 0,
     spineMoment: analysis.spine?.moment ?? 0,

@@ -17,6 +17,7 @@ import { becauseOf, type Because } from "#core/ranking/because";
 import { costsOf, endsOf, FACTORS, nearnessOf, type FactorId } from "./factors";
 import { strainsOf } from "#core/suitability/strains";
 import { suitability, whomOf, whyNot, type Suitability, type Whom } from "#core/suitability/suitability";
+import { bestEnd, upTo, type InPart } from "./part";
 import { comesAlong, indexOf, LISTED, shareOfBest, type SurveyIndex } from "./survey-index";
 import { leastBest, tensionOf } from "./tension";
 
@@ -52,6 +53,8 @@ export interface RankedRow {
   tension: number;
   best: number;
   nearness: number;
+  /** where the rep is best ended for the head, 0 to 1, and so ranked; null for the whole */
+  endsAt: number | null;
   costs: Record<CostId, number>;
   factors: Record<FactorId, number>;
   /** points that each factor takes off 100 */
@@ -81,6 +84,7 @@ interface Draft {
   costs: Record<CostId, number>;
   costProduct: number;
   strains: Partial<Record<Joint, number>>;
+  endsAt: number | null;
   /** by body, the asked one first */
   tension: number[];
   nearness: number[];
@@ -118,6 +122,18 @@ function draftsOf(
     const m = row.view.heads[headId];
     if (!exercise || !m || !row.view.feasible || shareOfBest(index, headId, at) < LISTED) return [];
     const bodies: BodyView[] = [row.view, ...row.varied];
+    const endsAt = bestEnd(row.view, headId, w, edition.ranking);
+    const told = bodies.map((v): InPart => {
+      if (!v.feasible) return { tension: 0, nearness: 0 };
+      const whole: InPart = {
+        tension: v.heads[headId] ? tensionOf(v.heads[headId].slices, w) : 0,
+        nearness: nearnessOf(v, headId, muscle),
+      };
+      const shorter = endsAt === null ? null : upTo(v, headId, endsAt, w);
+      const counts = shorter ? edition.ranking.part!.counts : 0;
+      const between = (id: keyof InPart) => whole[id] + counts * ((shorter ?? whole)[id] - whole[id]);
+      return { tension: between("tension"), nearness: between("nearness") };
+    });
     return [
       {
         at,
@@ -127,8 +143,9 @@ function draftsOf(
         costs: {} as Draft["costs"],
         costProduct: 1,
         strains: strainsOf(index.rows, row, exercise),
-        tension: bodies.map((v) => (v.feasible && v.heads[headId] ? tensionOf(v.heads[headId].slices, w) : 0)),
-        nearness: bodies.map((v) => (v.feasible ? nearnessOf(v, headId, muscle) : 0)),
+        endsAt,
+        tension: told.map((t) => t.tension),
+        nearness: told.map((t) => t.nearness),
       },
     ];
   });
@@ -158,13 +175,15 @@ function ceilings(
   body: number,
   headId: string,
   w: Weights,
-  { mostTension, easy }: RankingSettings,
+  { mostTension, easy, exponent = 1 }: RankingSettings,
 ) {
   const own = drafts.filter((d) => !d.along && index.named[d.at] && d.tension.length > body);
   const views = drafts.flatMap((d) => (body === 0 ? d.row.view : d.row.varied[body - 1])?.heads[headId] ?? []);
   const best = Math.max(1e-9, ...own.map((d) => d.tension[body]!), views[0] ? leastBest(views[0], w) : 0);
   const product = (d: Draft) =>
-    Math.min(mostTension, d.tension[body]! / best) * (1 - w.limiter * (1 - d.nearness[body]!)) * d.costProduct;
+    Math.min(mostTension, d.tension[body]! / best) ** exponent *
+    (1 - w.limiter * (1 - d.nearness[body]!)) *
+    d.costProduct;
   const cheapest = Math.max(0, ...own.map((d) => d.costProduct));
   return { best, product, top: Math.max(1e-9, ...own.map(product), easy * (cheapest || 1)) };
 }
@@ -212,7 +231,7 @@ export function scoredRows(
     const tier = tierOf(median(scores), edition);
     const out = outOf(d, suits, head.muscle, edition);
     const factors = {
-      tension: Math.min(edition.ranking.mostTension, d.tension[0]! / tops[0]!.best),
+      tension: Math.min(edition.ranking.mostTension, d.tension[0]! / tops[0]!.best) ** (edition.ranking.exponent ?? 1),
       limiter: 1 - w.limiter * (1 - d.nearness[0]!),
       client: suits.factor,
       ...Object.fromEntries(COSTS.map((id) => [id, 1 - w[id] * d.costs[id]])),
@@ -230,6 +249,7 @@ export function scoredRows(
       tension: d.tension[0]!,
       best: tops[0]!.best,
       nearness: d.nearness[0]!,
+      endsAt: d.endsAt,
       costs: d.costs,
       factors,
       points: pointsOf(factors, score),

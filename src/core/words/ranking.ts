@@ -82,6 +82,7 @@ export const row = {
     ({ best, bestFor, worst, worstFor }) =>
       `Schools disagree: ${best} for ${listed(bestFor)}, ${worst} for ${listed(worstFor)}`,
   ),
+  part: sentence({ to: 0.7 }, ({ to }) => `Best from 0 to ${percent(to)} of the rep: its end limits the load`),
   would: sentence({ place: 3 }, ({ place }) => `Would rank ${place}`),
   held: sentence(
     { by: "Edda", tier: "Strong", mechanics: "Useful", reason: "felt by nearly all" },

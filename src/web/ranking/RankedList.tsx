@@ -320,6 +320,7 @@ function Lines({ r, edition, across, context, onEquipment }: RowProps) {
       )}
       <div className="line plus">{kept(plus)}</div>
       {minus && <div className="line minus">{kept(minus)}</div>}
+      {r.endsAt !== null && <div className="line part">{kept(words.part({ to: r.endsAt }))}</div>}
       {flips && <div className="line flips">{words.parts(flips)}.</div>}
       {r.held && (
         <div className="line moved">
