@@ -85,7 +85,7 @@ let made = 0;
 const newId = () => `00000000-0000-4000-8000-${String(made++).padStart(12, "0")}`;
 
 function askOf(c: Case): PlanAsk {
-  const start = startPriorities(c.days, c.minutes, CURRENT_EDITION.method);
+  const start = startPriorities(c.days, c.minutes, CURRENT_EDITION.method, c.level);
   const base = Object.fromEntries(Object.entries(start).map(([g, p]) => [g, c.all && p === "hold" ? c.all : p]));
   const client: ClientInput = {
     name: c.name,

@@ -25,6 +25,7 @@ import edition3 from "./gryn-3/edition.json" with { type: "json" };
 import edition4 from "./gryn-4/edition.json" with { type: "json" };
 import edition5 from "./gryn-5/edition.json" with { type: "json" };
 import edition6 from "./gryn-6/edition.json" with { type: "json" };
+import planner6 from "./gryn-6/planner.json" with { type: "json" };
 import ranking6 from "./gryn-6/ranking.json" with { type: "json" };
 import schools6 from "./gryn-6/schools.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
@@ -46,5 +47,10 @@ export const later = [
   { ...editionSchema.parse(edition3) },
   { ...editionSchema.parse(edition4) },
   { ...editionSchema.parse(edition5), method: methodSchema.parse(method5) },
-  { ...editionSchema.parse(edition6), ranking: rankingSchema.parse(ranking6), ...schoolsSchema.parse(schools6) },
+  {
+    ...editionSchema.parse(edition6),
+    planner: plannerSchema.parse(planner6),
+    ranking: rankingSchema.parse(ranking6),
+    ...schoolsSchema.parse(schools6),
+  },
 ];

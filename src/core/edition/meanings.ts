@@ -136,6 +136,8 @@ const PLANNER: readonly Row[] = [
   ["planner.quality.helper", "worth of a choice that only helps", SHARE, 0, 1],
   ["planner.quality.base", "worth that needs no score", SHARE, 0, 1],
   ["planner.isolationMost", "sets of one single-joint line", SETS, 1, 8],
+  ["planner.engaged", "price of a set by the share of all muscle that it works", "worth", 0, 2],
+  ["planner.strain", "price of a set by what it asks of a noted joint", "worth", 0, 5],
   ["planner.speaks", "of a group's volume under which a head does not speak for it", SHARE, 0, 1],
   ["planner.variation.most", "repeats of a session: lines that may be others", SHARE, 0, 1],
   ["planner.variation.stay", "what it is worth to stay", "worth", 0, 5],

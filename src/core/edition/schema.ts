@@ -230,6 +230,9 @@ export const plannerSchema = z.strictObject({
   quality: z.strictObject({ over: z.number(), least: z.number(), helper: z.number(), base: z.number() }),
   /** sets of one line of a single joint at the most */
   isolationMost: z.number(),
+  /** price of a set by the muscle at work in it (1: all of the body's), and by the strain of a noted joint over `soreFrom` */
+  engaged: z.number().optional(),
+  strain: z.number().optional(),
   /** share of a group's volume under which a head does not speak for it: the teres major is not the lats */
   speaks: z.number(),
   /** repeats that vary: share of lines that may change, what staying is worth, what else counts, minutes longer */

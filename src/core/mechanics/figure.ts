@@ -3,7 +3,7 @@
  * the same strokes; nothing here knows a canvas.
  */
 import type { Frames } from "#core/mechanics/frames";
-import type { Vec3 } from "#core/base/vector";
+import { add, norm, scale, sub, type Vec3 } from "#core/base/vector";
 
 export interface Stroke {
   kind: "limb" | "far" | "head";
@@ -76,8 +76,10 @@ export interface LoadDrawing {
   at: [number, number][];
   /** where the force points, unit length x its share of the largest in the rep */
   force: [number, number];
-  /** cables and bands: from the body to the fixed end */
+  /** cables and bands: from the body, or the middle of its bar, to the fixed end */
   lines: [[number, number], [number, number]][];
+  /** the bar that links both hands, from end to end; null where there is none */
+  bar: [[number, number], [number, number]] | null;
   /** the joint the lift is drawn by, and the foot of the perpendicular from it to the line of force */
   joint: [number, number];
   leverFoot: [number, number];
@@ -100,6 +102,21 @@ const JOINT_POINT: Readonly<Record<string, string>> = {
   thoracicFlexion: "thorax-bent",
 };
 
+/** m by which a bar is longer than the grip, each way */
+const OVERHANG = 0.12;
+
+/** what both hands hold: the ends of the bar; and its cable, from its middle */
+function barOf(frames: Frames, sample: number): { ends: [Vec3, Vec3]; cable: [Vec3, Vec3][] } {
+  const [right, left] = frames.loadAt.map((name) => framePoint(frames, sample, name)) as [Vec3, Vec3];
+  const past = scale(sub(right, left), OVERHANG / (norm(sub(right, left)) || 1));
+  const [a, b] = frames.anchors;
+  return {
+    ends: [add(right, past), sub(left, past)],
+    cable: a && b ? [[middle(right, left), middle(a.at, b.at)]] : [],
+  };
+}
+const middle = (a: Vec3, b: Vec3): Vec3 => scale(add(a, b), 0.5);
+
 export function loadDrawing(frames: Frames, sample: number, view: FigureView, main: string): LoadDrawing {
   const grip = framePoint(frames, sample, frames.loadAt[0]!);
   const joint = framePoint(frames, sample, JOINT_POINT[main] ?? "humerus.right");
@@ -112,10 +129,14 @@ export function loadDrawing(frames: Frames, sample: number, view: FigureView, ma
     const [x, y] = project(p, view);
     return [x, y];
   };
+  const bar = frames.linked ? barOf(frames, sample) : null;
   return {
     at: [...new Set(frames.loadAt)].map((name) => flat(framePoint(frames, sample, name))),
     force: flat(f),
-    lines: frames.anchors.map((a) => [flat(framePoint(frames, sample, a.to)), flat(a.at)]),
+    lines: bar
+      ? bar.cable.map(([from, to]) => [flat(from), flat(to)])
+      : frames.anchors.map((a) => [flat(framePoint(frames, sample, a.to)), flat(a.at)]),
+    bar: bar && [flat(bar.ends[0]), flat(bar.ends[1])],
     joint: flat(joint),
     leverFoot: flat(foot),
   };

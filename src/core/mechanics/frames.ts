@@ -16,6 +16,8 @@ export interface Frames {
   anchors: { at: Vec3; to: string }[];
   /** where the load acts */
   loadAt: string[];
+  /** whether one rigid bar links both hands there */
+  linked: boolean;
   /** the names of the points each head is drawn through */
   lines: Record<string, string[]>;
 }
@@ -97,6 +99,7 @@ export function frameRecorder(
         force,
         anchors: loads.flatMap((l, i) => (l.anchor ? [{ at: l.anchor, to: `load.${i}` }] : [])),
         loadAt: loadPoints.map((l) => l.name),
+        linked: loads.length === 2 && loads.every((l) => l.linked),
         lines,
       };
     },

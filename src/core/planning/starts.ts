@@ -1,6 +1,7 @@
 /** A new client's priorities from the sets that the minutes allow: days x (minutes - warm-up) / minutes a set. */
 import { z } from "zod";
 import type { Priority } from "#core/clients/choices";
+import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import { groups } from "#core/planning/groups";
 import data from "./starts.json" with { type: "json" };
@@ -21,9 +22,12 @@ export const setsAtHand = (days: number, minutes: number, method: Pick<Method, "
 export function startPriorities(
   days: number,
   minutes: number,
-  method: Pick<Method, "warmUpMinutes">,
+  method: Pick<Method, "warmUpMinutes" | "beginnerFactor">,
+  level: ClientInput["level"] = "trained",
 ): Record<string, Priority> {
-  const few = setsAtHand(days, minutes, method) < starts.fewSets;
+  // a beginner's bands are a part of the others': so many sets are enough sooner
+  const needed = starts.fewSets * (level === "beginner" ? method.beginnerFactor : 1);
+  const few = setsAtHand(days, minutes, method) < needed;
   return Object.fromEntries(
     groups.flatMap((g) => (g.start === "none" ? [] : [[g.id, few ? "maintain" : g.start] as const])),
   );

@@ -33,7 +33,17 @@ const SPINE_MOST = 0.4;
 const BREATH = 0.1;
 /** what is held with the fingers until they give out */
 const GRIPS = new Set(["row", "pulldown", "hinge", "shrug", "carry"]);
-const FIXED = ["cable", "machine", "dip-bars", "pull-up-bar", "hyperextension-bench", "preacher-pad"];
+/** what stands where it stands, or is loaded for one lift */
+const FIXED = [
+  "cable",
+  "machine",
+  "dip-bars",
+  "pull-up-bar",
+  "hyperextension-bench",
+  "preacher-pad",
+  "bench",
+  "barbell",
+];
 
 /** sum over groups of what both give */
 export const shared = <G extends string | number>(a: Pick<Side<G>, "gives">, b: Pick<Side<G>, "gives">): number =>
@@ -43,9 +53,7 @@ export const shared = <G extends string | number>(a: Pick<Side<G>, "gives">, b: 
 function stations(a: Side<never>["exercise"], b: Side<never>["exercise"]): boolean {
   const at = (c: Side<never>["exercise"]) => c.equipment.find((e) => FIXED.includes(e)) ?? null;
   const [x, y] = [at(a), at(b)];
-  if (x && y) return x === "cable" && y === "cable";
-  // one pair of dumbbells cannot lie at two loads
-  return !(a.equipment.includes("barbell") && b.equipment.includes("barbell"));
+  return !x || !y || (x === "cable" && y === "cable");
 }
 
 /** why two lines are no superset; null where they are one */

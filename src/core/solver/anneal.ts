@@ -17,16 +17,35 @@ const COLD = 0.004;
 /** moves between two looks at the clock */
 const LOOK = 512;
 
-/** locked lines only: where every week begins */
 /** a week with the same sets on days of the same session: those of the first */
 export const madeAlike = ({ first, days }: WeekProblem, sets: Sets): Sets =>
   sets.map((_, at) => sets[at - (at % days.length) + first[at % days.length]!]!);
 
+/** locked lines only: where every week begins */
 export const lockedSets = ({ present, locked, field, days }: WeekProblem): Sets => {
   const sets = new Int8Array(field.candidates.length * days.length);
   if (present) locked.forEach((l, i) => l && (sets[i] = present[i]!));
   return sets;
 };
+
+/** price of a minute over the day and temperature, by stage: over a hard price no exchange ever passes through "too long" */
+const STAGES = [
+  { minute: 0.5, from: 0.5 },
+  { minute: 1.2, from: 0.25 },
+  { minute: Infinity, from: 0.2 },
+] as const;
+
+/** a week from nothing: minutes cheap first and then dear, each stage from the best of the one before */
+export function annealInStages(problem: WeekProblem, options: Omit<AnnealOptions, "start" | "from">) {
+  const { settings } = problem;
+  let best: { sets: Sets; value: number } | null = null;
+  for (const { minute, from } of STAGES) {
+    const eased = minute < settings.minute ? { ...problem, settings: { ...settings, minute } } : problem;
+    const moves = Math.round(options.moves / STAGES.length);
+    best = anneal(eased, { ...options, moves, from, ...(best ? { start: best.sets.slice() } : {}) });
+  }
+  return best!;
+}
 
 export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Sets; value: number } {
   const { field, days, first, alike, locked } = problem;

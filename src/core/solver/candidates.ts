@@ -7,12 +7,12 @@ import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { effortCredit, groupCredit } from "#core/planning/dose";
 import { spinePoints } from "#core/planning/check-cover";
+import { groupFor } from "#core/planning/aim";
 import { bandOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
 import { setSeconds } from "#core/planning/timing";
 import { lineFor } from "#core/planning/lines";
 import type { Prescription } from "#core/program/document";
-import { groupFor } from "#core/planning/aim";
 import { refusalsOf, techniques, techniqueSeconds } from "#core/planning/techniques";
 import { contextOf, rankHead } from "#core/ranking/rank";
 import { strainsOf } from "#core/suitability/strains";
@@ -158,7 +158,7 @@ export function fieldFor(
 ): Field {
   const { banned = NONE, must = NONE, required = NONE, use = "none", standing = NONE } = ask;
   const { method } = edition;
-  const { quality, isolationMost } = edition.planner;
+  const { quality, isolationMost, engaged, strain } = edition.planner;
   const whom = whomOf(client);
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
   const scores = bestScores(survey, wanted, client, edition, exercises);
@@ -169,21 +169,25 @@ export function fieldFor(
     if (!exercise) return [];
     const { view } = row;
     const suits = suitability({ exercise, view, strains: strainsOf(survey.rows, row, exercise) }, whom, method);
-    const line = lineFor(row, client, { survey, method, exercises }, "");
-    const shares = wanted.map((g) => groupCredit(line.credits, g));
-    const lead = shares.reduce(
-      (best, s, i) => (s?.direct && (best < 0 || s.share > shares[best]!.share) ? i : best),
-      -1,
-    );
+    const own = lineFor(row, client, { survey, method, exercises }, "");
+    const shares = wanted.map((g) => groupCredit(own.credits, g));
+    const leader = (may: (g: Group) => boolean) =>
+      shares.reduce((best, s, i) => {
+        const better = s?.direct && may(wanted[i]!) && (best < 0 || s.share > shares[best]!.share);
+        return better ? i : best;
+      }, -1);
+    // what is wanted of it leads, not what it gives beside that: an overhead press is for the side delts of a client
+    // whose front delts have no priority
+    const asked = leader((g) => client.priorities[g.id] !== undefined);
+    const lead = asked >= 0 ? asked : leader(() => true);
     const reason = must.has(row.setupKey) ? null : banned.has(exercise.id) ? "not wanted" : whyNot(suits);
     if (reason) {
-      out.push({ name: line.name, reason });
+      out.push({ name: own.name, reason });
       return [];
     }
-    // nothing is put in the week whose leading group has no priority; else spare minutes fill with wrist curls
-    const first = groupFor(line);
-    if (lead < 0 || (first && !must.has(row.setupKey) && !required.has(exercise.id) && !client.priorities[first]))
-      return [];
+    // nothing is put in the week that is direct for no group with a priority; else spare minutes fill with wrist curls
+    if (lead < 0 || (asked < 0 && !must.has(row.setupKey) && !required.has(exercise.id))) return [];
+    const line = { ...own, target: targetIn(own, wanted[lead]!) };
     const load = loadability(exercise, client);
     const gives = shares.flatMap((s, group) => {
       if (!s) return [];
@@ -203,7 +207,7 @@ export function fieldFor(
     const beginner = client.level === "beginner";
     const spine = spinePoints(view, exercise.family);
     const rest = exercise.sides === "one" ? Math.max(method.restLeast, line.rest - setSeconds(line) / 2) : line.rest;
-    const strained = Math.max(0, ...suits.joints.map((j) => j.strain - method.soreFrom)) / 2;
+    const strained = Math.max(0, ...suits.joints.map((j) => j.strain - method.soreFrom)) * (strain ?? 0.5);
     return [
       {
         key: row.setupKey,
@@ -224,7 +228,7 @@ export function fieldFor(
         sore: suits.sore,
         spine,
         cost:
-          0.35 * view.engagedMass +
+          (engaged ?? 0.35) * view.engagedMass +
           0.03 * spine +
           0.02 * (1 - exercise.stated.steadiness) +
           0.02 * (exercise.stated.skill - 1) +
@@ -242,7 +246,17 @@ export function fieldFor(
   return { groups: wanted, candidates, watches: watches.map(({ id, name, group }) => ({ id, name, group })), out };
 }
 
-/** by group: the score of each setup for the best of the heads that speak for it, and the best of those at hand */
+/** the head that a line is for, of the group that it leads in the week: its own where it is one of them */
+function targetIn(line: Pick<Prescription, "target" | "credits">, { id, heads }: Group): string | null {
+  if (groupFor(line) === id) return line.target;
+  const direct = heads.filter((h) => line.credits[h]?.direct);
+  return direct.sort((a, b) => line.credits[b]!.share - line.credits[a]!.share)[0] ?? line.target;
+}
+
+/**
+ * By group: the score of each setup, the mean over the heads that speak for it by their volume (one that is not for a
+ * head scores nothing there), and the best of those at hand.
+ */
 function bestScores(
   survey: Survey,
   wanted: readonly Group[],
@@ -255,16 +269,16 @@ function bestScores(
   const bare: Survey = { ...survey, rows: survey.rows.map((r) => (r.varied.length ? { ...r, varied: [] } : r)) };
   return wanted.map((g) => {
     const of = new Map<string, number>();
-    let best = 0;
     const shares = volumeShares.get(g.id)!;
-    for (const h of g.heads) {
-      if (!findHead(h) || (shares.get(h) ?? 0) < edition.planner.speaks) continue;
+    const speak = g.heads.filter((h) => findHead(h) && (shares.get(h) ?? 0) >= edition.planner.speaks);
+    const volume = speak.reduce((sum, h) => sum + shares.get(h)!, 0);
+    const there = new Set<string>();
+    for (const h of speak)
       for (const r of rankHead(bare, h, edition, exercises, context)) {
-        of.set(r.row.setupKey, Math.max(of.get(r.row.setupKey) ?? 0, r.score));
-        if (!r.out) best = Math.max(best, r.score);
+        of.set(r.row.setupKey, (of.get(r.row.setupKey) ?? 0) + (r.score * shares.get(h)!) / volume);
+        if (!r.out) there.add(r.row.setupKey);
       }
-    }
-    return { best, of };
+    return { best: Math.max(0, ...[...there].map((key) => of.get(key)!)), of };
   });
 }
 

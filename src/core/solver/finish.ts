@@ -10,7 +10,7 @@ import type { PlanAsk, PlanTools, WeekPlan } from "#core/solver/ask";
 import { chooseBands, type Slot } from "#core/solver/bands";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
-import { bestOrder } from "#core/solver/order";
+import { bestOrder, urgentFirst } from "#core/solver/order";
 import { pairUp, type PlannedLine } from "#core/solver/pairs";
 import { type Sets, type WeekProblem } from "#core/solver/problem";
 
@@ -50,7 +50,7 @@ export function finish(
       ordered.push(ordered[first]!.map((b) => b.map(own)));
       continue;
     }
-    const blocks = ask.pairs ? pairUp(lines) : lines.map((l) => [l]);
+    const blocks = ask.pairs ? pairUp(lines).map((b) => b.toSorted(urgentFirst(weighing))) : lines.map((l) => [l]);
     const order = bestOrder(
       weighing,
       blocks.map((b) => b.map((l) => ({ candidate: l.candidate, sets: l.prescription.reserves.length }))),

@@ -4,7 +4,7 @@
  */
 import { emptyDay } from "#core/program/document";
 import { seededRandom } from "#core/base/random";
-import { anneal } from "#core/solver/anneal";
+import { annealInStages } from "#core/solver/anneal";
 import { problemFor, type Judging, type PlanAsk } from "#core/solver/ask";
 import { effective, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 
@@ -48,7 +48,7 @@ export function margins(
 ): void {
   const written = (change: Partial<PlanAsk>, given?: number[]) => {
     const problem = problemFor({ ...ask, keep: false, ...change }, tools, undefined, given);
-    const { sets } = anneal(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
+    const { sets } = annealInStages(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
     const left = Math.min(...problem.days.map((d, i) => d.minutes - minutesOf(problem, sets, i)));
     return { problem, dose: within(problem, sets), left };
   };

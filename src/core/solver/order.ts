@@ -52,13 +52,23 @@ function before(w: Weighing, a: Ordered, b: Ordered): number {
   return sum;
 }
 
+/** of a pair the more urgent one's: it takes the time of two, and small work beside it does not make it more urgent */
+const hasteOf = (w: Weighing, block: readonly Ordered[]): number =>
+  Math.max(...block.map(({ candidate }) => haste(w, candidate)));
+
+/** the more urgent of a pair begins it */
+export const urgentFirst =
+  (w: Weighing) =>
+  (a: Pick<Ordered, "candidate">, b: Pick<Ordered, "candidate">): number =>
+    haste(w, b.candidate) - haste(w, a.candidate);
+
 const sumOf = (list: readonly number[]) => list.reduce((s, x) => s + x, 0);
 
 /** what an order of blocks costs */
 export function orderCost(w: Weighing, blocks: readonly (readonly Ordered[])[]): number {
   let sum = 0;
   blocks.forEach((block, i) => {
-    sum += i * sumOf(block.map(({ candidate }) => haste(w, candidate)));
+    sum += i * hasteOf(w, block);
     for (const earlier of blocks.slice(0, i)) for (const a of earlier) for (const b of block) sum += before(w, a, b);
   });
   return sum;
@@ -68,7 +78,7 @@ export function orderCost(w: Weighing, blocks: readonly (readonly Ordered[])[]):
 export function bestOrder(w: Weighing, blocks: readonly (readonly Ordered[])[]): number[] {
   const n = blocks.length;
   if (n > 12) return blocks.map((_, i) => i);
-  const late = blocks.map((b) => sumOf(b.map(({ candidate }) => haste(w, candidate))));
+  const late = blocks.map((b) => hasteOf(w, b));
   const pair = blocks.map((a) => blocks.map((b) => sumOf(a.flatMap((x) => b.map((y) => before(w, x, y))))));
   const cost = new Float64Array(1 << n).fill(Infinity);
   const last = new Int8Array(1 << n).fill(-1);

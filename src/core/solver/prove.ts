@@ -379,7 +379,14 @@ export function prove(highs: Highs, problem: WeekProblem, plan: Sets, options: P
   const startValue = evaluate(problem, plan).value;
   const model = modelOf(highs, m, true, mip.constant);
   try {
-    model.options.set({ output_flag: false, time_limit: options.limit, mip_rel_gap: options.gap });
+    model.options.set({
+      output_flag: false,
+      time_limit: options.limit,
+      mip_rel_gap: options.gap,
+      // the week it is handed is annealed: its own heuristics better it in no case that was tried, and come before any bound
+      mip_heuristic_effort: 0,
+      mip_allow_restart: false,
+    });
     const indices: number[] = [];
     const values: number[] = [];
     mip.sets.forEach((x, at) => {

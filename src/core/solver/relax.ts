@@ -7,7 +7,7 @@ import { mapLines, prescriptionsOf } from "#core/program/edit";
 import { groupName } from "#core/planning/groups";
 import { emptyDay } from "#core/program/document";
 import { seededRandom } from "#core/base/random";
-import { anneal } from "#core/solver/anneal";
+import { annealInStages } from "#core/solver/anneal";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
 import { problemFor, type PlanAsk, type PlanTools, type WeekPlan } from "#core/solver/ask";
 
@@ -64,7 +64,7 @@ export function relaxations(
   const tried = (change: Partial<PlanAsk>): number => {
     const changed = { ...ask, ...change };
     const problem = problemFor(changed, tools);
-    const { sets } = anneal(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
+    const { sets } = annealInStages(problem, { moves: ask.moves ?? MOVES, random: seededRandom(1), stop });
     return shortfall(evaluate(problem, sets).missing, beside);
   };
   /** worth saying where it takes away half of what is short */

@@ -13,7 +13,7 @@ import {
   type WeekPlan,
 } from "#core/solver/ask";
 import { finish } from "#core/solver/finish";
-import { anneal, madeAlike } from "#core/solver/anneal";
+import { anneal, annealInStages, madeAlike } from "#core/solver/anneal";
 import { evaluate } from "#core/solver/evaluate";
 import { minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 import { poolOf, prove, type Proof } from "#core/solver/prove";
@@ -23,8 +23,8 @@ import { varyRepeats } from "#core/solver/variation";
 const PROOF_LIMIT = 6;
 const FIRST = 100_000;
 /** moves of each further start before the proof, which begins the better the better the week is that it begins from */
-const BEFORE = 120_000;
-const SEEDS = 2;
+const BEFORE = 240_000;
+const SEEDS = 1;
 const MORE = 200_000;
 /** worth by which a week has to be better than the one that stands */
 const CLEARLY = 0.3;
@@ -43,7 +43,9 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   const warm = ask.keep && problem.present ? madeAlike(problem, problem.present) : undefined;
   const first = Math.min(FIRST, ask.moves ?? FIRST);
   const begin = (moves: number) =>
-    anneal(problem, { moves, random, stop, ...(warm ? { start: warm.slice(), from: WARM } : {}) });
+    warm
+      ? anneal(problem, { moves, random, stop, start: warm.slice(), from: WARM })
+      : annealInStages(problem, { moves, random, stop });
   let best: { sets: Sets; value: number } = begin(first);
   tell({ kind: "plan", plan: fitted(ask, tools, problem, best.sets, random) });
   const again = (next: { sets: Sets; value: number }) => {
@@ -88,12 +90,9 @@ function lookedAgain(
   let best = proven;
   for (const start of [null, proven.sets]) {
     if (stop()) break;
-    const { sets, value } = anneal(pool, {
-      moves,
-      random,
-      stop,
-      ...(start ? { start: start.slice(), from: WARM } : {}),
-    });
+    const { sets, value } = start
+      ? anneal(pool, { moves, random, stop, start: start.slice(), from: WARM })
+      : annealInStages(pool, { moves, random, stop });
     if (value <= best.value || evaluate(problem, sets).broken.length > 0) continue;
     best = { ...proven, sets, value, gap: Math.max(0, proven.bound - value) / Math.abs(value) };
   }

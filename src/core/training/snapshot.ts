@@ -36,6 +36,7 @@ function drawing(
   const strokes: Drawing["strokes"] = shown.map((s) => ({ kind: s.kind, points: s.points, width: s.width }));
   const load = loadDrawing(frames, sample, VIEW, main);
   for (const line of load.lines) strokes.push({ kind: "prop", points: line, width: 0 });
+  if (load.bar) strokes.push({ kind: "prop", points: load.bar, width: 0 });
   if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, muscle, VIEW), width: 0.05 });
   for (const at of load.at) strokes.push({ kind: "load", points: [at], width: 0.07 });
   return { strokes };

@@ -179,6 +179,15 @@ export function Figure({ analysis, exercise, headId, sample, turn, onPulley, onA
           </g>
         );
       })}
+      {load.bar && (
+        <polyline
+          points={line(load.bar)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={Math.max(3, 0.03 * k)}
+          strokeLinecap="round"
+        />
+      )}
       {load.lines.map(([from, to], i) => {
         const [[x, y], [ax, ay]] = [map(from), map(to)];
         const band = exercise.loads.some((l) => l.kind === "band");

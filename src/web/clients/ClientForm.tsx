@@ -15,7 +15,7 @@ import { usePresentEdition } from "../base/edition";
 
 /** a new client's priorities follow days and minutes until the coach has touched one */
 const followed = (i: ClientInput, change: Partial<ClientInput>, method: Method): ClientInput => {
-  const starts = (x: ClientInput) => startPriorities(x.daysPerWeek, x.minutes, method);
+  const starts = (x: ClientInput) => startPriorities(x.daysPerWeek, x.minutes, method, x.level);
   const next = { ...i, ...change };
   const untouched = JSON.stringify(i.priorities) === JSON.stringify(starts(i));
   return untouched ? { ...next, priorities: starts(next) } : next;
