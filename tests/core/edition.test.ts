@@ -79,7 +79,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-3": "e08860bbf43b96ef",
   "gryn-4": "85e854658b4f8df6",
   "gryn-5": "fc43fc9602e022d8",
-  "gryn-6": "253d6223b49ede81",
+  "gryn-6": "ae0ebd7f130a5b67",
 };
 
 const RULES = "966e0c2ce18d6625";

@@ -108,6 +108,8 @@ const PLANNER: readonly Row[] = [
   ["planner.overSession", "price of a set over one session's most", "worth", 0, 20],
   ["planner.under", "price of a set under the least", "worth", 0, 20],
   ["planner.over", "price of a set over the most", "worth", 0, 20],
+  ["planner.ends.*.sets", "sets {1} a band that cost less", SETS, 0, 4],
+  ["planner.ends.*.share", "of the price that they cost: sets {1} a band", SHARE, 0, 1],
   ["planner.direct", "price of a missing direct set", "worth", 0, 20],
   ["planner.frequency", "price of a missing day", "worth", 0, 20],
   ["planner.running", "price of a large group on two days running", "worth", 0, 20],

@@ -182,6 +182,8 @@ export const yardstickSchema = z
   .min(1);
 
 /** what the planner weighs against what: prices in units of the worth of a week. Reasons in docs/method/planning.md */
+const endSchema = z.strictObject({ sets: z.number(), share: z.number() });
+
 export const plannerSchema = z.strictObject({
   /** worth of a group's dose by priority */
   weight: z.record(z.enum(PRIORITIES), z.number()),
@@ -196,6 +198,8 @@ export const plannerSchema = z.strictObject({
   /** price a set under the low end (times the weight, at least 0.5), over the high end, over a ceiling */
   under: z.number(),
   over: z.number(),
+  /** so many sets under the low end, and over the high one, cost only a share of it: whole sets seldom stand on a mark */
+  ends: z.strictObject({ under: endSchema, over: endSchema }).optional(),
   /** price a missing direct set, a missing day, a big group on two days running (of a specialised one) */
   direct: z.number(),
   frequency: z.number(),

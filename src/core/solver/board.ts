@@ -2,7 +2,7 @@
  * A week that is changed set by set: every sum that its value needs is kept, and a change works out anew only the
  * groups and days it touches. The value is evaluate's to rounding (tested at every step of random walks).
  */
-import { effective, type Sets, type WeekProblem } from "#core/solver/problem";
+import { effective, gradedSets, type Sets, type WeekProblem } from "#core/solver/problem";
 
 /** where strings are counted on a day, by number */
 function numbered(keys: readonly (string | null)[]): { of: Int32Array; count: number } {
@@ -98,8 +98,8 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
       gained -= length;
     }
     value -= s.overSession * over;
-    if (total < t.low) value -= t.under * (t.low - total);
-    if (total > t.high) value -= t.over * (total - t.high);
+    if (total < t.low) value -= t.under * gradedSets(t.low - total, t.ends.under);
+    if (total > t.high) value -= t.over * gradedSets(total - t.high, t.ends.over);
     if (direct[g]! < t.direct) value -= s.direct * (t.direct - direct[g]!);
     if (counted < t.frequency) value -= s.frequency * (t.frequency - counted);
     if (t.running > 0)

@@ -2,7 +2,7 @@
  * What a week is worth and which rules it breaks, worked out plainly from its sets: the same sums as annealing and
  * proof, written a second time without any of their shortcuts.
  */
-import { effective, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
+import { effective, gradedSets, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Evaluation {
   value: number;
@@ -40,9 +40,15 @@ export function evaluate(problem: WeekProblem, sets: Sets): Evaluation {
   const parts: Record<string, number> = {};
   const missing: Evaluation["missing"] = [];
   const add = (part: string, value: number) => (parts[part] = (parts[part] ?? 0) + value);
-  const miss = (kind: Evaluation["missing"][number]["kind"], of: string, by: number, price: number) => {
+  const miss = (
+    kind: Evaluation["missing"][number]["kind"],
+    of: string,
+    by: number,
+    price: number,
+    counted: (by: number) => number = (x) => x,
+  ) => {
     if (by <= 1e-9 || price === 0) return;
-    add("rules", -price * by);
+    add("rules", -price * counted(by));
     missing.push({ kind, of, by });
   };
   const pieces = s.session.map(({ sets, slope }) => ({ length: sets, slope }));
@@ -68,8 +74,8 @@ export function evaluate(problem: WeekProblem, sets: Sets): Evaluation {
         sumOf(onDay("worth", false), (x) => along(pieces, x)),
       ),
     );
-    miss("low", g.id, t.low - total, t.under);
-    miss("high", g.id, total - t.high, t.over);
+    miss("low", g.id, t.low - total, t.under, (by) => gradedSets(by, t.ends.under));
+    miss("high", g.id, total - t.high, t.over, (by) => gradedSets(by, t.ends.over));
     miss("direct", g.id, t.direct - sumOf(onDay("share", true), (x) => x), s.direct);
     miss("days", g.id, t.frequency - dose.filter((x) => x >= problem.daySets - 1e-9).length, s.frequency);
     const own = lines.map((day) => day.some(({ c }) => c.gives.some((x) => x.group === i && x.direct)));

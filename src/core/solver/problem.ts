@@ -28,6 +28,16 @@ export interface Present {
   locked: boolean;
 }
 
+/** sets beyond an end of a band that cost a share of its price; what is beyond them costs all of it */
+export interface GradedEnd {
+  readonly sets: number;
+  readonly share: number;
+}
+const SHARP: GradedEnd = { sets: 0, share: 1 };
+/** sets beyond an end, as the price counts them */
+export const gradedSets = (beyond: number, { sets, share }: GradedEnd): number =>
+  beyond <= sets ? share * beyond : share * sets + beyond - sets;
+
 export interface GroupTerms {
   /** worth of a group's dose: pieces of the week's curve, each so long at such a slope */
   pieces: { length: number; slope: number }[];
@@ -35,6 +45,7 @@ export interface GroupTerms {
   high: number;
   under: number;
   over: number;
+  ends: { readonly under: GradedEnd; readonly over: GradedEnd };
   direct: number;
   frequency: number;
   mostDays: number;
@@ -126,6 +137,8 @@ function termsOf(
       high: group.ceiling ?? Infinity,
       under: 0,
       over: s.over,
+      // a ceiling is no band that is grown into
+      ends: { under: SHARP, over: SHARP },
       direct: 0,
       frequency: 0,
       mostDays: days,
@@ -148,6 +161,7 @@ function termsOf(
     high,
     under: s.under * Math.max(0.5, weight),
     over: s.over,
+    ends: s.ends ?? { under: SHARP, over: SHARP },
     direct: Math.min(low * method.directShare[priority], method.directMost[priority]),
     frequency: Math.min(method.frequency[priority], days),
     mostDays: priority === "hold" && days > 3 && group.big ? Math.min(2, group.mostDays) : group.mostDays,

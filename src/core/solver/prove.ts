@@ -1,7 +1,7 @@
 /** The same week as a mixed-integer program: how far the best found is from the best possible. */
 import { evaluate } from "#core/solver/evaluate";
 import { draft, modelOf, type Draft, type Highs } from "#core/solver/mip";
-import { type Sets, type WeekProblem } from "#core/solver/problem";
+import { type GradedEnd, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Mip {
   draft: Draft;
@@ -139,6 +139,10 @@ function ownDay(w: Writing, g: number, given: ReturnType<typeof givenOn>, parts:
   return column;
 }
 
+/** sets beyond an end of a band: the first at a share of the price */
+const beyond = (m: Writing["m"], price: number, { sets, share }: GradedEnd): number[] =>
+  sets > 0 ? [m.column(-price * share, 0, sets), m.column(-price, 0, INF)] : [m.column(-price, 0, INF)];
+
 /** a group's worth through its sessions and its week, its band, its days */
 function groupRows(w: Writing, g: number): void {
   const { problem, m, inDay } = w;
@@ -165,11 +169,12 @@ function groupRows(w: Writing, g: number): void {
   if (t.pieces.length) {
     const pieces = t.pieces.map(({ length, slope }) => [m.column(slope, 0, length), -1] as const);
     m.row(0, INF, [...gains!, ...pieces]);
-    m.row(t.low, INF, [...doses!, [m.column(-t.under, 0, INF), 1]]);
+    m.row(t.low, INF, [...doses!, ...beyond(m, t.under, t.ends.under).map((c) => [c, 1] as const)]);
     if (t.direct > 0) m.row(t.direct, INF, [...directs!, [m.column(-s.direct, 0, INF), 1]]);
     if (t.frequency > 0) m.row(t.frequency, INF, [...counted!, [m.column(-s.frequency, 0, INF), 1]]);
   }
-  if (Number.isFinite(t.high)) m.row(-INF, t.high, [...doses!, [m.column(-t.over, 0, INF), -1]]);
+  if (Number.isFinite(t.high))
+    m.row(-INF, t.high, [...doses!, ...beyond(m, t.over, t.ends.over).map((c) => [c, -1] as const)]);
   const on = owns.flatMap((o) => (o === null ? [] : [[o, 1] as const]));
   if (on.length > t.mostDays) m.row(-INF, t.mostDays, on);
   if (t.running > 0)
