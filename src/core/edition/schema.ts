@@ -198,7 +198,7 @@ export const plannerSchema = z.strictObject({
   /** price a set under the low end (times the weight, at least 0.5), over the high end, over a ceiling */
   under: z.number(),
   over: z.number(),
-  /** so many sets under the low end, and over the high one, cost only a share of it: whole sets seldom stand on a mark */
+  /** so many sets under the low end, and over the high one, cost a share of it: whole sets seldom stand on a mark */
   ends: z.strictObject({ under: endSchema, over: endSchema }).optional(),
   /** price a missing direct set, a missing day, a big group on two days running (of a specialised one) */
   direct: z.number(),
@@ -234,7 +234,7 @@ export const plannerSchema = z.strictObject({
   quality: z.strictObject({ over: z.number(), least: z.number(), helper: z.number(), base: z.number() }),
   /** sets of one line of a single joint at the most */
   isolationMost: z.number(),
-  /** price of a set by the muscle at work in it (1: all of the body's), and by the strain of a noted joint over `soreFrom` */
+  /** price of a set by the share of all muscle that is at work, and by the strain of a noted joint over `soreFrom` */
   engaged: z.number().optional(),
   strain: z.number().optional(),
   /** share of a group's volume under which a head does not speak for it: the teres major is not the lats */

@@ -28,7 +28,7 @@ export const lockedSets = ({ present, locked, field, days }: WeekProblem): Sets 
   return sets;
 };
 
-/** price of a minute over the day and temperature, by stage: over a hard price no exchange ever passes through "too long" */
+/** by stage, price of a minute over the day and temperature: over a hard price no exchange passes through "too long" */
 const STAGES = [
   { minute: 0.5, from: 0.5 },
   { minute: 1.2, from: 0.25 },

@@ -388,7 +388,7 @@ export function prove(highs: Highs, problem: WeekProblem, plan: Sets, options: P
       output_flag: false,
       time_limit: options.limit,
       mip_rel_gap: options.gap,
-      // the week it is handed is annealed: its own heuristics better it in no case that was tried, and come before any bound
+      // the week it is handed is annealed: its own heuristics bettered it in no case, and they come before any bound
       mip_heuristic_effort: 0,
       mip_allow_restart: false,
     });
