@@ -143,6 +143,11 @@ test("everything of a client can be taken away, and erased: only an audit row th
     links: [{}],
   });
   expect(body.audit.map((a: { action: string }) => a.action)).toContain("exported everything of client");
+  // found from the catalogue: what the export has no name of its own for
+  expect(body.other.handed_line).toHaveLength(1);
+  expect(Object.keys(body.other)).toContain("job");
+  expect(JSON.stringify(body)).not.toContain(person.practiceId);
+  expect(body.editions).toEqual([]);
 
   await desk.send("delete", `/clients/${clientId}`, { name: "Forget me not" }).expect(422);
   await (
@@ -220,4 +225,20 @@ test("an older client body is filled in when it is read", async () => {
     clientInput.safeParse((({ id: _i, revision: _r, ...c }) => c)((await desk.get(`/clients/${id}`)).body.client))
       .success,
   ).toBe(true);
+});
+
+test("every table that speaks of a client goes with the client, or is the audit: by the catalogue", async () => {
+  const loose = await asOwner(async (o) => {
+    const { rows } = await o.query(
+      `with recursive gone as (
+         select 'client'::regclass::oid as of_table
+         union select c.conrelid from pg_constraint c join gone g on c.confrelid = g.of_table
+           where c.contype = 'f' and c.confdeltype = 'c')
+       select c.relname as name from pg_class c join pg_attribute a on a.attrelid = c.oid
+         where c.relnamespace = 'public'::regnamespace and c.relkind = 'r' and a.attname = 'client_id' and not a.attisdropped
+           and c.oid not in (select of_table from gone)`,
+    );
+    return rows.map((r) => r.name as string);
+  });
+  expect(loose).toEqual(["audit"]);
 });

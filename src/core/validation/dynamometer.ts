@@ -52,16 +52,54 @@ function rowsOf(model: Model, state: State, rows: readonly number[], at: Vec3, f
   });
 }
 
-export function balancedPoints(model: Model, curve: TorqueCurve): BalancedPoint[] {
-  const rows = ROWS.map((id) => model.freedoms.findIndex((f) => f.id === id && f.side === "right"));
-  const humerus = model.segmentIndex.get("humerus.right")!;
+/** what is soft about the girdle, either way */
+const softColumns = (): Float64Array[] =>
+  ["protraction", "girdleElevation", "scapula"].flatMap((id) => {
+    const column = new Float64Array(ROWS.length);
+    column[ROWS.indexOf(id)] = skeleton.passive.soft[id] ?? 0;
+    return [column, column.map((v) => -v)];
+  });
+
+/** the heads that act on these freedoms in a pose, and their arms about them */
+function pullersIn(model: Model, state: State, rows: readonly number[]): Pick<BalancedPoint, "levers" | "arms"> {
   const nf = model.freedoms.length;
+  const heads = model.heads.flatMap((h, i) =>
+    h.side === "right" && rows.some((f) => Math.abs(state.arms[i * nf + f]!) > 0) ? [i] : [],
+  );
+  return {
+    levers: heads.map((i): Lever => {
+      const h = model.heads[i]!;
+      return {
+        muscle: h.muscle,
+        arm: 0,
+        maxForce: h.maxForce,
+        reference: h.referenceLength,
+        change: (state.extent[i]! - h.referenceExtent) / h.optimumLength,
+        sin: h.sinPennation,
+        active: h.active,
+      };
+    }),
+    arms: Float64Array.from(rows.flatMap((f) => heads.map((i) => state.arms[i * nf + f]!))),
+  };
+}
+
+const rowsIn = (model: Model): number[] =>
+  ROWS.map((id) => model.freedoms.findIndex((f) => f.id === id && f.side === "right"));
+
+function posedIn(model: Model, posture: Readonly<Record<string, number>>): State {
+  const state = createState(model);
+  for (const [name, v] of Object.entries(posture))
+    setCoordinate(model, state.q, model.coordinateIndex.has(name) ? name : `${name}.right`, v);
+  setRhythm(model, state.q, "right");
+  updateState(model, state);
+  return state;
+}
+
+export function balancedPoints(model: Model, curve: TorqueCurve): BalancedPoint[] {
+  const rows = rowsIn(model);
+  const humerus = model.segmentIndex.get("humerus.right")!;
   return curve.points.map(([angle, published]) => {
-    const state = createState(model);
-    for (const [name, v] of Object.entries({ plane: 90, ...curve.posture, [curve.over]: angle }))
-      setCoordinate(model, state.q, model.coordinateIndex.has(name) ? name : `${name}.right`, v);
-    setRhythm(model, state.q, "right");
-    updateState(model, state);
+    const state = posedIn(model, { plane: 90, ...curve.posture, [curve.over]: angle });
     const joint = readPoint(state, humerus, [0, 0, 0]);
     const cuff = readPoint(state, humerus, [0, -CUFF * model.size, 0]);
     const shaft = scale(sub(joint, cuff), 1 / norm(sub(joint, cuff)));
@@ -71,34 +109,14 @@ export function balancedPoints(model: Model, curve: TorqueCurve): BalancedPoint[
     const way = cross(axis, sub(cuff, joint));
     const along: Vec3 = turns ? scale(shaft, Math.sign(dot(shaft, axis))) : scale(way, 1 / norm(way));
     const against = rowsOf(model, state, rows, cuff, scale(along, -1), turns);
-    const heads = model.heads.flatMap((h, i) =>
-      h.side === "right" && rows.some((f) => Math.abs(state.arms[i * nf + f]!) > 0) ? [i] : [],
-    );
-    const soft = ["protraction", "girdleElevation", "scapula"].flatMap((id) => {
-      const column = new Float64Array(ROWS.length);
-      column[ROWS.indexOf(id)] = skeleton.passive.soft[id] ?? 0;
-      return [column, column.map((v) => -v)];
-    });
     const twist = rowsOf(model, state, rows, cuff, scale(shaft, skeleton.passive.soft.twist!), true);
     for (let r = 0; r < 3; r++) twist[r] = 0;
     return {
       angle,
       published,
       read: Math.abs(against[ROWS.indexOf(curve.freedom)]!),
-      levers: heads.map((i): Lever => {
-        const h = model.heads[i]!;
-        return {
-          muscle: h.muscle,
-          arm: 0,
-          maxForce: h.maxForce,
-          reference: h.referenceLength,
-          change: (state.extent[i]! - h.referenceExtent) / h.optimumLength,
-          sin: h.sinPennation,
-          active: h.active,
-        };
-      }),
-      arms: Float64Array.from(rows.flatMap((f) => heads.map((i) => state.arms[i * nf + f]!))),
-      rest: turns ? soft : [...soft, twist, twist.map((v) => -v)],
+      ...pullersIn(model, state, rows),
+      rest: turns ? softColumns() : [...softColumns(), twist, twist.map((v) => -v)],
       unit: against,
       off: turns ? [] : [shaft, cross(shaft, along)].map((e) => rowsOf(model, state, rows, cuff, e, false)),
     };
@@ -115,7 +133,11 @@ function forceOf(l: Lever, change: Change): number {
 }
 
 /** Nm that a dynamometer would read */
-export function balancedTorque(p: BalancedPoint, change: Change = NO_CHANGE): number {
+export const balancedTorque = (p: BalancedPoint, change: Change = NO_CHANGE): number =>
+  largestForce(p, change) * p.read;
+
+/** N (Nm for a couple) at the cuff at which everything else can still be balanced */
+function largestForce(p: BalancedPoint, change: Change): number {
   const [rows, heads] = [p.unit.length, p.levers.length];
   const height = rows + p.off.length;
   const width = heads + p.rest.length + 2 * p.off.length;
@@ -137,9 +159,38 @@ export function balancedTorque(p: BalancedPoint, change: Change = NO_CHANGE): nu
   });
   u.set(p.unit);
   const { load } = largestLoad(
-    { freedoms: height, heads: width, A, u, c: new Float64Array(height), limit: MOST, bounds: p.off.length },
+    {
+      freedoms: height,
+      heads: width,
+      A,
+      u,
+      c: new Float64Array(height),
+      limit: p.off.length ? MOST : 10 * MOST,
+      bounds: p.off.length,
+    },
     undefined,
     false,
   );
-  return load * p.read;
+  return load;
+}
+
+/** N that one arm, level and straight, presses forwards and draws back with, by shoulder and blade alone */
+export function girdleForces(model: Model): { forwards: number; back: number } {
+  const rows = rowsIn(model);
+  const state = posedIn(model, { plane: 90, elevation: 90, elbow: 0 });
+  const cuff = readPoint(state, model.segmentIndex.get("humerus.right")!, [0, -CUFF * model.size, 0]);
+  const force = (way: 1 | -1) =>
+    largestForce(
+      {
+        angle: 90,
+        published: 0,
+        read: 1,
+        ...pullersIn(model, state, rows),
+        rest: softColumns(),
+        unit: rowsOf(model, state, rows, cuff, [-way, 0, 0], false),
+        off: [],
+      },
+      NO_CHANGE,
+    );
+  return { forwards: force(1), back: force(-1) };
 }

@@ -117,6 +117,28 @@ export function clientRoutes(database: Database): Router {
   return router;
 }
 
+/** tables that the export tells under names of its own */
+const TOLD = ["program", "hand_over", "entry", "report", "audit", "load_bound", "client_link"];
+
+/** rows of every other table that speaks of a client, by the catalogue: a new one is in the export without a line here */
+async function otherRowsOf(tx: Transaction, practiceId: string, clientId: string): Promise<Record<string, unknown[]>> {
+  const tables = await tx.query<{ name: string }>(
+    `select c.oid::regclass::text as name from pg_class c join pg_attribute a on a.attrelid = c.oid
+      where c.relnamespace = 'public'::regnamespace and c.relkind = 'r' and a.attname = 'client_id' and not a.attisdropped
+        and has_table_privilege(c.oid, 'select') and not c.relname = any($1) order by c.relname`,
+    [TOLD],
+  );
+  const rows: Record<string, unknown[]> = {};
+  for (const { name } of tables)
+    rows[name] = (
+      await tx.query<{ row: unknown }>(
+        `select to_jsonb(t) - 'practice_id' - 'client_id' as row from ${name} t where practice_id = $1 and client_id = $2`,
+        [practiceId, clientId],
+      )
+    ).map((r) => r.row);
+  return rows;
+}
+
 /** all that is kept of a client, as it is kept: for the client who asks for it */
 async function exportOf(tx: Transaction, practiceId: string, client: Client) {
   const of = <Row>(sql: string) => tx.query<Row>(sql, [practiceId, client.id]);
@@ -146,6 +168,12 @@ async function exportOf(tx: Transaction, practiceId: string, client: Client) {
     links: await callIn<LinkInfo[]>(tx, "links", client.id),
     audit: await of("select at, actor, action from audit where practice_id = $1 and client_id = $2 order by at, id"),
     loadBounds: await of("select body, at from load_bound where practice_id = $1 and client_id = $2"),
+    // numbers of the practice's own that its weeks are judged by
+    editions: await of(
+      `select id, base, name, changes, at from edition where practice_id = $1 and id::text in
+        (select document->>'edition' from program where practice_id = $1 and client_id = $2)`,
+    ),
+    other: await otherRowsOf(tx, practiceId, client.id),
     mechanics: [
       ...(
         await readMechanics(

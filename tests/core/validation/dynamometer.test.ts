@@ -1,6 +1,6 @@
 import { calibration } from "#core/anatomy/anatomy";
 import { compileModel } from "#core/mechanics/compile";
-import { balancedPoints, balancedTorque, isBalanced } from "#core/validation/dynamometer";
+import { balancedPoints, balancedTorque, girdleForces, isBalanced } from "#core/validation/dynamometer";
 import { curvePoints, torqueCurves, torqueOf } from "#core/validation/torque";
 
 const model = compileModel();
@@ -41,4 +41,14 @@ test("the curves are of people who do not train: a trained leg is stronger than 
   const heads = model.heads.filter((h) => h.muscle === "quadriceps" && h.side === "right");
   expect(heads.map((h) => h.maxForce / calibration.trained.leg)).toContain(vastus.maxForce);
   expect(calibration.trained.arm).toBe(1);
+});
+
+test("a blade presses and draws with more than is measured at speed, and with no more than its muscles have", () => {
+  const { forwards, back } = girdleForces(model);
+  const girdle = model.heads.filter((h) => h.side === "right" && calibration.groups.girdle!.muscles.includes(h.muscle));
+  const all = girdle.reduce((sum, h) => sum + h.maxForce, 0);
+  for (const force of [forwards, back]) {
+    expect(force).toBeGreaterThan(350);
+    expect(force).toBeLessThan(all);
+  }
 });
