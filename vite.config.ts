@@ -22,6 +22,18 @@ const checkedData = (): Plugin => ({
   },
 });
 
+/** the library in the default body, worked out once a build instead of by every first visit */
+const defaultSurvey = (): Plugin => ({
+  name: "default-survey",
+  apply: "build",
+  async generateBundle() {
+    type Module = typeof import("./src/core/mechanics/default-survey.ts");
+    const { module } = await runnerImport<Module>("./src/core/mechanics/default-survey.ts");
+    const { file, survey } = module.defaultSurvey();
+    this.emitFile({ type: "asset", fileName: file, source: JSON.stringify(survey) });
+  },
+});
+
 /** every file over a kilobyte once more as brotli and gzip: the server sends what the browser takes, packed once */
 const packed = (): Plugin => ({
   name: "packed",
@@ -46,7 +58,7 @@ const packed = (): Plugin => ({
 });
 
 export default defineConfig({
-  plugins: [checkedData(), react(), packed()],
+  plugins: [checkedData(), react(), defaultSurvey(), packed()],
   worker: { format: "es", plugins: () => [checkedData()] },
   build: {
     outDir: "dist",
