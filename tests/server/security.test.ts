@@ -185,7 +185,13 @@ test("escalation: what the app's role makes is never run by anybody else", async
 
 test("links can be made and closed for one's own practice only", async () => {
   const client = randomUUID();
-  await one.withPractice(a, (tx) => callIn(tx, "link_make", "hash-of-a", client, null, "1 day"));
+  // a link is somebody's, or there is none
+  const linked = () => one.withPractice(a, (tx) => callIn(tx, "link_make", "hash-of-a", client, null, "1 day"));
+  await expect(linked()).rejects.toThrow(/foreign key/);
+  await one.withPractice(a, (tx) =>
+    tx.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Linked', '{}')", [a, client]),
+  );
+  await linked();
   await one.withPractice(b, (tx) => callIn(tx, "link_revoke", client));
   expect(await one.call("link_check", "hash-of-a", false)).toMatchObject({ practiceId: a, state: "open" });
   await one.withPractice(a, (tx) => callIn(tx, "link_revoke", client));
