@@ -120,7 +120,7 @@ export function clientRoutes(database: Database): Router {
 /** tables that the export tells under names of its own */
 const TOLD = ["program", "hand_over", "entry", "report", "audit", "load_bound", "client_link"];
 
-/** rows of every other table that speaks of a client, by the catalogue: a new one is in the export without a line here */
+/** rows of every other table that speaks of a client, by the catalogue: a new one needs no line here */
 async function otherRowsOf(tx: Transaction, practiceId: string, clientId: string): Promise<Record<string, unknown[]>> {
   const tables = await tx.query<{ name: string }>(
     `select c.oid::regclass::text as name from pg_class c join pg_attribute a on a.attrelid = c.oid
