@@ -7,7 +7,8 @@ import { calibration } from "#core/anatomy/anatomy";
 import type { Model } from "#core/mechanics/model";
 import { mean } from "#core/base/numbers";
 import { balancedPoints, balancedTorque, isBalanced } from "#core/validation/dynamometer";
-import { curvePoints, torqueCurves, torqueOf, type Change, type TorqueCurve } from "#core/validation/torque";
+import type { Change } from "#core/validation/levers";
+import { curvePoints, torqueCurves, torqueOf, type TorqueCurve } from "#core/validation/torque";
 
 /** strength is a factor, kept as its logarithm; lengths are offsets of l */
 export const BOUNDS = { strength: [0.45, 2], referenceLength: 0.12 } as const;

@@ -6,12 +6,12 @@
  */
 import { dot, cross, norm, scale, sub, type Vec3 } from "#core/base/vector";
 import { skeleton } from "#core/anatomy/anatomy";
-import { FORCE_GRID, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
+import { setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { largestLoad } from "#core/mechanics/capacity";
 import { makeForces, push, torquesOf } from "#core/mechanics/loads";
-import { fibreLength } from "#core/mechanics/muscle";
 import { createState, readPoint, updateState, type State } from "#core/mechanics/state";
-import { NO_CHANGE, type Change, type Lever, type TorqueCurve } from "#core/validation/torque";
+import { forceOf, NO_CHANGE, type Change, type Lever } from "#core/validation/levers";
+import type { TorqueCurve } from "#core/validation/torque";
 
 /** m from the shoulder to the cuff, and the share of its force that the arm may press off the way */
 const CUFF = 0.27;
@@ -121,15 +121,6 @@ export function balancedPoints(model: Model, curve: TorqueCurve): BalancedPoint[
       off: turns ? [] : [shaft, cross(shaft, along)].map((e) => rowsOf(model, state, rows, cuff, e, false)),
     };
   });
-}
-
-/** force of a head at full activation under a change of its group, N */
-function forceOf(l: Lever, change: Change): number {
-  const { strength, referenceLength } = change(l.muscle);
-  const length = fibreLength(l.reference + referenceLength, l.change, l.sin);
-  const x = Math.max(0, Math.min(FORCE_GRID.count - 1.000001, (length - FORCE_GRID.from) / FORCE_GRID.step));
-  const i = Math.floor(x);
-  return l.maxForce * strength * (l.active[i]! + (x - i) * (l.active[i + 1]! - l.active[i]!));
 }
 
 /** Nm that a dynamometer would read */

@@ -4,10 +4,10 @@
  */
 import { z } from "zod";
 import { calibration } from "#core/anatomy/anatomy";
-import { FORCE_GRID, setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
-import { fibreLength } from "#core/mechanics/muscle";
+import { setCoordinate, setRhythm, type Model } from "#core/mechanics/model";
 import { createState, updateState } from "#core/mechanics/state";
 import { balancedPoints, balancedTorque, isBalanced } from "#core/validation/dynamometer";
+import { forceOf, NO_CHANGE, type Change, type Lever } from "#core/validation/levers";
 import data from "./torque-curves.json" with { type: "json" };
 
 const schema = z.strictObject({
@@ -35,20 +35,6 @@ export type TorqueCurve = (typeof torqueCurves)[number];
  * (Bohannon 1982, Murray 2002, Elson and Aspinall 2008: 18 to 35 %, recalled, unverified).
  */
 const PELVIS = 0.25;
-
-/** one head's part in one point of a curve: everything that a strength or a length may still change */
-export interface Lever {
-  muscle: string;
-  /** m, in the curve's direction */
-  arm: number;
-  /** N, of the untrained people whose torque the curves tell */
-  maxForce: number;
-  /** fibre length in the reference posture and the muscle's change since, over optimum */
-  reference: number;
-  change: number;
-  sin: number;
-  active: Float64Array;
-}
 
 export interface CurvePoint {
   angle: number;
@@ -88,21 +74,8 @@ export function curvePoints(model: Model, curve: TorqueCurve): CurvePoint[] {
   });
 }
 
-/** what a fit does to the heads of a muscle: a factor on their force and an offset of their length */
-export type Change = (muscle: string) => { strength: number; referenceLength: number };
-export const NO_CHANGE: Change = () => ({ strength: 1, referenceLength: 0 });
-
-export function torqueOf(levers: readonly Lever[], change: Change = NO_CHANGE): number {
-  let sum = 0;
-  for (const l of levers) {
-    const { strength, referenceLength } = change(l.muscle);
-    const length = fibreLength(l.reference + referenceLength, l.change, l.sin);
-    const x = Math.max(0, Math.min(FORCE_GRID.count - 1.000001, (length - FORCE_GRID.from) / FORCE_GRID.step));
-    const i = Math.floor(x);
-    sum += l.arm * l.maxForce * strength * (l.active[i]! + (x - i) * (l.active[i + 1]! - l.active[i]!));
-  }
-  return sum;
-}
+export const torqueOf = (levers: readonly Lever[], change: Change = NO_CHANGE): number =>
+  levers.reduce((sum, l) => sum + l.arm * forceOf(l, change), 0);
 
 export interface CurveError {
   id: string;
