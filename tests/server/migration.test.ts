@@ -135,6 +135,27 @@ test("an owner that is no superuser can do it too, twice, and the app is as boun
     database.withPractice(randomUUID(), (tx) => tx.query("create temporary table account (id int)")),
   ).rejects.toThrow(/permission denied/);
   await database.close();
+  // what a later migration reads, an owner under row security does not see of itself: no link is taken for nobody's
+  const modest = new pg.Client({ connectionString: url.toString() });
+  await modest.connect();
+  const [practice, client] = [randomUUID(), randomUUID()];
+  const within = (id: string) => modest.query("select set_config('gryn.practice_id', $1, false)", [id]);
+  await within(practice);
+  await modest.query("insert into practice values ($1, 'Modest')", [practice]);
+  await modest.query("insert into client (practice_id, id, name, body) values ($1, $2, 'Kept', '{}')", [
+    practice,
+    client,
+  ]);
+  await modest.query(
+    `insert into client_link (token_hash, practice_id, client_id, expires_at) values ('kept', $1, $2, now() + interval '1 day')`,
+    [practice, client],
+  );
+  await within("");
+  const [up] = readFileSync(join(MIGRATIONS, "009_erasure.sql"), "utf8").split("-- Down Migration");
+  await modest.query(up!.slice(0, up!.indexOf("create or replace function")));
+  await within(practice);
+  expect((await modest.query("select token_hash from client_link")).rows).toEqual([{ token_hash: "kept" }]);
+  await modest.end();
   // another owner's app role on the same cluster has another password: it is set, and the way back too
   expect(await openedBy(await migrate(cluster.ownerUrl))).toBe(true);
 }, 60_000);

@@ -2,7 +2,6 @@
  * The library in a body: what the server has kept of it; else it is worked out there, for everybody, and kept; else, or
  * where that takes too long to begin, here. Once a page and body.
  */
-import { createStore, del, get, keys as keysOf, set } from "idb-keyval";
 import { exercises, library } from "#core/exercises/library";
 import { setupKey } from "#core/exercises/setup";
 import { DEFAULT_BODY, MODEL_VERSION, type Body } from "#core/mechanics/model";
@@ -11,6 +10,7 @@ import { surveyFile, surveyVersion } from "#core/mechanics/survey-name";
 import type { Answer } from "#core/exchange/api";
 import { plainly } from "../base/api";
 import { askSurvey } from "./analyst";
+import { BODIES, keepSurvey, keptSurvey } from "./kept-surveys";
 import type { SetupAsk } from "./messages";
 
 /** every named setup of the library */
@@ -19,8 +19,6 @@ export const librarySetups: SetupAsk[] = library.flatMap((e) =>
 );
 const keys = librarySetups.map((s) => setupKey(exercises.get(s.exerciseId)!, s.values));
 
-/** bodies that are looked at in a session, or kept for the next: a row is 5 kB */
-const BODIES = 12;
 /** setups in one ask of the engine here: few enough that the page can say how far it is */
 const CHUNK = 13;
 /** ms between two looks at the server's work, and ms without any progress after which it is done here */
@@ -70,26 +68,7 @@ async function workedOutHere(
   return surveys.flat();
 }
 
-/**
- * What this browser has kept of it: a body is whole cm and kg and nobody's. By model, library and body, so that a new
- * version of either is worked out anew and the old one goes.
- */
-const here = typeof indexedDB === "undefined" ? null : createStore("gryn-surveys", "surveys");
 const version = surveyVersion(keys);
-const hereKey = ({ stature, mass }: Body) => `${version} ${stature} ${mass}`;
-
-async function keptHere(body: Body): Promise<Survey | undefined> {
-  return here ? await get<Survey>(hereKey(body), here).catch(() => undefined) : undefined;
-}
-
-async function keepHere(body: Body, survey: Survey): Promise<void> {
-  if (!here || survey.rows.length < keys.length) return;
-  const old = await keysOf<string>(here);
-  const own = old.filter((k) => k.startsWith(version));
-  const gone = [...old.filter((k) => !own.includes(k)), ...own.slice(0, Math.max(0, own.length + 1 - BODIES))];
-  await Promise.all(gone.map((k) => del(k, here)));
-  await set(hereKey(body), survey, here);
-}
 
 /** of the default body: a file of the build; undefined where this page was not built with one */
 const ofTheBuild = async (): Promise<Survey | undefined> =>
@@ -102,11 +81,11 @@ async function read(body: Body, tell: (share: number) => void): Promise<Survey> 
     const built = await ofTheBuild();
     if (built) return built;
   }
-  const own = await keptHere(body);
+  const own = await keptSurvey(version, body);
   if (own) return own;
   const survey = await asked(body, tell);
   // a full disk or a private window keeps nothing: the next visit asks again
-  keepHere(body, survey).catch(() => undefined);
+  if (survey.rows.length === keys.length) keepSurvey(version, body, survey).catch(() => undefined);
   return survey;
 }
 

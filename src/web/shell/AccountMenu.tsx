@@ -4,6 +4,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { api } from "../base/api";
 import { MODE_EVENT } from "../base/mode";
+import { forgetSurveys } from "../mechanics/kept-surveys";
 import { ownEdits } from "../planning/kept-edits";
 
 export interface AccountMenuProps {
@@ -20,6 +21,7 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
   const leave = async () => {
     await signOut();
     ownEdits().forget();
+    await forgetSurveys();
     window.location.assign("/");
   };
   const ask = () => {
