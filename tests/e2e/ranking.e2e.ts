@@ -1,4 +1,4 @@
-import { accessible, control, expect, signIn, test } from "./hands";
+import { accessible, control, expect, openClient, signIn, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
 
@@ -57,4 +57,31 @@ test("a joint that is severe takes out what strains it, and the ranking says so"
   await page.getByRole("link", { name: "Ranking", exact: true }).click();
   await expect(page.getByText("elbow severe")).toBeVisible();
   await expect(page.getByText("Too much for the elbow.").first()).toBeVisible({ timeout: 60_000 });
+});
+
+test("a client's body is kept for the next visit, and forgotten with signing out", async ({ page }) => {
+  const kept = () =>
+    page.evaluate(
+      () =>
+        new Promise<number>((done) => {
+          const open = indexedDB.open("gryn-surveys");
+          open.onsuccess = () => {
+            const db = open.result;
+            const count = db.objectStoreNames.contains("surveys")
+              ? db.transaction("surveys").objectStore("surveys").count()
+              : null;
+            if (!count) return done(0);
+            count.onsuccess = () => (db.close(), done(count.result));
+          };
+        }),
+    );
+  await signIn(page);
+  await openClient(page, "Maja");
+  await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Ranking" }).click();
+  await expect(page.locator("tr.row").first()).toBeVisible({ timeout: 60_000 });
+  await expect.poll(kept).toBe(1);
+  await page.getByRole("button", { name: "Edda Varn" }).click();
+  await page.getByRole("menuitem", { name: "Sign out" }).click();
+  await expect(page.getByLabel("Password")).toBeVisible();
+  expect(await kept()).toBe(0);
 });
