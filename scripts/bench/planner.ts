@@ -109,7 +109,7 @@ function askOf(c: Case): PlanAsk {
   };
   const program: Program = {
     format: "gryn-program",
-    version: 8,
+    version: 9,
     edition: CURRENT_EDITION.id,
     id: newId(),
     clientId: newId(),

@@ -5,6 +5,7 @@ import type { Load } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
 import { set as words } from "#core/words/phone";
 import { countedReps, loadOf } from "#core/training/exposures";
+import { rampOf } from "#core/program/ramp";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { loadText, plain } from "../page/locale";
 import { newId } from "../page/newId";
@@ -84,6 +85,7 @@ export function Working(props: WorkingProps) {
   const asked = correcting?.prescribed ?? now;
   return (
     <>
+      {done.length === 0 && !instead && p.purpose === "work" && <Ramp p={p} load={now.load} />}
       <DoneSets done={done} flagged={now.flagged} onCorrect={setCorrecting} />
       {goingOn && !correcting && (
         <GoingOn
@@ -121,6 +123,25 @@ export function Working(props: WorkingProps) {
       </p>
       {!finished && <Before last={now.last} words={done.length === 0 ? props.why : undefined} />}
     </>
+  );
+}
+
+/** the lighter sets that come first; nothing of them is logged */
+function Ramp({ p, load }: { p: SnapshotPrescription; load: Load | null }) {
+  const sets = rampOf(p, load);
+  if (sets.length === 0) return null;
+  return (
+    <div className="ramp">
+      <p className="quiet">{load ? words.rampFirst() : words.rampUnknown()}</p>
+      <ol>
+        {sets.map((r) => (
+          <li key={r.reps} className="number">
+            {r.load ? `${loadText(r.load)} × ` : ""}
+            {r.reps}
+          </li>
+        ))}
+      </ol>
+    </div>
   );
 }
 

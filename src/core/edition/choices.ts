@@ -1,4 +1,8 @@
-/** Ways of counting, and the terms a school weighs. */
+/** Ways of counting, what varies within a week, and the terms a school weighs. */
+/** what makes another exercise of it for a muscle of the arm or of the back */
+export const VARIETIES = ["arm positions", "grips"] as const;
+export type Variety = (typeof VARIETIES)[number];
+
 /** what a set gives a group it is not for: what mechanics says, at most half; nothing; half; all of it */
 /** classes of exercises by what they ask of the body: effort, rest and repetitions go by them */
 export const CLASSES = ["heavy", "compound", "braced", "isolation"] as const;

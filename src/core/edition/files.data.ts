@@ -28,6 +28,9 @@ import edition6 from "./gryn-6/edition.json" with { type: "json" };
 import planner6 from "./gryn-6/planner.json" with { type: "json" };
 import ranking6 from "./gryn-6/ranking.json" with { type: "json" };
 import schools6 from "./gryn-6/schools.json" with { type: "json" };
+import edition7 from "./gryn-7/edition.json" with { type: "json" };
+import method7 from "./gryn-7/method.json" with { type: "json" };
+import planner7 from "./gryn-7/planner.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -52,5 +55,10 @@ export const later = [
     planner: plannerSchema.parse(planner6),
     ranking: rankingSchema.parse(ranking6),
     ...schoolsSchema.parse(schools6),
+  },
+  {
+    ...editionSchema.parse(edition7),
+    method: methodSchema.parse(method7),
+    planner: plannerSchema.parse(planner7),
   },
 ];

@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { PHASES, PRIORITIES } from "#core/clients/choices";
 import { SEVERITIES } from "#core/exercises/joints";
-import { CLASSES, COUNTINGS, TERMS } from "./choices";
+import { CLASSES, COUNTINGS, TERMS, VARIETIES } from "./choices";
 
 const reserves = z.array(z.int().min(0).max(6)).min(2);
 const span = z.tuple([z.number(), z.number()]);
@@ -16,6 +16,12 @@ export const methodSchema = z.strictObject({
   beginnerFactor: z.number(),
   /** what bands are times, by what the client's weight is to do */
   phase: z.record(z.enum(PHASES), z.number()),
+  /**
+   * sets over a band that are nobody's problem; whether a compound and a single joint for the same length double each
+   * other; whether a back that has all that its bands hold is enough for any front. Tolerance, yes and no where not
+   * said
+   */
+  judging: z.strictObject({ over: z.number(), acrossKinds: z.boolean(), backFull: z.boolean() }).optional(),
   /** effective sets of a muscle in a week beyond which nothing is added */
   hardStop: z.number(),
   /** share of the low end under which a dose is a problem and not only to be looked at */
@@ -183,6 +189,27 @@ export const yardstickSchema = z
 
 /** what the planner weighs against what: prices in units of the worth of a week. Reasons in docs/method/planning.md */
 const endSchema = z.strictObject({ sets: z.number(), share: z.number() });
+/** price of each band of repetitions; null: not done */
+const bandPrices = z.array(z.number().nullable());
+
+/** bands of repetitions, what each kind of lift pays in them, and tops of windows that a client reads easily */
+const repsSchema = z.strictObject({
+  bands: z.array(z.tuple([z.number(), z.number()])).min(1),
+  price: z.strictObject({
+    heavy: bandPrices,
+    /** compound lifts over the head; as the others where not said */
+    overhead: bandPrices.optional(),
+    compound: bandPrices,
+    isolation: bandPrices,
+  }),
+  /** price on top where a noted joint is strained */
+  sore: bandPrices.optional(),
+  /** price of a group with one band, of a minute over the day, of a window that its band does not hold */
+  oneBand: z.number(),
+  over: z.number(),
+  noWindow: z.number(),
+  tops: z.array(z.number()).optional(),
+});
 
 export const plannerSchema = z.strictObject({
   /** worth of a group's dose by priority */
@@ -193,13 +220,18 @@ export const plannerSchema = z.strictObject({
   /** sets of one group in one session: how many count how much */
   session: z.array(z.strictObject({ sets: z.number(), slope: z.number() })),
   sessionBeginner: z.number(),
+  /** the same for the trained; the method's limit of a session where not said */
+  sessionMost: z.number().optional(),
   /** price an effective set of a group over what one session may hold */
   overSession: z.number(),
   /** price a set under the low end (times the weight, at least 0.5), over the high end, over a ceiling */
   under: z.number(),
   over: z.number(),
-  /** so many sets under the low end, and over the high one, cost a share of it: whole sets seldom stand on a mark */
-  ends: z.strictObject({ under: endSchema, over: endSchema }).optional(),
+  /**
+   * so many sets under the low end, and over the high one, cost a share of it: whole sets seldom stand on a mark;
+   * `far`: from so many sets over, each costs so many times the price
+   */
+  ends: z.strictObject({ under: endSchema, over: endSchema, far: endSchema.optional() }).optional(),
   /** price a missing direct set, a missing day, a big group on two days running (of a specialised one) */
   direct: z.number(),
   frequency: z.number(),
@@ -237,6 +269,17 @@ export const plannerSchema = z.strictObject({
   /** price of a set by the share of all muscle that is at work, and by the strain of a noted joint over `soreFrom` */
   engaged: z.number().optional(),
   strain: z.number().optional(),
+  /** worth of a second position of the arm, and of a second grip, for the groups that ask for them (groups.json) */
+  variety: z.record(z.enum(VARIETIES), z.record(z.enum(PRIORITIES), z.number())).optional(),
+  /** price of a set that another muscle ends than it is for, by the share of what ends it */
+  elsewhere: z.number().optional(),
+  /** fewest sets of a line with a technique, and the most that it counts beside them */
+  technique: z.strictObject({ least: z.number(), credit: z.number() }).optional(),
+  /** exercises that stand there only for want of better ones: what their worth is multiplied by */
+  fallbacks: z.record(z.string(), z.number()).optional(),
+  /** lighter sets before the first heavy lift of a region: up to which reps, how many, minutes kept for them a day */
+  ramp: z.strictObject({ reps: z.number(), heavy: z.number(), other: z.number(), minutes: z.number() }).optional(),
+  reps: repsSchema.optional(),
   /** share of a group's volume under which a head does not speak for it: the teres major is not the lats */
   speaks: z.number(),
   /** repeats that vary: share of lines that may change, what staying is worth, what else counts, minutes longer */

@@ -53,6 +53,8 @@ const program: Steps = {
   },
   // 8 knows the setups that a line had before
   7: (document) => mapPrescriptions(document, (p) => ({ earlier: [], ...p })),
+  // 9 knows lighter sets before a line
+  8: (document) => mapPrescriptions(document, (p) => ({ rampSets: 0, ...p })),
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -92,6 +94,8 @@ const handOver: Steps = {
       ...p,
       alternatives: list(p.alternatives).map((a) => ({ spares: [], ...a })),
     })),
+  // 7 knows lighter sets before an exercise
+  6: (document) => mapPrescriptions(document, (p) => ({ rampSets: 0, ...p })),
 };
 
 const entry: Steps = {

@@ -1,14 +1,14 @@
 /** What a week covers and what it leaves out: parts, lengths, arm positions, grips; techniques and layout. */
 import type { Exercise } from "#core/exercises/format";
-import { positionsOf } from "#core/exercises/positions";
 import type { BodyView } from "#core/mechanics/survey";
 import type { Check, Fix, Named, Week } from "#core/planning/judged";
 import { groupFor } from "#core/planning/aim";
 import { doseTotal } from "#core/planning/dose";
 import { prescriptionsOf } from "#core/program/edit";
 import { isForPart, partShare } from "#core/planning/parts";
-import { groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
+import { bandOf, groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
 import type { Operation, Prescription } from "#core/program/document";
+import { varietyOf, VARIETY_WANTED } from "#core/planning/variety";
 import { easierOf, findTechnique, refusalsOf, type Refusal } from "#core/planning/techniques";
 
 const named = ({ id, name }: Named): Named => ({ id, name });
@@ -81,44 +81,43 @@ export function thirds({ program, client, viewOf, method }: Week): Check[] {
   });
 }
 
-/** groups of arm and back for which the place of the arm, or the grip, makes another exercise of it */
-const BY_ARM = new Set(["biceps", "triceps"]);
-const BY_GRIP = new Set(["biceps", "elbow-flexors", "lats"]);
-
-/** arm positions and grips of a group over the week */
+/** arm positions and grips of a group over the week, of every line that is one for it */
 export function positions({ program, client, exercises }: Week): Check[] {
+  const all = prescriptionsOf(program).flatMap((p) => {
+    const exercise = exercises.get(p.exerciseId);
+    return exercise ? [{ p, exercise }] : [];
+  });
   return groups.flatMap((g): Check[] => {
-    const own = prescriptionsOf(program).filter((p) => groupFor(p) === g.id);
-    if (!client.priorities[g.id] || own.length < 2) return [];
-    const places = own.flatMap((p) => {
-      const e = exercises.get(p.exerciseId);
-      return e ? [positionsOf(e, p.values)] : [];
+    const own = all.filter(({ p }) => groupFor(p) === g.id);
+    if (!client.priorities[g.id] || own.length < VARIETY_WANTED) return [];
+    return g.varied.map((what): Check => {
+      const seen = new Set(all.flatMap(({ p, exercise }) => varietyOf(what, g, p, exercise) ?? []));
+      return {
+        kind: "positions",
+        subject: { group: g.id, what },
+        number: [...seen],
+        limit: VARIETY_WANTED,
+        state: seen.size >= VARIETY_WANTED ? "pass" : "look",
+        fixes: [],
+      };
     });
-    const seen = (list: (string | null)[]) => [...new Set(list.filter((x): x is string => x !== null))];
-    const check = (what: "arm positions" | "grips", list: string[]): Check => ({
-      kind: "positions",
-      subject: { group: g.id, what },
-      number: list,
-      limit: 2,
-      state: list.length >= 2 ? "pass" : "look",
-      fixes: [],
-    });
-    return [
-      ...(BY_ARM.has(g.id) ? [check("arm positions", seen(places.map((x) => x.arm)))] : []),
-      ...(BY_GRIP.has(g.id) ? [check("grips", seen(places.map((x) => x.grip)))] : []),
-    ];
   });
 }
 
-export function pushAndPull({ program, dose, method }: Week): Check[] {
+export function pushAndPull({ program, dose, method, client }: Week): Check[] {
   if (program.days.every((d) => d.blocks.length === 0)) return [];
   const sets = (...ids: string[]) => ids.reduce((s, id) => s + (dose.groups[id] ? doseTotal(dose.groups[id]) : 0), 0);
   const pairs = [
-    { what: "rear against front of the shoulder", back: sets("rear-delts"), front: sets("front-delts") },
-    { what: "pulling against pressing", back: sets("lats", "upper-back"), front: sets("chest", "front-delts") },
+    { what: "rear against front of the shoulder", of: ["rear-delts"], front: sets("front-delts") },
+    { what: "pulling against pressing", of: ["lats", "upper-back"], front: sets("chest", "front-delts") },
   ] as const;
-  return pairs.flatMap(({ what, back, front }): Check[] =>
-    front < 3
+  /** whether groups have all that their bands hold */
+  const full = (of: readonly string[]) =>
+    method.judging?.backFull === true &&
+    of.every((g) => sets(g) >= (bandOf(g, client, method)?.high ?? Infinity) - method.checks.tolerance);
+  return pairs.flatMap(({ what, of, front }): Check[] => {
+    const back = sets(...of);
+    return front < 3
       ? []
       : [
           {
@@ -126,11 +125,11 @@ export function pushAndPull({ program, dose, method }: Week): Check[] {
             subject: { what },
             number: { back, front },
             limit: method.checks.leastBack,
-            state: back >= method.checks.leastBack * front ? "pass" : "look",
+            state: back >= method.checks.leastBack * front || full(of) ? "pass" : "look",
             fixes: [],
           },
-        ],
-  );
+        ];
+  });
 }
 
 /** a day of nothing but arms, where more than arms is asked for, of the week or of that day */
@@ -221,6 +220,16 @@ const NO_SPINE = new Set(["trunk", "carry"]);
 export const spinePoints = (view: Pick<BodyView, "spineMoment">, family: Exercise["family"]): number =>
   NO_SPINE.has(family) ? 0 : Math.max(0, Math.min(SPINE.most, (view.spineMoment - SPINE.free) / SPINE.point));
 
+/** share of what ends a set that is another muscle's than those it is for; 0 where the first one is its own */
+export function endedElsewhere(
+  { limiters }: Pick<BodyView, "limiters">,
+  { targets }: Pick<Exercise, "targets">,
+): number {
+  const [first] = limiters;
+  const total = limiters.reduce((s, l) => s + l.elasticity, 0);
+  return !first || total <= 0 || targets.includes(first.muscle) ? 0 : first.elasticity / total;
+}
+
 /** lines that something else ends than what they are for */
 export function limiters({ program, exercises, viewOf, method }: Week): Check[] {
   return prescriptionsOf(program).flatMap((p): Check[] => {
@@ -229,14 +238,13 @@ export function limiters({ program, exercises, viewOf, method }: Week): Check[] 
     const first = view?.limiters[0];
     if (!view || !e || !first || total <= 0) return [];
     const share = first.elasticity / total;
-    const own = e.targets.includes(first.muscle);
     return [
       {
         kind: "limiter",
         subject: { line: named(p), muscle: first.muscle },
         number: share,
         limit: method.checks.endsElsewhere,
-        state: own || share < method.checks.endsElsewhere ? "pass" : "look",
+        state: endedElsewhere(view, e) < method.checks.endsElsewhere ? "pass" : "look",
         fixes: [],
       },
     ];

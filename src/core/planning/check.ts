@@ -153,7 +153,7 @@ function weeklyDose({ program, all, client, method, dose }: Week): Check[] {
         : "look"
       : sets > method.hardStop
         ? "problem"
-        : sets > band.high + method.checks.tolerance
+        : sets > band.high + (method.judging?.over ?? method.checks.tolerance)
           ? "look"
           : "pass";
     return [
@@ -356,6 +356,9 @@ function redundancy({ program, method, viewOf }: Week): Check[] {
           ...alike.map((h) => Math.abs((p.credits[h]!.length ?? 0) - (q.credits[h]!.length ?? 1))),
         );
         if (alike.length === 0 || apart > method.lengthsApart) return [];
+        // a single joint after a compound is loaded and ended otherwise
+        const compound = (l: Prescription) => viewOf(l) && loadingOf(viewOf(l)!).compound;
+        if (method.judging && !method.judging.acrossKinds && compound(p) !== compound(q)) return [];
         // the same length along another line of force is another exercise
         const [a, b] = [viewOf(p), viewOf(q)];
         const head = alike[0]!;

@@ -1,5 +1,6 @@
 /** The groups' file, read and checked; a build of the pages holds what came out of it (vite.config.ts). */
 import { z } from "zod";
+import { VARIETIES } from "#core/edition/choices";
 import data from "./groups.json" with { type: "json" };
 
 const watchSchema = z.strictObject({
@@ -26,6 +27,8 @@ const groupsSchema = z.strictObject({
       start: z.enum(["none", "maintain", "hold"]),
       optional: z.boolean().default(false),
       big: z.boolean().default(false),
+      /** what a week wants two of: the place of the arm, or the grip, makes another exercise of it */
+      varied: z.array(z.enum(VARIETIES)).default([]),
       /** effective sets a week that are too many even without a priority */
       ceiling: z.number().optional(),
       watch: z.array(watchSchema).default([]),

@@ -22,6 +22,20 @@ export const mainGroups = groups.filter((g) => !g.optional);
 const ARMS = new Set(["biceps", "triceps", "elbow-flexors", "forearms", "side-delts", "rear-delts"]);
 /** trunk work may stand on any day, whatever the day is for */
 export const TRUNK: readonly string[] = ["abs", "obliques", "low-back"];
+/** groups of the legs and hips */
+export const LEGS: readonly string[] = [
+  "quads",
+  "hamstrings",
+  "glutes",
+  "calves",
+  "adductors",
+  "abductors",
+  "hip-flexors",
+  "shins",
+];
+/** a part of the body that is warm once one lift of it was done */
+export const regionOf = (group: string): "legs" | "trunk" | "upper body" =>
+  LEGS.includes(group) ? "legs" : TRUNK.includes(group) ? "trunk" : "upper body";
 /** a group of the arm or of the shoulder's side or back: nothing that a day is built on */
 export const isArm = (group: string): boolean => ARMS.has(group);
 /** a day that arms alone were asked for */

@@ -80,6 +80,7 @@ export const FIELDS = {
   target: "place",
   rest: "place",
   structure: "place",
+  rampSets: "place",
   purpose: "place",
   turns: "place",
   begins: "place",

@@ -2,6 +2,7 @@
 import type { Method } from "#core/edition/method";
 import type { Block, Day, Prescription } from "#core/program/document";
 import { purposeOf } from "#core/program/purpose";
+import { rampSeconds } from "#core/program/ramp";
 import { techniqueSeconds } from "#core/planning/techniques";
 import { alternates, pairRest, restOf, setSeconds } from "#core/planning/timing";
 
@@ -14,6 +15,7 @@ const restSeconds = (p: Prescription): number =>
   (alternates(p) ? 2 * p.reserves.length - 1 : p.reserves.length - 1) * restOf(p);
 
 export interface BlockMinutes {
+  /** with the ramp to it */
   setup: number;
   work: number;
   rest: number;
@@ -22,7 +24,7 @@ export interface BlockMinutes {
 /** minutes; in a pair the rest of the one is work time of the other */
 export function blockMinutes(block: Block): BlockMinutes {
   const [a, b] = block.prescriptions;
-  const setup = (p: Prescription) => p.setupSeconds + p.changeSeconds;
+  const setup = (p: Prescription) => p.setupSeconds + p.changeSeconds + rampSeconds(p);
   if (!a) return { setup: 0, work: 0, rest: 0 };
   if (!b) return { setup: setup(a) / 60, work: workSeconds(a) / 60, rest: restSeconds(a) / 60 };
   const rounds = Math.max(a.reserves.length, b.reserves.length);

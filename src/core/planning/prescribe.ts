@@ -93,6 +93,7 @@ export function prescribe(
     load: null,
     technique: null,
     structure: "straight",
+    rampSets: 0,
     purpose: "work",
     turns: "one-then-other",
     begins: "either",

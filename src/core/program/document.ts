@@ -1,7 +1,7 @@
 /** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
 import "#core/base/reasons";
 import { z } from "zod";
-import { BEGINS, BLOCKS_MOST, DAYS_MOST, PURPOSES, SETS_MOST, STRUCTURES, TECHNIQUES, TURNS, WEEKS } from "./limits";
+import { BEGINS, BLOCKS_MOST, DAYS_MOST, PURPOSES, RAMP_MOST, SETS_MOST, STRUCTURES, TECHNIQUES, TURNS, WEEKS } from "./limits";
 
 export const loadSchema = z.strictObject({
   value: z.number().min(0, "not below 0").max(1000, "at most 1000"),
@@ -83,6 +83,7 @@ export const changeSchema = z
     load: loadSchema.nullable(),
     technique: techniqueSchema.nullable(),
     structure: z.enum(STRUCTURES),
+    rampSets: z.int("whole sets").min(0, `0 to ${RAMP_MOST}`).max(RAMP_MOST, `0 to ${RAMP_MOST}`),
     purpose: z.enum(PURPOSES),
     turns: z.enum(TURNS),
     begins: z.enum(BEGINS),
@@ -132,6 +133,8 @@ export const prescriptionSchema = z.strictObject({
   load: loadSchema.nullable(),
   technique: techniqueSchema.nullable(),
   structure: z.enum(STRUCTURES),
+  /** lighter sets before it, which do not count (program/ramp.ts) */
+  rampSets: changeSchema.shape.rampSets.unwrap(),
   purpose: z.enum(PURPOSES),
   turns: z.enum(TURNS),
   begins: z.enum(BEGINS),
@@ -180,7 +183,7 @@ export const emptyDay = (id: string, name: string, week: Day["week"] = "A"): Day
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(8),
+  version: z.literal(9),
   /** what it is planned and judged with */
   edition: word,
   id: z.uuid(),

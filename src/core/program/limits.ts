@@ -3,6 +3,8 @@ export const WEEK_DAYS_MOST = 7;
 export const DAYS_MOST = 14;
 export const BLOCKS_MOST = 20;
 export const SETS_MOST = 12;
+/** lighter sets before a line */
+export const RAMP_MOST = 3;
 
 /** a program has one week, or two that take turns */
 export const WEEKS = ["A", "B"] as const;

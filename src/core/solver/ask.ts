@@ -79,6 +79,8 @@ export interface Judging {
 export interface PlanTools extends Judging {
   highs: Highs;
   tell?: (told: Told) => void;
+  /** s of work done so far (prove.ts) */
+  worked?: () => number;
   stop?: () => boolean;
 }
 

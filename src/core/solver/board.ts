@@ -2,6 +2,7 @@
  * A week that is changed set by set: every sum that its value needs is kept, and a change works out anew only the
  * groups and days it touches. The value is evaluate's to rounding (tested at every step of random walks).
  */
+import { VARIETY_WANTED } from "#core/planning/variety";
 import { effective, gradedSets, type Sets, type WeekProblem } from "#core/solver/problem";
 
 /** where strings are counted on a day, by number */
@@ -53,6 +54,9 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
   const long = new Float64Array(G);
   const groupValue = new Float64Array(G);
   const watched = new Float64Array(watches.length);
+  /** lines of each place of each variety, and how many places are there */
+  const varietyOn = problem.varieties.map(({ places }) => new Int32Array(places));
+  const there = new Int32Array(problem.varieties.length);
   const minutes = new Float64Array(D).fill(problem.warmUp);
   const spine = new Float64Array(D);
   const lines = new Int32Array(D);
@@ -99,7 +103,7 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     }
     value -= s.overSession * over;
     if (total < t.low) value -= t.under * gradedSets(t.low - total, t.ends.under);
-    if (total > t.high) value -= t.over * gradedSets(total - t.high, t.ends.over);
+    if (total > t.high) value -= t.over * gradedSets(total - t.high, t.ends.over, t.ends.far);
     if (direct[g]! < t.direct) value -= s.direct * (t.direct - direct[g]!);
     if (counted < t.frequency) value -= s.frequency * (t.frequency - counted);
     if (t.running > 0)
@@ -159,6 +163,13 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     if (lineMore === 0) return;
     lines[d]! += lineMore;
     for (const i of asks[k]!) askedOn[i]! += lineMore;
+    for (let i = 0; i < c.varies.length; i++) {
+      const { variety, place } = c.varies[i]!;
+      const on = varietyOn[variety]!;
+      if (on[place] === 0) there[variety]!++;
+      on[place]! += lineMore;
+      if (on[place] === 0) there[variety]!--;
+    }
     if (c.compound) compounds[d]! += lineMore;
     if (c.technique) techniqueOn[d]! += lineMore;
     kindOn[kinds.of[k]! * D + d]! += lineMore;
@@ -195,6 +206,8 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
       const { need, worth } = watches[w]!;
       if (worth > 0) sum += worth * Math.min(1, watched[w]! / need);
     }
+    for (let v = 0; v < there.length; v++)
+      sum += (problem.varieties[v]!.worth * Math.min(VARIETY_WANTED, there[v]!)) / VARIETY_WANTED;
     let [longest, shortest, week] = [-Infinity, Infinity, 0];
     for (let d = 0; d < D; d++) {
       const m = minutes[d]!;

@@ -2,17 +2,19 @@
 import { isForPart } from "#core/planning/parts";
 import { findHead } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
+import type { Variety } from "#core/edition/choices";
 import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { effortCredit, groupCredit } from "#core/planning/dose";
-import { spinePoints } from "#core/planning/check-cover";
+import { endedElsewhere, spinePoints } from "#core/planning/check-cover";
 import { groupFor } from "#core/planning/aim";
 import { bandOf, groups, volumeShares, type Group } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
 import { setSeconds } from "#core/planning/timing";
 import { lineFor } from "#core/planning/lines";
 import type { Prescription } from "#core/program/document";
+import { varietyOf } from "#core/planning/variety";
 import { refusalsOf, techniques, techniqueSeconds } from "#core/planning/techniques";
 import { contextOf, rankHead } from "#core/ranking/rank";
 import { strainsOf } from "#core/suitability/strains";
@@ -57,6 +59,8 @@ export interface Candidate {
   /** watched parts it counts for, and the group whose long length it loads; indices */
   watches: number[];
   long: number | null;
+  /** which position of the arm or grip it is for a group that wants two: index of the field's variety, and which */
+  varies: { variety: number; place: number }[];
   /** done with a technique: at most two a day are */
   technique: boolean;
 }
@@ -76,6 +80,7 @@ function withTechniques(
   client: PlannedFor,
   standing: ReadonlySet<string>,
   use: TechniqueUse,
+  settings: Pick<Edition["planner"], "technique">,
 ): Candidate[] {
   if (c.compound && use === "none" && standing.size === 0) return [];
   const set = setSeconds(c.line);
@@ -93,13 +98,15 @@ function withTechniques(
     .map((t): Candidate => {
       const line: Prescription = { ...c.line, technique: { id: t.id, easier: null } };
       const long = t.credit >= 1;
-      const least = long ? 1 : 2;
+      // a drop stands on top of straight sets
+      const least = settings.technique?.least ?? (long ? 1 : 2);
+      const credit = Math.min(t.credit, settings.technique?.credit ?? Infinity);
       return {
         ...c,
         key: `${c.row.setupKey} ${t.id}`,
         line,
         technique: true,
-        loss: c.loss - t.credit,
+        loss: c.loss - credit,
         perLine: c.perLine + techniqueSeconds(line, set) / 60,
         least,
         most: Math.max(least, long ? 2 : Math.min(3, c.most)),
@@ -115,22 +122,36 @@ export interface WatchLine {
   group: number;
 }
 
+/** positions of the arm, or grips, that a group may have two of */
+export interface VarietyLine {
+  group: number;
+  what: Variety;
+  places: string[];
+}
+
 export interface Field {
   groups: readonly Group[];
   candidates: Candidate[];
   watches: WatchLine[];
+  varieties: VarietyLine[];
   /** setups left out, by the reason */
   out: { name: string; reason: string }[];
 }
+
+const GYM = ["cable", "machine", "barbell"];
 
 /** how finely its load can be set; and body weight alone, where something better is at hand */
 function loadability(exercise: Exercise, client: PlannedFor): number {
   const { loadStep, usualLoad } = exercise.stated;
   const fine = Math.max(0.7, Math.min(1, 1 - 0.3 * Math.max(0, Math.min(1, loadStep / usualLoad / 0.2 - 0.6))));
   if (exercise.equipment.length > 0) return fine;
-  const better = ["cable", "machine", "barbell"].some((e) => (client.equipment as string[]).includes(e));
+  const better = GYM.some((e) => (client.equipment as string[]).includes(e));
   return fine * (client.level === "beginner" ? 0.95 : better ? 0.4 : 0.8);
 }
+
+/** what stands there only for want of better ones, where there are any */
+const fallback = (exercise: Exercise, client: PlannedFor, { fallbacks }: Edition["planner"]): number =>
+  (client.equipment as string[]).some((e) => GYM.includes(e)) ? (fallbacks?.[exercise.id] ?? 1) : 1;
 
 const SQUATS = new Set(["squat", "lunge"]);
 const PRESSED = new Set(["press", "row", "pulldown", "squat", "lunge", "hinge", "bridge"]);
@@ -158,11 +179,12 @@ export function fieldFor(
 ): Field {
   const { banned = NONE, must = NONE, required = NONE, use = "none", standing = NONE } = ask;
   const { method } = edition;
-  const { quality, isolationMost, engaged, strain } = edition.planner;
+  const { quality, isolationMost, engaged, strain, elsewhere } = edition.planner;
   const whom = whomOf(client);
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
   const scores = bestScores(survey, wanted, client, edition, exercises);
   const watches = wanted.flatMap((g, i) => g.watch.map((w) => ({ ...w, group: i })));
+  const varieties = wanted.flatMap((g, group) => g.varied.map((what): VarietyLine => ({ group, what, places: [] })));
   const out: Field["out"] = [];
   const candidates = survey.rows.flatMap((row): Candidate[] => {
     const exercise = exercises.get(row.exerciseId);
@@ -188,7 +210,7 @@ export function fieldFor(
     // nothing is put in the week that is direct for no group with a priority; else spare minutes fill with wrist curls
     if (lead < 0 || (asked < 0 && !must.has(row.setupKey) && !required.has(exercise.id))) return [];
     const line = { ...own, target: targetIn(own, wanted[lead]!) };
-    const load = loadability(exercise, client);
+    const load = loadability(exercise, client) * fallback(exercise, client, edition.planner);
     const gives = shares.flatMap((s, group) => {
       if (!s) return [];
       const { best, of } = scores[group]!;
@@ -230,6 +252,7 @@ export function fieldFor(
         cost:
           (engaged ?? 0.35) * view.engagedMass +
           0.03 * spine +
+          (elsewhere ?? 0) * endedElsewhere(view, exercise) +
           0.02 * (1 - exercise.stated.steadiness) +
           0.02 * (exercise.stated.skill - 1) +
           strained,
@@ -238,12 +261,24 @@ export function fieldFor(
         pattern: exercise.family === "hinge" ? "hinge" : SQUATS.has(exercise.family) ? "knee" : null,
         watches: watches.flatMap((w, i) => (isForPart(w, line, exercise.family) ? [i] : [])),
         long: longest >= method.long ? lead : null,
+        varies: varieties.flatMap(({ group, what, places }, variety) => {
+          const is = varietyOf(what, wanted[group]!, line, exercise);
+          if (is === null) return [];
+          if (!places.includes(is)) places.push(is);
+          return [{ variety, place: places.indexOf(is) }];
+        }),
       },
     ];
   });
   if (use === "all" || standing.size > 0)
-    candidates.push(...candidates.flatMap((c) => withTechniques(c, client, standing, use)));
-  return { groups: wanted, candidates, watches: watches.map(({ id, name, group }) => ({ id, name, group })), out };
+    candidates.push(...candidates.flatMap((c) => withTechniques(c, client, standing, use, edition.planner)));
+  return {
+    groups: wanted,
+    candidates,
+    watches: watches.map(({ id, name, group }) => ({ id, name, group })),
+    varieties,
+    out,
+  };
 }
 
 /** the head that a line is for, of the group that it leads in the week: its own where it is one of them */

@@ -2,6 +2,7 @@
  * What a week is worth and which rules it breaks, worked out plainly from its sets: the same sums as annealing and
  * proof, written a second time without any of their shortcuts.
  */
+import { VARIETY_WANTED } from "#core/planning/variety";
 import { effective, gradedSets, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Evaluation {
@@ -75,7 +76,7 @@ export function evaluate(problem: WeekProblem, sets: Sets): Evaluation {
       ),
     );
     miss("low", g.id, t.low - total, t.under, (by) => gradedSets(by, t.ends.under));
-    miss("high", g.id, total - t.high, t.over, (by) => gradedSets(by, t.ends.over));
+    miss("high", g.id, total - t.high, t.over, (by) => gradedSets(by, t.ends.over, t.ends.far));
     miss("direct", g.id, t.direct - sumOf(onDay("share", true), (x) => x), s.direct);
     miss("days", g.id, t.frequency - dose.filter((x) => x >= problem.daySets - 1e-9).length, s.frequency);
     const own = lines.map((day) => day.some(({ c }) => c.gives.some((x) => x.group === i && x.direct)));
@@ -84,6 +85,11 @@ export function evaluate(problem: WeekProblem, sets: Sets): Evaluation {
     dose.forEach((x) => miss("session", g.id, x - t.session, s.overSession));
     const long = sumOf(lines, (day) => sumOf(day, ({ c, sets }) => (c.long === i ? sets : 0)));
     add("long lengths", t.long.worth * Math.min(1, long / t.long.need));
+  });
+  problem.varieties.forEach(({ worth }, v) => {
+    const of = (c: (typeof candidates)[number]) => c.varies.flatMap((x) => (x.variety === v ? [x.place] : []));
+    const there = new Set(lines.flatMap((day) => day.flatMap(({ c }) => of(c))));
+    add("variety", (worth * Math.min(VARIETY_WANTED, there.size)) / VARIETY_WANTED);
   });
   problem.watches.forEach(({ need, worth }, w) => {
     const got = sumOf(lines, (day) => sumOf(day, ({ c, sets }) => (c.watches.includes(w) ? sets : 0)));

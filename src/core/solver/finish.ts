@@ -3,6 +3,8 @@ import type { Priority } from "#core/clients/choices";
 import { blockMinutes } from "#core/planning/minutes";
 import { classOf, ladder, rungs } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";
+import type { Edition } from "#core/edition/edition";
+import { regionOf, type Group } from "#core/planning/groups";
 import type { Purpose } from "#core/program/limits";
 import type { Prescription, Program } from "#core/program/document";
 import { purposeOf } from "#core/program/purpose";
@@ -26,7 +28,7 @@ export function finish(
   firstOf: readonly number[] = problem.first,
 ): WeekPlan {
   const { client, program } = ask;
-  const { method } = tools.edition;
+  const { method, planner } = tools.edition;
   const { field, days } = problem;
   const D = days.length;
   const standing = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions));
@@ -65,6 +67,8 @@ export function finish(
         const place = i / Math.max(1, blocks.length - 1);
         const kind = classOf(loadingOf(row.view));
         const reserves = ladder(kind, prescription.reserves.length, place, exercise.stated, method);
+        // what goes on after the last rep goes on where no rep is left
+        if (planner.technique && prescription.technique) reserves[reserves.length - 1] = 0;
         b[j]!.prescription = { ...prescription, reserves };
       }),
     );
@@ -82,16 +86,18 @@ export function finish(
     ),
   );
   const room = ordered.map((blocks, d) => ask.days[d]!.minutes - minutesOfBlocks(blocks, method.warmUpMinutes));
-  const reps = slots.length ? chooseBands(tools.highs, slots, room, client, method) : [];
+  const reps = slots.length
+    ? chooseBands(tools.highs, slots, room, client, { method, planner, groups: field.groups })
+    : [];
   slots.forEach((s, i) => (s.line.prescription = { ...s.line.prescription, reps: reps[i]! }));
   ordered.forEach((blocks, d) => {
-    const first = firstOf[d]!;
-    if (first < d)
-      blocks.forEach((b, i) =>
-        b.forEach((l, j) => {
-          l.prescription = { ...l.prescription, reps: ordered[first]![i]![j]!.prescription.reps };
-        }),
-      );
+    if (firstOf[d] === d) return withRamps(blocks, ask.days[d]!.minutes, tools.edition, field.groups);
+    blocks.forEach((b, i) =>
+      b.forEach((l, j) => {
+        const { reps, rampSets } = ordered[firstOf[d]!]![i]![j]!.prescription;
+        l.prescription = { ...l.prescription, reps, rampSets };
+      }),
+    );
   });
   const evaluation = evaluate(problem, sets);
   return {
@@ -108,6 +114,33 @@ export function finish(
     problem,
     sets,
   };
+}
+
+/**
+ * Lighter sets before the first heavy lift of each region of a day: of what is new, as far as the day has minutes. What
+ * stands there is as the coach has it.
+ */
+function withRamps(
+  blocks: readonly PlannedLine[][],
+  minutes: number,
+  { planner, method }: Pick<Edition, "planner" | "method">,
+  groups: readonly Pick<Group, "id">[],
+): void {
+  const { ramp } = planner;
+  if (!ramp) return;
+  const done = new Set<string>();
+  for (const line of blocks.flat()) {
+    const { candidate: c, prescription: p } = line;
+    const region = regionOf(groups[c.lead]!.id);
+    if (!c.compound || done.has(region) || p.reps.low > ramp.reps) continue;
+    done.add(region);
+    if (p.id !== "") continue;
+    for (let n = c.heavy ? ramp.heavy : ramp.other; n > 0; n--) {
+      line.prescription = { ...p, rampSets: n };
+      if (minutesOfBlocks(blocks, method.warmUpMinutes) <= minutes) break;
+      line.prescription = p;
+    }
+  }
 }
 
 const minutesOfBlocks = (blocks: readonly PlannedLine[][], warmUp: number): number =>

@@ -34,9 +34,10 @@ export interface GradedEnd {
   readonly share: number;
 }
 const SHARP: GradedEnd = { sets: 0, share: 1 };
-/** sets beyond an end, as the price counts them */
-export const gradedSets = (beyond: number, { sets, share }: GradedEnd): number =>
-  beyond <= sets ? share * beyond : share * sets + beyond - sets;
+/** sets beyond an end, as the price counts them; from `far` on each counts for several */
+export const gradedSets = (beyond: number, { sets, share }: GradedEnd, far?: GradedEnd): number =>
+  (beyond <= sets ? share * beyond : share * sets + beyond - sets) +
+  (far && beyond > far.sets ? (far.share - 1) * (beyond - far.sets) : 0);
 
 export interface GroupTerms {
   /** worth of a group's dose: pieces of the week's curve, each so long at such a slope */
@@ -45,7 +46,7 @@ export interface GroupTerms {
   high: number;
   under: number;
   over: number;
-  ends: { readonly under: GradedEnd; readonly over: GradedEnd };
+  ends: { readonly under: GradedEnd; readonly over: GradedEnd; readonly far?: GradedEnd | undefined };
   direct: number;
   frequency: number;
   mostDays: number;
@@ -70,8 +71,11 @@ export interface WeekProblem {
   settings: PlannerSettings;
   terms: readonly GroupTerms[];
   watches: { need: number; worth: number }[];
+  /** what each of the field's varieties is worth with two */
+  varieties: { places: number; worth: number }[];
   /** effective sets from which on a day counts for a group */
   daySets: number;
+  /** minutes of warming up, with those kept for lighter sets before heavy lifts */
   warmUp: number;
   /** lines with a technique on one day, at the most */
   techniquesADay: number;
@@ -129,7 +133,7 @@ function termsOf(
   s: PlannerSettings,
 ): GroupTerms {
   const beginner = client.level === "beginner";
-  const session = beginner ? s.sessionBeginner : method.sessionLimit;
+  const session = beginner ? s.sessionBeginner : (s.sessionMost ?? method.sessionLimit);
   if (!band)
     return {
       pieces: [],
@@ -256,8 +260,12 @@ export function problemOf(
         ? { need: settings.watchNeed[priority], worth: settings.watchWorth[priority] }
         : { need: 1, worth: 0 };
     }),
+    varieties: field.varieties.map(({ group, what, places }) => {
+      const priority = bands[group]?.priority;
+      return { places: places.length, worth: (priority && settings.variety?.[what]?.[priority]) ?? 0 };
+    }),
     daySets: method.daySets[client.level === "beginner" ? 1 : 0],
-    warmUp: method.warmUpMinutes,
+    warmUp: method.warmUpMinutes + (settings.ramp?.minutes ?? 0),
     techniquesADay: method.checks.techniquesADay,
     lines: ask.days.map((d, i) => linesOf(d.minutes) + (ask.given?.[i] ? 1 : 0)),
     compounds: ask.days.map((d) => {

@@ -1,5 +1,6 @@
 /** The same week as a mixed-integer program: how far the best found is from the best possible. */
 import { evaluate } from "#core/solver/evaluate";
+import { VARIETY_WANTED } from "#core/planning/variety";
 import { draft, modelOf, type Draft, type Highs } from "#core/solver/mip";
 import { type GradedEnd, type Sets, type WeekProblem } from "#core/solver/problem";
 
@@ -43,6 +44,7 @@ export function mipOf(problem: WeekProblem, places: Uint8Array): Mip {
       .map(({ x }) => [x, 1] as const);
     m.row(0, INF, [...list, [m.column(worth / need, 0, need), -1]]);
   });
+  problem.varieties.forEach(({ places, worth }, v) => varietyRows(w, v, places, worth));
   for (const { candidates } of problem.required) {
     const there = all.filter(({ k }) => candidates.includes(k)).map(({ y }) => [y, 1] as const);
     m.row(1, INF, [...there, [m.column(-problem.settings.required, 0, 1), 1]]);
@@ -50,6 +52,20 @@ export function mipOf(problem: WeekProblem, places: Uint8Array): Mip {
   weekRows(problem, m, w.inDay);
   countRows(problem, m, w.inDay);
   return mip;
+}
+
+/** places of the arm or grips that are there: two of them are worth something */
+function varietyRows({ problem, m, inDay }: Writing, variety: number, places: number, worth: number): void {
+  if (worth <= 0) return;
+  const there = Array.from({ length: places }, (_, place): [number, number] => {
+    const lines = inDay
+      .flat()
+      .filter(({ k }) => problem.field.candidates[k]!.varies.some((x) => x.variety === variety && x.place === place));
+    const on = m.column(worth / VARIETY_WANTED, 0, 1);
+    m.row(0, INF, [...lines.map(({ y }): [number, number] => [y, 1]), [on, -1]]);
+    return [on, 1];
+  });
+  if (there.length > VARIETY_WANTED) m.row(-INF, VARIETY_WANTED, there);
 }
 
 /** sets and line of every place that may be used or is locked; what leaving the present week costs */
@@ -117,16 +133,31 @@ function givenOn({ problem, inDay }: Writing, g: number, d: number) {
 }
 
 /** a column that is one where the group has a line of its own on a day, or null where nobody asks */
-function ownDay(w: Writing, g: number, given: ReturnType<typeof givenOn>, parts: readonly number[]): number | null {
-  const { problem, m } = w;
+function ownDay(
+  w: Writing,
+  g: number,
+  d: number,
+  given: ReturnType<typeof givenOn>,
+  parts: readonly number[],
+): number | null {
+  const { problem, m, inDay } = w;
   const t = problem.terms[g]!;
   if (given.own.length === 0 || (t.running === 0 && t.mostDays >= problem.days.length)) return null;
   const column = m.column(0, 0, 1, true);
-  for (const [y] of given.own)
-    m.row(-INF, 0, [
-      [y, 1],
-      [column, -1],
-    ]);
+  // one row a kind and not one a line: of a kind so many a day are a rule anyway, and the program is tighter for it
+  const kinds = new Map<string, { ys: number[]; most: number }>();
+  for (const { k, y, at } of inDay[d]!) {
+    const c = problem.field.candidates[k]!;
+    if (!c.gives.some((v) => v.group === g && v.direct)) continue;
+    const kind = kinds.get(c.kind) ?? { ys: [], most: problem.terms[c.lead]!.sameKind };
+    kind.most = Math.max(kind.most, problem.terms[c.lead]!.sameKind);
+    kind.ys.push(y);
+    if (problem.locked[at]) kind.most = INF;
+    kinds.set(c.kind, kind);
+  }
+  for (const { ys, most } of kinds.values())
+    if (Number.isFinite(most)) m.row(-INF, 0, [...ys.map((y): [number, number] => [y, 1]), [column, -most]]);
+    else for (const y of ys) m.row(-INF, 0, [[y, 1] as const, [column, -1] as const]);
   // half a day of its own is not two sets more: what a session can be worth without its own lines is what helps
   parts.forEach((_, i) => {
     const sets = problem.settings.session.slice(0, i + 1).reduce((sum, p) => sum + p.sets, 0);
@@ -139,9 +170,12 @@ function ownDay(w: Writing, g: number, given: ReturnType<typeof givenOn>, parts:
   return column;
 }
 
-/** sets beyond an end of a band: the first at a share of the price */
-const beyond = (m: Writing["m"], price: number, { sets, share }: GradedEnd): number[] =>
-  sets > 0 ? [m.column(-price * share, 0, sets), m.column(-price, 0, INF)] : [m.column(-price, 0, INF)];
+/** sets beyond an end of a band: the first at a share of the price, those from `far` on at more than it */
+const beyond = (m: Writing["m"], price: number, { sets, share }: GradedEnd, far?: GradedEnd): number[] => [
+  ...(sets > 0 ? [m.column(-price * share, 0, sets)] : []),
+  m.column(-price, 0, far ? far.sets - sets : INF),
+  ...(far ? [m.column(-price * far.share, 0, INF)] : []),
+];
 
 /** a group's worth through its sessions and its week, its band, its days */
 function groupRows(w: Writing, g: number): void {
@@ -155,7 +189,7 @@ function groupRows(w: Writing, g: number): void {
     doses!.push(...given.dose);
     directs!.push(...given.direct);
     m.row(-INF, t.session, [...given.dose, [m.column(-s.overSession, 0, INF), -1]]);
-    if (t.pieces.length === 0) return ownDay(w, g, given, []);
+    if (t.pieces.length === 0) return ownDay(w, g, d, given, []);
     const parts = s.session.map(({ sets }) => m.column(0, 0, sets));
     parts.forEach((p, i) => gains!.push([p, s.session[i]!.slope]));
     m.row(0, INF, [...given.worth, ...parts.map((p) => [p, -1] as const)]);
@@ -164,7 +198,7 @@ function groupRows(w: Writing, g: number): void {
       m.row(0, INF, [...given.dose, [day, -problem.daySets]]);
       counted!.push([day, 1]);
     }
-    return ownDay(w, g, given, parts);
+    return ownDay(w, g, d, given, parts);
   });
   if (t.pieces.length) {
     const pieces = t.pieces.map(({ length, slope }) => [m.column(slope, 0, length), -1] as const);
@@ -174,7 +208,7 @@ function groupRows(w: Writing, g: number): void {
     if (t.frequency > 0) m.row(t.frequency, INF, [...counted!, [m.column(-s.frequency, 0, INF), 1]]);
   }
   if (Number.isFinite(t.high))
-    m.row(-INF, t.high, [...doses!, ...beyond(m, t.over, t.ends.over).map((c) => [c, -1] as const)]);
+    m.row(-INF, t.high, [...doses!, ...beyond(m, t.over, t.ends.over, t.ends.far).map((c) => [c, -1] as const)]);
   const on = owns.flatMap((o) => (o === null ? [] : [[o, 1] as const]));
   if (on.length > t.mostDays) m.row(-INF, t.mostDays, on);
   if (t.running > 0)
@@ -344,6 +378,15 @@ export function poolOf(problem: WeekProblem, plan: Sets, best = 8): Uint8Array {
       2,
     ),
   );
+  field.varieties.forEach(({ group, places }, v) =>
+    places.forEach((_, place) =>
+      take(
+        candidates.flatMap((c, k) => (c.varies.some((x) => x.variety === v && x.place === place) ? [k] : [])),
+        group,
+        1,
+      ),
+    ),
+  );
   field.groups.forEach((_, g) =>
     take(
       candidates.flatMap((c, k) => (c.long === g ? [k] : [])),
@@ -374,7 +417,12 @@ export interface ProveOptions {
   best?: number;
   tell?: (progress: { value: number; gap: number }) => void;
   stop?: () => boolean;
+  /** s of work done so far, where something better than a clock tells: then the limit is of work and not of time */
+  worked?: () => number;
 }
+
+/** a busy machine may take so many times as long */
+const IDLE = 8;
 
 /** proves a week and improves it where it can; never gives back a worse one than it was given */
 export function prove(highs: Highs, problem: WeekProblem, plan: Sets, options: ProveOptions): Proof {
@@ -386,12 +434,13 @@ export function prove(highs: Highs, problem: WeekProblem, plan: Sets, options: P
   try {
     model.options.set({
       output_flag: false,
-      time_limit: options.limit,
+      time_limit: options.worked ? IDLE * options.limit : options.limit,
       mip_rel_gap: options.gap,
       // the week it is handed is annealed: its own heuristics bettered it in no case, and they come before any bound
       mip_heuristic_effort: 0,
       mip_allow_restart: false,
     });
+    const began = options.worked?.() ?? 0;
     const indices: number[] = [];
     const values: number[] = [];
     mip.sets.forEach((x, at) => {
@@ -413,7 +462,7 @@ export function prove(highs: Highs, problem: WeekProblem, plan: Sets, options: P
       [mipLogging]: (e: { data: object }) => tell(e.data),
       [mipInterrupt]: (e: { data: object; interrupt(): void }) => {
         tell(e.data);
-        if (options.stop?.()) e.interrupt();
+        if (options.stop?.() || (options.worked && options.worked() - began > options.limit)) e.interrupt();
       },
     } as never);
     const found = new Int8Array(plan.length);

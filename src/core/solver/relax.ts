@@ -9,6 +9,7 @@ import { emptyDay } from "#core/program/document";
 import { seededRandom } from "#core/base/random";
 import { annealInStages } from "#core/solver/anneal";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
+import { armsSpread } from "#core/solver/splits";
 import { problemFor, type PlanAsk, type PlanTools, type WeekPlan } from "#core/solver/ask";
 
 /**
@@ -28,6 +29,7 @@ export type Relaxation = {
   | { kind: "minutes"; more: number }
   | { kind: "days"; more: number }
   | { kind: "priorities"; changes: { group: string; from: Priority; to: Priority | null }[] }
+  | { kind: "arms" }
   | { kind: "unlock"; prescriptionId: string; name: string }
   | { kind: "nothing trains"; groups: string[] }
 );
@@ -77,6 +79,11 @@ export function relaxations(
       tell({ kind: "minutes", more, left });
       break;
     }
+  }
+  const spread = armsSpread(ask.days);
+  if (spread && !stop()) {
+    const left = tried({ days: spread });
+    if (helps(left)) tell({ kind: "arms", left });
   }
   for (const locked of prescriptionsOf(ask.program).filter((p) => p.locked)) {
     if (stop()) return;
@@ -139,6 +146,8 @@ export function relaxationText(r: Relaxation): string {
       return `${r.more} more minutes a day${setsText(r.left)}.`;
     case "days":
       return `One more day${setsText(r.left)}.`;
+    case "arms":
+      return `Arms with the other days instead of on one of their own${setsText(r.left)}.`;
     case "unlock":
       return `Unlock ${r.name}${setsText(r.left)}.`;
     case "priorities":

@@ -1,6 +1,6 @@
 /** Ways to divide a week: which groups' own exercises may stand on which day. */
 import type { Day, Program } from "#core/program/document";
-import { groups, TRUNK } from "#core/planning/groups";
+import { groups, isArm, isArmDay, LEGS, TRUNK } from "#core/planning/groups";
 import type { DayAsk } from "#core/solver/problem";
 
 export const SPLITS = [
@@ -17,7 +17,6 @@ export type Split = (typeof SPLITS)[number];
 export const ARM_DAYS = ["with the others", "a day of their own"] as const;
 export type ArmDays = (typeof ARM_DAYS)[number];
 
-const LEGS = ["quads", "hamstrings", "glutes", "calves", "adductors", "abductors", "hip-flexors", "shins"];
 const PUSH = ["chest", "front-delts", "side-delts", "triceps"];
 const PULL = ["lats", "upper-back", "rear-delts", "upper-traps", "biceps", "elbow-flexors", "forearms", "cuff"];
 const ARMS = ["biceps", "triceps", "elbow-flexors", "forearms"];
@@ -50,7 +49,9 @@ export function splitDays(
 ): (readonly string[] | null)[] {
   if (split === "as the days say") return days.map((d) => d.groups);
   const own = arms === "a day of their own" && days.length > 1;
-  const turns = split === "free" || split === "full body" ? [null] : TURNS[split];
+  const all = split === "free" || split === "full body" ? [null] : TURNS[split];
+  // a turn for the shoulders' sides and the arms is the arms' own day by another name
+  const turns = own ? all.filter((t) => t === null || !t.every((g) => isArm(g) || g === "upper-traps")) : all;
   const rest = days.slice(own ? 1 : 0).map((_, i) => {
     const turn = turns[i % turns.length]!;
     if (turn === null) return own ? groups.map((g) => g.id).filter((g) => !ARMS.includes(g)) : null;
@@ -58,6 +59,12 @@ export function splitDays(
   });
   return own ? [...rest, [...ARMS, ...WITH_ARMS, ...TRUNK]] : rest;
 }
+
+/** the same days with the arms on any of them instead of on one of their own; null where they have none */
+export const armsSpread = (days: readonly DayAsk[]): DayAsk[] | null =>
+  days.some((d) => isArmDay(d.groups))
+    ? days.map((d) => ({ ...d, groups: d.groups === null || isArmDay(d.groups) ? null : [...d.groups, ...ARMS] }))
+    : null;
 
 /** groups that no day of a division trains */
 export const leftOut = (division: Division, days: readonly Pick<Day, "groups">[]): string[] => {

@@ -57,6 +57,7 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
     limit: ask.limit ?? PROOF_LIMIT,
     gap,
     stop,
+    ...(tools.worked ? { worked: tools.worked } : {}),
     tell: (told) => tell({ kind: "gap", gap: told.gap }),
   });
   const proof =

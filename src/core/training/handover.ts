@@ -1,7 +1,7 @@
 /** What a client gets: an immutable, numbered snapshot with everything a phone needs and nothing it must not show. */
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
-import { BEGINS, PURPOSES, STRUCTURES, TECHNIQUES } from "#core/program/limits";
+import { BEGINS, PURPOSES, RAMP_MOST, STRUCTURES, TECHNIQUES } from "#core/program/limits";
 import {
   alternativeSchema,
   earlierSetupSchema,
@@ -51,6 +51,8 @@ export const snapshotPrescriptionSchema = z.strictObject({
   begins: z.enum(BEGINS),
   /** how the load goes through its sets */
   structure: z.enum(STRUCTURES),
+  /** lighter sets before it, which nobody logs */
+  rampSets: z.int().min(0).max(RAMP_MOST),
   /** what is done in the last set, or in every one, and its further parts */
   technique: z
     .strictObject({
@@ -89,7 +91,7 @@ export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(6),
+  version: z.literal(7),
   /** what its program was planned with, and what its next targets follow from */
   edition: z.string().max(80),
   programId: z.uuid(),

@@ -179,6 +179,7 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
     purpose: p.purpose,
     begins: p.begins,
     structure: p.structure,
+    rampSets: p.rampSets,
     technique: p.technique && stepsOf(p.technique),
     earlier: p.earlier,
     doing: doingOf(p),
@@ -202,7 +203,7 @@ export function buildSnapshot(
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 6,
+    version: 7,
     edition: program.edition,
     programId: program.id,
     programVersion,

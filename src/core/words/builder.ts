@@ -83,6 +83,11 @@ export const state = {
   close: label("Close"),
   looking: label("Looking for a first week …"),
   better: sentence({ percent: 3 }, ({ percent }) => `At most ${percent} % better is possible.`),
+  betterBy: sentence(
+    { percent: 3, sets: 1.5 },
+    ({ percent, sets }) =>
+      `At most ${percent} % better is possible: as much as ${number(sets)} ${sets === 1 ? "set" : "sets"} more a week would bring.`,
+  ),
   best: label("No better week exists for this split."),
   usable: label("Usable. A better week may exist."),
   ready: label("A week is ready."),
@@ -112,6 +117,11 @@ export const proposal = {
       `${group} ${number(from)} → ${number(to)}${band ? ` of ${number(band[0])}–${number(band[1])}` : ""}`,
   ),
   none: label("Nothing can be planned: no group has a priority, or no equipment trains those that have."),
+  spare: sentence({ minutes: 18, raise: ["Quads", "Chest"] }, ({ minutes, raise }) =>
+    raise.length === 0
+      ? `${Math.round(minutes)} minutes a day are left: no further set is worth its time here.`
+      : `${Math.round(minutes)} minutes a day are left: every group has what its priority asks. To use them, raise ${raise.join(" or ")}.`,
+  ),
   stands: label("The week stands. Nothing is clearly better."),
   moving: label("The week has changed since. What no longer fits is left out; or build again."),
   lost: sentence(

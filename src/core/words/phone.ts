@@ -11,6 +11,8 @@ export const set = {
         ? `${low}–${high} reps, until no clean rep is left`
         : `${low}–${high} reps, stop when you could do ${rir} more`,
   ),
+  rampFirst: label("First a few lighter sets. You do not log them."),
+  rampUnknown: label("First a few lighter sets, each a little heavier. You do not log them."),
   planned: label("As planned"),
   likely: sentence({ low: 10, high: 14 }, ({ low, high }) => `You will likely do ${low} to ${high}.`),
   other: label("Something else"),

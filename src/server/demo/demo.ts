@@ -241,7 +241,7 @@ function buildProgram(key: string, client: ClientInput): Program {
   });
   return {
     format: "gryn-program",
-    version: 8,
+    version: 9,
     edition: CURRENT_EDITION.id,
     id: demoId(`${key} program`),
     clientId: demoId(key),

@@ -35,6 +35,7 @@ const FIELD: Record<string, string> = {
   purpose: "what it is there for",
   tempos: "tempo of single sets",
   technique: "technique",
+  rampSets: "ramp sets before it",
   structure: "how the load goes through the sets",
   edition: "edition",
 };

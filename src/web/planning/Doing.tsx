@@ -4,7 +4,8 @@ import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
-import { BEGINS, PURPOSES, TURNS, type Purpose, type Turns } from "#core/program/limits";
+import { BEGINS, PURPOSES, RAMP_MOST, TURNS, type Purpose, type Turns } from "#core/program/limits";
+import { rampOf, rampSeconds } from "#core/program/ramp";
 import { blockMinutes } from "#core/planning/minutes";
 import { restOf, setSeconds } from "#core/planning/timing";
 import type { Change, Prescription, Tempo } from "#core/program/document";
@@ -123,6 +124,31 @@ const PHASES = [
   ["shortPause", "short"],
 ] as const;
 
+const RAMPS = Array.from({ length: RAMP_MOST + 1 }, (_, n) => ({ value: n, label: n === 0 ? "none" : String(n) }));
+
+/** lighter sets before the first heavy lift of a region */
+function Ramp({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
+  if (p.purpose !== "work") return null;
+  const sets = rampOf(p, p.load).map((r) => `${r.reps}${r.load ? ` × ${loadText(r.load)}` : ""}`);
+  return (
+    <>
+      <h3>Lighter sets before it</h3>
+      <Segmented
+        size="small"
+        aria-label="Lighter sets before it"
+        value={p.rampSets}
+        onChange={(rampSets) => onChange({ rampSets })}
+        options={RAMPS}
+      />
+      <p className="small quiet">
+        {sets.length === 0
+          ? "Two or three before the first heavy lift of a region; nobody logs them."
+          : `${sets.join(", ")} reps, then the work: ${fixed(rampSeconds(p) / 60, 1)} min. Nobody logs them.`}
+      </p>
+    </>
+  );
+}
+
 /** tempo of single sets, folded until one has its own */
 function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
   const [open, setOpen] = useState(p.tempos.some((t) => t !== null));
@@ -214,6 +240,7 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
     <Dialog open onCancel={onClose} footer={null} title={`How ${p.name} is done`} width={680}>
       <Standing p={p} client={client} onChange={onChange} />
       <SetTempos p={p} onChange={onChange} />
+      <Ramp p={p} onChange={onChange} />
       <h3>Load from set to set</h3>
       <div className="actions" style={{ marginTop: 0 }} role="group" aria-label="Load from set to set">
         {structures.map((s) => (

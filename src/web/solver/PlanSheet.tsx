@@ -123,6 +123,14 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
       {result && (
         <>
           <Short planned={planned} />
+          {!busy && result.spare && (
+            <p className="small">
+              {words.spare({
+                minutes: result.spare.minutes,
+                raise: result.spare.raise.slice(0, 2).map((g) => groupName(g).toLowerCase()),
+              })}
+            </p>
+          )}
           {markOf(program) !== from && (
             <p className="notice warn small" role="status">
               {words.moving()}

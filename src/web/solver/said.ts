@@ -45,7 +45,15 @@ export function proofText({
   if (at === "working") return state.looking();
   if (at === "failed") return reason ?? state.failed();
   const percent = gap !== null && gap <= TELLING ? Math.ceil(100 * gap - 1e-9) : null;
-  const near = percent === null ? state.usable() : percent === 0 ? state.best() : state.better({ percent });
+  const sets = at === "proving" || !result || result.behind === null ? null : Math.ceil(2 * result.behind) / 2;
+  const near =
+    percent === null
+      ? state.usable()
+      : percent === 0
+        ? state.best()
+        : sets === null
+          ? state.better({ percent })
+          : state.betterBy({ percent, sets });
   const unfit = result && shortfall(result.missing) > 0.3;
   return [
     state.ready(),

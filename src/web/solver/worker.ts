@@ -27,14 +27,17 @@ addEventListener("message", (event: MessageEvent<PlannerAsk>) => {
       say({ kind: "varied", variation: secondWeek(ask, tools, newId) });
       return say({ kind: "done" });
     }
+    const minutes = ask.days.map((d) => d.minutes);
     const plan = planWeek(ask, {
       ...tools,
       tell: (told) =>
         say(
-          told.kind === "gap" ? told : { kind: "plan", result: resultOf(told.plan, ask.program, newId), final: false },
+          told.kind === "gap"
+            ? told
+            : { kind: "plan", result: resultOf(told.plan, ask.program, newId, minutes), final: false },
         ),
     });
-    say({ kind: "plan", result: resultOf(plan, ask.program, newId), final: true });
+    say({ kind: "plan", result: resultOf(plan, ask.program, newId, minutes), final: true });
     relaxations(ask, tools, plan, (relaxation) => say({ kind: "relaxation", relaxation }));
     say({ kind: "done" });
   };

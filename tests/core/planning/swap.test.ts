@@ -227,6 +227,7 @@ describe("what a swap keeps", () => {
     load: { value: 30, unit: "kg", meaning: "stack" },
     technique: { id: "rest-pause", easier: null },
     structure: "ramp",
+    rampSets: 2,
     purpose: "warm-up",
     turns: "alternating",
     begins: "left",

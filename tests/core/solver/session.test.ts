@@ -1,7 +1,6 @@
-import { CURRENT_EDITION } from "#core/edition/edition";
 import { blockMinutes } from "#core/planning/minutes";
 import { seededRandom } from "#core/base/random";
-import { bandIndex, chooseBands, type Slot } from "#core/solver/bands";
+import { bandIndex, chooseBands, repsOf, type Slot } from "#core/solver/bands";
 import { fieldOf } from "#core/solver/ask";
 import { bestOrder, orderCost } from "#core/solver/order";
 import { hindranceOf as hindrance, pairUp, savedBy, type PlannedLine } from "#core/solver/pairs";
@@ -106,6 +105,7 @@ test("every group with two lines sees two bands; sore joints and beginners keep 
     "leg-extension",
   );
   const { highs, edition } = await tools();
+  const given = await field();
   const slots = list.map((candidate, i): Slot => ({
     candidate,
     prescription: candidate.line,
@@ -120,18 +120,18 @@ test("every group with two lines sees two bands; sore joints and beginners keep 
       slots.map((s) => ({ ...s, candidate: { ...s.candidate, sore } })),
       room,
       { level },
-      edition.method,
+      { ...edition, groups: given.groups },
     );
   const reps = choose("trained");
   for (const lead of new Set(list.map((c) => c.lead))) {
-    const own = reps.filter((_, i) => list[i]!.lead === lead).map(bandIndex);
+    const own = reps.filter((_, i) => list[i]!.lead === lead).map((r) => bandIndex(r, repsOf(edition)));
     expect(new Set(own).size).toBe(2);
   }
   expect(choose("trained", true).every((r) => r.low >= 12)).toBe(true);
   expect(choose("beginner").every((r) => r.low >= 8)).toBe(true);
   // what stands there stays
   const fixed = slots.map((s) => ({ ...s, fixed: true }));
-  expect(chooseBands(highs, fixed, [0, 0], { level: "trained" }, CURRENT_EDITION.method)).toEqual(
+  expect(chooseBands(highs, fixed, [0, 0], { level: "trained" }, { ...edition, groups: given.groups })).toEqual(
     slots.map((s) => s.prescription.reps),
   );
 });
