@@ -10,6 +10,11 @@ export interface Frames {
   points: readonly string[];
   /** samples x points x 3, m */
   at: Float32Array;
+  /** names of the segments, in order, and the body's size over the reference's */
+  segments: readonly string[];
+  size: number;
+  /** samples x segments x 12: rotation to the world (row-major), then the origin in m */
+  placed: Float32Array;
   /** force of the load where it acts, over its largest in the rep, samples x 3 */
   force: Float32Array;
   /** fixed ends of cables and bands, world, with the point each runs to */
@@ -79,12 +84,19 @@ export function frameRecorder(
   ];
   const at = new Float32Array(samples * names.length * 3);
   const force = new Float32Array(samples * 3);
+  const segments = model.segments.map((s) => (s.side ? `${s.id}.${s.side}` : s.id));
+  const placed = new Float32Array(samples * segments.length * 12);
   const spot = new Float64Array(3);
   return {
     record(state: State, n: number, drawn: Vec3) {
       for (let p = 0; p < places.length; p++) {
         worldPoint(state, places[p]!.segment, places[p]!.at, spot);
         at.set(spot, (n * places.length + p) * 3);
+      }
+      for (let i = 0; i < segments.length; i++) {
+        const b = (n * segments.length + i) * 12;
+        placed.set(state.R.subarray(9 * i, 9 * i + 9), b);
+        placed.set(state.o.subarray(3 * i, 3 * i + 3), b + 9);
       }
       force.set(drawn, 3 * n);
     },
@@ -95,6 +107,9 @@ export function frameRecorder(
       for (let i = 0; i < force.length; i++) force[i]! /= peak || 1;
       return {
         points: names,
+        segments,
+        size: model.size,
+        placed,
         at,
         force,
         anchors: loads.flatMap((l, i) => (l.anchor ? [{ at: l.anchor, to: `load.${i}` }] : [])),

@@ -1,0 +1,533 @@
+/** The equipment of an exercise as itself, laid against the body and hung from the load. Sizes in m. */
+import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
+import type { Piece } from "./order";
+import type { SideOf } from "./surface";
+import { axisOf, loadPoints, originOf, placeIn, point, reachOf, SIDES_OF, type Scene } from "./scene";
+import { box, cylinder, type Face, type Solid } from "./solids";
+
+export interface Prop extends Piece {
+  faces: Face[];
+  /** painted before the body whatever its depth; where its depth says; does not count for the picture's frame */
+  behind: boolean;
+  framing: boolean;
+  /** the hand that closes round it */
+  held?: SideOf;
+}
+
+const UP: Vec3 = [0, 1, 0];
+const X: Vec3 = [1, 0, 0];
+const Z: Vec3 = [0, 0, 1];
+
+const prop = (name: string, solid: Solid, more: Partial<Pick<Prop, "behind" | "framing" | "held">> = {}): Prop => ({
+  name,
+  ...solid,
+  behind: false,
+  framing: false,
+  ...more,
+});
+
+const mid = (a: Vec3, b: Vec3): Vec3 => scale(add(a, b), 0.5);
+const has = ({ exercise }: Scene, what: string) => (exercise.equipment as readonly string[]).includes(what);
+const rests = ({ exercise }: Scene, on: string) => (exercise.supports as readonly string[]).includes(on);
+
+/** a box from the floor up to a height */
+const post = (scene: Scene, x: number, z: number, top: number, thick: number, deep = thick): Solid =>
+  box(scene.projector, [x, top / 2, z], [X, UP, Z], [thick, Math.max(0.01, top / 2), deep]);
+
+const SHAFT = { radius: 0.0135, half: 0.66, pieces: 8, sleeve: 0.024, end: 0.92 };
+const PLATES = [
+  { at: 0.71, radius: 0.225, half: 0.03 },
+  { at: 0.765, radius: 0.16, half: 0.02 },
+];
+
+function barbell(scene: Scene): Prop[] {
+  const loads = loadPoints(scene);
+  const two = loads.length > 1 && norm(sub(loads[0]!, loads[1]!)) > 0.05;
+  const middle = two ? mid(loads[0]!, loads[1]!) : loads[0]!;
+  const dir = two ? unit(sub(loads[0]!, loads[1]!)) : Z;
+  const at = (t: number): Vec3 => add(middle, scale(dir, t));
+  const { projector: p } = scene;
+  const out: Prop[] = [];
+  const step = (2 * SHAFT.half) / SHAFT.pieces;
+  for (let i = 0; i < SHAFT.pieces; i++) {
+    const [a, b] = [-SHAFT.half + i * step, -SHAFT.half + (i + 1) * step];
+    out.push(prop(`shaft ${i}`, cylinder(p, at(a), at(b), SHAFT.radius, "iron")));
+  }
+  for (const sign of [1, -1]) {
+    out.push(prop(`sleeve ${sign}`, cylinder(p, at(sign * SHAFT.half), at(sign * SHAFT.end), SHAFT.sleeve, "iron")));
+    for (const { at: z, radius, half } of PLATES)
+      out.push(
+        prop(
+          `plate ${sign} ${radius}`,
+          cylinder(p, at(sign * (z - half)), at(sign * (z + half)), radius, "plate", [0.8 * radius, 0.05]),
+        ),
+      );
+  }
+  return out;
+}
+
+const BELL = { radius: 0.058, from: 0.06, to: 0.145, handle: 0.014 };
+
+function dumbbells(scene: Scene): Prop[] {
+  const { projector: p } = scene;
+  const grips = SIDES_OF.map((side) => ({ side, at: point(scene, `grip.${side}`) }));
+  const loads = loadPoints(scene);
+  const held = grips.filter((g) => loads.some((l) => norm(sub(l, g.at)) < 0.06));
+  const one = held.length === 2 && norm(sub(held[0]!.at, held[1]!.at)) < 0.18;
+  const places = one
+    ? [{ side: "right" as SideOf, at: mid(held[0]!.at, held[1]!.at), axis: unit(axisOf(scene, "forearm.right", 1)) }]
+    : held.map(({ side, at }) => ({ side, at, axis: axisOf(scene, `hand.${side}`, 0) }));
+  return places.flatMap(({ side, at, axis }) => {
+    const end = (t: number): Vec3 => add(at, scale(axis, t));
+    return [
+      prop(`handle.${side}`, cylinder(p, end(-BELL.from), end(BELL.from), BELL.handle, "iron"), { held: side }),
+      ...[1, -1].map((sign) =>
+        prop(
+          `bell ${sign}.${side}`,
+          cylinder(p, end(sign * BELL.from), end(sign * BELL.to), BELL.radius, "plate", [0.03]),
+        ),
+      ),
+    ];
+  });
+}
+
+/** a plate that is held or worn, at the load */
+function plates(scene: Scene): Prop[] {
+  const at = String(scene.exercise.loads[0]?.at ?? "grip");
+  const { projector: p } = scene;
+  const [load] = loadPoints(scene);
+  if (!load) return [];
+  const disc = (centre: Vec3, axis: Vec3, radius: number) =>
+    prop(
+      "plate",
+      cylinder(p, add(centre, scale(axis, -0.016)), add(centre, scale(axis, 0.016)), radius, "plate", [0.03]),
+    );
+  if (["plate-chest", "chest", "upper-back"].includes(at)) {
+    const front = axisOf(scene, "trunk", 0);
+    return [disc(add(load, scale(front, at === "upper-back" ? -0.03 : 0.02)), front, 0.13)];
+  }
+  if (at === "waist") {
+    // it hangs from a belt
+    const low: Vec3 = [load[0] + 0.05, load[1] - 0.42, load[2]];
+    return [prop("chain", cylinder(p, load, [low[0], low[1] + 0.11, low[2]], 0.006, "rope")), disc(low, X, 0.11)];
+  }
+  if (at === "ankle-cuff")
+    return SIDES_OF.filter((s) => scene.exercise.sides === "both" || s === "right").map((s) => {
+      const shank = axisOf(scene, `shank.${s}`, 1);
+      const c = placeIn(scene, `shank.${s}`, [0, -0.37, 0]);
+      return prop(`cuff.${s}`, cylinder(p, add(c, scale(shank, 0.04)), add(c, scale(shank, -0.04)), 0.055, "plate"));
+    });
+  return at === "toe" ? [disc(add(load, [0, 0.03, 0]), UP, 0.09)] : [];
+}
+
+const PULLEY = { radius: 0.045, half: 0.014 };
+
+/** cables and bands: from what is held to the fixed end; the column that the pulley rides on */
+function ropes(scene: Scene): Prop[] {
+  const { frames, projector: p, exercise } = scene;
+  if (frames.anchors.length === 0) return [];
+  const band = exercise.loads.some((l) => l.kind === "band");
+  const out: Prop[] = [];
+  const linked = frames.linked && frames.loadAt.length === 2;
+  const ends = frames.anchors.map((a) => ({ to: a.at, from: point(scene, a.to) }));
+  const lines = linked ? [{ from: mid(ends[0]!.from, ends[1]!.from), to: mid(ends[0]!.to, ends[1]!.to) }] : ends;
+  if (linked) {
+    const dir = unit(sub(ends[0]!.from, ends[1]!.from));
+    const [a, b] = [add(ends[0]!.from, scale(dir, 0.1)), sub(ends[1]!.from, scale(dir, 0.1))];
+    for (let i = 0; i < 6; i++) {
+      const at = (t: number) => add(a, scale(sub(b, a), t));
+      out.push(prop(`bar ${i}`, cylinder(p, at(i / 6), at((i + 1) / 6), 0.0135, "iron")));
+    }
+  }
+  const sled = exercise.loads.some((l) => l.at === "midfoot");
+  if (sled) return out;
+  const towers = new Set<string>();
+  for (const [i, { from, to }] of lines.entries()) {
+    out.push(prop(`rope ${i}`, cylinder(p, from, to, band ? 0.008 : 0.0035, "rope"), { framing: true }));
+    if (band) {
+      out.push(
+        prop(`peg ${i}`, cylinder(p, add(to, [0, 0, -0.05]), add(to, [0, 0, 0.05]), 0.014, "iron"), { framing: true }),
+      );
+      continue;
+    }
+    out.push(
+      prop(
+        `pulley ${i}`,
+        cylinder(p, add(to, scale(Z, -PULLEY.half)), add(to, scale(Z, PULLEY.half)), PULLEY.radius, "plate", [0.012]),
+        { framing: true },
+      ),
+    );
+    const key = `${to[0].toFixed(1)} ${to[2].toFixed(1)}`;
+    if (towers.has(key)) continue;
+    towers.add(key);
+    out.push(...tower(scene, to, i));
+  }
+  return out;
+}
+
+/** a pulley's column with its stack of weights, away from the body */
+function tower(scene: Scene, at: Vec3, i: number): Prop[] {
+  const hips = originOf(scene, "pelvis");
+  const flat: Vec3 = [at[0] - hips[0], 0, at[2] - hips[2]];
+  const over = at[1] > 1.85 && norm(flat) < 0.5;
+  const away = over ? X : unit(norm(flat) > 0.05 ? flat : X);
+  const c = add([at[0], 0, at[2]], scale(away, over ? 0.62 : 0.13));
+  const top = Math.max(1.15, at[1] + 0.12);
+  const side = cross(UP, away);
+  const { projector: p } = scene;
+  const far = { behind: true, framing: true };
+  const rail = (k: number) =>
+    box(p, add([c[0], top / 2, c[2]], scale(side, 0.1 * k)), [away, UP, side], [0.022, top / 2, 0.022]);
+  const out = [prop(`rail ${i} a`, rail(1), far), prop(`rail ${i} b`, rail(-1), far)];
+  for (let n = 0; n < 6; n++)
+    out.push(
+      prop(`stack ${i} ${n}`, box(p, [c[0], 0.1 + 0.055 * n, c[2]], [away, UP, side], [0.03, 0.024, 0.075]), far),
+    );
+  if (over) out.push(prop(`beam ${i}`, box(p, [(c[0] + at[0]) / 2, top, c[2]], [X, UP, Z], [0.36, 0.025, 0.05]), far));
+  return out;
+}
+
+/** thickness of pads by half, m */
+const PAD = 0.033;
+
+/** a pad laid against a run of rings: along an axis, on the side that a normal points to */
+function padOn(
+  scene: Scene,
+  name: string,
+  { chain, side, from, to }: { chain: "T" | "A" | "L"; side: SideOf; from: number; to: number },
+  middle: Vec3,
+  long: Vec3,
+  normal: Vec3,
+  half: readonly [length: number, width: number],
+): { pad: Prop; centre: Vec3 } {
+  const d = reachOf(scene, chain, side, normal, from, to);
+  const centre = add(middle, scale(normal, d - dot(middle, normal) + PAD));
+  const pad = prop(
+    name,
+    box(scene.projector, centre, [long, normal, unit(cross(long, normal))], [half[0], PAD, half[1]]),
+    {
+      behind: true,
+    },
+  );
+  return { pad, centre };
+}
+
+/** what carries the pelvis: a seat with its post */
+function seat(scene: Scene, deep = 0.2): Prop[] {
+  const hips = originOf(scene, "pelvis");
+  const top = -Math.max(
+    ...SIDES_OF.map((s) =>
+      Math.max(reachOf(scene, "B", s, [0, -1, 0], 0, 4), reachOf(scene, "L", s, [0, -1, 0], 0.1, 0.35)),
+    ),
+  );
+  const forward = unit([axisOf(scene, "pelvis", 0)[0], 0, axisOf(scene, "pelvis", 0)[2]]);
+  const c = add([hips[0], top - PAD, hips[2]], scale(forward, 0.06));
+  const under = { behind: true };
+  const side = cross(forward, UP);
+  return [
+    prop("seat", box(scene.projector, c, [forward, UP, side], [deep, PAD, 0.17]), under),
+    ...(top > 0.14
+      ? [prop("post", post(scene, c[0], c[2], top - 2 * PAD, 0.035), under), foot(scene, c[0], c[2])]
+      : []),
+  ];
+}
+
+const foot = (scene: Scene, x: number, z: number): Prop =>
+  prop("foot", box(scene.projector, [x, 0.018, z], [X, UP, Z], [0.2, 0.018, 0.05]), { behind: true });
+
+/** how far the trunk is from upright, 0 to 1 lying */
+const lying = (scene: Scene): number => 1 - Math.abs(axisOf(scene, "trunk", 1)[1]);
+
+function backPad(scene: Scene): Prop[] {
+  const [up, front] = [axisOf(scene, "trunk", 1), axisOf(scene, "trunk", 0)];
+  const middle = placeIn(scene, "trunk", [0, 0.2, 0]);
+  const { pad, centre } = padOn(
+    scene,
+    "back pad",
+    { chain: "T", side: "right", from: 0.05, to: 0.48 },
+    middle,
+    up,
+    scale(front, -1),
+    [0.34, 0.14],
+  );
+  return centre[1] > 0.3
+    ? [
+        pad,
+        prop(
+          "back post",
+          post(scene, centre[0] - 0.06 * Math.sign(front[0]), centre[2], Math.max(0.05, centre[1] - 0.06), 0.028),
+          { behind: true },
+        ),
+      ]
+    : [pad];
+}
+
+function flatBench(scene: Scene): Prop[] {
+  const [a, b] = [originOf(scene, "pelvis"), originOf(scene, "head")];
+  const top = -Math.max(
+    reachOf(scene, "T", "right", [0, -1, 0], 0, 0.55),
+    ...SIDES_OF.map((s) => reachOf(scene, "B", s, [0, -1, 0], 0, 2)),
+  );
+  const flat = unit([b[0] - a[0], 0, b[2] - a[2]]);
+  const side = cross(flat, UP);
+  const length = Math.hypot(b[0] - a[0], b[2] - a[2]);
+  const c = add([a[0], top - PAD, a[2]], scale(flat, length / 2 + 0.08));
+  const half = length / 2 + 0.22;
+  const out = [prop("bench", box(scene.projector, c, [flat, UP, side], [half, PAD, 0.14]), { behind: true })];
+  if (top > 0.15)
+    for (const k of [-0.75, 0.75]) {
+      const at = add(c, scale(flat, k * half));
+      out.push(
+        prop(
+          `leg ${k}`,
+          box(
+            scene.projector,
+            [at[0], (top - 2 * PAD) / 2, at[2]],
+            [flat, UP, side],
+            [0.03, (top - 2 * PAD) / 2, 0.11],
+          ),
+          { behind: true },
+        ),
+      );
+    }
+  return out;
+}
+
+function chestPad(scene: Scene): Prop[] {
+  const [up, front] = [axisOf(scene, "trunk", 1), axisOf(scene, "trunk", 0)];
+  const middle = placeIn(scene, "trunk", [0, 0.16, 0]);
+  const { pad, centre } = padOn(
+    scene,
+    "chest pad",
+    { chain: "T", side: "right", from: 0.05, to: 0.44 },
+    middle,
+    up,
+    front,
+    [lying(scene) > 0.8 ? 0.5 : 0.3, 0.13],
+  );
+  const legs =
+    lying(scene) > 0.8
+      ? [-0.4, 0.4].map((k) => {
+          const at = add(centre, scale(up, k));
+          return prop(`leg ${k}`, post(scene, at[0], at[2], centre[1] - PAD, 0.03, 0.1), { behind: true });
+        })
+      : [prop("post", post(scene, centre[0], centre[2], centre[1] - 0.05, 0.03), { behind: true })];
+  return [pad, ...legs];
+}
+
+function preacher(scene: Scene): Prop[] {
+  const side: SideOf = "right";
+  const up = axisOf(scene, `humerus.${side}`, 1);
+  // the side of the arm that looks down is on the pad
+  const down = unit(sub([0, -1, 0], scale(up, -up[1])));
+  const middle = placeIn(scene, `humerus.${side}`, [0, -0.19, 0]);
+  const { pad, centre } = padOn(
+    scene,
+    "preacher pad",
+    { chain: "A", side, from: 0.35, to: 0.95 },
+    middle,
+    up,
+    down,
+    [0.17, 0.1],
+  );
+  return [pad, prop("preacher post", post(scene, centre[0], centre[2], centre[1] - 0.05, 0.03), { behind: true })];
+}
+
+/** a machine's arm: pivot at the knee's or hip's axis, pad on the load */
+function lever(scene: Scene): Prop[] {
+  const { exercise, projector: p } = scene;
+  const at = String(exercise.loads[0]!.at);
+  const knee = at === "shin" || at === "calf-pad";
+  const sides = knee ? (["left"] as const) : SIDES_OF;
+  const out: Prop[] = [];
+  for (const side of sides) {
+    const pivot = add(
+      originOf(scene, knee ? `shank.${side}` : `hip-bent.${side}`),
+      knee ? [0, 0, -0.09] : [-0.02, -0.12, 0],
+    );
+    const load = loadPoints(scene)[side === "right" ? 0 : 1] ?? loadPoints(scene)[0]!;
+    const end: Vec3 = knee ? [load[0], load[1], pivot[2]] : load;
+    out.push(
+      prop(`pivot.${side}`, cylinder(p, add(pivot, [0, 0, -0.02]), add(pivot, [0, 0, 0.02]), 0.05, "plate", [0.015]), {
+        behind: true,
+      }),
+    );
+    out.push(prop(`arm.${side}`, cylinder(p, pivot, end, 0.016, "iron"), { behind: knee }));
+    if (knee)
+      out.push(prop("post", post(scene, pivot[0], pivot[2], Math.max(0.05, pivot[1] - 0.04), 0.025), { behind: true }));
+  }
+  if (knee) {
+    const [load] = loadPoints(scene);
+    const z = Math.abs(load![2]) + 0.09;
+    out.push(prop("roller", cylinder(p, [load![0], load![1], -z], [load![0], load![1], z], 0.045, "plate")));
+  } else
+    for (const [i, load] of loadPoints(scene).entries()) {
+      const thigh = axisOf(scene, `thigh.${i === 0 ? "right" : "left"}`, 1);
+      out.push(
+        prop(
+          `knee pad ${i}`,
+          cylinder(p, add(load, scale(thigh, 0.09)), add(load, scale(thigh, -0.09)), 0.04, "plate"),
+        ),
+      );
+    }
+  return out;
+}
+
+function legPress(scene: Scene): Prop[] {
+  const { projector: p, frames } = scene;
+  const feet = SIDES_OF.map((s) => placeIn(scene, `foot.${s}`, [0.06, -0.08, 0]));
+  const c = mid(feet[0]!, feet[1]!);
+  const normal = scale(unit(add(axisOf(scene, "foot.right", 1), axisOf(scene, "foot.left", 1))), -1);
+  const long = unit(cross(Z, normal));
+  const plate = add(c, scale(normal, 0.03));
+  const towards = frames.anchors[0] ? unit(sub(frames.anchors[0].at, point(scene, frames.anchors[0].to))) : normal;
+  // the anchor pulls the feet down: the rails go the other way
+  const rail = unit([-towards[0], -towards[1], 0]);
+  const far = { behind: true, framing: true };
+  const out = [prop("sled", box(p, plate, [long, normal, Z], [0.2, 0.025, 0.27]))];
+  for (const z of [0.3, -0.3]) {
+    const from = add(plate, [0, 0, z]);
+    out.push(
+      prop(`rail ${z}`, cylinder(p, add(from, scale(rail, -0.75)), add(from, scale(rail, 0.55)), 0.022, "side"), far),
+    );
+    out.push(
+      prop(
+        `sled plate ${z}`,
+        cylinder(
+          p,
+          add(from, [0, 0, z > 0 ? 0.03 : -0.09]),
+          add(from, [0, 0, z > 0 ? 0.09 : -0.03]),
+          0.2,
+          "plate",
+          [0.16, 0.03],
+        ),
+        { behind: z < 0 },
+      ),
+    );
+  }
+  return out;
+}
+
+/** a block under the balls of the feet */
+function calfBlock(scene: Scene): Prop[] {
+  const feet = SIDES_OF.map((s) => placeIn(scene, `foot.${s}`, [0.13, -0.08, 0]));
+  const c = mid(feet[0]!, feet[1]!);
+  return [
+    prop("block", box(scene.projector, [c[0] + 0.03, c[1] - 0.05, c[2]], [X, UP, Z], [0.09, 0.045, 0.24]), {
+      behind: true,
+    }),
+  ];
+}
+
+function shoulderPads(scene: Scene): Prop[] {
+  return SIDES_OF.flatMap((s) => {
+    const top = add(originOf(scene, `humerus.${s}`), [-0.02, 0.075, s === "right" ? -0.05 : 0.05]);
+    return [
+      prop(`shoulder pad.${s}`, box(scene.projector, top, [X, UP, Z], [0.12, 0.03, 0.045])),
+      prop(`yoke.${s}`, box(scene.projector, add(top, [0.3, 0.01, 0]), [X, UP, Z], [0.18, 0.018, 0.018])),
+    ];
+  });
+}
+
+function thighRoller(scene: Scene): Prop[] {
+  const [a, b] = SIDES_OF.map((s) => add(placeIn(scene, `thigh.${s}`, [0, -0.3, 0]), [0, 0.115, 0])) as [Vec3, Vec3];
+  const out = unit(sub(a, b));
+  return [
+    prop("thigh roller", cylinder(scene.projector, add(a, scale(out, 0.09)), sub(b, scale(out, 0.09)), 0.05, "plate")),
+  ];
+}
+
+function overheadBar(scene: Scene): Prop[] {
+  const [a, b] = SIDES_OF.map((s) => point(scene, `grip.${s}`)) as [Vec3, Vec3];
+  const { projector: p } = scene;
+  const dir = unit(sub(a, b));
+  const [from, to] = [add(a, scale(dir, 0.28)), sub(b, scale(dir, 0.28))];
+  const bar = Array.from({ length: 8 }, (_, i) => {
+    const at = (t: number) => add(from, scale(sub(to, from), t));
+    return prop(`bar ${i}`, cylinder(p, at(i / 8), at((i + 1) / 8), 0.015, "iron"));
+  });
+  return [
+    ...bar,
+    ...[from, to].map((e, i) =>
+      prop(`bar post ${i}`, cylinder(p, e, [e[0], 0, e[2]], 0.025, "side"), { behind: true, framing: true }),
+    ),
+  ];
+}
+
+function dipBars(scene: Scene): Prop[] {
+  return SIDES_OF.flatMap((s) => {
+    const g = point(scene, `grip.${s}`);
+    const bar = (t: number): Vec3 => [g[0] + t, g[1], g[2]];
+    return [
+      prop(`dip bar a.${s}`, cylinder(scene.projector, bar(-0.3), bar(-0.02), 0.017, "iron")),
+      prop(`dip bar b.${s}`, cylinder(scene.projector, bar(-0.02), bar(0.26), 0.017, "iron")),
+      prop(`dip post.${s}`, post(scene, g[0] - 0.28, g[2], g[1], 0.022), { behind: true }),
+    ];
+  });
+}
+
+function thrustBench(scene: Scene): Prop[] {
+  const back = placeIn(scene, "trunk", [-0.02, 0.3, 0]);
+  const top = -reachOf(scene, "T", "right", [0, -1, 0], 0.25, 0.42);
+  const c: Vec3 = [back[0], top - PAD, 0];
+  return [
+    prop("bench", box(scene.projector, c, [X, UP, Z], [0.15, PAD, 0.45]), { behind: true }),
+    ...[0.36, -0.36].map((z) => prop(`leg ${z}`, post(scene, c[0], z, top - 2 * PAD, 0.11, 0.03), { behind: true })),
+  ];
+}
+
+/** thighs on a pad: back extension, sit-up bench */
+function hipPad(scene: Scene): Prop[] {
+  const up = axisOf(scene, "thigh.right", 1);
+  const front = axisOf(scene, "thigh.right", 0);
+  const middle = scale(
+    add(placeIn(scene, "thigh.right", [0, -0.12, 0]), placeIn(scene, "thigh.left", [0, -0.12, 0])),
+    0.5,
+  );
+  // on the side of the thighs that looks down
+  const down = front[1] <= 0 ? front : scale(front, -1);
+  const { pad, centre } = padOn(
+    scene,
+    "hip pad",
+    { chain: "L", side: "right", from: 0.1, to: 0.6 },
+    middle,
+    up,
+    down,
+    [0.16, 0.2],
+  );
+  const heel = placeIn(scene, "shank.right", [-0.06, -0.37, 0]);
+  return [
+    pad,
+    ...(centre[1] > 0.2 ? [prop("post", post(scene, centre[0], 0, centre[1] - 0.05, 0.03), { behind: true })] : []),
+    prop("ankle roller", cylinder(scene.projector, [heel[0], heel[1], -0.2], [heel[0], heel[1], 0.2], 0.045, "plate")),
+  ];
+}
+
+/** everything but the body */
+export function equipmentOf(scene: Scene): Prop[] {
+  const { exercise } = scene;
+  const { on } = exercise.stance;
+  const at = String(exercise.loads[0]?.at ?? "grip");
+  const machine = has(scene, "machine");
+  const sled = at === "midfoot";
+  const out: Prop[] = [];
+  if (has(scene, "barbell")) out.push(...barbell(scene));
+  if (has(scene, "dumbbell")) out.push(...dumbbells(scene));
+  out.push(...plates(scene), ...ropes(scene));
+  if (exercise.loads[0]?.kind === "lever") out.push(...lever(scene));
+  if (sled) out.push(...legPress(scene));
+  if (at === "ball" || (machine && at === "bar-back")) out.push(...calfBlock(scene));
+  if (machine && at === "bar-back") out.push(...shoulderPads(scene));
+  if (rests(scene, "thigh-pad") && on === "seat") out.push(...thighRoller(scene));
+  if (has(scene, "pull-up-bar")) out.push(...overheadBar(scene));
+  if (has(scene, "dip-bars")) out.push(...dipBars(scene));
+  if (on === "thighs") out.push(...hipPad(scene));
+  if (on === "shoulders-and-feet" && rests(scene, "bench")) out.push(...thrustBench(scene));
+  if (rests(scene, "chest-pad")) out.push(...chestPad(scene));
+  if (rests(scene, "preacher-pad")) out.push(...preacher(scene));
+  if (rests(scene, "back-pad") && !rests(scene, "floor")) out.push(...backPad(scene));
+  const onBench = on === "bench" && !rests(scene, "chest-pad") && !rests(scene, "floor");
+  if (onBench && lying(scene) > 0.72 && !rests(scene, "back-pad")) out.push(...flatBench(scene));
+  else if (on === "seat" ? !sled : onBench) out.push(...seat(scene));
+  return out;
+}

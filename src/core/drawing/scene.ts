@@ -1,0 +1,74 @@
+/** What a picture is drawn from: the exercise, the body in its pose, the load. */
+import { add, scale, type Vec3 } from "#core/base/vector";
+import type { Exercise } from "#core/exercises/format";
+import { framePoint } from "#core/mechanics/figure";
+import type { Frames } from "#core/mechanics/frames";
+import type { ChainId } from "./body.data";
+import { ANGLES, type SideOf, type Surface } from "./surface";
+import type { Projector } from "./view";
+
+export type Drawn = Pick<Exercise, "equipment" | "supports" | "stance" | "sides" | "loads" | "grip">;
+
+export interface Scene {
+  exercise: Drawn;
+  frames: Frames;
+  sample: number;
+  surface: Surface;
+  projector: Projector;
+}
+
+export const SIDES_OF: readonly SideOf[] = ["right", "left"];
+
+/** a column of a segment's rotation: its own x, y or z axis in the world */
+export function axisOf({ frames, sample }: Pick<Scene, "frames" | "sample">, segment: string, column: 0 | 1 | 2): Vec3 {
+  const b = 12 * (sample * frames.segments.length + frames.segments.indexOf(segment));
+  return [frames.placed[b + column]!, frames.placed[b + 3 + column]!, frames.placed[b + 6 + column]!];
+}
+
+export function originOf({ frames, sample }: Pick<Scene, "frames" | "sample">, segment: string): Vec3 {
+  const b = 12 * (sample * frames.segments.length + frames.segments.indexOf(segment)) + 9;
+  return [frames.placed[b]!, frames.placed[b + 1]!, frames.placed[b + 2]!];
+}
+
+/** a place in a segment's frame, reference body, m */
+export function placeIn(scene: Pick<Scene, "frames" | "sample">, segment: string, at: Vec3): Vec3 {
+  const k = scene.frames.size;
+  const axes = [0, 1, 2].map((c) => scale(axisOf(scene, segment, c as 0 | 1 | 2), at[c]! * k));
+  return axes.reduce<Vec3>((p, a) => add(p, a), originOf(scene, segment));
+}
+
+export const point = ({ frames, sample }: Pick<Scene, "frames" | "sample">, name: string): Vec3 =>
+  framePoint(frames, sample, name);
+
+/** places where the load acts, each once */
+export const loadPoints = (scene: Pick<Scene, "frames" | "sample">): Vec3[] =>
+  scene.frames.loadAt.map((name) => point(scene, name));
+
+/** hands that hold the load */
+export function holding(scene: Scene): SideOf[] {
+  const { exercise } = scene;
+  const loads = loadPoints(scene);
+  return SIDES_OF.filter((side) => {
+    const grip = point(scene, `grip.${side}`);
+    const near = loads.some((p) => Math.hypot(p[0] - grip[0], p[1] - grip[1], p[2] - grip[2]) < 0.06);
+    const bar =
+      ["bar-back", "bar-front", "lap"].includes(exercise.stance.arms) && exercise.equipment.includes("barbell");
+    return near || bar || exercise.stance.on === "hands";
+  });
+}
+
+/** the furthest that a chain's rings reach along a direction, m; stations from and to */
+export function reachOf(scene: Scene, chain: ChainId, side: SideOf, along: Vec3, from: number, to: number): number {
+  const { surface } = scene;
+  const c = surface.of(chain, side);
+  let most = -Infinity;
+  for (let n = 0; n < c.count; n++) {
+    if (c.stations[n]! < from || c.stations[n]! > to) continue;
+    for (let a = 0; a < ANGLES; a++) {
+      const o = 3 * ((c.from + n) * ANGLES + a);
+      const d = surface.at[o]! * along[0] + surface.at[o + 1]! * along[1] + surface.at[o + 2]! * along[2];
+      if (d > most) most = d;
+    }
+  }
+  return most;
+}
