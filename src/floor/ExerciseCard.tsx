@@ -178,8 +178,8 @@ function How({ p, shown, tempo }: { p: SnapshotPrescription; shown: Shown; tempo
   return (
     <>
       <div className="poses">
-        {shown.start.strokes.length > 0 && <Pose drawing={shown.start} label="Start" />}
-        {shown.end.strokes.length > 0 && <Pose drawing={shown.end} label="End" />}
+        {shown.start.shapes.length > 0 && <Pose drawing={shown.start} label="Start" />}
+        {shown.end.shapes.length > 0 && <Pose drawing={shown.end} label="End" />}
       </div>
       {p.doing.map((d) => (
         <p key={d} className="doing">

@@ -3,6 +3,7 @@ import "@fontsource-variable/literata";
 import { createRoot } from "react-dom/client";
 import { App } from "./shell/App";
 import { reloadOnce } from "./base/Boundary";
+import "../page/plate.css";
 import "./base/style.css";
 import { keepFocus } from "../page/keep-focus";
 

@@ -141,7 +141,7 @@ function ropes(scene: Scene): Prop[] {
   }
   const sled = exercise.loads.some((l) => l.at === "midfoot");
   if (sled) return out;
-  const towers = new Set<string>();
+  const towers: Vec3[] = [];
   for (const [i, { from, to }] of lines.entries()) {
     out.push(prop(`rope ${i}`, cylinder(p, from, to, band ? 0.008 : 0.0035, "rope"), { framing: true }));
     if (band) {
@@ -157,10 +157,11 @@ function ropes(scene: Scene): Prop[] {
         { framing: true },
       ),
     );
-    const key = `${to[0].toFixed(1)} ${to[2].toFixed(1)}`;
-    if (towers.has(key)) continue;
-    towers.add(key);
-    out.push(...tower(scene, to, i));
+    // two pulleys side by side ride on one column
+    if (towers.some((t) => norm(sub(t, to)) < 0.6)) continue;
+    const beside = lines.filter((l) => norm(sub(l.to, to)) < 0.6).map((l) => l.to);
+    towers.push(...beside);
+    out.push(...tower(scene, scale(beside.reduce(add), 1 / beside.length), i));
   }
   return out;
 }

@@ -56,7 +56,7 @@ export interface LookAsk {
   form?: Form;
 }
 
-const ROUGH = { k: 100, x: 0, y: 0, width: 100, height: 100 };
+const ROUGH = { k: 100, x: 0, y: 0, width: 100, height: 100, unit: 1 };
 
 /** area of the chosen head that faces the viewer, m2: mean of start, middle and end, the right side counted thrice */
 function seenOf({ analysis, samples, chosen, form = "male" }: LookAsk, views: readonly View[]): number[] {

@@ -40,30 +40,45 @@ export function hullOf(points: Polygon): Polygon {
   return hull;
 }
 
-/** from metres of the picture to quarters of a pixel */
+/** from metres of the picture to the units that paths are written in */
 export interface Fit {
   /** pixels a metre */
   k: number;
   /** middle of what is shown, m */
   x: number;
   y: number;
+  /** pixels */
   width: number;
   height: number;
+  /** units a pixel: whole units are written */
+  unit: number;
 }
 
-export const QUARTER = 4;
-export const toX = (f: Fit, x: number): number => Math.round(QUARTER * (f.width / 2 + (x - f.x) * f.k));
-export const toY = (f: Fit, y: number): number => Math.round(QUARTER * (f.height / 2 - (y - f.y) * f.k));
+/** units a pixel of a picture that is looked at, and of a small one */
+export const FINE = 4;
+export const COARSE = 2;
 
-/** path text of one run of points, in quarters of a pixel; what does not move by a quarter is left out */
+export const toX = (f: Fit, x: number): number => Math.round(f.unit * (f.width / 2 + (x - f.x) * f.k));
+export const toY = (f: Fit, y: number): number => Math.round(f.unit * (f.height / 2 - (y - f.y) * f.k));
+
+/** units by which a point has to stand off the line between its neighbours */
+const OFF = 0.6;
+
+/** path text of one run of points, in units; what does not move, or stands on a line with its neighbours, is left out */
 export function pathOf(f: Fit, points: Polygon, closed: boolean): string {
+  const n = points.length / 2;
   let [x, y] = [toX(f, points[0]!), toY(f, points[1]!)];
   let text = `M${x} ${y}l`;
   let any = false;
-  for (let i = 2; i < points.length; i += 2) {
-    const [nx, ny] = [toX(f, points[i]!), toY(f, points[i + 1]!)];
+  for (let i = 1; i < n; i++) {
+    const [nx, ny] = [toX(f, points[2 * i]!), toY(f, points[2 * i + 1]!)];
     const [dx, dy] = [nx - x, ny - y];
     if (dx === 0 && dy === 0) continue;
+    if (i < n - 1) {
+      const [ex, ey] = [toX(f, points[2 * i + 2]!) - x, toY(f, points[2 * i + 3]!) - y];
+      const size = Math.hypot(ex, ey);
+      if (size > 0 && dx * ex + dy * ey > 0 && Math.abs(dx * ey - dy * ex) < OFF * size) continue;
+    }
     text += `${any && dx >= 0 ? " " : ""}${dx}${dy >= 0 ? " " : ""}${dy}`;
     any = true;
     [x, y] = [nx, ny];

@@ -71,20 +71,22 @@ const partsOf = (joint: JointName): string[] => {
   return SHARED[name]!.map((p) => (p === "trunk" ? p : `${p}.${side}`));
 };
 
-/** @param flat the surface's points in the picture: right, up, depth */
-export function bodyParts(surface: Surface, flat: Float64Array, projector: Projector): Parts {
+/** @param every of the rings, so many: fewer do for a small picture. @param flat the surface's points in the picture: right, up, depth */
+export function bodyParts(surface: Surface, flat: Float64Array, projector: Projector, every: number): Parts {
   const hulls = new Map<string, Polygon[]>();
   const balls = new Map<string, number[]>();
   for (const chain of surface.chains)
-    for (let n = 0; n < chain.count - 1; n++) {
-      const s = (chain.stations[n]! + chain.stations[n + 1]!) / 2;
+    for (let n = 0; n < chain.count - 1; n += every) {
+      const next = Math.min(chain.count - 1, n + every);
+      const s = (chain.stations[n]! + chain.stations[next]!) / 2;
       const to = belongs(chain, s);
       const points: Polygon = [];
-      for (let r = chain.from + n; r <= chain.from + n + 1; r++)
-        for (let a = 0; a < ANGLES; a++) points.push(flat[3 * (r * ANGLES + a)]!, flat[3 * (r * ANGLES + a) + 1]!);
+      for (const r of [chain.from + n, chain.from + next])
+        for (let a = 0; a < ANGLES; a += every)
+          points.push(flat[3 * (r * ANGLES + a)]!, flat[3 * (r * ANGLES + a) + 1]!);
       hulls.set(to, [...(hulls.get(to) ?? []), hullOf(points)]);
       // balls of the limb's own part: every other ring is enough
-      if (n % 2 === 0) {
+      if (n % 2 === 0 || every > 1) {
         const list = balls.get(to) ?? [];
         const ring = chain.from + n;
         const o = 3 * ring;

@@ -1,7 +1,7 @@
 /**
  * A picture of an exercise in one pose as an anatomical plate: the body's outline, every head at the surface with its
- * fibres, the equipment. A list of shapes with roles; what they look like is the page's own. Coordinates are quarters
- * of a pixel.
+ * fibres, the equipment. A list of shapes with roles; what they look like is the page's own. Coordinates are whole
+ * units, so many a pixel as the fit says.
  */
 import type { Analysis } from "#core/mechanics/analyse";
 import { deep } from "./body.data";
@@ -9,7 +9,7 @@ import { equipmentOf, type Prop } from "./equipment";
 import { backOfHand, faceOf, fingersOf } from "./hands";
 import { drawPatch, patchesOf, type DrawnPatch } from "./muscles";
 import { nearness, paintingOrder, type Piece } from "./order";
-import { areaOf, pathOf, type Fit, type Polygon } from "./outline";
+import { areaOf, COARSE, FINE, pathOf, type Fit, type Polygon } from "./outline";
 import { bodyParts, type JointName, type Part } from "./parts";
 import { holding, originOf, point, SIDES_OF, type Drawn, type Scene } from "./scene";
 import type { Tone } from "./solids";
@@ -19,10 +19,10 @@ import { along, projected, projector, type View } from "./view";
 export type Role =
   | "ground"
   | `${"" | "glass "}prop ${Tone}`
-  | "edge"
   | "skin"
-  | "far edge"
   | "far skin"
+  | "over"
+  | "far over"
   | "tendon"
   | "belly"
   | "fibre"
@@ -95,7 +95,8 @@ export function fitOf(ask: Omit<PlateAsk, "fit" | "sample">, samples: number, wi
           for (let i = 0; i < polygon.length; i += 2) see(polygon[i]!, polygon[i + 1]!);
   }
   const k = Math.min(width / (x1 - x0 + 2 * MARGIN), height / (y1 - y0 + 2 * MARGIN));
-  return { k, x: (x0 + x1) / 2, y: (y0 + y1) / 2, width, height };
+  const unit = ask.detail === "thumbnail" ? COARSE : FINE;
+  return { k, x: (x0 + x1) / 2, y: (y0 + y1) / 2, width, height, unit };
 }
 
 /** m by which a large thing is nearer than the trunk and in front of it, so that the body is seen through it */
@@ -127,12 +128,12 @@ export function plateOf(ask: PlateAsk): Plate {
   const { analysis, sample, fit, detail, chosen } = ask;
   const scene = sceneOf(ask, sample);
   const { surface, frames, projector: p, exercise } = scene;
+  const thumbnail = detail === "thumbnail";
   const flat = projected(p, surface.at);
-  const { parts, joints } = bodyParts(surface, flat, p);
+  const { parts, joints } = bodyParts(surface, flat, p, thumbnail ? 2 : 1);
   const pull = pulls(analysis, sample);
   const held = holding(scene);
   const far = farSide(scene);
-  const thumbnail = detail === "thumbnail";
 
   const drawn = patchesOf(bodyOf(frames, ask.form ?? "male"), frames.segments).flatMap((patch): DrawnPatch[] => {
     const head = patch.patch.head;
@@ -160,11 +161,13 @@ export function plateOf(ask: PlateAsk): Plate {
   const done = new Set<JointName>();
   const painted = new Set<string>();
   const hips = new Set(SIDES_OF);
+  // its line is painted before its own fill, so that all hulls are one; what it shares with a part that is there
+  // already is filled once more without a line
   const skin = (side: SideOf | null, own: readonly Polygon[], more: readonly Polygon[]) => {
     const pale = side !== null && side === far ? "far " : "";
-    const edge = joined(fit, own);
-    if (edge) shapes.push({ role: `${pale}edge` as Role, d: edge });
-    shapes.push({ role: `${pale}skin` as Role, d: edge + joined(fit, more) });
+    const [whole, over] = [joined(fit, own), joined(fit, more)];
+    if (whole) shapes.push({ role: `${pale}skin`, d: whole });
+    if (over) shapes.push({ role: `${pale}over`, d: over });
   };
   for (const piece of order) {
     if ("prop" in piece) {
@@ -234,7 +237,7 @@ const belongsTo = (x: DrawnPatch, name: string): boolean =>
 function patchShapes({ head, side, outline, belly, fibres, cuts }: DrawnPatch, force: number): Shape[] {
   const own = { head, side };
   return [
-    { role: "tendon", d: outline, ...own },
+    ...(outline === belly ? [] : [{ role: "tendon", d: outline, ...own } as const]),
     { role: "belly", d: belly, ...own, tone: force },
     ...(fibres ? [{ role: "fibre", d: fibres, ...own, tone: force } as const] : []),
     ...(cuts ? [{ role: "cut", d: cuts, ...own } as const] : []),

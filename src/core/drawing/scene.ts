@@ -1,8 +1,7 @@
 /** What a picture is drawn from: the exercise, the body in its pose, the load. */
 import { add, scale, type Vec3 } from "#core/base/vector";
 import type { Exercise } from "#core/exercises/format";
-import { framePoint } from "#core/mechanics/figure";
-import type { Frames } from "#core/mechanics/frames";
+import { framePoint, type Frames } from "#core/mechanics/frames";
 import type { ChainId } from "./body.data";
 import { ANGLES, type SideOf, type Surface } from "./surface";
 import type { Projector } from "./view";

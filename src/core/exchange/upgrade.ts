@@ -94,9 +94,55 @@ const handOver: Steps = {
       ...p,
       alternatives: list(p.alternatives).map((a) => ({ spares: [], ...a })),
     })),
-  // 7 knows lighter sets before an exercise
-  6: (document) => mapPrescriptions(document, (p) => ({ rampSets: 0, ...p })),
+  // 7 knows lighter sets before an exercise, and draws as shapes
+  6: (document) =>
+    mapPrescriptions(document, (p) => ({
+      rampSets: 0,
+      ...p,
+      start: shapesOf(p.start),
+      end: shapesOf(p.end),
+      alternatives: list(p.alternatives).map((a) => ({ ...a, start: shapesOf(a.start), end: shapesOf(a.end) })),
+    })),
 };
+
+/** side of the box that strokes of before were drawn in, and what a shape's numbers are of it */
+const BOX = 100;
+const UNITS = 4 * BOX;
+
+/** a mannequin of strokes, in a unit box with y up, as shapes */
+function shapesOf(drawing: unknown): Document {
+  const strokes = list((drawing as Document | undefined)?.strokes);
+  const shapes = strokes.flatMap((s) => {
+    const points = (s.points as [number, number][]).map(([x, y]) => [
+      Math.round(x * UNITS),
+      Math.round((1 - y) * UNITS),
+    ]);
+    const thick = Math.round((s.width as number) * UNITS);
+    const [a, b] = points as [[number, number], [number, number]];
+    const circle = (x: number, y: number, r: number) =>
+      `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0`;
+    if (!a) return [];
+    if (s.kind === "load") return [{ role: "old load", d: circle(a[0], a[1], Math.max(2, Math.round(thick / 2))) }];
+    if (s.kind === "head" && b)
+      return [
+        {
+          role: "old head",
+          d: circle(
+            Math.round((a[0] + b[0]) / 2),
+            Math.round((a[1] + b[1]) / 2),
+            Math.max(2, Math.round(0.44 * thick)),
+          ),
+        },
+      ];
+    const d = `M${points.map((p) => p.join(" ")).join("L")}`;
+    if (s.kind === "muscle" || s.kind === "prop") return [{ role: `old ${s.kind}`, d, thick: Math.max(4, thick) }];
+    return [
+      { role: "old bone", d, thick },
+      { role: "old flesh", d, thick: Math.max(1, thick - 5) },
+    ];
+  });
+  return { width: UNITS, height: UNITS, shapes };
+}
 
 const entry: Steps = {
   // 2 knows what was done instead, and what a coach says of a set

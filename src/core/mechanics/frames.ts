@@ -120,3 +120,10 @@ export function frameRecorder(
     },
   };
 }
+
+/** a point of a sample, world, m */
+export function framePoint(frames: Pick<Frames, "points" | "at">, sample: number, name: string): Vec3 {
+  const k = frames.points.indexOf(name);
+  const o = (sample * frames.points.length + k) * 3;
+  return [frames.at[o]!, frames.at[o + 1]!, frames.at[o + 2]!];
+}

@@ -1,7 +1,18 @@
 /** The program document and the named operations on it. Stored and exchanged as {format, version, ...}. */
 import "#core/base/reasons";
 import { z } from "zod";
-import { BEGINS, BLOCKS_MOST, DAYS_MOST, PURPOSES, RAMP_MOST, SETS_MOST, STRUCTURES, TECHNIQUES, TURNS, WEEKS } from "./limits";
+import {
+  BEGINS,
+  BLOCKS_MOST,
+  DAYS_MOST,
+  PURPOSES,
+  RAMP_MOST,
+  SETS_MOST,
+  STRUCTURES,
+  TECHNIQUES,
+  TURNS,
+  WEEKS,
+} from "./limits";
 
 export const loadSchema = z.strictObject({
   value: z.number().min(0, "not below 0").max(1000, "at most 1000"),

@@ -11,17 +11,21 @@ import {
   tempoSchema,
 } from "#core/program/document";
 
-/** start and end pose as plain strokes in a unit box, drawn from the engine's own joint positions */
+/** start and end pose as a plate: shapes as the drawing core gives them */
 export const drawingSchema = z.strictObject({
-  strokes: z
+  /** of the box, in the units of the shapes */
+  width: z.number().positive().max(1600),
+  height: z.number().positive().max(1600),
+  shapes: z
     .array(
       z.strictObject({
-        kind: z.enum(["limb", "far", "head", "muscle", "load", "prop"]),
-        points: z.array(z.tuple([z.number(), z.number()])).max(40),
-        width: z.number().default(0),
+        role: z.string().max(30),
+        d: z.string().max(20_000),
+        /** thickness of what is drawn as a line, where its role does not say it */
+        thick: z.number().optional(),
       }),
     )
-    .max(60),
+    .max(200),
 });
 export type Drawing = z.infer<typeof drawingSchema>;
 

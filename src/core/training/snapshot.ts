@@ -8,8 +8,11 @@ import { setupStrains, spares, type Strains } from "#core/exercises/strains";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup, SetupError, type Setup, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
-import type { Frames } from "#core/mechanics/frames";
-import { figureStrokes, headLine, loadDrawing } from "#core/mechanics/figure";
+import { lookOf } from "#core/drawing/look";
+import { marksOf } from "#core/drawing/marks";
+import { COARSE, pathOf, type Fit } from "#core/drawing/outline";
+import { fitOf, plateOf } from "#core/drawing/plate";
+import { projector } from "#core/drawing/view";
 import { compileModel } from "#core/mechanics/compile";
 import type { Model } from "#core/mechanics/model";
 import { dayMinutes } from "#core/planning/minutes";
@@ -19,58 +22,45 @@ import type { Prescription, Program } from "#core/program/document";
 import { doingOf } from "#core/planning/doing";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
 
-/** a little from the side, so that both arms can be told apart */
-const VIEW = { turn: 0.45 };
+/** pixels of a picture on the phone */
+const PICTURE = { width: 168, height: 158 };
+const BOX = { width: COARSE * PICTURE.width, height: COARSE * PICTURE.height };
+const BLANK: Drawing = { ...BOX, shapes: [] };
+const SAMPLES = 11;
 
-const round = (x: number) => Math.round(x * 1000) / 1000;
-
-/** standing, what is below the knee says nothing about the arm and would make everything else small */
-function drawing(
-  frames: Frames,
-  sample: number,
-  main: string,
-  muscle: string | undefined,
-  wholeBody: boolean,
-): Drawing {
-  const shown = figureStrokes(frames, sample, VIEW).filter((s) => wholeBody || !/^(shank|heel)/.test(s.from));
-  const strokes: Drawing["strokes"] = shown.map((s) => ({ kind: s.kind, points: s.points, width: s.width }));
-  const load = loadDrawing(frames, sample, VIEW, main);
-  for (const line of load.lines) strokes.push({ kind: "prop", points: line, width: 0 });
-  if (load.bar) strokes.push({ kind: "prop", points: load.bar, width: 0 });
-  if (muscle) strokes.push({ kind: "muscle", points: headLine(frames, sample, muscle, VIEW), width: 0.05 });
-  for (const at of load.at) strokes.push({ kind: "load", points: [at], width: 0.07 });
-  return { strokes };
-}
-
-/** both drawings in one unit box (y up), so that they can be laid side by side at one scale; far pulleys are cut off */
-function intoBox(drawings: Drawing[]): Drawing[] {
-  const body = drawings.flatMap((d) => d.strokes.filter((s) => s.kind !== "prop").flatMap((s) => s.points));
-  const xs = body.map((p) => p[0]);
-  const ys = body.map((p) => p[1]);
-  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-  const size = Math.max(x1 - x0, y1 - y0) * 1.15;
-  const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2];
-  const fit = ([x, y]: [number, number]): [number, number] => [
-    round((x - cx) / size + 0.5),
-    round((y - cy) / size + 0.5),
+/** start and end of the rep as the phone shows them, with the way of the load in the first */
+function drawings(exercise: Exercise, analysis: Analysis, chosen: string | null): [Drawing, Drawing] {
+  const { frames, main } = analysis;
+  if (!frames) return [BLANK, BLANK];
+  const view = lookOf({ exercise, analysis, samples: SAMPLES, chosen });
+  const ask = { exercise, analysis, view, chosen, detail: "thumbnail" as const };
+  const fit = fitOf(ask, SAMPLES, PICTURE.width, PICTURE.height);
+  const shapesAt = (sample: number): Drawing["shapes"] =>
+    plateOf({ ...ask, sample, fit }).shapes.map(({ role, d, head }) => ({
+      role: head && head === chosen && role === "belly" ? "lead" : role,
+      d,
+    }));
+  const way = Array.from({ length: SAMPLES }, (_, n) => marksOf(frames, n, projector(view), main).at[0]!);
+  return [
+    { ...BOX, shapes: [...shapesAt(0), ...wayShapes(way, fit)] },
+    { ...BOX, shapes: shapesAt(SAMPLES - 1) },
   ];
-  const clip = ([a, b]: [number, number][]): [number, number][] => {
-    if (!a || !b) return [];
-    // from the hand towards the pulley, no further than the edge of the box
-    const reach = (k: 0 | 1) => (b[k] > a[k] ? (1 - a[k]) / (b[k] - a[k]) : b[k] < a[k] ? -a[k] / (b[k] - a[k]) : 1);
-    const t = Math.min(1, reach(0), reach(1));
-    return [a, [round(a[0] + t * (b[0] - a[0])), round(a[1] + t * (b[1] - a[1]))]];
-  };
-  return drawings.map((d) => ({
-    strokes: d.strokes.map((s) => ({
-      kind: s.kind,
-      width: round(s.width / size),
-      points: s.kind === "prop" ? clip(s.points.map(fit)) : s.points.map(fit),
-    })),
-  }));
 }
 
-const BLANK: Drawing = { strokes: [] };
+/** m of a way that is worth an arrow, and the size of its head */
+const WAY = { least: 0.08, head: 0.06 };
+
+function wayShapes(way: readonly [number, number][], fit: Fit): Drawing["shapes"] {
+  const [end, before] = [way.at(-1)!, way.at(-3)!];
+  if (Math.hypot(end[0] - way[0]![0], end[1] - way[0]![1]) < WAY.least) return [];
+  const size = Math.hypot(end[0] - before[0], end[1] - before[1]) || 1;
+  const [ux, uy] = [((end[0] - before[0]) / size) * WAY.head, ((end[1] - before[1]) / size) * WAY.head];
+  const head = [end[0], end[1], end[0] - ux - uy / 2, end[1] - uy + ux / 2, end[0] - ux + uy / 2, end[1] - uy - ux / 2];
+  return [
+    { role: "way", d: pathOf(fit, way.flat(), false) },
+    { role: "way-end", d: pathOf(fit, head, true) },
+  ];
+}
 
 /** which joint a freedom of the load problem belongs to, for asking after pain */
 const JOINT_OF: [RegExp, Joint][] = [
@@ -128,18 +118,16 @@ function sheetOf(exerciseId: string, values: Prescription["values"], lead: strin
   const setup = exercise && setupOrNone(exercise, values);
   if (!exercise || !setup)
     return { settings: [], cues: [], cautions: [], joints: [...JOINTS], strains: {}, start: BLANK, end: BLANK };
-  const analysis = analyse(model, setup, { frames: true, samples: 11 });
-  const { frames, main } = analysis;
-  const wholeBody = exercise.chains.includes("leg") || exercise.stance.on !== "feet";
-  const [start, end] = frames ? intoBox([0, 10].map((n) => drawing(frames, n, main, lead, wholeBody))) : [BLANK, BLANK];
+  const analysis = analyse(model, setup, { frames: true, samples: SAMPLES });
+  const [start, end] = drawings(exercise, analysis, lead ?? null);
   return {
     settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
     joints: likelyJoints(exercise, analysis),
     strains: strainsIn(exercise, analysis, model),
-    start: start!,
-    end: end!,
+    start,
+    end,
   };
 }
 

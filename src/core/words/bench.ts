@@ -34,6 +34,19 @@ export const facts = {
   bodies: sentence({ n: 16 }, ({ n }) => `across ${n} body types`),
 };
 
+export const bench = {
+  figure: sentence(
+    { percent: 50, length: 70 },
+    ({ percent: at, length }) =>
+      `Figure at ${at} percent of the rep; the head is at ${length} percent of its length range`,
+  ),
+  pointing: label("Point at a muscle to read its tension; click it to put it under the lens."),
+  pointed: sentence(
+    { head: "Long head", tension: 63 },
+    ({ head, tension }) => `${head}: ${tension} % of its strength now`,
+  ),
+};
+
 export const questions = {
   best: label("Which setting gives the most"),
   find: label("Find it"),

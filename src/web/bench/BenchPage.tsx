@@ -7,6 +7,7 @@ import type { Client } from "#core/clients/client";
 import { beyondText } from "#core/clients/mobility";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { findExercise, library } from "#core/exercises/library";
+import type { View } from "#core/drawing/view";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { defaultValues, roundToStep, setupName, type Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
@@ -22,6 +23,7 @@ import { Differences, Facts, inWords } from "./Facts";
 import { FigureSheet } from "./FigureSheet";
 import { besideIt, lensOn, muscleOf } from "./lens";
 import { Parameters } from "./Parameters";
+import { useBestView } from "../drawing/useBestView";
 import { Questions } from "./Questions";
 import { SideBySide } from "./SideBySide";
 import { useAddressValues, useAnalysis, useStrains } from "./useBench";
@@ -187,8 +189,7 @@ export default function BenchPage() {
   const [values, setValues] = useAddressValues(exercise);
   const { analysis, error } = useAnalysis(id, values, body);
   const [picked, setSample] = useState<number | null>(null);
-  const [turn, setTurn] = useState(25);
-  const handles = useHandles(exercise, turn, setValues);
+  const [turned, setTurned] = useState<View | null>(null);
   const [pins, setPins] = useState<readonly Pin[]>([]);
   const pinned = pins.at(-1) ?? null;
   const shown = useMemo(() => (exercise ? { exerciseId: id, values } : null), [exercise, id, values]);
@@ -199,6 +200,10 @@ export default function BenchPage() {
   const besides = params.get("with");
   const active = useMemo(() => analysis?.heads.filter((h) => h.metrics) ?? [], [analysis]);
   const headId = lensOn(analysis?.heads ?? [], active, asked, exercise);
+  // what shows the movement and the head; turned by hand it stays so until another exercise or head
+  const best = useBestView(exercise, analysis, headId);
+  const view = turned ?? best;
+  const handles = useHandles(exercise, view.turn, setValues);
   const others = useMemo(() => besideIt(active, headId, besides), [active, headId, besides]);
 
   if (!exercise) return <NoSuchExercise asked={id} clientId={clientId} />;
@@ -206,6 +211,7 @@ export default function BenchPage() {
   const setValue = (p: Parameter, v: number) => setValues((now) => ({ ...now, [p.id]: roundToStep(p, v) }));
   const choose = (next: string) => {
     setSample(null);
+    setTurned(null);
     // the head stays under the lens where the next exercise has it; where not, the page says so
     const kept = new URLSearchParams(headId ? { head: headId } : {});
     void navigate(withClient(`/bench/${next}?${kept.toString()}`, clientId));
@@ -238,8 +244,9 @@ export default function BenchPage() {
             sample={sample}
             hardest={hardest}
             onSample={setSample}
-            turn={turn}
-            onTurn={setTurn}
+            view={view}
+            onView={setTurned}
+            onHead={(v) => set("head", v)}
             handles={handles}
           />
           <CurvePlots

@@ -2,6 +2,7 @@
 import { Button, Slider } from "antd";
 import { useEffect, useState } from "react";
 import type { Exercise } from "#core/exercises/format";
+import type { View } from "#core/drawing/view";
 import type { Analysis } from "#core/mechanics/analyse";
 import { Figure } from "./Figure";
 import type { Handles } from "./useHandles";
@@ -38,14 +39,15 @@ export interface FigureSheetProps {
   hardest: number;
   /** a state's setter, or as stable as one */
   onSample: (sample: number) => void;
-  /** deg */
-  turn: number;
-  onTurn: (degrees: number) => void;
+  view: View;
+  /** null: back to the view that shows most */
+  onView: (view: View | null) => void;
+  onHead: (headId: string) => void;
   handles: Handles;
 }
 
 export function FigureSheet(props: FigureSheetProps) {
-  const { analysis, exercise, headId, sample, hardest, onSample, turn, onTurn, handles } = props;
+  const { analysis, exercise, headId, sample, hardest, onSample, view, onView, onHead, handles } = props;
   const [playing, setPlaying] = usePlay(analysis.s.length, onSample);
   const show = (n: number) => {
     setPlaying(false);
@@ -60,7 +62,9 @@ export function FigureSheet(props: FigureSheetProps) {
         exercise={exercise}
         headId={headId}
         sample={sample}
-        turn={(turn * Math.PI) / 180}
+        view={view}
+        moving={playing}
+        onHead={onHead}
         {...handles}
         onHand={show}
       />
@@ -89,13 +93,30 @@ export function FigureSheet(props: FigureSheetProps) {
           min={-90}
           max={90}
           step={5}
-          value={turn}
+          value={view.turn}
           tooltip={{ formatter: null }}
-          onChange={onTurn}
+          onChange={(turn) => onView({ ...view, turn })}
         />
         <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>
           {Math.round(100 * analysis.s[sample]!)} % of the rep
         </span>
+      </div>
+      <div className="scrub">
+        <span className="small quiet" style={{ width: 58 }}>
+          Tip
+        </span>
+        <Slider
+          ariaLabelForHandle="Tip the figure, degrees"
+          min={-10}
+          max={60}
+          step={2}
+          value={view.pitch}
+          tooltip={{ formatter: null }}
+          onChange={(pitch) => onView({ ...view, pitch })}
+        />
+        <Button size="small" onClick={() => onView(null)} style={{ width: 96 }}>
+          Best view
+        </Button>
       </div>
       <p className="small quiet">
         Drag the hand through the rep{ringed ? `, or the ringed ${ringed} to change the setup` : ""}; the sliders do the

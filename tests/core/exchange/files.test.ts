@@ -132,9 +132,8 @@ test("a hand-over holds texts, targets and drawings inside their box, and no emp
     for (const p of b.prescriptions) {
       expect(p.cues.length).toBeGreaterThan(1);
       for (const pose of [p.start, p.end]) {
-        expect(pose.strokes.some((s) => s.kind === "muscle")).toBe(true);
-        for (const s of pose.strokes)
-          for (const [x, y] of s.points) expect(x >= -0.01 && x <= 1.01 && y >= -0.01 && y <= 1.01).toBe(true);
+        expect(pose.shapes.some((s) => s.role === "lead")).toBe(true);
+        for (const s of pose.shapes) expect(s.d).toMatch(/^M-?\d+ -?\d+l/);
       }
     }
 });

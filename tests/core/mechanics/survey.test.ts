@@ -1,6 +1,8 @@
 import { heads } from "#core/anatomy/anatomy";
 import { analyse, COARSE_SAMPLES } from "#core/mechanics/analyse";
-import { figureStrokes, framePoint, headLine, loadDrawing } from "#core/mechanics/figure";
+import { marksOf } from "#core/drawing/marks";
+import { projector } from "#core/drawing/view";
+import { framePoint } from "#core/mechanics/frames";
 import { compileModel } from "#core/mechanics/compile";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
@@ -96,21 +98,14 @@ describe("the figure", () => {
       for (const sample of [0, 20, 40]) expect(length(sample, a, b)).toBeCloseTo(size, 4);
   });
 
-  test("paints far limbs first from the right, last from the left", () => {
-    const order = (turn: number) => figureStrokes(frames!, 0, { turn }).map((s) => s.from);
-    const [right, left] = [order(0), order(Math.PI)];
-    expect(right.indexOf("humerus.left")).toBeLessThan(right.indexOf("humerus.right"));
-    expect(left.indexOf("humerus.left")).toBeGreaterThan(left.indexOf("humerus.right"));
-  });
-
   test("the lever stands square on the line of force, and its length times the force is the elbow torque", () => {
     for (const sample of [0, 12, 30]) {
-      const d = loadDrawing(frames!, sample, { turn: 0 }, "elbow");
+      const d = marksOf(frames!, sample, projector({ turn: 0, pitch: 0 }), "elbow");
       const lever = [d.leverFoot[0] - d.joint[0], d.leverFoot[1] - d.joint[1]];
       expect(lever[0]! * d.force[0] + lever[1]! * d.force[1]).toBeCloseTo(0, 5);
     }
     const arm = (sample: number) => {
-      const d = loadDrawing(frames!, sample, { turn: 0 }, "elbow");
+      const d = marksOf(frames!, sample, projector({ turn: 0, pitch: 0 }), "elbow");
       return Math.hypot(d.leverFoot[0] - d.joint[0], d.leverFoot[1] - d.joint[1]);
     };
     // a level forearm has the longest lever
@@ -120,7 +115,7 @@ describe("the figure", () => {
   });
 
   test("every head has a line of its own from origin to insertion", () => {
-    const lines = series.map((h) => JSON.stringify(headLine(frames!, 5, h.id, { turn: 0.3 })));
+    const lines = series.map((h) => JSON.stringify(frames!.lines[h.id]!.map((name) => framePoint(frames!, 5, name))));
     expect(new Set(lines).size).toBe(series.length);
     for (const l of lines) expect(l).not.toMatch(/null|NaN/);
   });

@@ -4,7 +4,7 @@ import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Setup, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import type { HeadSeries } from "#core/mechanics/recording";
-import { framePoint } from "#core/mechanics/figure";
+import { framePoint } from "#core/mechanics/frames";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import type { Model } from "#core/mechanics/model";
 

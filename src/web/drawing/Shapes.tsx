@@ -1,0 +1,39 @@
+/** Shapes of a plate as an SVG's paths; what each role looks like is in plate.css. */
+import { memo, type CSSProperties } from "react";
+import type { Shape } from "#core/drawing/plate";
+
+interface ShapesProps {
+  shapes: readonly Shape[];
+  chosen: string | null;
+  /** the chosen head's, by its place in its length range */
+  colour: string;
+}
+
+/** per cent of ink in a belly at rest, and what full tension adds */
+const INK = { rest: 4, tension: 74 };
+/** per cent of its colour in the chosen head at rest, and what full tension adds */
+const COLOUR = { rest: 55, tension: 45 };
+
+function styleOf({ role, tone = 0, head }: Shape, chosen: string | null, colour: string): CSSProperties | undefined {
+  if (role === "ghost") return { fill: colour, stroke: colour };
+  if (role !== "belly") return undefined;
+  return head === chosen
+    ? { fill: `color-mix(in srgb, ${colour} ${Math.round(COLOUR.rest + COLOUR.tension * tone)}%, var(--sheet))` }
+    : { fill: `color-mix(in srgb, var(--tension) ${Math.round(INK.rest + INK.tension * tone)}%, var(--flesh))` };
+}
+
+export const Shapes = memo(function Shapes({ shapes, chosen, colour }: ShapesProps) {
+  return (
+    <g transform="scale(.25)" className="plate">
+      {shapes.map((s, i) => (
+        <path
+          key={i}
+          className={s.head && s.head === chosen ? `${s.role} chosen` : s.role}
+          d={s.d}
+          style={styleOf(s, chosen, colour)}
+          data-head={s.head}
+        />
+      ))}
+    </g>
+  );
+});
