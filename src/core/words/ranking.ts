@@ -95,6 +95,7 @@ export const table = {
   caption: label("Setups from best to worst. Arrow keys move, Enter shows why, u uses the setup."),
   tier: label("tier"),
   place: label("place"),
+  picture: label("picture where it is hardest"),
   grain: label("shortened – lengthened"),
   setup: label("setup, for and against"),
   hardest: label("hardest"),

@@ -1,5 +1,6 @@
 /** Shapes of a plate as an SVG's paths; what each role looks like is in plate.css. */
 import { memo, type CSSProperties } from "react";
+import { FINE } from "#core/drawing/outline";
 import type { Shape } from "#core/drawing/plate";
 
 interface ShapesProps {
@@ -7,6 +8,8 @@ interface ShapesProps {
   chosen: string | null;
   /** the chosen head's, by its place in its length range */
   colour: string;
+  /** units of the shapes a pixel; fewer in a small one */
+  unit?: number;
 }
 
 /** per cent of ink in a belly at rest, and what full tension adds */
@@ -22,9 +25,9 @@ function styleOf({ role, tone = 0, head }: Shape, chosen: string | null, colour:
     : { fill: `color-mix(in srgb, var(--tension) ${Math.round(INK.rest + INK.tension * tone)}%, var(--flesh))` };
 }
 
-export const Shapes = memo(function Shapes({ shapes, chosen, colour }: ShapesProps) {
+export const Shapes = memo(function Shapes({ shapes, chosen, colour, unit = FINE }: ShapesProps) {
   return (
-    <g transform="scale(.25)" className="plate">
+    <g transform={`scale(${1 / unit})`} className={unit < FINE ? "plate small" : "plate"}>
       {shapes.map((s, i) => (
         <path
           key={i}

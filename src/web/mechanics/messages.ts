@@ -1,5 +1,6 @@
 /** What the page and its engine worker say to each other: each question by its kind, what is given, what comes back. */
 import type { Analysis, Part } from "#core/mechanics/analyse";
+import type { Thumbnail } from "#core/drawing/thumbnail";
 import type { Easier } from "#core/planning/easier";
 import type { Relief } from "#core/bench/felt";
 import type { Aim, Bounds, Search } from "#core/bench/find";
@@ -35,6 +36,8 @@ export interface Questions {
   chosen: { given: Posed & { load: ChosenLoad }; answer: ChosenSet | null };
   /** positions of the same exercise in which the same load is easier */
   easier: { given: Posed & { head: string | null }; answer: Easier[] };
+  /** a small picture of it where it is hardest; null where it cannot be posed */
+  picture: { given: Posed & { head: string | null; width: number; height: number }; answer: Thumbnail | null };
   /** what numbers do while a parameter, or the rep, goes through its range */
   sweep: {
     given: Posed & { parameter: string; asked: readonly { head: string; quantity: Quantity }[]; points: number };

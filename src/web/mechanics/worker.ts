@@ -10,6 +10,7 @@ import { feltElsewhere } from "#core/bench/felt";
 import { findBest } from "#core/bench/find";
 import { adviseRange, partFacts } from "#core/bench/range";
 import { REP, sweep, sweepMap, sweepRep, type InRep } from "#core/bench/sweep";
+import { thumbnailOf } from "#core/drawing/thumbnail";
 import { easierPositions } from "#core/planning/easier";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
@@ -46,6 +47,7 @@ const answers: Answers = {
     const { exercise, values } = setupFor(setup);
     return easierPositions(modelFor(body), exercise, values, head);
   },
+  picture: ({ body, setup, head, width, height }) => thumbnailOf(modelFor(body), setupFor(setup), head, width, height),
   sweep({ body, setup, parameter, asked, points }) {
     const { exercise, values } = setupFor(setup);
     const model = modelFor(body);

@@ -19,6 +19,7 @@ import {
   NOTE_MOST,
 } from "#core/program/document";
 import { findStructure, plannedSets } from "#core/program/structures";
+import { headFor } from "#core/planning/aim";
 import { findTechnique } from "#core/planning/techniques";
 import { expectedOf } from "#core/training/belief";
 import { windowTop } from "#core/program/window";
@@ -29,6 +30,8 @@ import { useEdition } from "../base/edition";
 import { NumberField } from "../base/NumberField";
 import { withClient } from "../base/open-client";
 import type { Strength } from "../mechanics/useStrength";
+import { Picture } from "../drawing/Picture";
+import { bodyOf } from "../mechanics/useSurvey";
 import { Alternatives } from "./Alternatives";
 import { Doing } from "./Doing";
 import { Swap } from "./Swap";
@@ -230,6 +233,14 @@ function NameCell({ p, block, first, client, handle, favourite, reason }: LinePr
           style={{ borderLeft: "3px solid var(--fjord)", borderRadius: first ? "4px 0 0 0" : "0 0 0 4px" }}
         />
       )}
+      <Picture
+        exerciseId={p.exerciseId}
+        values={p.values}
+        head={headFor(p)}
+        body={bodyOf(client)}
+        width={46}
+        height={44}
+      />
       <div>
         <Link to={withClient(bench, client.id)} style={{ color: "var(--ink)", fontWeight: 600 }}>
           {p.name}

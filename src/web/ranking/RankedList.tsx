@@ -13,6 +13,7 @@ import { useClient, withClient } from "../base/open-client";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Grain } from "../base/Grain";
 import { Loading } from "../base/states";
+import { Picture } from "../drawing/Picture";
 import { UseFor, type UseForHandle } from "../planning/UseFor";
 import type { RankedListProps } from "./listed";
 
@@ -133,8 +134,11 @@ export function RankedList(props: RankedListProps) {
             <th scope="col" style={{ width: 30 }}>
               <span className="visually-hidden">{table.place()}</span>
             </th>
-            <th scope="col" style={{ width: 146 }}>
+            <th scope="col" style={{ width: 122 }}>
               {table.grain()}
+            </th>
+            <th scope="col" style={{ width: 92 }}>
+              <span className="visually-hidden">{table.picture()}</span>
             </th>
             <th scope="col">{table.setup()}</th>
             <th scope="col" style={{ width: 176 }}>
@@ -156,7 +160,7 @@ export function RankedList(props: RankedListProps) {
               <Fragment key={key}>
                 {first && GROUP[r.group] && (
                   <tr className="tier">
-                    <th scope="rowgroup" colSpan={7}>
+                    <th scope="rowgroup" colSpan={8}>
                       {GROUP[r.group]}
                     </th>
                   </tr>
@@ -176,7 +180,7 @@ export function RankedList(props: RankedListProps) {
                 {opened === key && (
                   <tr>
                     <td></td>
-                    <td colSpan={6}>
+                    <td colSpan={7}>
                       <Suspense fallback={<Loading what="the reasons" />}>
                         <Opened
                           {...props}
@@ -235,7 +239,17 @@ function Row(props: RowProps) {
       <td className="tier-name">{first && !GROUP[r.group] ? r.tier.name : ""}</td>
       <td className="number quiet">{r.out ? "" : r.tied ? "=" : r.place}</td>
       <td>
-        <Grain metrics={r.row.view.heads[headId]!} width={128} height={30} />
+        <Grain metrics={r.row.view.heads[headId]!} width={106} height={28} />
+      </td>
+      <td>
+        <Picture
+          exerciseId={r.exercise.id}
+          values={r.row.values}
+          head={headId}
+          body={props.body}
+          width={84}
+          height={68}
+        />
       </td>
       <th scope="row">
         <div className="name">{name}</div>

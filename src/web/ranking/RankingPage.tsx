@@ -158,6 +158,7 @@ export default function RankingPage() {
               context={{ ...context, goal: settled.goal }}
               onEquipment={(more) => setEquipment([...equipment, ...more])}
               clientId={clientId}
+              body={body}
               survey={survey!}
               strength={strength}
               judgements={judgements}

@@ -1,4 +1,5 @@
 /** What a list of ranked rows, and an opened one of them, is shown with. */
+import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 import type { Edition } from "#core/edition/edition";
 import type { acrossSchools, RankedRow, RankingContext } from "#core/ranking/rank";
@@ -9,6 +10,8 @@ export interface RankedListProps {
   rows: RankedRow[];
   headId: string;
   clientId: string | null;
+  /** whom the pictures are of */
+  body: Body;
   survey: Survey;
   strength: Strength | null;
   /** where each row would stand with a weight that is being dragged */

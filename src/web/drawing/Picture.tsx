@@ -1,0 +1,70 @@
+/** A small picture of a setup beside its name: drawn off the page's thread once it comes into sight, and kept. */
+import { useEffect, useRef, useState } from "react";
+import type { Thumbnail } from "#core/drawing/thumbnail";
+import type { Values } from "#core/exercises/setup";
+import type { Body } from "#core/mechanics/model";
+import { lengthColour } from "../base/theme";
+import { ask } from "../mechanics/analyst";
+import { Shapes } from "./Shapes";
+
+interface PictureProps {
+  exerciseId: string;
+  values: Values;
+  /** the head that is in its colour */
+  head: string | null;
+  body: Body;
+  /** pixels */
+  width: number;
+  height: number;
+}
+
+/** so many are kept, oldest out first */
+const KEPT = 600;
+const pictures = new Map<string, Promise<Thumbnail | null>>();
+
+function pictureOf({ exerciseId, values, head, body, width, height }: PictureProps): Promise<Thumbnail | null> {
+  const key = JSON.stringify([exerciseId, values, head, body, width, height]);
+  let picture = pictures.get(key);
+  if (!picture) {
+    // a picture that cannot be had is none: its place stays empty
+    picture = ask("picture", { setup: { exerciseId, values: { ...values } }, head, body, width, height }).catch(
+      () => null,
+    );
+    if (pictures.size >= KEPT) pictures.delete(pictures.keys().next().value!);
+    pictures.set(key, picture);
+  }
+  return picture;
+}
+
+export function Picture(props: PictureProps) {
+  const { width, height, head } = props;
+  const box = useRef<HTMLSpanElement>(null);
+  const [shown, setShown] = useState<{ key: string; picture: Thumbnail | null } | null>(null);
+  const key = JSON.stringify(props);
+  useEffect(() => {
+    let there = true;
+    const seen = new IntersectionObserver(
+      ([entry]) => {
+        if (!entry?.isIntersecting) return;
+        seen.disconnect();
+        void pictureOf(JSON.parse(key) as PictureProps).then((picture) => there && setShown({ key, picture }));
+      },
+      { rootMargin: "200px" },
+    );
+    seen.observe(box.current!);
+    return () => {
+      there = false;
+      seen.disconnect();
+    };
+  }, [key]);
+  const picture = shown?.key === key ? shown.picture : null;
+  return (
+    <span ref={box} className="picture" style={{ width, height }} aria-hidden>
+      {picture && (
+        <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height}>
+          <Shapes shapes={picture.shapes} chosen={head} colour={lengthColour(picture.place)} unit={picture.unit} />
+        </svg>
+      )}
+    </span>
+  );
+}
