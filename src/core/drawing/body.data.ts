@@ -1,4 +1,4 @@
-/** The body's surface and the heads as patches on it, read and checked; a build of the pages holds what came out of it. */
+/** The surface of the body and the heads as patches on it, read and checked; a build holds what came out of it. */
 import { z } from "zod";
 import patchesFile from "./patches.json" with { type: "json" };
 import ringsFile from "./rings.json" with { type: "json" };

@@ -504,31 +504,38 @@ function hipPad(scene: Scene): Prop[] {
   ];
 }
 
+/** what is there, in the order it is made: when, and what */
+const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make: (s: Scene) => Prop[]])[] = [
+  [(s) => has(s, "barbell"), barbell],
+  [(s) => has(s, "dumbbell"), dumbbells],
+  [() => true, plates],
+  [() => true, ropes],
+  [(s) => s.exercise.loads[0]?.kind === "lever", lever],
+  [(_, at) => at === "midfoot", legPress],
+  [(s, at) => at === "ball" || (has(s, "machine") && at === "bar-back"), calfBlock],
+  [(s, at) => has(s, "machine") && at === "bar-back", shoulderPads],
+  [(s) => rests(s, "thigh-pad") && s.exercise.stance.on === "seat", thighRoller],
+  [(s) => has(s, "pull-up-bar"), overheadBar],
+  [(s) => has(s, "dip-bars"), dipBars],
+  [(s) => s.exercise.stance.on === "thighs", hipPad],
+  [(s) => s.exercise.stance.on === "shoulders-and-feet" && rests(s, "bench"), thrustBench],
+  [(s) => rests(s, "chest-pad"), chestPad],
+  [(s) => rests(s, "preacher-pad"), preacher],
+  [(s) => rests(s, "back-pad") && !rests(s, "floor"), backPad],
+  [(s) => isOnBench(s) && lying(s) > LYING && !rests(s, "back-pad"), flatBench],
+  [
+    (s, at) =>
+      (s.exercise.stance.on === "seat" && at !== "midfoot") ||
+      (isOnBench(s) && !(lying(s) > LYING && !rests(s, "back-pad"))),
+    (s) => seat(s),
+  ],
+];
+/** how far the trunk is from upright where it lies on a bench and does not sit */
+const LYING = 0.72;
+const isOnBench = (s: Scene) => s.exercise.stance.on === "bench" && !rests(s, "chest-pad") && !rests(s, "floor");
+
 /** everything but the body */
 export function equipmentOf(scene: Scene): Prop[] {
-  const { exercise } = scene;
-  const { on } = exercise.stance;
-  const at = String(exercise.loads[0]?.at ?? "grip");
-  const machine = has(scene, "machine");
-  const sled = at === "midfoot";
-  const out: Prop[] = [];
-  if (has(scene, "barbell")) out.push(...barbell(scene));
-  if (has(scene, "dumbbell")) out.push(...dumbbells(scene));
-  out.push(...plates(scene), ...ropes(scene));
-  if (exercise.loads[0]?.kind === "lever") out.push(...lever(scene));
-  if (sled) out.push(...legPress(scene));
-  if (at === "ball" || (machine && at === "bar-back")) out.push(...calfBlock(scene));
-  if (machine && at === "bar-back") out.push(...shoulderPads(scene));
-  if (rests(scene, "thigh-pad") && on === "seat") out.push(...thighRoller(scene));
-  if (has(scene, "pull-up-bar")) out.push(...overheadBar(scene));
-  if (has(scene, "dip-bars")) out.push(...dipBars(scene));
-  if (on === "thighs") out.push(...hipPad(scene));
-  if (on === "shoulders-and-feet" && rests(scene, "bench")) out.push(...thrustBench(scene));
-  if (rests(scene, "chest-pad")) out.push(...chestPad(scene));
-  if (rests(scene, "preacher-pad")) out.push(...preacher(scene));
-  if (rests(scene, "back-pad") && !rests(scene, "floor")) out.push(...backPad(scene));
-  const onBench = on === "bench" && !rests(scene, "chest-pad") && !rests(scene, "floor");
-  if (onBench && lying(scene) > 0.72 && !rests(scene, "back-pad")) out.push(...flatBench(scene));
-  else if (on === "seat" ? !sled : onBench) out.push(...seat(scene));
-  return out;
+  const at = String(scene.exercise.loads[0]?.at ?? "grip");
+  return THINGS.flatMap(([when, make]) => (when(scene, at) ? make(scene) : []));
 }

@@ -64,7 +64,7 @@ export const toY = (f: Fit, y: number): number => Math.round(f.unit * (f.height 
 /** units by which a point has to stand off the line between its neighbours */
 const OFF = 0.6;
 
-/** path text of one run of points, in units; what does not move, or stands on a line with its neighbours, is left out */
+/** path text of one run of points, in units, without what does not move or stands on a line with its neighbours */
 export function pathOf(f: Fit, points: Polygon, closed: boolean): string {
   const n = points.length / 2;
   let [x, y] = [toX(f, points[0]!), toY(f, points[1]!)];

@@ -71,7 +71,10 @@ const partsOf = (joint: JointName): string[] => {
   return SHARED[name]!.map((p) => (p === "trunk" ? p : `${p}.${side}`));
 };
 
-/** @param every of the rings, so many: fewer do for a small picture. @param flat the surface's points in the picture: right, up, depth */
+/**
+ * @param flat the surface's points in the picture: right, up, depth
+ * @param every takes every so-manieth ring and angle: fewer do for a small picture
+ */
 export function bodyParts(surface: Surface, flat: Float64Array, projector: Projector, every: number): Parts {
   const hulls = new Map<string, Polygon[]>();
   const balls = new Map<string, number[]>();

@@ -45,7 +45,11 @@ export type Detail = "full" | "plain" | "thumbnail";
 
 export interface PlateAsk {
   exercise: Drawn;
-  analysis: Pick<Analysis, "frames" | "heads">;
+  analysis: {
+    frames: Analysis["frames"];
+    /** by sample: force over the most, and place in the length range */
+    heads: readonly { id: string; force: ArrayLike<number>; position: ArrayLike<number> }[];
+  };
   sample: number;
   view: View;
   fit: Fit;
@@ -127,24 +131,17 @@ type Painted = Piece & ({ part: Part } | { prop: Prop } | { fingers: Polygon[]; 
 export function plateOf(ask: PlateAsk): Plate {
   const { analysis, sample, fit, detail, chosen } = ask;
   const scene = sceneOf(ask, sample);
-  const { surface, frames, projector: p, exercise } = scene;
   const thumbnail = detail === "thumbnail";
-  const flat = projected(p, surface.at);
-  const { parts, joints } = bodyParts(surface, flat, p, thumbnail ? 2 : 1);
-  const pull = pulls(analysis, sample);
-  const held = holding(scene);
   const far = farSide(scene);
-
-  const drawn = patchesOf(bodyOf(frames, ask.form ?? "male"), frames.segments).flatMap((patch): DrawnPatch[] => {
-    const head = patch.patch.head;
-    const { force } = pull(head);
-    if (thumbnail && head !== chosen) return [];
-    if (patch.side === far && head !== chosen && force < TOLD) return [];
-    const fibres = detail === "full" && patch.side !== far ? { force, chosen: head === chosen } : null;
-    const one = drawPatch(patch, { surface, frames, sample, projector: p, fit }, fibres);
-    return one ? [one] : [];
-  });
-
+  const { parts, joints } = bodyParts(
+    scene.surface,
+    projected(scene.projector, scene.surface.at),
+    scene.projector,
+    thumbnail ? 2 : 1,
+  );
+  const pull = pulls(analysis, sample);
+  const drawn = headsOf(ask, scene, far, pull);
+  const held = holding(scene);
   const pieces: Painted[] = [
     ...parts.map((part) => ({ ...part, part })),
     ...SIDES_OF.map((side) => {
@@ -153,62 +150,110 @@ export function plateOf(ask: PlateAsk): Plate {
     }),
     ...equipmentOf(scene).map((prop) => ({ ...prop, prop })),
   ];
-  const order = paintingOrder(pieces, ruleOf(scene, pieces));
-
-  const trunk = parts.find((x) => x.name === "trunk")!;
-  const shapes: Shape[] = [];
-  if (exercise.stance.on !== "hands") shapes.push(ground(scene, fit));
-  const done = new Set<JointName>();
-  const painted = new Set<string>();
-  const hips = new Set(SIDES_OF);
-  // its line is painted before its own fill, so that all hulls are one; what it shares with a part that is there
-  // already is filled once more without a line
-  const skin = (side: SideOf | null, own: readonly Polygon[], more: readonly Polygon[]) => {
-    const pale = side !== null && side === far ? "far " : "";
-    const [whole, over] = [joined(fit, own), joined(fit, more)];
-    if (whole) shapes.push({ role: `${pale}skin`, d: whole });
-    if (over) shapes.push({ role: `${pale}over`, d: over });
+  const brush: Brush = {
+    scene,
+    fit,
+    far,
+    thumbnail,
+    joints,
+    drawn,
+    pull,
+    shapes: scene.exercise.stance.on === "hands" ? [] : [ground(scene, fit)],
+    done: new Set(),
+    painted: new Set(),
+    hips: new Set(SIDES_OF),
   };
-  for (const piece of order) {
-    if ("prop" in piece) {
-      const glass = before(piece, trunk) ? "glass " : "";
-      for (const { tone, polygon } of piece.prop.faces)
-        shapes.push({ role: `${glass}prop ${tone}`, d: pathOf(fit, polygon, true) });
-      continue;
-    }
-    if ("fingers" in piece) {
-      skin(piece.side, piece.fingers, []);
-      if (!thumbnail) shapes.push({ role: "finger", d: joined(fit, piece.fingers) });
-      continue;
-    }
-    const { part } = piece;
-    const side = part.name.endsWith(".left") ? "left" : part.name.endsWith(".right") ? "right" : null;
-    const first = part.joints.filter((j) => !done.has(j));
-    const again = part.joints.filter((j) => done.has(j) && (part.name !== "trunk" || j === "neck" || j === "crotch"));
-    const of = (list: readonly JointName[]) => list.flatMap((j) => joints.get(j)!);
-    const face = part.name === "head" ? faceOf(scene) : null;
-    skin(side, [...part.own, ...of(first), ...(face?.outline ?? [])], of(again));
-    first.forEach((j) => done.add(j));
-    painted.add(part.name);
-    if (face && !thumbnail) {
-      for (const line of face.lines) shapes.push({ role: "face", d: pathOf(fit, line, false) });
-      for (const ear of face.ears) shapes.push({ role: "face", d: pathOf(fit, ear, true) });
-    }
-    const here = drawn.filter((x) => belongsTo(x, part.name));
-    // the buttock goes with whichever of trunk and thigh is painted later
-    for (const s of SIDES_OF)
-      if (hips.has(s) && painted.has("trunk") && painted.has(`thigh.${s}`)) {
-        here.push(...drawn.filter((x) => x.part === "hip" && x.side === s));
-        hips.delete(s);
-      }
-    here.sort((a, b) => a.layer - b.layer);
-    // what comes from the trunk and ends on the arm would be eaten by the shoulder's fill
-    const tails = painted.has("trunk") && side && part.name.startsWith("upperarm") ? tailsOn(scene, drawn, side) : [];
-    for (const x of [...tails, ...here]) shapes.push(...patchShapes(x, pull(x.head).force));
+  const trunk = parts.find((x) => x.name === "trunk")!;
+  for (const piece of paintingOrder(pieces, ruleOf(scene, pieces))) {
+    if ("prop" in piece) paintProp(brush, piece, piece.prop, trunk);
+    else if ("fingers" in piece) paintFingers(brush, piece.side, piece.fingers);
+    else paintPart(brush, piece.part);
   }
   const seen = Math.max(0, ...drawn.filter((x) => x.head === chosen).map((x) => x.seen));
-  if (chosen && (deep.includes(chosen) || seen < SEEN)) shapes.push(...ghost(scene, chosen, fit));
-  return { shapes, seen };
+  if (chosen && (deep.includes(chosen) || seen < SEEN)) brush.shapes.push(...ghost(scene, chosen, fit));
+  return { shapes: brush.shapes, seen };
+}
+
+type Pull = ReturnType<typeof pulls>;
+
+/** the heads that face the viewer; of far limbs only those that pull, of a small picture only the chosen one */
+function headsOf({ detail, chosen, fit, form = "male" }: PlateAsk, scene: Scene, far: SideOf | null, pull: Pull) {
+  const { frames, surface, sample, projector } = scene;
+  return patchesOf(bodyOf(frames, form), frames.segments).flatMap((patch): DrawnPatch[] => {
+    const { head } = patch.patch;
+    const { force } = pull(head);
+    if (detail === "thumbnail" && head !== chosen) return [];
+    if (patch.side === far && head !== chosen && force < TOLD) return [];
+    const fibres = detail === "full" && patch.side !== far ? { force, chosen: head === chosen } : null;
+    const one = drawPatch(patch, { surface, frames, sample, projector, fit }, fibres);
+    return one ? [one] : [];
+  });
+}
+
+/** what is painted with, and what is there already */
+interface Brush {
+  scene: Scene;
+  fit: Fit;
+  far: SideOf | null;
+  thumbnail: boolean;
+  joints: ReadonlyMap<JointName, Polygon[]>;
+  drawn: readonly DrawnPatch[];
+  pull: Pull;
+  shapes: Shape[];
+  done: Set<JointName>;
+  painted: Set<string>;
+  /** sides whose buttock is not painted yet */
+  hips: Set<SideOf>;
+}
+
+function paintProp({ shapes, fit }: Brush, piece: Piece, { faces }: Prop, trunk: Piece): void {
+  const glass = before(piece, trunk) ? "glass " : "";
+  for (const { tone, polygon } of faces) shapes.push({ role: `${glass}prop ${tone}`, d: pathOf(fit, polygon, true) });
+}
+
+function paintFingers(brush: Brush, side: SideOf, fingers: readonly Polygon[]): void {
+  skin(brush, side, fingers, []);
+  if (!brush.thumbnail) brush.shapes.push({ role: "finger", d: joined(brush.fit, fingers) });
+}
+
+/**
+ * Skin: its line is painted before its own fill, so that all hulls are one; what it shares with a part that is there
+ * already is filled once more without a line.
+ */
+function skin({ fit, far, shapes }: Brush, side: SideOf | null, own: readonly Polygon[], more: readonly Polygon[]) {
+  const pale = side !== null && side === far ? "far " : "";
+  const [whole, over] = [joined(fit, own), joined(fit, more)];
+  if (whole) shapes.push({ role: `${pale}skin`, d: whole });
+  if (over) shapes.push({ role: `${pale}over`, d: over });
+}
+
+function paintPart(brush: Brush, part: Part): void {
+  const { scene, fit, thumbnail, joints, drawn, pull, shapes, done, painted, hips } = brush;
+  const side = part.name.endsWith(".left") ? "left" : part.name.endsWith(".right") ? "right" : null;
+  const first = part.joints.filter((j) => !done.has(j));
+  // only the trunk fills the crotch again, and of its joints only that and the neck: a thigh would cover the buttock
+  const trunk = part.name === "trunk";
+  const again = part.joints.filter((j) => done.has(j) && (j === "neck" || trunk === (j === "crotch")));
+  const of = (list: readonly JointName[]) => list.flatMap((j) => joints.get(j)!);
+  const face = part.name === "head" ? faceOf(scene) : null;
+  skin(brush, side, [...part.own, ...of(first), ...(face?.outline ?? [])], of(again));
+  first.forEach((j) => done.add(j));
+  painted.add(part.name);
+  if (face && !thumbnail) {
+    for (const line of face.lines) shapes.push({ role: "face", d: pathOf(fit, line, false) });
+    for (const ear of face.ears) shapes.push({ role: "face", d: pathOf(fit, ear, true) });
+  }
+  const here = drawn.filter((x) => belongsTo(x, part.name));
+  // the buttock goes with whichever of trunk and thigh is painted later
+  for (const s of SIDES_OF)
+    if (hips.has(s) && painted.has("trunk") && painted.has(`thigh.${s}`)) {
+      here.push(...drawn.filter((x) => x.part === "hip" && x.side === s));
+      hips.delete(s);
+    }
+  here.sort((a, b) => a.layer - b.layer);
+  // what comes from the trunk and ends on the arm would be eaten by the shoulder's fill
+  const tails = painted.has("trunk") && side && part.name.startsWith("upperarm") ? tailsOn(scene, drawn, side) : [];
+  for (const x of [...tails, ...here]) shapes.push(...patchShapes(x, pull(x.head).force));
 }
 
 /** heads of the trunk that end on the arm; the latissimus lies under it while it hangs */

@@ -128,6 +128,17 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     return true;
   }
 
+  /** lines more or fewer of each position or grip that a candidate is */
+  function vary(varies: (typeof candidates)[number]["varies"], lineMore: number): void {
+    for (let i = 0; i < varies.length; i++) {
+      const { variety, place } = varies[i]!;
+      const on = varietyOn[variety]!;
+      if (on[place] === 0) there[variety]!++;
+      on[place]! += lineMore;
+      if (on[place] === 0) there[variety]!--;
+    }
+  }
+
   function put(k: number, d: number, to: number): void {
     const at = k * D + d;
     const was = sets[at]!;
@@ -163,13 +174,7 @@ export function boardOf(problem: WeekProblem, start: Sets): Board {
     if (lineMore === 0) return;
     lines[d]! += lineMore;
     for (const i of asks[k]!) askedOn[i]! += lineMore;
-    for (let i = 0; i < c.varies.length; i++) {
-      const { variety, place } = c.varies[i]!;
-      const on = varietyOn[variety]!;
-      if (on[place] === 0) there[variety]!++;
-      on[place]! += lineMore;
-      if (on[place] === 0) there[variety]!--;
-    }
+    vary(c.varies, lineMore);
     if (c.compound) compounds[d]! += lineMore;
     if (c.technique) techniqueOn[d]! += lineMore;
     kindOn[kinds.of[k]! * D + d]! += lineMore;

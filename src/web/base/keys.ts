@@ -2,6 +2,7 @@
 
 /** what a single key does; no two things share one */
 export const KEY = {
+  atlas: "a",
   ranking: "r",
   bench: "b",
   cover: "v",
@@ -21,6 +22,7 @@ export const KEY = {
 } as const;
 
 export const KEYS: [string, string][] = [
+  [KEY.atlas, "Atlas"],
   [KEY.ranking, "Ranking"],
   [KEY.bench, "Bench"],
   [KEY.cover, "Cover"],

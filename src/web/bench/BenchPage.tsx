@@ -33,6 +33,12 @@ import { useSpread } from "./useSpread";
 
 const isHead = (id: string | null): id is string => heads.some((h) => h.id === id);
 
+const InWhose = ({ client }: { client: Client | null }) => (
+  <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>
+    {client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}.
+  </p>
+);
+
 /** why it cannot be lifted, where it cannot */
 const CannotBe = ({ analysis }: { analysis: Analysis | null }) =>
   analysis && !analysis.feasible ? (
@@ -227,9 +233,7 @@ export default function BenchPage() {
           {analysis && headId && <HardlyWorks analysis={analysis} headId={headId} asked={asked} />}
           {analysis && headId && <p className="words">{inWords(analysis, headId)}</p>}
         </div>
-        <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>
-          {client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}.
-        </p>
+        <InWhose client={client} />
       </div>
       {error && <Failed what="This setup" reason={error} />}
       {!error && !analysis && <Loading what="the rep" />}

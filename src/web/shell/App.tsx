@@ -10,6 +10,7 @@ import { Boundary } from "../base/Boundary";
 import { Loading, NotFound } from "../base/states";
 
 const RankingPage = lazy(() => import("../ranking/RankingPage"));
+const AtlasPage = lazy(() => import("../atlas/AtlasPage"));
 const BenchPage = lazy(() => import("../bench/BenchPage"));
 const CoverPage = lazy(() => import("../covering/CoverPage"));
 const ClientsPage = lazy(() => import("../clients/ClientsPage"));
@@ -24,6 +25,7 @@ const Places = () => (
     <Route path="/" element={<Shell />}>
       <Route index element={<Navigate to="/ranking/triceps-long" replace />} />
       <Route path="ranking/:head?" element={<RankingPage />} />
+      <Route path="atlas/:head?" element={<AtlasPage />} />
       <Route path="cover/:group?" element={<CoverPage />} />
       <Route path="bench/:exercise?" element={<BenchPage />} />
       <Route path="clients" element={<ClientsPage />} />

@@ -70,6 +70,7 @@ function Desk({ name }: { name: string }) {
       if (isTyping(e) || !singleKeysOn()) return;
       const clientId = clientIdInAddress();
       const to = {
+        [KEY.atlas]: withClient("/atlas", clientId),
         [KEY.ranking]: withClient("/ranking", clientId),
         [KEY.bench]: withClient("/bench", clientId),
         [KEY.cover]: withClient("/cover", clientId),
@@ -111,6 +112,7 @@ function Desk({ name }: { name: string }) {
           </div>
           <div className="group">
             <span aria-hidden>know</span>
+            <NavLink to={withClient("/atlas", clientId)}>Atlas</NavLink>
             <NavLink to={withClient("/ranking", clientId)}>Ranking</NavLink>
             <NavLink to={withClient("/bench", clientId)}>Bench</NavLink>
             <NavLink to={withClient("/cover", clientId)}>Cover</NavLink>

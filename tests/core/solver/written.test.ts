@@ -1,4 +1,4 @@
-/** What a written week holds beside its sets: lighter sets, readable windows, drops on straight sets, what is left over. */
+/** What a written week holds beside its sets: lighter sets, readable windows, drops on straight sets, what is left. */
 import { readFileSync, writeFileSync } from "node:fs";
 import type { ClientInput } from "#core/clients/client";
 import { CURRENT_EDITION } from "#core/edition/edition";
