@@ -40,12 +40,12 @@ const views: View[] = [
   {
     name: "bench",
     path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`,
-    ready: ".figure-sheet svg .muscle",
+    ready: ".figure-sheet svg .skin",
   },
   {
     name: "bench-dark",
     path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`,
-    ready: ".figure-sheet svg .muscle",
+    ready: ".figure-sheet svg .skin",
     dark: true,
     then: async (p) => {
       await p.getByRole("button", { name: "Pin to compare" }).click();
@@ -62,7 +62,7 @@ const views: View[] = [
   {
     name: "sweep",
     path: `/bench/overhead-cable-extension?head=triceps-long&for=${maja}`,
-    ready: ".figure-sheet svg .muscle",
+    ready: ".figure-sheet svg .skin",
     then: async (p) => {
       await p.getByRole("combobox", { name: "A second parameter: a map" }).click();
       await p.locator(".ant-select-dropdown:visible").getByTitle(/^and /).click();
@@ -74,14 +74,9 @@ const views: View[] = [
     },
   },
   {
-    name: "range",
-    path: `/bench/lying-leg-curl?head=semitendinosus`,
-    ready: ".rep-strip",
-    then: async (p) => {
-      await p.getByRole("button", { name: "Draw it" }).click({ timeout: 30_000 });
-      await p.waitForTimeout(5_000);
-      await p.locator(".rep-strip").evaluate((g) => g.scrollIntoView({ block: "center", behavior: "instant" }));
-    },
+    name: "atlas",
+    path: `/atlas/latissimus-lumbar?for=${maja}`,
+    ready: ".figure-sheet svg .skin",
   },
   {
     name: "criteria-dark",

@@ -1,6 +1,6 @@
 /**
  * npm run bench: what speed is, measured and set beside a baseline in the same run. A program of its own, never a test.
- * npm run bench -- mechanics | choosing | planner | pages | server | browser   runs one part.
+ * npm run bench -- mechanics | drawing | choosing | planner | pages | server | browser   runs one part.
  */
 import { resolve } from "node:path";
 import { pathToFileURL } from "node:url";
@@ -27,6 +27,8 @@ async function bundled<T>(name: string): Promise<T> {
 }
 const benchMechanics = async (): Promise<BenchRow[]> =>
   (await bundled<typeof import("./mechanics")>("mechanics")).benchMechanics();
+const benchDrawing = async (): Promise<BenchRow[]> =>
+  (await bundled<typeof import("./drawing")>("drawing")).benchDrawing();
 const benchChoosing = async (): Promise<BenchRow[]> =>
   (await bundled<typeof import("./choosing")>("choosing")).benchChoosing();
 const benchPlanner = async (): Promise<BenchRow[]> =>
@@ -34,6 +36,7 @@ const benchPlanner = async (): Promise<BenchRow[]> =>
 
 const parts = {
   mechanics: benchMechanics,
+  drawing: benchDrawing,
   choosing: benchChoosing,
   planner: benchPlanner,
   pages: benchPages,

@@ -15,8 +15,11 @@ for (const scheme of ["light", "dark"] as const)
     await page.getByRole("button", { name: "Why" }).first().click();
     await accessible(page);
     await page.goto("/bench/preacher-curl");
-    await page.locator(".figure-sheet svg .muscle").waitFor();
+    await page.locator(".figure-sheet svg .skin").first().waitFor();
     await page.locator("canvas").nth(1).waitFor();
+    await accessible(page);
+    await page.goto("/atlas/gluteus-maximus-middle");
+    await page.locator(".figure-sheet svg .skin").first().waitFor();
     await accessible(page);
     await page.goto("/method/tables");
     await page.getByRole("heading", { name: "Invariants" }).waitFor();

@@ -168,7 +168,7 @@ test("the bench answers a moved parameter, and names the difference to a pinned 
   await signIn(page);
   await page.goto("/bench/cable-pushdown?head=triceps-long");
   await expect(page.getByRole("heading", { level: 1, name: "Cable pushdown, against the stack" })).toBeVisible();
-  await expect(page.locator(".figure-sheet svg .muscle")).toBeVisible();
+  await expect(page.locator(".figure-sheet svg .skin").first()).toBeVisible();
   await page.getByRole("button", { name: "Pin to compare" }).click();
   const words = await page.locator(".headline .words").innerText();
   const slider = page.getByRole("slider", { name: "Step back" });
@@ -191,10 +191,10 @@ test("the bench answers a moved parameter, and names the difference to a pinned 
 
   // the pulley is dragged in the drawing
   await page
-    .locator("circle.pulley")
+    .locator("circle.handle")
     .first()
     .evaluate((e) => e.scrollIntoView({ block: "center" }));
-  const pulley = (await page.locator("circle.pulley").first().boundingBox())!;
+  const pulley = (await page.locator("circle.handle").first().boundingBox())!;
   await page.mouse.move(pulley.x + 8, pulley.y + 8);
   await page.mouse.down();
   await page.mouse.move(pulley.x + 60, pulley.y + 8, { steps: 6 });

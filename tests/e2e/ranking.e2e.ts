@@ -85,3 +85,28 @@ test("a client's body is kept for the next visit, and forgotten with signing out
   await expect(page.getByLabel("Password")).toBeVisible();
   expect(await kept()).toBe(0);
 });
+
+test("the atlas: a head is found by its name and picked in the picture, posed long and short, and leads to its ranking", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.keyboard.press("a");
+  await expect(page).toHaveURL(/\/atlas/);
+  const find = page.getByRole("combobox", { name: "Find a muscle" });
+  await find.fill("soleus");
+  await find.press("Enter");
+  await expect(page.getByRole("heading", { level: 1, name: "Soleus" })).toBeVisible();
+  const length = page.getByText(/^At \d+ % of its length range/);
+  await page.getByText("Fully lengthened").click();
+  await expect(length).toContainText("At 100 %");
+  await page.getByText("Fully shortened").click();
+  await expect(length).toContainText(/At \d %/);
+  await expect(page.getByText(/Pushes the foot down: \d+ to \d+ mm/i)).toBeVisible();
+  // another head is picked where it lies
+  await page.getByText("Standing", { exact: true }).click();
+  await page.getByText("Back", { exact: true }).click();
+  await page.locator('path.belly[data-head="gastrocnemius-medial"]').first().click({ force: true });
+  await expect(page.getByRole("heading", { level: 1, name: /Gastrocnemius/ })).toBeVisible();
+  await page.getByRole("link", { name: "Ranked exercises" }).click();
+  await expect(page.locator("tr.row .picture svg").first()).toBeVisible();
+});

@@ -1,4 +1,4 @@
-/** What a head does, told from the model: levers over each joint's range, what lengthens it, who helps and who opposes. */
+/** What a head does, told from the model: levers over joint ranges, what lengthens it, who helps and who opposes. */
 import { skeleton } from "#core/anatomy/anatomy";
 import type { Model } from "#core/mechanics/model";
 import { createState, updateHeads, type State } from "#core/mechanics/state";
@@ -134,7 +134,7 @@ function extremeOf(model: Model, state: State, at: number, way: 1 | -1): { pose:
   const arms: FreePose[] =
     head.chain === "arm"
       ? skeleton.reach.shoulder.flatMap(([plane, elevation]) =>
-          skeleton.reach.twist.map((twist) => ({ plane: plane!, elevation: elevation!, twist })),
+          skeleton.reach.twist.map((twist) => ({ plane: plane, elevation: elevation, twist })),
         )
       : [];
   for (let round = 0; round < 2; round++) {

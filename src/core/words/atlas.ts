@@ -58,7 +58,7 @@ export const atlas = {
     { share: 24, does: "bends the elbow" },
     ({ share, does }) => `${share} % of the torque that ${does} in mid range is its own.`,
   ),
-  deep: label("It lies deep: the picture shows where it runs."),
+  deep: label("This head lies deep: the picture shows where it runs."),
   wish: label("A muscle's attachments cannot be moved. Exercises thicken regions of it, where they load it."),
   ranking: label("Ranked exercises"),
   cover: label("Fewest exercises that cover it"),

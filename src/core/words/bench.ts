@@ -43,7 +43,7 @@ export const bench = {
   pointing: label("Point at a muscle to read its tension; click it to put it under the lens."),
   pointed: sentence(
     { head: "Long head", tension: 63 },
-    ({ head, tension }) => `${head}: ${tension} % of its strength now`,
+    ({ head, tension }) => `${head}: ${tension} % of full tension now`,
   ),
 };
 

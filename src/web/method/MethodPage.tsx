@@ -4,6 +4,7 @@ import Markdown from "react-markdown";
 import { Link, Navigate, NavLink, useLocation, useParams } from "react-router";
 import rehypeSlug from "rehype-slug";
 import remarkGfm from "remark-gfm";
+import drawing from "../../../docs/method/drawing.md?raw";
 import exerciseFormat from "../../../docs/method/exercise-format.md?raw";
 import limiters from "../../../docs/method/limiters.md?raw";
 import mechanics from "../../../docs/method/mechanics.md?raw";
@@ -20,6 +21,7 @@ const PAGES: Record<string, { name: string; text: string | null }> = {
   ranking: { name: "Ranking", text: ranking },
   planning: { name: "Planning", text: planning },
   limiters: { name: "Limiters", text: limiters },
+  drawing: { name: "Drawing", text: drawing },
   tables: { name: "Tables", text: tables },
   "exercise-format": { name: "Exercise format", text: exerciseFormat },
   interface: { name: "Interface", text: null },
