@@ -179,11 +179,17 @@ function pushOut(surface: Surface, chain: Chain, v: Float64Array, o: number, nea
   return ring;
 }
 
+const VERTICES = (STRANDS + 1) * (COLUMNS + 1);
+/** scratch of the patch at hand: nothing of it outlives its strings */
+const AT = new Float64Array(3 * VERTICES);
+const UNDER = new Float64Array(3 * VERTICES);
+const FLAT = new Float64Array(2 * VERTICES);
+const FACES = new Uint8Array(STRANDS * COLUMNS);
+
 /** vertices of a patch in the pose, strand by strand, and the middle of the body under each */
 function vertices({ spots, strands, push }: BodyPatch, surface: Surface, frames: Placed, base: number) {
-  const n = (STRANDS + 1) * (COLUMNS + 1);
-  const at = new Float64Array(3 * n);
-  const under = new Float64Array(3 * n);
+  const n = VERTICES;
+  const [at, under] = [AT, UNDER];
   if (spots) {
     spots.forEach((spot, i) => {
       placeSpot(at, 3 * i, spot, surface);
@@ -258,16 +264,30 @@ function outwards(at: Float64Array, under: Float64Array): number {
   return vote >= 0 ? 1 : -1;
 }
 
+/** where the boundary goes on from each vertex: two ways at most, where two regions touch in it */
+const NEXT = new Int16Array(2 * VERTICES);
+
+/** an edge of a facing quad; one that another has the other way round is inside and is none */
+function edge(a: number, b: number): void {
+  if (NEXT[2 * b] === a) {
+    NEXT[2 * b] = NEXT[2 * b + 1]!;
+    NEXT[2 * b + 1] = -1;
+  } else if (NEXT[2 * b + 1] === a) NEXT[2 * b + 1] = -1;
+  else NEXT[2 * a + (NEXT[2 * a]! < 0 ? 0 : 1)] = b;
+}
+
+/** takes the way on from a vertex; below 0 where there is none */
+function onward(a: number): number {
+  const to = NEXT[2 * a]!;
+  NEXT[2 * a] = NEXT[2 * a + 1]!;
+  NEXT[2 * a + 1] = -1;
+  return to;
+}
+
 /** boundary loops of the facing quads, x and y pairs */
 function loopsOf({ at, columns, faces }: Grid): Polygon[] {
   const C = columns + 1;
-  const next = new Map<number, number[]>();
-  const edge = (a: number, b: number) => {
-    const back = next.get(b);
-    const i = back?.indexOf(a) ?? -1;
-    if (i >= 0) back!.splice(i, 1);
-    else next.set(a, [...(next.get(a) ?? []), b]);
-  };
+  NEXT.fill(-1);
   for (let j = 0; j < STRANDS; j++)
     for (let k = 0; k < columns; k++) {
       if (!faces[j * columns + k]) continue;
@@ -278,16 +298,14 @@ function loopsOf({ at, columns, faces }: Grid): Polygon[] {
       edge(b, a);
     }
   const loops: Polygon[] = [];
-  for (const [start, list] of next)
-    while (list.length > 0) {
+  for (let start = 0; start < (STRANDS + 1) * C; start++)
+    while (NEXT[2 * start]! >= 0) {
       const loop: Polygon = [];
-      let at_ = start;
-      for (;;) {
-        loop.push(at[2 * at_]!, at[2 * at_ + 1]!);
-        const to = next.get(at_)?.pop();
-        if (to === undefined || to === start) break;
-        at_ = to;
-      }
+      let now = start;
+      do {
+        loop.push(at[2 * now]!, at[2 * now + 1]!);
+        now = onward(now);
+      } while (now >= 0 && now !== start);
       if (loop.length >= 6) loops.push(loop);
     }
   return loops;
@@ -305,9 +323,12 @@ const WHOLE = 0.84;
 /** how far the ends of a belly are drawn in at its edges */
 const ROUND = 0.07;
 
+const BELLY_AT = new Float64Array(2 * (STRANDS + 1) * (BELLY + 1));
+const BELLY_FACES = new Uint8Array(STRANDS * BELLY);
+
 /** the belly's own grid: its ends are rounded over the strands */
 function bellyOf({ belly: [from, to] }: Patch, whole: Grid): Grid {
-  const out = new Float64Array(2 * (STRANDS + 1) * (BELLY + 1));
+  const out = BELLY_AT;
   const C = COLUMNS + 1;
   for (let j = 0; j <= STRANDS; j++) {
     const edge = ROUND * ((2 * j) / STRANDS - 1) ** 2;
@@ -320,7 +341,7 @@ function bellyOf({ belly: [from, to] }: Patch, whole: Grid): Grid {
         out[2 * (j * (BELLY + 1) + k) + r] = whole.at[o + r]! + (t - i) * (whole.at[o + 2 + r]! - whole.at[o + r]!);
     }
   }
-  return { columns: BELLY, at: out, faces: new Uint8Array(STRANDS * BELLY) };
+  return { columns: BELLY, at: out, faces: BELLY_FACES };
 }
 
 /** px between fibres of a head at rest */
@@ -435,13 +456,13 @@ export function drawPatch(
   fibres: { force: number; chosen: boolean } | null,
 ): DrawnPatch | null {
   const { at, under } = vertices(p, surface, frames, sample * frames.segments.length * 12);
-  const flat = new Float64Array((2 * at.length) / 3);
-  for (let i = 0; i < at.length / 3; i++) {
+  const flat = FLAT;
+  for (let i = 0; i < VERTICES; i++) {
     flat[2 * i] = along(projector.right, at, 3 * i);
     flat[2 * i + 1] = along(projector.up, at, 3 * i);
   }
   const sign = outwards(at, under);
-  const whole = facing({ columns: COLUMNS, at: flat, faces: new Uint8Array(STRANDS * COLUMNS) }, sign);
+  const whole = facing({ columns: COLUMNS, at: flat, faces: FACES }, sign);
   let [seen, all] = [0, 0];
   for (let j = 0; j < STRANDS; j++)
     for (let k = 0; k < COLUMNS; k++) {
