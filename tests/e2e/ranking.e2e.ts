@@ -102,6 +102,10 @@ test("the atlas: a head is found by its name and picked in the picture, posed lo
   await page.getByText("Fully shortened").click();
   await expect(length).toContainText(/At \d %/);
   await expect(page.getByText(/Pushes the foot down: \d+ to \d+ mm/i)).toBeVisible();
+  const compare = page.getByRole("combobox", { name: "Compare with another head" });
+  await compare.fill("medial head");
+  await compare.press("Enter");
+  await expect(page.locator(".compared-heads")).toContainText("pushes the foot down");
   // another head is picked where it lies
   await page.getByText("Standing", { exact: true }).click();
   await page.getByText("Back", { exact: true }).click();

@@ -62,6 +62,8 @@ export const atlas = {
   wish: label("A muscle's attachments cannot be moved. Exercises thicken regions of it, where they load it."),
   ranking: label("Ranked exercises"),
   cover: label("Fewest exercises that cover it"),
+  compare: label("Compare with another head"),
+  means: sentence({ does: "bends the elbow", mm: 35 }, ({ does, mm }) => `${does}, ${mm} mm`),
   none: label("No muscle is called that."),
   stretch: sentence({ hold: ["elbow straight"] }, ({ hold }) => `To stretch it: ${hold.join(", ")}.`),
 };

@@ -1,7 +1,7 @@
 /** The atlas: the body as a plate with one head in colour, posed as anybody likes, and what the head does. */
 import { Button, Segmented, Select, Slider } from "antd";
 import { useMemo, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { findHead, heads, headTitle, REGIONS, muscles } from "#core/anatomy/anatomy";
 import { headFacts, type HeadFacts } from "#core/atlas/head";
 import { freelyPosed, PLATE_POSE, TURNS, type FreePose } from "#core/atlas/pose";
@@ -225,8 +225,61 @@ function Facts({ model, head, clientId, onHead }: FactsProps) {
         ))}
       </div>
       <Others facts={facts} onHead={onHead} />
+      <Compared model={model} head={head} />
       <p className="small quiet">{words.wish()}</p>
     </section>
+  );
+}
+
+/** two heads side by side: what each does about the joints that either crosses, mean lever over the range */
+function Compared({ model, head }: { model: Model; head: string }) {
+  const [params, setParams] = useSearchParams();
+  const other = findHead(params.get("with") ?? "")?.id ?? null;
+  const set = (id: string | undefined) =>
+    setParams((p) => (id ? p.set("with", id) : p.delete("with"), p), { replace: true });
+  const sides = [head, ...(other ? [other] : [])].map((id) => ({ id, levers: headFacts(model, id).levers }));
+  const freedoms = [...new Set(sides.flatMap((s) => s.levers.map((l) => l.freedom)))];
+  const cell = (levers: HeadFacts["levers"], freedom: string) => {
+    const lever = levers.find((l) => l.freedom === freedom);
+    return lever ? words.means({ does: way(freedom, lever.mean), mm: Math.round(Math.abs(lever.mean)) }) : "–";
+  };
+  return (
+    <>
+      <h2>{words.compare()}</h2>
+      <Select
+        showSearch
+        allowClear
+        aria-label={words.compare()}
+        placeholder={words.search()}
+        style={{ width: "100%", maxWidth: 420 }}
+        value={other}
+        onChange={(id: string | null) => set(id ?? undefined)}
+        optionFilterProp="label"
+        options={CHOICES}
+      />
+      {other && (
+        <table className="compared-heads">
+          <thead>
+            <tr>
+              {sides.map((s) => (
+                <th key={s.id} scope="col">
+                  {headTitle(s.id)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {freedoms.map((f) => (
+              <tr key={f}>
+                {sides.map((s) => (
+                  <td key={s.id}>{cell(s.levers, f)}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
   );
 }
 

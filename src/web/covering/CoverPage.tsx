@@ -11,6 +11,7 @@ import { CELL_KINDS, coveringOf, type Cell, type Cover, type Covering } from "#c
 import { complements, smallestSet } from "#core/covering/smallest";
 import { editionOf } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
+import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 import { prescriptionsOf } from "#core/program/edit";
 import { doseTotal, weekDose } from "#core/planning/dose";
@@ -24,6 +25,7 @@ import { message } from "../base/say";
 import { useEdition } from "../base/edition";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
+import { Picture } from "../drawing/Picture";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
 import { useOwnSetups } from "../mechanics/own-setups";
 import { usePlan } from "../planning/usePlan";
@@ -135,7 +137,15 @@ export default function CoverPage() {
               : `${found.setups.length} ${found.setups.length === 1 ? "setup covers" : "setups cover"} ${found.wanted.size - found.uncovered.length} cells in about ${Math.round(found.setups.reduce((s, x) => s + x.minutes, 0))} min of three sets each${found.proven ? "; fewer do not." : ": at most, the search was ended."}`}
           </p>
           <div className="cover">
-            <Matrix cells={covering.cells} setups={found.setups} off={off} onFlip={flip} clientId={clientId} />
+            <Matrix
+              cells={covering.cells}
+              setups={found.setups}
+              off={off}
+              onFlip={flip}
+              clientId={clientId}
+              body={body}
+              head={findGroup(ids[0]!)?.heads[0] ?? null}
+            />
             <div>
               {off.size > 0 && (
                 <Button size="small" onClick={() => setOff(new Set())}>
@@ -169,10 +179,13 @@ interface MatrixProps {
   off: ReadonlySet<string>;
   onFlip: (cell: string) => void;
   clientId: string | null;
+  /** whom the pictures are of, and the head that is in its colour */
+  body: Body;
+  head: string | null;
 }
 
 /** cells down, setups across: a full grain where it covers */
-function Matrix({ cells, setups, off, onFlip, clientId }: MatrixProps) {
+function Matrix({ cells, setups, off, onFlip, clientId, body, head }: MatrixProps) {
   return (
     <div className="cover-matrix sheet">
       <table>
@@ -181,6 +194,14 @@ function Matrix({ cells, setups, off, onFlip, clientId }: MatrixProps) {
             <th scope="col">wanted</th>
             {setups.map((s) => (
               <th key={s.row.setupKey} scope="col">
+                <Picture
+                  exerciseId={s.exercise.id}
+                  values={s.row.values}
+                  head={head}
+                  body={body}
+                  width={72}
+                  height={62}
+                />
                 <Link
                   to={withClient(
                     `/bench/${s.exercise.id}?${new URLSearchParams(Object.entries(s.row.values).map(([k, v]) => [k, String(v)]))}`,

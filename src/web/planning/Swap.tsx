@@ -17,6 +17,8 @@ import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";
 import { Loading } from "../base/states";
 import { Grain } from "../base/Grain";
+import { Picture } from "../drawing/Picture";
+import { bodyOf } from "../mechanics/useSurvey";
 import { useCandidates } from "./candidates";
 
 const SHOWN = 7;
@@ -97,13 +99,21 @@ export function Swap({
           key={r.row.setupKey}
           style={{
             display: "grid",
-            gridTemplateColumns: "104px 1fr auto auto",
+            gridTemplateColumns: "58px 104px 1fr auto auto",
             gap: 12,
             alignItems: "center",
             padding: "6px 0",
             borderTop: "1px solid var(--line)",
           }}
         >
+          <Picture
+            exerciseId={r.exercise.id}
+            values={r.row.values}
+            head={head}
+            body={bodyOf(client)}
+            width={58}
+            height={52}
+          />
           <Grain metrics={r.row.view.heads[head!]!} width={104} height={26} />
           <div>
             <strong>{setupName(r.exercise, r.row.values)}</strong>
