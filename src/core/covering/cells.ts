@@ -9,7 +9,7 @@ import { positionsOf } from "#core/exercises/positions";
 import { setupName } from "#core/exercises/setup";
 import type { Slices } from "#core/mechanics/metrics";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
-import { JOINT_WORDS } from "#core/mechanics/turning";
+import { way as wayOf } from "#core/words/atlas";
 import { scoredRows, type RankingContext } from "#core/ranking/rank";
 import { NEUTRAL, tensionOf } from "#core/ranking/tension";
 
@@ -73,21 +73,9 @@ function functionsOf(view: BodyView, head: string, counts: number): string[] {
     : [];
 }
 
-const WAYS: Readonly<Record<string, readonly [string, string]>> = {
-  elbow: ["bends the elbow", "straightens the elbow"],
-  shoulderFlexion: ["raises the arm forwards", "draws the arm down and back"],
-  shoulderAbduction: ["raises the arm sideways", "draws the arm to the side"],
-  shoulderRotation: ["draws the arm across", "draws the arm back"],
-  knee: ["bends the knee", "straightens the knee"],
-  hipFlexion: ["bends the hip", "straightens the hip"],
-  hipAbduction: ["spreads the leg", "draws the leg in"],
-  ankle: ["raises the foot", "pushes off"],
-  lumbarFlexion: ["curls the trunk", "straightens the back"],
-  lumbarBend: ["bends sideways", "bends sideways"],
-};
 const wayName = (fn: string): string => {
   const [freedom, way] = fn.split(" ") as [string, string];
-  return WAYS[freedom]?.[way === "+" ? 0 : 1] ?? `${JOINT_WORDS[freedom] ?? freedom} ${way}`;
+  return wayOf(freedom, way === "+" ? 1 : -1);
 };
 
 /**
