@@ -59,7 +59,7 @@ export interface Share {
 
 export interface HeadFacts {
   head: string;
-  /** strongest first */
+  /** strongest first, those of the shoulder girdle last */
   levers: Lever[];
   /** poses in which it is longest and shortest, and where in its usable range it is there */
   longest: { pose: FreePose; place: number };
@@ -75,6 +75,9 @@ export interface HeadFacts {
 /** heads that are told as helpers or opponents */
 const TOLD = 5;
 const LEAST_SHARE = 0.03;
+
+/** freedoms of the shoulder girdle */
+const GIRDLE = new Set(["protraction", "girdleElevation", "scapula"]);
 
 function leversOf(model: Model, state: State, at: number): Lever[] {
   const head = model.heads[at]!;
@@ -97,7 +100,9 @@ function leversOf(model: Model, state: State, at: number): Lever[] {
     if (Math.max(...arms.map(Math.abs)) < 1000 * LEAST) continue;
     out.push({ freedom: id, turn: sweep.turn, angles, arms, mean: arms.reduce((s, x) => s + x, 0) / POINTS });
   }
-  return out.sort((a, b) => Math.abs(b.mean) - Math.abs(a.mean));
+  // a head that ends on the arm is told by what it does to the arm, and not by how it carries the blade
+  const last = (l: Lever) => Number(GIRDLE.has(l.freedom));
+  return out.sort((a, b) => last(a) - last(b) || Math.abs(b.mean) - Math.abs(a.mean));
 }
 
 const SHOULDER = new Set(["elevation", "plane", "twist"]);
@@ -165,9 +170,6 @@ function torquesAbout(model: Model, state: State, freedom: string): Map<string, 
   );
 }
 
-/** freedoms of the shoulder girdle */
-const GIRDLE = new Set(["protraction", "girdleElevation", "scapula"]);
-
 const known = new WeakMap<Model, Map<string, HeadFacts>>();
 
 /** @throws RangeError for a head that the model does not have */
@@ -180,8 +182,7 @@ export function headFacts(model: Model, headId: string): HeadFacts {
   if (at < 0) throw new RangeError(`no head called ${headId}`);
   const state = createState(model);
   const levers = leversOf(model, state, at);
-  // a head that ends on the arm is told by what it does to the arm, and not by how it carries the blade
-  const main = levers.find((l) => !GIRDLE.has(l.freedom)) ?? levers[0];
+  const main = levers[0];
   const freedom = main?.freedom ?? "";
   const torques = main ? torquesAbout(model, state, freedom) : new Map<string, number>();
   const way: 1 | -1 = (main?.mean ?? 1) >= 0 ? 1 : -1;

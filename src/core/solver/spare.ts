@@ -29,13 +29,13 @@ export function spareOf({ days, problem, sets }: WeekPlan, minutes: readonly num
   const raise = field.groups
     .map((g, i) => ({ g, t: terms[i]!, dose: dose[i]! }))
     .filter(({ t, dose }) => t.pieces.length > 0 && dose >= t.low + t.pieces[1]!.length - NEARLY)
-    // what is specialised in already cannot be raised
+    // small groups would use little of them
     .filter(({ g }) => g.big)
     .sort((a, b) => b.g.scale - a.g.scale);
   return { minutes: left, raise: raise.map(({ g }) => g.id) };
 }
 
-/** effective sets of the group that gains least by its last one: what a gap of worth is at most, in sets of it */
+/** a worth in effective sets of a group that stands in the middle of its band; null where no group has one */
 export function setsOf(worth: number, { problem }: Pick<WeekPlan, "problem">): number | null {
   const slopes = problem.terms.flatMap((t) => (t.pieces[1] ? [t.pieces[1].slope] : [])).sort((a, b) => a - b);
   const middle = slopes[Math.floor(slopes.length / 2)];
