@@ -7,6 +7,7 @@ import { blockMinutes, dayMinutes } from "#core/planning/minutes";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Prescription, Program } from "#core/program/document";
 import { workOf } from "#core/program/purpose";
+import { rampSeconds } from "#core/program/ramp";
 import { candidateOf, fieldFor, type Field } from "#core/solver/candidates";
 import { type Evaluation } from "#core/solver/evaluate";
 import type { Highs } from "#core/solver/mip";
@@ -127,20 +128,26 @@ export function problemFor(ask: PlanAsk, tools: Judging, field = fieldOf(ask, to
   });
 }
 
-/** minutes that the pairs of the week as it stands save, by day */
-export function pairedMinutes({ program, pairs }: PlanAsk): number[] {
+/**
+ * Minutes that the week as it stands saves, by day: what its pairs do, and what its lighter sets leave of the minutes
+ * that are kept for them.
+ */
+export function savedMinutes({ program, pairs }: PlanAsk, { edition }: Pick<Judging, "edition">): number[] {
+  const kept = edition.planner.ramp?.minutes ?? 0;
+  const ramps = (p: Prescription) => rampSeconds(p) / 60;
   const minutes = (prescriptions: Prescription[]) => {
     const m = blockMinutes({ id: "", prescriptions });
     return m.setup + m.work + m.rest;
   };
-  return program.days.map(({ blocks }) =>
-    pairs
-      ? blocks.reduce(
-          (sum, { prescriptions: [a, b] }) => (a && b ? sum + minutes([a]) + minutes([b]) - minutes([a, b]) : sum),
-          0,
-        )
-      : 0,
-  );
+  return program.days.map(({ blocks }) => {
+    if (blocks.length === 0) return 0;
+    const left = kept - blocks.reduce((sum, b) => sum + b.prescriptions.reduce((s, p) => s + ramps(p), 0), 0);
+    const paired = blocks.reduce(
+      (sum, { prescriptions: [a, b] }) => (a && b ? sum + minutes([a]) + minutes([b]) - minutes([a, b]) : sum),
+      0,
+    );
+    return (kept > 0 ? left : 0) + (pairs ? paired : 0);
+  });
 }
 
 /** the ask without lines that do not count, and without the minutes that they take */

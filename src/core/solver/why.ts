@@ -3,7 +3,7 @@ import { placeOf } from "#core/program/edit";
 import { boardOf } from "#core/solver/board";
 import { candidateOf } from "#core/solver/candidates";
 import { evaluate, type Evaluation } from "#core/solver/evaluate";
-import { fieldOf, pairedMinutes, problemFor, workAsk, type Judging, type PlanAsk } from "#core/solver/ask";
+import { fieldOf, problemFor, savedMinutes, workAsk, type Judging, type PlanAsk } from "#core/solver/ask";
 import type { WeekProblem } from "#core/solver/problem";
 
 export interface Why {
@@ -26,7 +26,7 @@ export function whyLine(given: PlanAsk, tools: Judging, prescriptionId: string):
   const ask = workAsk(given, tools);
   const place = placeOf(ask.program, prescriptionId);
   if (!place) return null;
-  const asked = problemFor({ ...ask, keep: true }, tools, fieldOf(ask, tools), pairedMinutes(ask));
+  const asked = problemFor({ ...ask, keep: true }, tools, fieldOf(ask, tools), savedMinutes(ask, tools));
   const sets = asked.present;
   // only what the week is worth: leaving it as it is counts nothing here, and a lock may be asked about
   const problem: WeekProblem = { ...asked, present: null, locked: new Uint8Array(asked.locked.length) };

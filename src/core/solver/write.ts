@@ -4,7 +4,7 @@
  */
 import { seededRandom } from "#core/base/random";
 import {
-  pairedMinutes,
+  savedMinutes,
   problemFor,
   fieldOf,
   workAsk,
@@ -39,7 +39,7 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   const { tell = () => undefined, stop = () => false } = tools;
   const random = seededRandom(ask.seed ?? 1);
   const field = fieldOf(ask, tools);
-  const problem = problemFor(ask, tools, field, ask.keep ? pairedMinutes(ask) : undefined);
+  const problem = problemFor(ask, tools, field, ask.keep ? savedMinutes(ask, tools) : undefined);
   const warm = ask.keep && problem.present ? madeAlike(problem, problem.present) : undefined;
   const first = Math.min(FIRST, ask.moves ?? FIRST);
   const begin = (moves: number) =>
@@ -63,16 +63,31 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   const proof =
     warm || proven.gap <= gap ? proven : lookedAgain(problem, best.sets, proven, ask.moves ?? MORE, tools, random);
   // a week that stands is left as it is unless something is clearly better
-  const standing = warm && evaluate(problem, warm);
-  const stays = standing && standing.broken.length === 0 && proof.value - standing.value < CLEARLY;
-  const plain = fitted(ask, tools, problem, stays ? warm : proof.sets, random);
-  if (stays && fits(ask, plain)) {
-    const gap = (proof.bound - plain.value) / Math.abs(plain.value);
-    return varied(ask, tools, { ...plain, bound: proof.bound, gap });
-  }
+  const standing = worthOf(problem, warm);
+  const stays = standing !== null && proof.value - standing < CLEARLY;
+  const plain = fitted(ask, tools, problem, stays ? warm! : proof.sets, random);
+  const left = (kept: WeekPlan) =>
+    varied(ask, tools, {
+      ...kept,
+      bound: proof.bound,
+      gap: Math.max(0, proof.bound - kept.value) / Math.abs(kept.value),
+    });
+  if (stays && fits(ask, plain)) return left(plain);
   const plan = ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain;
+  // what is better on paper may not fit its days with pairs and lighter sets: what is left of it has to be better too
+  if (standing !== null && plan.value - standing < CLEARLY) {
+    const kept = finish(ask, tools, problem, warm!);
+    if (fits(ask, kept)) return left(kept);
+  }
   const beyond = Math.max(0, plan.value - plain.value);
   return varied(ask, tools, { ...plan, bound: proof.bound, gap: proof.gap, beyond });
+}
+
+/** the value of a week that stands and breaks no rule; null of any other */
+function worthOf(problem: WeekProblem, sets: Sets | undefined): number | null {
+  if (!sets) return null;
+  const { value, broken } = evaluate(problem, sets);
+  return broken.length === 0 ? value : null;
 }
 
 /**

@@ -45,7 +45,7 @@ export function proofText({
   if (at === "working") return state.looking();
   if (at === "failed") return reason ?? state.failed();
   const percent = gap !== null && gap <= TELLING ? Math.ceil(100 * gap - 1e-9) : null;
-  const sets = at === "proving" || !result || result.behind === null ? null : Math.ceil(2 * result.behind) / 2;
+  const sets = at === "proving" || result?.behind == null ? null : Math.ceil(2 * result.behind) / 2;
   const near =
     percent === null
       ? state.usable()
