@@ -80,7 +80,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-4": "85e854658b4f8df6",
   "gryn-5": "fc43fc9602e022d8",
   "gryn-6": "ae0ebd7f130a5b67",
-  "gryn-7": "e492e02d23bd1a76",
+  "gryn-7": "aefc16277d0eaebd",
 };
 
 const RULES = "966e0c2ce18d6625";

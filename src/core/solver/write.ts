@@ -23,7 +23,7 @@ import { varyRepeats } from "#core/solver/variation";
 const PROOF_LIMIT = 6;
 const FIRST = 100_000;
 /** moves of each further start before the proof, which begins the better the better the week is that it begins from */
-const BEFORE = 240_000;
+const BEFORE = 800_000;
 const SEEDS = 1;
 const MORE = 200_000;
 /** worth by which a week has to be better than the one that stands */
