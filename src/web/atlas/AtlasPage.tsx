@@ -17,6 +17,7 @@ import { useOpenClient, withClient } from "../base/open-client";
 import { Empty } from "../base/states";
 import { lengthColour } from "../base/theme";
 import { Shapes } from "../drawing/Shapes";
+import { TurnSlider } from "../drawing/TurnSlider";
 import { bodyOf } from "../mechanics/useSurvey";
 import { LeverCurve } from "./LeverCurve";
 import "./atlas.css";
@@ -132,21 +133,15 @@ function Posed({ model, head, onHead }: PosedProps) {
       <p className="small">
         {words.length({ percent: Math.round(100 * at) })}. {plate.seen < 0.12 && words.deep()}
       </p>
-      <div className="scrub">
-        <span className="small quiet" style={{ width: 58 }}>
-          {words.turn()}
-        </span>
-        <Slider
-          ariaLabelForHandle="Turn the figure, degrees"
-          min={-180}
-          max={180}
-          step={5}
-          value={view.turn}
-          tooltip={{ formatter: null }}
-          onChange={(turn) => setView({ ...view, turn })}
-        />
-        <span />
-      </div>
+      <TurnSlider
+        word={words.turn()}
+        label="Turn the figure, degrees"
+        least={-180}
+        most={180}
+        step={5}
+        value={view.turn}
+        onChange={(turn) => setView({ ...view, turn })}
+      />
       {posing === "free" && <Joints pose={free} onPose={setFree} />}
     </section>
   );

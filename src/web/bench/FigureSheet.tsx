@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import type { Exercise } from "#core/exercises/format";
 import type { View } from "#core/drawing/view";
 import type { Analysis } from "#core/mechanics/analyse";
+import { TurnSlider } from "../drawing/TurnSlider";
 import { Figure } from "./Figure";
 import type { Handles } from "./useHandles";
 
@@ -84,40 +85,32 @@ export function FigureSheet(props: FigureSheetProps) {
           Hardest point
         </Button>
       </div>
-      <div className="scrub">
-        <span className="small quiet" style={{ width: 58 }}>
-          Turn
-        </span>
-        <Slider
-          ariaLabelForHandle="Turn the figure, degrees"
-          min={-90}
-          max={90}
-          step={5}
-          value={view.turn}
-          tooltip={{ formatter: null }}
-          onChange={(turn) => onView({ ...view, turn })}
-        />
+      <TurnSlider
+        word="Turn"
+        label="Turn the figure, degrees"
+        least={-90}
+        most={90}
+        step={5}
+        value={view.turn}
+        onChange={(turn) => onView({ ...view, turn })}
+      >
         <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>
           {Math.round(100 * analysis.s[sample]!)} % of the rep
         </span>
-      </div>
-      <div className="scrub">
-        <span className="small quiet" style={{ width: 58 }}>
-          Tip
-        </span>
-        <Slider
-          ariaLabelForHandle="Tip the figure, degrees"
-          min={-10}
-          max={60}
-          step={2}
-          value={view.pitch}
-          tooltip={{ formatter: null }}
-          onChange={(pitch) => onView({ ...view, pitch })}
-        />
+      </TurnSlider>
+      <TurnSlider
+        word="Tip"
+        label="Tip the figure, degrees"
+        least={-10}
+        most={60}
+        step={2}
+        value={view.pitch}
+        onChange={(pitch) => onView({ ...view, pitch })}
+      >
         <Button size="small" onClick={() => onView(null)} style={{ width: 96 }}>
           Best view
         </Button>
-      </div>
+      </TurnSlider>
       <p className="small quiet">
         Drag the hand through the rep{ringed ? `, or the ringed ${ringed} to change the setup` : ""}; the sliders do the
         same by keys.
