@@ -1,8 +1,8 @@
 /** The equipment of an exercise as itself, laid against the body and hung from the load. Sizes in m. */
+import { SIDES, type Side } from "#core/mechanics/model";
 import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
 import type { Piece } from "./order";
-import type { SideOf } from "./surface";
-import { axisOf, loadPoints, originOf, placeIn, point, reachOf, SIDES_OF, type Scene } from "./scene";
+import { axisOf, loadPoints, originOf, placeIn, point, reachOf, type Scene } from "./scene";
 import { box, cylinder, type Face, type Solid } from "./solids";
 
 export interface Prop extends Piece {
@@ -11,7 +11,7 @@ export interface Prop extends Piece {
   behind: boolean;
   framing: boolean;
   /** the hand that closes round it */
-  held?: SideOf;
+  held?: Side;
 }
 
 const UP: Vec3 = [0, 1, 0];
@@ -70,12 +70,12 @@ const BELL = { radius: 0.058, from: 0.06, to: 0.145, handle: 0.014 };
 
 function dumbbells(scene: Scene): Prop[] {
   const { projector: p } = scene;
-  const grips = SIDES_OF.map((side) => ({ side, at: point(scene, `grip.${side}`) }));
+  const grips = SIDES.map((side) => ({ side, at: point(scene, `grip.${side}`) }));
   const loads = loadPoints(scene);
   const held = grips.filter((g) => loads.some((l) => norm(sub(l, g.at)) < 0.06));
   const one = held.length === 2 && norm(sub(held[0]!.at, held[1]!.at)) < 0.18;
   const places = one
-    ? [{ side: "right" as SideOf, at: mid(held[0]!.at, held[1]!.at), axis: unit(axisOf(scene, "forearm.right", 1)) }]
+    ? [{ side: "right" as Side, at: mid(held[0]!.at, held[1]!.at), axis: unit(axisOf(scene, "forearm.right", 1)) }]
     : held.map(({ side, at }) => ({ side, at, axis: axisOf(scene, `hand.${side}`, 0) }));
   return places.flatMap(({ side, at, axis }) => {
     const end = (t: number): Vec3 => add(at, scale(axis, t));
@@ -112,7 +112,7 @@ function plates(scene: Scene): Prop[] {
     return [prop("chain", cylinder(p, load, [low[0], low[1] + 0.11, low[2]], 0.006, "rope")), disc(low, X, 0.11)];
   }
   if (at === "ankle-cuff")
-    return SIDES_OF.filter((s) => scene.exercise.sides === "both" || s === "right").map((s) => {
+    return SIDES.filter((s) => scene.exercise.sides === "both" || s === "right").map((s) => {
       const shank = axisOf(scene, `shank.${s}`, 1);
       const c = placeIn(scene, `shank.${s}`, [0, -0.37, 0]);
       return prop(`cuff.${s}`, cylinder(p, add(c, scale(shank, 0.04)), add(c, scale(shank, -0.04)), 0.055, "plate"));
@@ -195,7 +195,7 @@ const PAD = 0.033;
 function padOn(
   scene: Scene,
   name: string,
-  { chain, side, from, to }: { chain: "T" | "A" | "L"; side: SideOf; from: number; to: number },
+  { chain, side, from, to }: { chain: "T" | "A" | "L"; side: Side; from: number; to: number },
   middle: Vec3,
   long: Vec3,
   normal: Vec3,
@@ -217,7 +217,7 @@ function padOn(
 function seat(scene: Scene, deep = 0.2): Prop[] {
   const hips = originOf(scene, "pelvis");
   const top = -Math.max(
-    ...SIDES_OF.map((s) =>
+    ...SIDES.map((s) =>
       Math.max(reachOf(scene, "B", s, [0, -1, 0], 0, 4), reachOf(scene, "L", s, [0, -1, 0], 0.1, 0.35)),
     ),
   );
@@ -267,7 +267,7 @@ function flatBench(scene: Scene): Prop[] {
   const [a, b] = [originOf(scene, "pelvis"), originOf(scene, "head")];
   const top = -Math.max(
     reachOf(scene, "T", "right", [0, -1, 0], 0, 0.55),
-    ...SIDES_OF.map((s) => reachOf(scene, "B", s, [0, -1, 0], 0, 2)),
+    ...SIDES.map((s) => reachOf(scene, "B", s, [0, -1, 0], 0, 2)),
   );
   const flat = unit([b[0] - a[0], 0, b[2] - a[2]]);
   const side = cross(flat, UP);
@@ -317,7 +317,7 @@ function chestPad(scene: Scene): Prop[] {
 }
 
 function preacher(scene: Scene): Prop[] {
-  const side: SideOf = "right";
+  const side: Side = "right";
   const up = axisOf(scene, `humerus.${side}`, 1);
   // the side of the arm that looks down is on the pad
   const down = unit(sub([0, -1, 0], scale(up, -up[1])));
@@ -339,7 +339,7 @@ function lever(scene: Scene): Prop[] {
   const { exercise, projector: p } = scene;
   const at = String(exercise.loads[0]!.at);
   const knee = at === "shin" || at === "calf-pad";
-  const sides = knee ? (["left"] as const) : SIDES_OF;
+  const sides = knee ? (["left"] as const) : SIDES;
   const out: Prop[] = [];
   for (const side of sides) {
     const pivot = add(
@@ -376,7 +376,7 @@ function lever(scene: Scene): Prop[] {
 
 function legPress(scene: Scene): Prop[] {
   const { projector: p, frames } = scene;
-  const feet = SIDES_OF.map((s) => placeIn(scene, `foot.${s}`, [0.06, -0.08, 0]));
+  const feet = SIDES.map((s) => placeIn(scene, `foot.${s}`, [0.06, -0.08, 0]));
   const c = mid(feet[0]!, feet[1]!);
   const normal = scale(unit(add(axisOf(scene, "foot.right", 1), axisOf(scene, "foot.left", 1))), -1);
   const long = unit(cross(Z, normal));
@@ -411,7 +411,7 @@ function legPress(scene: Scene): Prop[] {
 
 /** a block under the balls of the feet */
 function calfBlock(scene: Scene): Prop[] {
-  const feet = SIDES_OF.map((s) => placeIn(scene, `foot.${s}`, [0.13, -0.08, 0]));
+  const feet = SIDES.map((s) => placeIn(scene, `foot.${s}`, [0.13, -0.08, 0]));
   const c = mid(feet[0]!, feet[1]!);
   return [
     prop("block", box(scene.projector, [c[0] + 0.03, c[1] - 0.05, c[2]], [X, UP, Z], [0.09, 0.045, 0.24]), {
@@ -421,7 +421,7 @@ function calfBlock(scene: Scene): Prop[] {
 }
 
 function shoulderPads(scene: Scene): Prop[] {
-  return SIDES_OF.flatMap((s) => {
+  return SIDES.flatMap((s) => {
     const top = add(originOf(scene, `humerus.${s}`), [-0.02, 0.075, s === "right" ? -0.05 : 0.05]);
     return [
       prop(`shoulder pad.${s}`, box(scene.projector, top, [X, UP, Z], [0.12, 0.03, 0.045])),
@@ -431,7 +431,7 @@ function shoulderPads(scene: Scene): Prop[] {
 }
 
 function thighRoller(scene: Scene): Prop[] {
-  const [a, b] = SIDES_OF.map((s) => add(placeIn(scene, `thigh.${s}`, [0, -0.3, 0]), [0, 0.115, 0])) as [Vec3, Vec3];
+  const [a, b] = SIDES.map((s) => add(placeIn(scene, `thigh.${s}`, [0, -0.3, 0]), [0, 0.115, 0])) as [Vec3, Vec3];
   const out = unit(sub(a, b));
   return [
     prop("thigh roller", cylinder(scene.projector, add(a, scale(out, 0.09)), sub(b, scale(out, 0.09)), 0.05, "plate")),
@@ -439,7 +439,7 @@ function thighRoller(scene: Scene): Prop[] {
 }
 
 function overheadBar(scene: Scene): Prop[] {
-  const [a, b] = SIDES_OF.map((s) => point(scene, `grip.${s}`)) as [Vec3, Vec3];
+  const [a, b] = SIDES.map((s) => point(scene, `grip.${s}`)) as [Vec3, Vec3];
   const { projector: p } = scene;
   const dir = unit(sub(a, b));
   const [from, to] = [add(a, scale(dir, 0.28)), sub(b, scale(dir, 0.28))];
@@ -456,7 +456,7 @@ function overheadBar(scene: Scene): Prop[] {
 }
 
 function dipBars(scene: Scene): Prop[] {
-  return SIDES_OF.flatMap((s) => {
+  return SIDES.flatMap((s) => {
     const g = point(scene, `grip.${s}`);
     const bar = (t: number): Vec3 => [g[0] + t, g[1], g[2]];
     return [

@@ -1,19 +1,19 @@
 /** Hands that close round what they hold, or lie open; and the face. Frames of hand and head. */
+import { type Side } from "#core/mechanics/model";
 import type { Vec3 } from "#core/base/vector";
 import { face, hand } from "./body.data";
 import { hullOf, type Polygon } from "./outline";
 import { axisOf, placeIn, type Scene } from "./scene";
 import { capsule } from "./solids";
-import type { SideOf } from "./surface";
 import { along } from "./view";
 
 /** m from the wrist to the middle of a handle */
 const GRIP = 0.075;
 
-const mirror = (v: Vec3, side: SideOf): Vec3 => (side === "left" ? [v[0], v[1], -v[2]] : v);
+const mirror = (v: Vec3, side: Side): Vec3 => (side === "left" ? [v[0], v[1], -v[2]] : v);
 
 /** fingers and thumb as capsules in the picture */
-export function fingersOf(scene: Scene, side: SideOf, closed: boolean): { polygons: Polygon[]; balls: number[] } {
+export function fingersOf(scene: Scene, side: Side, closed: boolean): { polygons: Polygon[]; balls: number[] } {
   const { projector: p, frames } = scene;
   const k = frames.size;
   const at = (v: Vec3) => placeIn(scene, `hand.${side}`, mirror(v, side));
@@ -46,7 +46,7 @@ export function fingersOf(scene: Scene, side: SideOf, closed: boolean): { polygo
 }
 
 /** whether the back of the hand looks at the viewer: then the palm covers what it holds, else the fingers do */
-export const backOfHand = (scene: Scene, side: SideOf): boolean =>
+export const backOfHand = (scene: Scene, side: Side): boolean =>
   along(scene.projector.near, axisOf(scene, `hand.${side}`, 2)) * (side === "left" ? -1 : 1) > 0;
 
 /** nose and ears as part of the head's outline, and the lines of eyes and mouth where the face looks at the viewer */

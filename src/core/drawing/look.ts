@@ -4,7 +4,7 @@
  */
 import { cross, dot, norm, sub, unit, type Vec3 } from "#core/base/vector";
 import { drawPatch, patchesOf } from "./muscles";
-import { originOf, type Drawn, type Scene } from "./scene";
+import { axisOf, originOf, type Drawn } from "./scene";
 import { bodyOf, surfaceOf, type Form } from "./surface";
 import { projector, type View } from "./view";
 import type { PlateAsk } from "./plate";
@@ -32,16 +32,11 @@ const AXES: Readonly<Record<string, [segment: string, column: 0 | 2]>> = {
   wristFlexion: ["wrist.right", 0],
 };
 
-const column = ({ frames, sample }: Pick<Scene, "frames" | "sample">, segment: string, c: number): Vec3 => {
-  const b = 12 * (sample * frames.segments.length + frames.segments.indexOf(segment));
-  return [frames.placed[b + c]!, frames.placed[b + 3 + c]!, frames.placed[b + 6 + c]!];
-};
-
 /** the axis that the movement is about: the main joint's own, or that of the plane the elbow swings in */
 function axisOfRep(analysis: Pick<PlateAsk["analysis"], "frames"> & { main: string }, samples: number): Vec3 {
   const frames = analysis.frames!;
   const own = AXES[analysis.main];
-  if (own) return column({ frames, sample: samples >> 1 }, ...own);
+  if (own) return axisOf({ frames, sample: samples >> 1 }, ...own);
   const arm = (sample: number): Vec3 =>
     sub(originOf({ frames, sample }, "forearm.right"), originOf({ frames, sample }, "humerus.right"));
   const plane = cross(arm(0), arm(samples - 1));
@@ -80,7 +75,7 @@ function seenOf({ analysis, samples, chosen, form = "male" }: LookAsk, views: re
 export function lookOf(ask: LookAsk): View {
   const { analysis, samples, exercise } = ask;
   const frames = analysis.frames!;
-  const up = column({ frames, sample: samples >> 1 }, "trunk", 1)[1];
+  const up = axisOf({ frames, sample: samples >> 1 }, "trunk", 1)[1];
   const pitches = Math.abs(up) < LYING ? PITCH.lying : [PITCH.usual];
   const views = pitches.flatMap((pitch) => TURNS.map((turn): View => ({ turn, pitch })));
   const seen = seenOf(ask, views);

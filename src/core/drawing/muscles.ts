@@ -1,8 +1,9 @@
 /** Heads as patches on the body's surface: their outline, belly and fibres as far as they face the viewer. */
+import { type Side } from "#core/mechanics/model";
 import type { Frames } from "#core/mechanics/frames";
 import { patches, type Patch, type Station } from "./body.data";
 import { pathOf, type Fit, type Polygon } from "./outline";
-import { ANGLES, spotOf, weightsAt, type Body, type Chain, type SideOf, type Spot, type Surface } from "./surface";
+import { ANGLES, spotOf, weightsAt, type Body, type Chain, type Spot, type Surface } from "./surface";
 import { along, type Projector } from "./view";
 
 /** strands from edge to edge, and columns from origin to insertion, less one */
@@ -19,7 +20,7 @@ type Place =
 /** a patch of one side, with what does not depend on the pose */
 export interface BodyPatch {
   patch: Patch;
-  side: SideOf;
+  side: Side;
   /** places of the vertices, strand by strand: all on one chain; null where it runs over several */
   spots: Spot[] | null;
   /** by strand: its stations */
@@ -27,9 +28,9 @@ export interface BodyPatch {
   push: Chain[];
 }
 
-const mirrored = (chain: string, a: number, side: SideOf) => (side === "left" && chain === "T" ? -a : a);
+const mirrored = (chain: string, a: number, side: Side) => (side === "left" && chain === "T" ? -a : a);
 
-function placeOf(station: Station, side: SideOf, body: Body, segments: readonly string[], chain: ChainOf): Place {
+function placeOf(station: Station, side: Side, body: Body, segments: readonly string[], chain: ChainOf): Place {
   if ("chain" in station)
     return { spot: spotOf(chain(station.chain, side), station.s, mirrored(station.chain, station.a, side)) };
   const at = segments.indexOf(station.seg);
@@ -40,9 +41,9 @@ function placeOf(station: Station, side: SideOf, body: Body, segments: readonly 
   };
 }
 
-type ChainOf = (id: Chain["id"], side: SideOf) => Chain;
+type ChainOf = (id: Chain["id"], side: Side) => Chain;
 
-function compilePatch(patch: Patch, side: SideOf, body: Body, segments: readonly string[]): BodyPatch {
+function compilePatch(patch: Patch, side: Side, body: Body, segments: readonly string[]): BodyPatch {
   const chainOf: ChainOf = (id, s) =>
     body.chains.find((c) => c.id === id && (c.side === s || id === "T" || id === "H"))!;
   const [a, b] = patch.edges;
@@ -425,7 +426,7 @@ function cutsOf(grid: Grid, { cuts }: Patch, fit: Fit): string {
 
 export interface DrawnPatch {
   head: string;
-  side: SideOf;
+  side: Side;
   part: Patch["part"];
   layer: number;
   /** of all that faces the viewer; of its belly; its fibres; lines across it */

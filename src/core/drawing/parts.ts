@@ -1,11 +1,12 @@
 /** The body's parts: hulls between rings, and the joints that two parts share. */
+import { type Side } from "#core/mechanics/model";
 import { hullOf, type Polygon } from "./outline";
 import type { Piece } from "./order";
-import { ANGLES, type Chain, type SideOf, type Surface } from "./surface";
+import { ANGLES, type Chain, type Surface } from "./surface";
 import { along, type Projector } from "./view";
 
-export type PartName = "trunk" | "head" | `${"thigh" | "shank" | "upperarm" | "forearm" | "fingers"}.${SideOf}`;
-export type JointName = "neck" | "crotch" | `${"shoulder" | "elbow" | "hip" | "groin" | "knee"}.${SideOf}`;
+export type PartName = "trunk" | "head" | `${"thigh" | "shank" | "upperarm" | "forearm" | "fingers"}.${Side}`;
+export type JointName = "neck" | "crotch" | `${"shoulder" | "elbow" | "hip" | "groin" | "knee"}.${Side}`;
 
 export interface Part extends Piece {
   name: PartName;

@@ -3,6 +3,7 @@
  * fibres, the equipment. A list of shapes with roles; what they look like is the page's own. Coordinates are whole
  * units, so many a pixel as the fit says.
  */
+import { SIDES, type Side } from "#core/mechanics/model";
 import type { Analysis } from "#core/mechanics/analyse";
 import { deep } from "./body.data";
 import { equipmentOf, type Prop } from "./equipment";
@@ -11,9 +12,9 @@ import { drawPatch, patchesOf, type DrawnPatch } from "./muscles";
 import { nearness, paintingOrder, type Piece } from "./order";
 import { areaOf, COARSE, FINE, pathOf, type Fit, type Polygon } from "./outline";
 import { bodyParts, type JointName, type Part } from "./parts";
-import { holding, originOf, point, SIDES_OF, type Drawn, type Scene } from "./scene";
+import { holding, originOf, point, type Drawn, type Scene } from "./scene";
 import type { Tone } from "./solids";
-import { bodyOf, raisedOf, surfaceOf, type Form, type SideOf } from "./surface";
+import { bodyOf, raisedOf, surfaceOf, type Form } from "./surface";
 import { along, projected, projector, type View } from "./view";
 
 export type Role =
@@ -35,7 +36,7 @@ export interface Shape {
   role: Role;
   d: string;
   head?: string;
-  side?: SideOf;
+  side?: Side;
   /** of a belly: how far the head pulls, 0 to 1 */
   tone?: number;
 }
@@ -126,7 +127,7 @@ const SEEN = 0.12;
 /** force from which on a head of a far limb is drawn */
 const TOLD = 0.12;
 
-type Painted = Piece & ({ part: Part } | { prop: Prop } | { fingers: Polygon[]; side: SideOf });
+type Painted = Piece & ({ part: Part } | { prop: Prop } | { fingers: Polygon[]; side: Side });
 
 export function plateOf(ask: PlateAsk): Plate {
   const { analysis, sample, fit, detail, chosen } = ask;
@@ -144,7 +145,7 @@ export function plateOf(ask: PlateAsk): Plate {
   const held = holding(scene);
   const pieces: Painted[] = [
     ...parts.map((part) => ({ ...part, part })),
-    ...SIDES_OF.map((side) => {
+    ...SIDES.map((side) => {
       const { polygons, balls } = fingersOf(scene, side, held.includes(side));
       return { name: `fingers.${side}`, balls, fingers: polygons, side };
     }),
@@ -161,7 +162,7 @@ export function plateOf(ask: PlateAsk): Plate {
     shapes: scene.exercise.stance.on === "hands" ? [] : [ground(scene, fit)],
     done: new Set(),
     painted: new Set(),
-    hips: new Set(SIDES_OF),
+    hips: new Set(SIDES),
   };
   const trunk = parts.find((x) => x.name === "trunk")!;
   for (const piece of paintingOrder(pieces, ruleOf(scene, pieces))) {
@@ -177,7 +178,7 @@ export function plateOf(ask: PlateAsk): Plate {
 type Pull = ReturnType<typeof pulls>;
 
 /** the heads that face the viewer; of far limbs only those that pull, of a small picture only the chosen one */
-function headsOf({ detail, chosen, fit, form = "male" }: PlateAsk, scene: Scene, far: SideOf | null, pull: Pull) {
+function headsOf({ detail, chosen, fit, form = "male" }: PlateAsk, scene: Scene, far: Side | null, pull: Pull) {
   const { frames, surface, sample, projector } = scene;
   return patchesOf(bodyOf(frames, form), frames.segments).flatMap((patch): DrawnPatch[] => {
     const { head } = patch.patch;
@@ -194,7 +195,7 @@ function headsOf({ detail, chosen, fit, form = "male" }: PlateAsk, scene: Scene,
 interface Brush {
   scene: Scene;
   fit: Fit;
-  far: SideOf | null;
+  far: Side | null;
   thumbnail: boolean;
   joints: ReadonlyMap<JointName, Polygon[]>;
   drawn: readonly DrawnPatch[];
@@ -203,7 +204,7 @@ interface Brush {
   done: Set<JointName>;
   painted: Set<string>;
   /** sides whose buttock is not painted yet */
-  hips: Set<SideOf>;
+  hips: Set<Side>;
 }
 
 function paintProp({ shapes, fit }: Brush, piece: Piece, { faces }: Prop, trunk: Piece): void {
@@ -211,7 +212,7 @@ function paintProp({ shapes, fit }: Brush, piece: Piece, { faces }: Prop, trunk:
   for (const { tone, polygon } of faces) shapes.push({ role: `${glass}prop ${tone}`, d: pathOf(fit, polygon, true) });
 }
 
-function paintFingers(brush: Brush, side: SideOf, fingers: readonly Polygon[]): void {
+function paintFingers(brush: Brush, side: Side, fingers: readonly Polygon[]): void {
   skin(brush, side, fingers, []);
   if (!brush.thumbnail) brush.shapes.push({ role: "finger", d: joined(brush.fit, fingers) });
 }
@@ -220,7 +221,7 @@ function paintFingers(brush: Brush, side: SideOf, fingers: readonly Polygon[]): 
  * Skin: its line is painted before its own fill, so that all hulls are one; what it shares with a part that is there
  * already is filled once more without a line.
  */
-function skin({ fit, far, shapes }: Brush, side: SideOf | null, own: readonly Polygon[], more: readonly Polygon[]) {
+function skin({ fit, far, shapes }: Brush, side: Side | null, own: readonly Polygon[], more: readonly Polygon[]) {
   const pale = side !== null && side === far ? "far " : "";
   const [whole, over] = [joined(fit, own), joined(fit, more)];
   if (whole) shapes.push({ role: `${pale}skin`, d: whole });
@@ -245,7 +246,7 @@ function paintPart(brush: Brush, part: Part): void {
   }
   const here = drawn.filter((x) => belongsTo(x, part.name));
   // the buttock goes with whichever of trunk and thigh is painted later
-  for (const s of SIDES_OF)
+  for (const s of SIDES)
     if (hips.has(s) && painted.has("trunk") && painted.has(`thigh.${s}`)) {
       here.push(...drawn.filter((x) => x.part === "hip" && x.side === s));
       hips.delete(s);
@@ -260,7 +261,7 @@ function paintPart(brush: Brush, part: Part): void {
 const TAILS = /^(pectoralis-(clavicular|sternal|costal)|latissimus|teres|infraspinatus)/;
 const RAISED = 0.35;
 
-function tailsOn({ frames, sample }: Scene, drawn: readonly DrawnPatch[], side: SideOf): DrawnPatch[] {
+function tailsOn({ frames, sample }: Scene, drawn: readonly DrawnPatch[], side: Side): DrawnPatch[] {
   const base = 12 * sample * frames.segments.length;
   const of = (name: string) => frames.segments.indexOf(name);
   const raised = raisedOf(frames.placed, base, of(`humerus.${side}`), of("trunk")) > RAISED;
@@ -290,28 +291,28 @@ function patchShapes({ head, side, outline, belly, fibres, cuts }: DrawnPatch, f
 }
 
 /** the side whose limbs are clearly farther; null where neither is */
-function farSide(scene: Scene): SideOf | null {
-  const depth = (side: SideOf) =>
+function farSide(scene: Scene): Side | null {
+  const depth = (side: Side) =>
     along(scene.projector.near, originOf(scene, `humerus.${side}`)) +
     along(scene.projector.near, originOf(scene, `thigh.${side}`));
   const d = depth("right") - depth("left");
   return Math.abs(d) < FAR ? null : d > 0 ? "left" : "right";
 }
 
-const sideOf = (name: string) => name.split(".")[1] as SideOf;
+const sideOf = (name: string) => name.split(".")[1] as Side;
 
 /** what decides the order beside depth; what it asks of the scene is worked out once */
 function ruleOf(scene: Scene, pieces: readonly Painted[]) {
   const near = (segment: string) => along(scene.projector.near, originOf(scene, segment));
   const [trunk, pelvis] = [near("trunk"), near("pelvis")];
-  const by = <T>(of: (side: SideOf) => T) => ({ right: of("right"), left: of("left") });
+  const by = <T>(of: (side: Side) => T) => ({ right: of("right"), left: of("left") });
   const arm = by((s) => (trunk - near(`humerus.${s}`) > ARM ? -1 : 1));
   const thigh = by((s) => (pelvis - near(`thigh.${s}`) > THIGH ? -1 : 1));
   const head = faceOf(scene).towards > 0 ? 1 : -1;
   // fingers over what they hold and the palm under it, or the other way round
   const fingersLast = by((s) => !backOfHand(scene, s));
   const held = by((s) => new Set(pieces.filter((x) => "prop" in x && holdsHere(scene, s, x))));
-  const limb = (name: string): ["arm" | "thigh" | "head" | "hand", SideOf] | null =>
+  const limb = (name: string): ["arm" | "thigh" | "head" | "hand", Side] | null =>
     name.startsWith("upperarm")
       ? ["arm", sideOf(name)]
       : name.startsWith("thigh.")
@@ -346,7 +347,7 @@ function ruleOf(scene: Scene, pieces: readonly Painted[]) {
 }
 
 /** whether a thing runs through a hand */
-function holdsHere(scene: Scene, side: SideOf, { balls }: Piece): boolean {
+function holdsHere(scene: Scene, side: Side, { balls }: Piece): boolean {
   const grip = point(scene, `grip.${side}`);
   const { projector: p } = scene;
   const [x, y, z] = [along(p.right, grip), along(p.up, grip), along(p.near, grip)];

@@ -1,9 +1,10 @@
 /** What a picture is drawn from: the exercise, the body in its pose, the load. */
+import { SIDES, type Side } from "#core/mechanics/model";
 import { add, scale, type Vec3 } from "#core/base/vector";
 import type { Exercise } from "#core/exercises/format";
 import { framePoint, type Frames } from "#core/mechanics/frames";
 import type { ChainId } from "./body.data";
-import { ANGLES, type SideOf, type Surface } from "./surface";
+import { ANGLES, type Surface } from "./surface";
 import type { Projector } from "./view";
 
 export type Drawn = Pick<Exercise, "equipment" | "supports" | "stance" | "sides" | "loads" | "grip">;
@@ -15,8 +16,6 @@ export interface Scene {
   surface: Surface;
   projector: Projector;
 }
-
-export const SIDES_OF: readonly SideOf[] = ["right", "left"];
 
 /** a column of a segment's rotation: its own x, y or z axis in the world */
 export function axisOf({ frames, sample }: Pick<Scene, "frames" | "sample">, segment: string, column: 0 | 1 | 2): Vec3 {
@@ -44,10 +43,10 @@ export const loadPoints = (scene: Pick<Scene, "frames" | "sample">): Vec3[] =>
   scene.frames.loadAt.map((name) => point(scene, name));
 
 /** hands that hold the load */
-export function holding(scene: Scene): SideOf[] {
+export function holding(scene: Scene): Side[] {
   const { exercise } = scene;
   const loads = loadPoints(scene);
-  return SIDES_OF.filter((side) => {
+  return SIDES.filter((side) => {
     const grip = point(scene, `grip.${side}`);
     const near = loads.some((p) => Math.hypot(p[0] - grip[0], p[1] - grip[1], p[2] - grip[2]) < 0.06);
     const bar =
@@ -57,7 +56,7 @@ export function holding(scene: Scene): SideOf[] {
 }
 
 /** the furthest that a chain's rings reach along a direction, m; stations from and to */
-export function reachOf(scene: Scene, chain: ChainId, side: SideOf, along: Vec3, from: number, to: number): number {
+export function reachOf(scene: Scene, chain: ChainId, side: Side, along: Vec3, from: number, to: number): number {
   const { surface } = scene;
   const c = surface.of(chain, side);
   let most = -Infinity;

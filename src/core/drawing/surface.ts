@@ -2,11 +2,10 @@
  * The body's surface in a pose: rings about the bones, blended between neighbours, as one flat table of points. What
  * is drawn of the body reads it, so that no muscle can leave the outline.
  */
-import { RAD } from "#core/base/vector";
+import { type Side } from "#core/mechanics/model";
 import type { Frames } from "#core/mechanics/frames";
 import { chains, CHAINS, female, relief, type ChainId } from "./body.data";
 
-export type SideOf = "right" | "left";
 /** points of a ring */
 export const ANGLES = 20;
 /** rings from one of the table's to the next */
@@ -17,7 +16,7 @@ const MIDDLE: readonly ChainId[] = ["T", "H"];
 /** rings of one chain and side: where they are in the table, and what they are blended from */
 export interface Chain {
   id: ChainId;
-  side: SideOf;
+  side: Side;
   /** first ring in the table, and how many */
   from: number;
   count: number;
@@ -37,7 +36,7 @@ export interface Chain {
 
 export interface Surface {
   chains: readonly Chain[];
-  of: (id: ChainId, side: SideOf) => Chain;
+  of: (id: ChainId, side: Side) => Chain;
   /** rings x ANGLES x 3, world, m */
   at: Float64Array;
   /** rings x 3: centres; and the axes of each ring, unit */
@@ -59,14 +58,7 @@ function factorsOf(id: ChainId, s: number, form: Form): [number, number] {
   return row ? [row[4], row[3]] : [1, 1];
 }
 
-function chainOf(
-  id: ChainId,
-  side: SideOf,
-  from: number,
-  segments: readonly string[],
-  size: number,
-  form: Form,
-): Chain {
+function chainOf(id: ChainId, side: Side, from: number, segments: readonly string[], size: number, form: Form): Chain {
   const { axis, rings } = chains[id];
   const steps = STEPS[id];
   const count = (rings.length - 1) * steps + 1;
@@ -306,5 +298,3 @@ export function spotOf(chain: Chain, s: number, degrees: number): Spot {
     by: [(1 - t) * (1 - u), (1 - t) * u, t * (1 - u), t * u],
   };
 }
-
-export const DEGREES = 1 / RAD;
