@@ -132,15 +132,12 @@ function Ramp({ p, load }: { p: SnapshotPrescription; load: Load | null }) {
   if (sets.length === 0) return null;
   return (
     <div className="ramp">
-      <p className="quiet">{load ? words.rampFirst() : words.rampUnknown()}</p>
-      <ol>
+      <p className="quiet">{words.ramp({ n: sets.length })}</p>
+      <ul>
         {sets.map((r) => (
-          <li key={r.reps} className="number">
-            {r.load ? `${loadText(r.load)} × ` : ""}
-            {r.reps}
-          </li>
+          <li key={r.reps}>{words.rampSet({ reps: r.reps, load: r.load && loadText(r.load) })}</li>
         ))}
-      </ol>
+      </ul>
     </div>
   );
 }

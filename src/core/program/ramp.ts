@@ -6,12 +6,20 @@ import { inKg, shareOfLoad } from "#core/base/kilograms";
 import type { Load, Prescription } from "#core/program/document";
 import { RAMP_MOST } from "./limits";
 
-/** share of everything that is lifted, and reps, the last one before the work first */
-const STEPS = [
-  { share: 0.85, reps: 2 },
-  { share: 0.7, reps: 4 },
-  { share: 0.5, reps: 8 },
-] as const;
+/** by how many there are: share of everything that is lifted, and reps, in their order */
+const STEPS: readonly (readonly { share: number; reps: number }[])[] = [
+  [],
+  [{ share: 0.6, reps: 6 }],
+  [
+    { share: 0.5, reps: 8 },
+    { share: 0.75, reps: 4 },
+  ],
+  [
+    { share: 0.5, reps: 8 },
+    { share: 0.7, reps: 4 },
+    { share: 0.85, reps: 2 },
+  ],
+];
 /** s between a ramp set and the next: the load is changed meanwhile */
 const BETWEEN = 40;
 /** s of a rep that nobody lowers slowly */
@@ -23,7 +31,7 @@ export interface RampSet {
   load: Load | null;
 }
 
-const stepsOf = (n: number) => STEPS.slice(0, Math.min(n, RAMP_MOST)).toReversed();
+const stepsOf = (n: number) => STEPS[Math.max(0, Math.min(n, RAMP_MOST))]!;
 
 /** the ramp sets before a line, in their order, at the load that is worked with */
 export function rampOf(

@@ -11,8 +11,14 @@ export const set = {
         ? `${low}–${high} reps, until no clean rep is left`
         : `${low}–${high} reps, stop when you could do ${rir} more`,
   ),
-  rampFirst: label("First a few lighter sets. You do not log them."),
-  rampUnknown: label("First a few lighter sets, each a little heavier. You do not log them."),
+  ramp: sentence({ n: 2 }, ({ n }) =>
+    n === 1
+      ? "First one lighter set to get ready. You do not log it."
+      : `First ${n} lighter sets to get ready, each heavier than the one before. You do not log them.`,
+  ),
+  rampSet: sentence<{ reps: number; load: string | null }>({ reps: 8, load: "40 kg" }, ({ reps, load }) =>
+    load ? `${reps} reps with ${load}` : `${reps} light reps`,
+  ),
   planned: label("As planned"),
   likely: sentence({ low: 10, high: 14 }, ({ low, high }) => `You will likely do ${low} to ${high}.`),
   other: label("Something else"),

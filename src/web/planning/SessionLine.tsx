@@ -86,7 +86,7 @@ function DoneWith({ p }: { p: Prescription }) {
     p.sides === "one" && p.begins !== "either" && `${p.begins} side begins`,
     p.tempos.some((t) => t !== null) && "tempo by set",
     p.technique && findTechnique(p.technique.id).name,
-    p.rampSets > 0 && `after ${p.rampSets} lighter ${p.rampSets === 1 ? "set" : "sets"}`,
+    p.rampSets > 0 && `${p.rampSets} lighter ${p.rampSets === 1 ? "set" : "sets"} before`,
     p.structure !== "straight" && findStructure(p.structure).name.toLowerCase(),
     p.note && "note to the client",
   ].filter(Boolean);

@@ -43,7 +43,7 @@ describe("lighter sets before heavy lifts", () => {
     const sets = rampOf(line, load(100));
     expect(sets.map((s) => s.load!.value)).toEqual([50, 70, 85]);
     expect(sets.map((s) => s.reps)).toEqual([8, 4, 2]);
-    expect(rampOf({ ...line, rampSets: 1 }, load(60)).map((s) => s.load!.value)).toEqual([50]);
+    expect(rampOf({ ...line, rampSets: 1 }, load(60)).map((s) => s.load!.value)).toEqual([35]);
     // 80 kg of body and 10 kg: seven tenths of 90 are less than the body alone
     expect(rampOf({ ...line, bodyLoad: 80 }, load(10)).map((s) => s.load!.value)).toEqual([0, 0, 0]);
     expect(rampOf(line, null).every((s) => s.load === null)).toBe(true);
