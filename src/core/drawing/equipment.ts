@@ -2,7 +2,7 @@
 import { SIDES, type Side } from "#core/mechanics/model";
 import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
 import type { Piece } from "./order";
-import { axisOf, loadPoints, originOf, placeIn, point, reachOf, type Scene } from "./scene";
+import { actsAt, axisOf, loadPoints, originOf, placeIn, point, reachOf, type Scene } from "./scene";
 import { box, cylinder, type Face, type Solid } from "./solids";
 
 export interface Prop extends Piece {
@@ -72,6 +72,7 @@ function dumbbells(scene: Scene): Prop[] {
   const { projector: p } = scene;
   const grips = SIDES.map((side) => ({ side, at: point(scene, `grip.${side}`) }));
   const loads = loadPoints(scene);
+  if (scene.exercise.loads.some((l) => l.kind === "mass" && l.beside)) return besideHand(scene, loads[0]!);
   const held = grips.filter((g) => loads.some((l) => norm(sub(l, g.at)) < 0.06));
   const one = held.length === 2 && norm(sub(held[0]!.at, held[1]!.at)) < 0.18;
   const places = one
@@ -91,9 +92,21 @@ function dumbbells(scene: Scene): Prop[] {
   });
 }
 
+/** a rod held at one end, its plate beside the hand */
+function besideHand(scene: Scene, load: Vec3): Prop[] {
+  const { projector: p } = scene;
+  const side: Side = load[2] >= 0 ? "right" : "left";
+  const hand = point(scene, `grip.${side}`);
+  const way = unit(sub(load, hand));
+  return [
+    prop(`rod.${side}`, cylinder(p, add(hand, scale(way, -0.06)), load, BELL.handle, "iron"), { held: side }),
+    prop("bell", cylinder(p, add(load, scale(way, -0.03)), add(load, scale(way, 0.03)), 0.07, "plate", [0.03])),
+  ];
+}
+
 /** a plate that is held or worn, at the load */
 function plates(scene: Scene): Prop[] {
-  const at = String(scene.exercise.loads[0]?.at ?? "grip");
+  const at = actsAt(scene);
   const { projector: p } = scene;
   const [load] = loadPoints(scene);
   if (!load) return [];
@@ -106,6 +119,7 @@ function plates(scene: Scene): Prop[] {
     const front = axisOf(scene, "trunk", 0);
     return [disc(add(load, scale(front, at === "upper-back" ? -0.03 : 0.02)), front, 0.13)];
   }
+  if (at === "waist" && has(scene, "machine") && !has(scene, "belt")) return [];
   if (at === "waist") {
     // it hangs from a belt
     const low: Vec3 = [load[0] + 0.05, load[1] - 0.42, load[2]];
@@ -125,11 +139,12 @@ const PULLEY = { radius: 0.045, half: 0.014 };
 /** cables and bands: from what is held to the fixed end; the column that the pulley rides on */
 function ropes(scene: Scene): Prop[] {
   const { frames, projector: p, exercise } = scene;
-  if (frames.anchors.length === 0) return [];
+  const tied = frames.anchors.filter((a) => !a.pivot);
+  if (tied.length === 0) return [];
   const band = exercise.loads.some((l) => l.kind === "band");
   const out: Prop[] = [];
   const linked = frames.linked && frames.loadAt.length === 2;
-  const ends = frames.anchors.map((a) => ({ to: a.at, from: point(scene, a.to) }));
+  const ends = tied.map((a) => ({ to: a.at, from: point(scene, a.to) }));
   const lines = linked ? [{ from: mid(ends[0]!.from, ends[1]!.from), to: mid(ends[0]!.to, ends[1]!.to) }] : ends;
   if (linked) {
     const dir = unit(sub(ends[0]!.from, ends[1]!.from));
@@ -139,7 +154,7 @@ function ropes(scene: Scene): Prop[] {
       out.push(prop(`bar ${i}`, cylinder(p, at(i / 6), at((i + 1) / 6), 0.0135, "iron")));
     }
   }
-  const sled = exercise.loads.some((l) => l.at === "midfoot");
+  const sled = exercise.loads.some((l) => l.at === "midfoot" && l.kind !== "arm");
   if (sled) return out;
   const towers: Vec3[] = [];
   for (const [i, { from, to }] of lines.entries()) {
@@ -336,8 +351,9 @@ function preacher(scene: Scene): Prop[] {
 
 /** a machine's arm: pivot at the knee's or hip's axis, pad on the load */
 function lever(scene: Scene): Prop[] {
-  const { exercise, projector: p } = scene;
-  const at = String(exercise.loads[0]!.at);
+  const { projector: p } = scene;
+  const at = actsAt(scene);
+  if (at === "forearm-cuff") return forearmLever(scene);
   const knee = at === "shin" || at === "calf-pad";
   const sides = knee ? (["left"] as const) : SIDES;
   const out: Prop[] = [];
@@ -372,6 +388,84 @@ function lever(scene: Scene): Prop[] {
       );
     }
   return out;
+}
+
+/** a curl or extension machine: its arm turns with the elbow */
+function forearmLever(scene: Scene): Prop[] {
+  const { projector: p } = scene;
+  return loadPoints(scene).flatMap((load, i) => {
+    const side: Side = i === 0 ? "right" : "left";
+    const out: Vec3 = [0, 0, side === "right" ? 0.07 : -0.07];
+    const pivot = add(originOf(scene, `forearm.${side}`), out);
+    const hand = point(scene, `grip.${side}`);
+    return [
+      prop(`pivot.${side}`, cylinder(p, sub(pivot, scale(out, 0.2)), add(pivot, scale(out, 0.2)), 0.045, "plate", [0.015])),
+      prop(`arm.${side}`, cylinder(p, pivot, add(hand, out), 0.014, "iron"), { behind: load[2] < 0 }),
+      prop(`handle.${side}`, cylinder(p, sub(hand, out), add(hand, out), 0.014, "iron"), { held: side }),
+    ];
+  });
+}
+
+const LANDMINE = { length: 2.2, plates: 2, radius: 0.17 };
+
+/** arms with a pivot of their own: a machine's, from a post; or a bar whose end stands on the floor, plates at its top */
+function pivoted(scene: Scene): Prop[] {
+  const { projector: p, frames } = scene;
+  const out: Prop[] = [];
+  for (const [i, { at: pivot, to }] of frames.anchors.filter((a) => a.pivot).entries()) {
+    const load = point(scene, to);
+    const way = unit(sub(load, pivot));
+    if (has(scene, "landmine") || pivot[1] < 0.2) {
+      if (i > 0) continue;
+      const at = (t: number) => add(pivot, scale(way, t));
+      for (let n = 0; n < 8; n++)
+        out.push(
+          prop(
+            `bar ${n}`,
+            cylinder(p, at((n / 8) * LANDMINE.length), at(((n + 1) / 8) * LANDMINE.length), 0.0145, "iron"),
+          ),
+        );
+      out.push(
+        prop("bar plate", cylinder(p, at(LANDMINE.plates), at(LANDMINE.plates + 0.06), LANDMINE.radius, "plate", [0.05])),
+        prop("pivot", box(p, [pivot[0], 0.03, pivot[2]], [X, UP, Z], [0.07, 0.03, 0.07])),
+      );
+      continue;
+    }
+    const near = norm(sub(load, pivot)) < 0.75;
+    const grip = axisOf(scene, load[2] >= 0 ? "hand.right" : "hand.left", 0);
+    out.push(
+      prop(`pivot ${i}`, cylinder(p, add(pivot, [0, 0, -0.02]), add(pivot, [0, 0, 0.02]), 0.05, "plate", [0.015]), {
+        behind: true,
+      }),
+      prop(`arm ${i}`, cylinder(p, pivot, load, 0.016, "iron"), { behind: !near }),
+      prop(`handle ${i}`, cylinder(p, sub(load, scale(grip, 0.07)), add(load, scale(grip, 0.07)), 0.015, "iron")),
+    );
+    if (Math.abs(pivot[0] - originOf(scene, "pelvis")[0]) > 0.25)
+      out.push(prop(`post ${i}`, post(scene, pivot[0], pivot[2], pivot[1], 0.03), { behind: true, framing: true }));
+  }
+  return out;
+}
+
+/** a bench under the rear foot of a split stance */
+function rearBench(scene: Scene): Prop[] {
+  const [a, b] = SIDES.map((s) => placeIn(scene, `foot.${s}`, [0.12, -0.08, 0])) as [Vec3, Vec3];
+  const rear = a[0] < b[0] ? a : b;
+  if (rear[1] < 0.2) return [];
+  const c: Vec3 = [rear[0] - 0.05, rear[1] - PAD, 0];
+  return [
+    prop("rear bench", box(scene.projector, c, [X, UP, Z], [0.14, PAD, 0.4]), { behind: true }),
+    ...[0.3, -0.3].map((z) => prop(`leg ${z}`, post(scene, c[0], z, c[1] - PAD, 0.1, 0.03), { behind: true })),
+  ];
+}
+
+/** a wheel between the hands */
+function wheel(scene: Scene): Prop[] {
+  const [a, b] = SIDES.map((s) => point(scene, `grip.${s}`)) as [Vec3, Vec3];
+  const c = mid(a, b);
+  return [
+    prop("axle", cylinder(scene.projector, a, b, 0.014, "iron")),
+    prop("wheel", cylinder(scene.projector, add(c, [0, 0, -0.03]), add(c, [0, 0, 0.03]), 0.1, "plate", [0.03])),
+  ];
 }
 
 function legPress(scene: Scene): Prop[] {
@@ -506,16 +600,19 @@ function hipPad(scene: Scene): Prop[] {
 
 /** what is there, in the order it is made: when, and what */
 const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make: (s: Scene) => Prop[]])[] = [
-  [(s) => has(s, "barbell"), barbell],
+  [(s) => has(s, "barbell") && !has(s, "landmine") && s.exercise.stance.on !== "hands-and-heels", barbell],
   [(s) => has(s, "dumbbell"), dumbbells],
   [() => true, plates],
   [() => true, ropes],
+  [() => true, pivoted],
+  [(s) => has(s, "wheel"), wheel],
+  [(s) => s.exercise.stance.on === "split", rearBench],
   [(s) => s.exercise.loads[0]?.kind === "lever", lever],
-  [(_, at) => at === "midfoot", legPress],
+  [(s, at) => at === "midfoot" && s.exercise.loads[0]?.kind !== "arm", legPress],
   [(s, at) => at === "ball" || (has(s, "machine") && at === "bar-back"), calfBlock],
   [(s, at) => has(s, "machine") && at === "bar-back", shoulderPads],
   [(s) => rests(s, "thigh-pad") && s.exercise.stance.on === "seat", thighRoller],
-  [(s) => has(s, "pull-up-bar"), overheadBar],
+  [(s) => has(s, "pull-up-bar") || s.exercise.stance.on === "hands-and-heels", overheadBar],
   [(s) => has(s, "dip-bars"), dipBars],
   [(s) => s.exercise.stance.on === "thighs", hipPad],
   [(s) => s.exercise.stance.on === "shoulders-and-feet" && rests(s, "bench"), thrustBench],
@@ -525,7 +622,7 @@ const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make:
   [(s) => isOnBench(s) && lying(s) > LYING && !rests(s, "back-pad"), flatBench],
   [
     (s, at) =>
-      (s.exercise.stance.on === "seat" && at !== "midfoot") ||
+      (s.exercise.stance.on === "seat" && at !== "midfoot" && s.exercise.loads[0]?.kind !== "rail") ||
       (isOnBench(s) && !(lying(s) > LYING && !rests(s, "back-pad"))),
     (s) => seat(s),
   ],
@@ -536,6 +633,6 @@ const isOnBench = (s: Scene) => s.exercise.stance.on === "bench" && !rests(s, "c
 
 /** everything but the body */
 export function equipmentOf(scene: Scene): Prop[] {
-  const at = String(scene.exercise.loads[0]?.at ?? "grip");
+  const at = actsAt(scene);
   return THINGS.flatMap(([when, make]) => (when(scene, at) ? make(scene) : []));
 }

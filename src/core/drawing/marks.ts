@@ -47,7 +47,7 @@ export function marksOf(frames: Frames, sample: number, projector: Projector, ma
   return {
     at: [...new Set(frames.loadAt)].map((name) => flat(framePoint(frames, sample, name))),
     force: flat(f),
-    anchors: frames.anchors.map((a) => flat(a.at)),
+    anchors: frames.anchors.filter((a) => !a.pivot).map((a) => flat(a.at)),
     joint: flat(joint),
     leverFoot: flat([grip[0] + t * u[0], grip[1] + t * u[1], grip[2] + t * u[2]]),
   };

@@ -1,13 +1,15 @@
 /** What a picture is drawn from: the exercise, the body in its pose, the load. */
 import { SIDES, type Side } from "#core/mechanics/model";
 import { add, scale, type Vec3 } from "#core/base/vector";
+import { findAttachment } from "#core/exercises/attachments";
 import type { Exercise } from "#core/exercises/format";
 import { framePoint, type Frames } from "#core/mechanics/frames";
 import type { ChainId } from "./body.data";
 import { ANGLES, type Surface } from "./surface";
 import type { Projector } from "./view";
 
-export type Drawn = Pick<Exercise, "equipment" | "supports" | "stance" | "sides" | "loads" | "grip">;
+export type Drawn = Pick<Exercise, "equipment" | "supports" | "stance" | "sides" | "loads" | "grip"> &
+  Partial<Pick<Exercise, "attachment">>;
 
 export interface Scene {
   exercise: Drawn;
@@ -38,6 +40,13 @@ export function placeIn(scene: Pick<Scene, "frames" | "sample">, segment: string
 export const point = ({ frames, sample }: Pick<Scene, "frames" | "sample">, name: string): Vec3 =>
   framePoint(frames, sample, name);
 
+/** the point of the body that the first load acts on; where a choice decides, what most of them do */
+export function actsAt({ exercise: { loads, attachment } }: Pick<Scene, "exercise">): string {
+  const at = loads[0]?.at ?? "grip";
+  if (at !== "held") return at;
+  return typeof attachment === "string" ? findAttachment(attachment).at : "grip";
+}
+
 /** places where the load acts, each once */
 export const loadPoints = (scene: Pick<Scene, "frames" | "sample">): Vec3[] =>
   scene.frames.loadAt.map((name) => point(scene, name));
@@ -48,7 +57,9 @@ export function holding(scene: Scene): Side[] {
   const loads = loadPoints(scene);
   return SIDES.filter((side) => {
     const grip = point(scene, `grip.${side}`);
-    const near = loads.some((p) => Math.hypot(p[0] - grip[0], p[1] - grip[1], p[2] - grip[2]) < 0.06);
+    // a rod held beside its plate is further off
+    const reach = exercise.loads.some((l) => l.kind === "mass" && l.beside) ? 0.45 : 0.06;
+    const near = loads.some((p) => Math.hypot(p[0] - grip[0], p[1] - grip[1], p[2] - grip[2]) < reach);
     const bar =
       ["bar-back", "bar-front", "lap"].includes(exercise.stance.arms) && exercise.equipment.includes("barbell");
     return near || bar || exercise.stance.on === "hands";

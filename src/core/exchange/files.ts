@@ -145,8 +145,8 @@ export function readExerciseFile(text: string): ReadExerciseResult {
   const read = readFile(text, {
     name: "exercise",
     format: "gryn-exercise",
-    version: 1,
-    upgrade: (d) => d,
+    version: VERSIONS.exercise,
+    upgrade: (document) => upgrade("exercise", document),
     schema: exerciseSchema,
   });
   if ("errors" in read) return read;

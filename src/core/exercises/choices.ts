@@ -41,6 +41,9 @@ export const BASES = [
   "bench",
   "thighs",
   "shanks",
+  "forearms-and-feet",
+  "hands-and-heels",
+  "hands-and-knees",
 ] as const;
 export type Base = (typeof BASES)[number];
 
@@ -66,6 +69,11 @@ export const FAMILIES = [
   "abduction",
   "trunk",
   "carry",
+  "rotation",
+  "blade",
+  "forearm-turn",
+  "hip-rotation",
+  "hip-flexion",
 ] as const;
 export type Family = (typeof FAMILIES)[number];
 
@@ -80,6 +88,12 @@ export const EQUIPMENT = [
   "pull-up-bar",
   "dip-bars",
   "band",
+  "landmine",
+  "plate",
+  "step",
+  "wheel",
+  "slider",
+  "belt",
 ] as const;
 export type Equipment = (typeof EQUIPMENT)[number];
 
@@ -91,19 +105,27 @@ export const SUPPORTS = [
   "back-pad",
   "thigh-pad",
   "forearm-pad",
+  "trunk",
 ] as const;
 
+const NAMES: Record<Equipment, string> = {
+  cable: "a cable",
+  dumbbell: "dumbbells",
+  barbell: "a barbell",
+  bench: "a bench",
+  "preacher-pad": "a preacher pad",
+  band: "a band",
+  machine: "the machine",
+  "hyperextension-bench": "a back extension bench",
+  "pull-up-bar": "a pull-up bar",
+  "dip-bars": "dip bars",
+  landmine: "a bar on a floor pivot",
+  plate: "a plate",
+  step: "a step",
+  wheel: "a wheel",
+  slider: "sliders",
+  belt: "a belt",
+};
+
 /** "a cable", "dumbbells": as it stands after "needs" */
-export const equipmentName = (id: string): string =>
-  ({
-    cable: "a cable",
-    dumbbell: "dumbbells",
-    barbell: "a barbell",
-    bench: "a bench",
-    "preacher-pad": "a preacher pad",
-    band: "a band",
-    machine: "the machine",
-    "hyperextension-bench": "a back extension bench",
-    "pull-up-bar": "a pull-up bar",
-    "dip-bars": "dip bars",
-  })[id] ?? id;
+export const equipmentName = (id: string): string => NAMES[id as Equipment] ?? id;

@@ -1,6 +1,8 @@
 /** What a schema cannot see in an exercise file: names that mean nothing, numbers no body or machine can have. */
+import { ATTACHMENTS } from "#core/exercises/attachments.data";
 import { findHead, muscles, skeleton } from "#core/anatomy/anatomy";
 import { type Binding, type Exercise } from "#core/exercises/format";
+import { loadFaults } from "#core/exercises/loads/loads";
 import { defaultValues, resolveSetup, SetupError } from "#core/exercises/setup";
 
 export interface ExerciseFault {
@@ -27,6 +29,7 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
     path: exercise.path,
     loads: exercise.loads,
     elbowTowards: exercise.elbowTowards,
+    hold: exercise.hold,
   }))
     if (!parameters.has(binding.parameter)) fault(path, `there is no parameter called ${binding.parameter}`);
   exercise.aims?.forEach((h, i) => {
@@ -39,12 +42,24 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
   );
   exercise.loads.forEach(
     (l, i) =>
+      l.at === "held" ||
       l.at in skeleton.points ||
       fault(
         ["loads", i, "at"],
         `there is no point of the body called ${l.at}; there are ${Object.keys(skeleton.points).join(", ")}`,
       ),
   );
+  if (exercise.attachment === undefined && exercise.loads.some((l) => l.at === "held"))
+    fault(["attachment"], "a load that is held needs an attachment");
+  exercise.parameters.forEach((p, i) => {
+    if (p.unit === "choice" && !p.options) fault(["parameters", i, "options"], "a choice needs its options");
+    if (typeof exercise.attachment === "object" && exercise.attachment.parameter === p.id)
+      p.options?.forEach(
+        (o, k) =>
+          (ATTACHMENTS as string[]).includes(o.id ?? "") ||
+          fault(["parameters", i, "options", k, "id"], `there is no attachment called ${o.id ?? o.name}`),
+      );
+  });
   exercise.parameters.forEach(
     (p, i) =>
       exercise.parameters.findIndex((q) => q.id === p.id) < i &&
@@ -59,10 +74,7 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
     try {
       const setup = resolveSetup(exercise, values);
       setup.loads.forEach((l, i) => {
-        if (!(l.share > 0)) fault(["loads", i, "share"], "a load must have a share over 0");
-        if (l.kind === "mass" && l.fixed < 0) fault(["loads", i, "fixed"], "a mass cannot be negative");
-        if (l.kind === "band" && !(l.slack > 0.05))
-          fault(["loads", i, "slack"], "a band has a slack length of 5 cm at least");
+        for (const { field, reason } of loadFaults(l)) fault(["loads", i, field], reason);
       });
     } catch (e) {
       if (!(e instanceof SetupError)) throw e;

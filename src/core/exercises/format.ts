@@ -3,7 +3,8 @@
  * docs/method/exercise-format.md.
  */
 import type { z } from "zod";
-import type { bindingSchema, exerciseSchema, parameterSchema } from "./schema";
+import type { bindingSchema } from "./bindings";
+import type { exerciseSchema, parameterSchema } from "./schema";
 
 export type Binding = z.infer<typeof bindingSchema>;
 export type Parameter = z.infer<typeof parameterSchema>;

@@ -1,5 +1,5 @@
 /**
- * Exercise format 1: an exercise is a data file. Everything numeric may be bound to a parameter by scale and offset
+ * Exercise format 2: an exercise is a data file. Everything numeric may be bound to a parameter by scale and offset
  * or by a lookup table, or be the sum of two such, never an expression. s = 0 is always the start of lifting, s = 1
  * its end.
  * Angles in degrees, lengths in m. Frozen; documented in docs/method/exercise-format.md, JSON Schema at
@@ -8,30 +8,26 @@
 import "#core/base/reasons";
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
+import { ATTACHMENTS } from "./attachments.data";
+import { bindingSchema, placeSchema as place } from "./bindings";
 import { BASES, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS } from "./choices";
-
-const bound = [
-  z.strictObject({ parameter: z.string(), scale: z.number().default(1), offset: z.number().default(0) }),
-  z.strictObject({ parameter: z.string(), table: z.array(z.tuple([z.number(), z.number()])).min(2) }),
-] as const;
-export const bindingSchema = z.union([
-  z.number(),
-  ...bound,
-  /** two parameters move the same number, each by itself */
-  z.strictObject({ sum: z.tuple([z.union(bound), z.union(bound)]) }),
-]);
-const place = z.tuple([bindingSchema, bindingSchema, bindingSchema]);
+import { loadSchema } from "./loads/loads";
 
 export const parameterSchema = z
   .strictObject({
     id: z.string().regex(/^[a-z][A-Za-z]*$/),
     name: z.string(),
-    unit: z.enum(["m", "deg", "ratio"]),
+    /** what it is measured in; a choice counts its options from 0 */
+    unit: z.enum(["m", "deg", "ratio", "kg", "choice"]),
+    /** what of the exercise it changes: for grouping them on the bench */
+    about: z.enum(["load", "hands", "body", "range"]).default("body"),
     min: z.number(),
     max: z.number(),
     step: z.number().positive(),
     default: z.number(),
-    options: z.array(z.strictObject({ value: z.number(), name: z.string() })).optional(),
+    options: z
+      .array(z.strictObject({ value: z.number(), id: z.string().optional(), name: z.string() }))
+      .optional(),
     explains: z.string().optional(),
   })
   .refine((p) => p.min < p.max && p.default >= p.min && p.default <= p.max, "the default must lie between min and max");
@@ -43,45 +39,10 @@ const angles = z.partialRecord(z.enum(POSE_COORDINATES), bindingSchema);
  */
 const keyPose = z.strictObject({ angles: angles.default({}), hand: place.optional() });
 
-const from = z.strictObject({
-  /** the fixed end: floor, or the shoulder, hand, hip or foot as they are at the start */ frame: z.enum([
-    "floor",
-    "shoulder",
-    "hand",
-    "hip",
-    "foot",
-  ]),
-  at: place,
-});
-/** force over its nominal at places along the rep, 0 to 1: a cam, or what was measured on a machine */
-const profile = z
-  .array(z.tuple([z.number().min(0).max(1), bindingSchema]))
-  .min(2)
-  .optional();
-const loadBase = {
-  /** point of the body it acts on */ at: z.string().default("grip"),
-  /** share of the one variable load at each such point */ share: bindingSchema.default(1),
-  /** on both sides, even where one side works */ both: z.boolean().default(false),
-};
-const loadSchema = z.discriminatedUnion("kind", [
-  z.strictObject({
-    kind: z.literal("mass"),
-    ...loadBase,
-    /** kg that are always there */ fixed: bindingSchema.default(0),
-  }),
-  z.strictObject({ kind: z.literal("cable"), ...loadBase, from, profile }),
-  z.strictObject({ kind: z.literal("band"), ...loadBase, from, /** slack length, m */ slack: bindingSchema }),
-  /**
-   * a lever turning with a joint of the body: its pad pushes square to the limb, forwards (+1) or backwards (-1) in
-   * the limb's frame
-   */
-  z.strictObject({ kind: z.literal("lever"), ...loadBase, axis: z.enum(["x", "-x", "z", "-z"]), profile }),
-]);
-
 export const exerciseSchema = z
   .strictObject({
     format: z.literal("gryn-exercise"),
-    version: z.literal(1),
+    version: z.literal(2),
     phase: z.literal("lift"),
     id: z.string().regex(/^[a-z][a-z-]*$/),
     name: z.string(),
@@ -91,7 +52,7 @@ export const exerciseSchema = z
     targets: z.array(z.string()).min(1),
     /** heads of its targets that it is for, where it is not for all of them: a side raise among the deltoids */
     aims: z.array(z.string()).min(1).optional(),
-    parameters: z.array(parameterSchema).max(5),
+    parameters: z.array(parameterSchema).max(8),
     stance: z.strictObject({
       on: z.enum(BASES),
       angles: angles.default({}),
@@ -108,7 +69,13 @@ export const exerciseSchema = z
     girdle: z.enum(["free", "held"]).default("free"),
     /** a bar in both hands cannot turn in them; a handle can */
     grip: z.enum(["free", "bar"]).default("free"),
+    /** what is held or strapped on, by its id in attachments.json, or the parameter whose options are such ids */
+    attachment: z.union([z.enum(ATTACHMENTS), z.strictObject({ parameter: z.string() })]).optional(),
+    /** what the fingers hold in this way of holding over what they hold of the attachment: straps, both hands crossed */
+    hold: bindingSchema.default(1),
     path: z.array(keyPose).min(2).max(5),
+    /** nothing moves but what the breath moves: told as seconds */
+    held: z.boolean().default(false),
     /** which way the elbow points where the path gives hands, frame of the trunk */
     elbowTowards: place.optional(),
     /** the joint that is turned until the weight stands over the base */
@@ -142,6 +109,10 @@ export const exerciseSchema = z
       .array(z.strictObject({ phase: z.enum(["start", "lift", "end", "lower"]), text: z.string() }))
       .min(2)
       .max(4),
+    /** ids of exercises with less or more skill, load or strain, and of others for the same with other equipment */
+    relatives: z
+      .strictObject({ easier: z.array(z.string()), harder: z.array(z.string()), swaps: z.array(z.string()) })
+      .optional(),
   })
   .refine((e) => e.path.every((p) => (p.hand === undefined) === (e.path[0]!.hand === undefined)), {
     message: "give the hand in every key pose or in none",

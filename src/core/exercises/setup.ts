@@ -3,29 +3,15 @@ import { sha256 } from "@noble/hashes/sha2.js";
 import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import type { Binding, Exercise, Parameter } from "#core/exercises/format";
 import type { Base, PoseCoordinate } from "#core/exercises/choices";
-import { curveValue, makeCurve, type Curve } from "#core/base/curve";
+import { findAttachment, type Attachment } from "#core/exercises/attachments";
+import { resolveLoad, type SetupLoad } from "#core/exercises/loads/loads";
+import { curveValue, makeCurve } from "#core/base/curve";
 import type { Vec3 } from "#core/base/vector";
 
+export type { SetupLoad };
 export type Values = Readonly<Record<string, number>>;
 
 export type Angles = Partial<Record<PoseCoordinate, number>>;
-
-export interface LoadPlace {
-  at: string;
-  share: number;
-  both: boolean;
-}
-export interface From {
-  frame: "floor" | "shoulder" | "hand" | "hip" | "foot";
-  at: Vec3;
-}
-export type SetupLoad = LoadPlace &
-  (
-    | { kind: "mass"; fixed: number }
-    | { kind: "cable"; from: From; profile: Curve | null }
-    | { kind: "band"; from: From; slack: number }
-    | { kind: "lever"; axis: Vec3; profile: Curve | null }
-  );
 
 export interface Setup {
   readonly exercise: Exercise;
@@ -35,7 +21,10 @@ export interface Setup {
   readonly on: Base;
   readonly angles: Angles;
   readonly arms: Exercise["stance"]["arms"];
-  /** m over the floor: of the hips on a seat or bench, of the hands, of the shoulders on a bench; 0 for feet */
+  /**
+   * m over the floor: of the hips on a seat or bench, of the hands, of the shoulders on a bench, of the rear ankle of a
+   * split stance; 0 for feet
+   */
   readonly height: number;
   readonly footPush: number;
   readonly keys: readonly { angles: Angles; hand: Vec3 | null }[];
@@ -43,6 +32,9 @@ export interface Setup {
   readonly movesArms: boolean;
   readonly raisesHeel: boolean;
   readonly loads: readonly SetupLoad[];
+  /** what is held, where the exercise says it, and what the fingers hold of it in this way of holding */
+  readonly attachment: Attachment | null;
+  readonly hold: number;
 }
 
 /** JSON with sorted keys, so that the same content always gives the same text */
@@ -133,6 +125,13 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
   const angles = (given: Exercise["stance"]["angles"]): Angles =>
     Object.fromEntries(Object.entries(given).map(([c, b]) => [c, num(b)]));
   const { stance, path, loads, chains } = exercise;
+  const attachment = attachmentOf(exercise, values);
+  const reader = {
+    number: num,
+    place,
+    profile: (p: readonly (readonly [number, Binding])[] | undefined) =>
+      p ? makeCurve(p.map(([s, factor]) => [s, num(factor)])) : null,
+  };
   return {
     exercise,
     exerciseVersion: exerciseVersion(exercise),
@@ -147,20 +146,28 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
     elbowTowards: exercise.elbowTowards ? place(exercise.elbowTowards) : null,
     movesArms: chains.includes("arm") || path.some((p) => p.hand !== undefined || "elevation" in p.angles),
     raisesHeel: path.some((p) => "heel" in p.angles),
-    loads: loads.map((l): SetupLoad => {
-      const at: LoadPlace = { at: l.at, share: num(l.share), both: l.both };
-      if (l.kind === "mass") return { ...at, kind: "mass", fixed: num(l.fixed) };
-      if (l.kind === "band")
-        return { ...at, kind: "band", from: { frame: l.from.frame, at: place(l.from.at) }, slack: num(l.slack) };
-      const profile = l.profile ? makeCurve(l.profile.map(([s, factor]) => [s, num(factor)])) : null;
-      if (l.kind === "cable")
-        return { ...at, kind: "cable", from: { frame: l.from.frame, at: place(l.from.at) }, profile };
-      return { ...at, kind: "lever", axis: AXES[l.axis], profile };
-    }),
+    loads: loads.map((l) =>
+      resolveLoad(l.at === "held" && attachment ? { ...l, at: attachment.at } : l, reader),
+    ),
+    attachment,
+    hold: num(exercise.hold),
   };
 }
 
-const AXES: Record<"x" | "-x" | "z" | "-z", Vec3> = { x: [1, 0, 0], "-x": [-1, 0, 0], z: [0, 0, 1], "-z": [0, 0, -1] };
+/** the attachment of a choice of values; null where the exercise does not say */
+function attachmentOf({ attachment, parameters }: Exercise, values: Values): Attachment | null {
+  if (attachment === undefined) return null;
+  if (typeof attachment === "string") return findAttachment(attachment);
+  const parameter = parameters.find((p) => p.id === attachment.parameter);
+  const id = parameter?.options?.find((o) => o.value === values[parameter.id])?.id;
+  if (id === undefined)
+    throw new SetupError(
+      `parameters.${attachment.parameter}`,
+      `${attachment.parameter} must be a choice of attachments`,
+    );
+  return findAttachment(id);
+}
+
 /** m over the floor where the exercise does not say */
 const HEIGHTS: Partial<Record<Base, number>> = {
   hands: 2.1,
@@ -169,6 +176,12 @@ const HEIGHTS: Partial<Record<Base, number>> = {
   bench: 0.55,
   thighs: 0.95,
   shanks: 0.05,
+  split: 0.13,
+  // of the hands on the floor, of elbows on it, round the axle of a wheel, under a bar
+  "hands-and-feet": 0.02,
+  "forearms-and-feet": 0.05,
+  "hands-and-knees": 0.1,
+  "hands-and-heels": 0.9,
 };
 
 /** what a setup is called in a list: the exercise, then what differs from its default */
@@ -189,11 +202,13 @@ const OPPOSITE: Readonly<Record<string, string>> = {
   before: "behind",
   behind: "before",
 };
+const YES_NO: ReadonlySet<string> = new Set(["yes", "no"]);
 const SIDED = new RegExp(`^(.+) (${Object.keys(OPPOSITE).join("|")}) (.+)$`);
 
 export function describeValue(p: Parameter, value: number): string {
   const option = p.options?.find((o) => o.value === value);
-  if (option) return option.name.toLowerCase();
+  // "yes" alone says nothing
+  if (option) return YES_NO.has(option.id ?? "") ? `${p.name}: ${option.name}`.toLowerCase() : option.name.toLowerCase();
   const [, thing, where, what] = SIDED.exec(p.name) ?? [];
   if (thing && where && what)
     return value === 0
@@ -206,5 +221,6 @@ export function formatValue(p: Parameter, value: number): string {
   if (p.options) return p.options.find((o) => o.value === value)?.name ?? String(value);
   if (p.unit === "deg") return `${Math.round(value)}°`;
   if (p.unit === "m") return `${Math.round(value * 100)} cm`;
+  if (p.unit === "kg") return `${Number(value.toFixed(2))} kg`;
   return `${Math.round(value * 100)} %`;
 }

@@ -6,9 +6,10 @@
  */
 import type { Joint } from "#core/exercises/joints";
 import type { Setup } from "#core/exercises/setup";
-import { heightOf, type Block } from "#core/mechanics/chains";
+import { heightOf } from "#core/mechanics/chains";
 import { spineOf, wristWatch, type Demand, type Spine } from "#core/mechanics/demands";
 import { frameRecorder, type Frames } from "#core/mechanics/frames";
+import { gripWatch, type GripWatch } from "#core/mechanics/grip";
 import { limitWatch } from "#core/mechanics/limits";
 import { applyLoads, cablesThroughTrunk, GRAVITY, placeLoads } from "#core/mechanics/loads";
 import { addContacts } from "#core/mechanics/contacts";
@@ -145,17 +146,25 @@ interface Strength {
   /** kg over the least */
   largest: Float64Array;
   at: number;
-  limiting: Problem | null;
+  limiting: Problem | "grip" | null;
   /** why it cannot be lifted; empty when it can */
   reasons: string[];
 }
 
-function strengthOf({ model, problems, samples, s }: Walk): Strength {
+function strengthOf({ model, problems, samples, s, grip, assistance }: Walk): Strength {
   const largest = new Float64Array(samples).fill(LOAD_LIMIT);
   const reasons: string[] = [];
   let at = -1;
-  let limiting: Problem | null = null;
-  for (let n = 0; n < samples; n++)
+  let limiting: Strength["limiting"] = null;
+  const holds = (n: number, load: number, by: Problem | "grip") => {
+    if (load >= largest[n]!) return;
+    largest[n] = load;
+    if (at < 0 || load < largest[at]! || at === n) {
+      at = n;
+      limiting = by;
+    }
+  };
+  for (let n = 0; n < samples; n++) {
     for (const p of problems) {
       const capacity = largestAt(p, n);
       if (!capacity.feasible) {
@@ -164,14 +173,10 @@ function strengthOf({ model, problems, samples, s }: Walk): Strength {
             `At ${Math.round(100 * s[n]!)} % of the rep the ${JOINT_WORDS[model.freedoms[p.block.rows[capacity.row] ?? p.block.rows[0]!]!.id] ?? "body"} cannot be held: ${capacity.shortfall.toFixed(1)} Nm short even without a load.`,
           );
         largest[n] = 0;
-      } else if (capacity.load < largest[n]!) {
-        largest[n] = capacity.load;
-        if (at < 0 || largest[n]! < largest[at]! || at === n) {
-          at = n;
-          limiting = p;
-        }
-      }
+      } else holds(n, capacity.load, p);
     }
+    if (grip) holds(n, grip.most(n) - assistance, "grip");
+  }
   return { largest, at: Math.max(0, at), limiting, reasons };
 }
 
@@ -186,7 +191,7 @@ interface Held {
 }
 
 /** the load of the sticking point, or the chosen one with tired muscles; where they cannot hold it, what they can */
-function heldOf({ problems, samples, assistance }: Walk, { largest, at }: Strength, chosen: Chosen | null): Held {
+function heldOf({ problems, samples, assistance, grip }: Walk, { largest, at }: Strength, chosen: Chosen | null): Held {
   if (!chosen) return { load: () => largest[at]!, effort: EFFORT, strength: 1, stuck: -1 };
   const load = chosen.kg - assistance;
   if (chosen.strength < 1) for (const p of problems) tire(p, samples, chosen.strength);
@@ -194,7 +199,7 @@ function heldOf({ problems, samples, assistance }: Walk, { largest, at }: Streng
     problems.reduce((least, p) => {
       const { feasible, load } = largestAt(p, n);
       return Math.min(least, feasible ? load : 0);
-    }, LOAD_LIMIT),
+    }, Math.min(LOAD_LIMIT, chosen.strength * (grip ? grip.most(n) : Infinity) - assistance)),
   );
   return {
     load: (n) => Math.min(load, most[n]!),
@@ -283,6 +288,7 @@ interface Walk {
   readonly problems: readonly Problem[];
   readonly recording: Recording;
   readonly wrist: ReturnType<typeof wristWatch>;
+  readonly grip: GripWatch | null;
   readonly limits: ReturnType<typeof limitWatch>;
   readonly recorder: ReturnType<typeof frameRecorder> | null;
   readonly support: ReturnType<typeof supportWatch> | null;
@@ -330,6 +336,7 @@ function walk(
     problems,
     recording,
     wrist: wristWatch(model, setup, side, samples),
+    grip: gripWatch(model, setup, side, samples),
     limits: limitWatch(model, side, samples),
     support: drawn ? supportWatch(model, setup, side) : null,
     recorder: drawn ? frameRecorder(model, samples, loads, shown) : null,
@@ -349,6 +356,7 @@ function walk(
     recordHeads(recording, model, state, n, drawn);
     for (const p of problems) fillSample(p, model, state, forces, n, w.assistance);
     w.wrist?.look(state, forces, n);
+    w.grip?.look(state, forces, n);
     if (cablesThroughTrunk(model, state, loads)) w.pierced++;
     w.recorder?.record(state, n, pull);
   }
@@ -431,7 +439,7 @@ function effectsOf(
 ) {
   const { model, samples, problems, recording, wrist, assistance } = w;
   const { largest, at, limiting } = strength;
-  const limiters = limiting ? limitersOf(model, limiting.block, largestAt(limiting, at, true).elasticity, freedom) : [];
+  const limiters = limitersOf(model, limiting, at, freedom);
   const sums: ActionSums | null = withActions ? new Map() : null;
   const held = heldOf(w, strength, chosen);
   const { residual, engaged, spine } = shareAll(w, held, sums);
@@ -538,9 +546,15 @@ function impossible(model: Model, setup: Setup, samples: number, reason: string)
   };
 }
 
-function limitersOf(model: Model, block: Block, elasticity: Float64Array, main: number): Analysis["limiters"] {
+/** the fingers give out alone */
+const GRIP_ENDS: Analysis["limiters"] = [{ muscle: "grip", elasticity: 1, prime: false }];
+
+function limitersOf(model: Model, limiting: Strength["limiting"], at: number, main: number): Analysis["limiters"] {
+  if (limiting === "grip") return GRIP_ENDS;
+  if (!limiting) return [];
+  const { elasticity } = largestAt(limiting, at, true);
   const sums = new Map<string, { elasticity: number; prime: boolean }>();
-  block.head.forEach((h, k) => {
+  limiting.block.head.forEach((h, k) => {
     if (h < 0) return;
     const head = model.heads[h]!;
     const now = sums.get(head.muscle) ?? { elasticity: 0, prime: false };

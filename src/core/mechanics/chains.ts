@@ -65,7 +65,8 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
   if (chain === "spine") return id === "lumbarFlexion" || exercise.sides === "one";
   if (chain === "arm") {
     const pad = exercise.supports.includes("preacher-pad") || exercise.supports.includes("forearm-pad");
-    if (exercise.supports.includes("forearm-pad")) return WRIST.has(id);
+    // a forearm on its pad may turn about its own length, where that is the exercise
+    if (exercise.supports.includes("forearm-pad")) return WRIST.has(id) || (id === "forearm" && drives(id));
     if (GIRDLE.has(id)) return exercise.girdle === "free" && !pad;
     if (SHOULDER.has(id)) return !pad;
     if (WRIST.has(id)) return drives("wristFlexion") || drives("wristDeviation");
@@ -77,7 +78,7 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
 }
 
 /** stances in which both feet stand on something that does not give way sideways */
-const ON_FEET: readonly string[] = ["feet", "shoulders-and-feet", "hands-and-feet"];
+const ON_FEET: readonly string[] = ["feet", "shoulders-and-feet", "hands-and-feet", "forearms-and-feet"];
 
 const standsOnTwoFeet = ({ on, exercise }: Setup): boolean =>
   ON_FEET.includes(on) || (exercise.sides === "both" && exercise.loads.some((l) => FOOT.has(l.at)));
@@ -85,21 +86,26 @@ const FOOT: ReadonlySet<string> = new Set(["midfoot", "ball"]);
 
 /** where a chain ends in something that both sides hold or stand on: it can be pushed apart or together */
 function pushesOf(setup: Setup, chain: Chain): string[] {
-  const { on, exercise } = setup;
+  const { on, exercise, loads } = setup;
   if (chain === "arm") {
-    const joined = exercise.grip === "bar" || on === "hands" || on === "hands-and-feet";
+    // a machine's arm cannot be moved out of its plane
+    if (loads.some((l) => l.kind === "arm" && l.at === "grip")) return ["grip"];
+    const joined = exercise.grip === "bar" || on.startsWith("hands");
     return joined && exercise.sides === "both" ? ["grip"] : [];
   }
   if (chain !== "leg" || !standsOnTwoFeet(setup)) return [];
-  return [on === "hands-and-feet" ? "toe" : setup.raisesHeel ? "ball" : "midfoot"];
+  return [on === "hands-and-feet" || on === "forearms-and-feet" ? "toe" : setup.raisesHeel ? "ball" : "midfoot"];
 }
+
+/** where a load may hang on an arm: held, or strapped on */
+const ON_ARM: ReadonlySet<string> = new Set(["grip", "wrist", "forearm-cuff", "upper-arm"]);
 
 /**
  * Segments about whose y the upper arm settles: a free handle is held where it is least work, and a path that does not
  * turn the arm about its shaft or about the upright leaves both open.
  */
-function settlesAbout({ exercise, keys }: Setup, chain: Chain): string[] {
-  if (chain !== "arm" || exercise.grip === "bar" || !exercise.loads.some((l) => l.at === "grip")) return [];
+function settlesAbout({ exercise, keys, loads }: Setup, chain: Chain): string[] {
+  if (chain !== "arm" || exercise.grip === "bar" || !loads.some((l) => ON_ARM.has(l.at))) return [];
   const open = (id: "twist" | "plane") => !isDriven(keys, id);
   return [...(open("twist") ? ["humerus"] : []), ...(open("plane") ? ["trunk"] : [])];
 }
@@ -115,7 +121,7 @@ function softOf(setup: Setup, id: string): number {
   return torque;
 }
 
-/** Nm with which a seat carries a thigh that lies on it: what presses it down needs no muscle */
+/** Nm with which a seat carries a thigh that lies on it, or the trunk an arm: what presses it down needs no muscle */
 const SEAT = 150;
 
 /** deg over the rep from which on the path turns a joint */
@@ -138,7 +144,8 @@ function spanOf(keys: Setup["keys"], id: keyof Angles): number {
 export function blocksKey(setup: Setup, side: Side): string {
   const named = [...new Set(setup.keys.flatMap((k) => Object.keys(k.angles)))].sort();
   const told = named.map((id) => (isDriven(setup.keys, id as keyof Angles) ? `${id}!` : id));
-  return [side, setup.on, turnsTheArm(setup) ? "turns" : "", ...told].join(" ");
+  const { loads } = setup;
+  return [side, setup.on, turnsTheArm(setup) ? "turns" : "", ...loads.map((l) => l.at), ...told].join(" ");
 }
 
 /** one column before it has its place: the rows it acts on, and the head or passive torque it stands for */
@@ -172,6 +179,12 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
       }),
       ...rows.flatMap((f, row): Column[] =>
         setup.on === "seat" && idOf(f) === "hipFlexion" && !isDriven(setup.keys, "hipFlexion")
+          ? [{ rows: [row], torque: SEAT, shaft: -1 }]
+          : [],
+      ),
+      // an arm laid on the side of the trunk is held up by it
+      ...rows.flatMap((f, row): Column[] =>
+        setup.exercise.supports.includes("trunk") && idOf(f) === "shoulderAbduction"
           ? [{ rows: [row], torque: SEAT, shaft: -1 }]
           : [],
       ),

@@ -67,6 +67,12 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       return meeting(body, ["midfoot", side], ["ball", other]);
     case "hands-and-feet":
       return apart(body, both("grip"), both("toe"), 0);
+    case "forearms-and-feet":
+      return apart(body, both("elbow"), both("toe"), 0);
+    case "hands-and-heels":
+      return apart(body, both("grip"), both("heel"), 0);
+    case "hands-and-knees":
+      return apart(body, both("grip"), both("knee-front"), 0);
     case "shoulders-and-feet":
       return apart(body, [["upper-back", null]], both("midfoot"), setup.footPush);
   }

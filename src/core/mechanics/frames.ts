@@ -17,8 +17,8 @@ export interface Frames {
   placed: Float32Array;
   /** force of the load where it acts, over its largest in the rep, samples x 3 */
   force: Float32Array;
-  /** fixed ends of cables and bands, world, with the point each runs to */
-  anchors: { at: Vec3; to: string }[];
+  /** fixed ends of cables and bands, and pivots of machine arms, world, with the point each runs to */
+  anchors: { at: Vec3; to: string; pivot: boolean }[];
   /** where the load acts */
   loadAt: string[];
   /** whether one rigid bar links both hands there */
@@ -112,7 +112,9 @@ export function frameRecorder(
         placed,
         at,
         force,
-        anchors: loads.flatMap((l, i) => (l.anchor ? [{ at: l.anchor, to: `load.${i}` }] : [])),
+        anchors: loads.flatMap((l, i) =>
+          l.anchor && l.load.share > 0 ? [{ at: l.anchor, to: `load.${i}`, pivot: l.load.kind === "arm" }] : [],
+        ),
         loadAt: loadPoints.map((l) => l.name),
         linked: loads.length === 2 && loads.every((l) => l.linked),
         lines,

@@ -4,14 +4,14 @@
  * with contact forces that are found from the whole body's balance, linearly, before any torque is taken.
  */
 import { clamp } from "#core/base/numbers";
-import { curveValue } from "#core/base/curve";
+import { endOf, fixedOf, GRAVITY, unitOf, type From, type Meeting } from "#core/exercises/loads/loads";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import type { Model, Side } from "#core/mechanics/model";
 import { loadPoints } from "#core/mechanics/posture";
 import { readPoint, worldPoint, type State } from "#core/mechanics/state";
 import { add, norm, scale, sub, type Vec3 } from "#core/base/vector";
 
-export const GRAVITY = 9.81;
+export { GRAVITY };
 
 /** one load at one point with its fixed end resolved to the world */
 export interface PlacedLoad {
@@ -19,6 +19,8 @@ export interface PlacedLoad {
   readonly segment: number;
   readonly at: Vec3;
   readonly anchor: Vec3 | null;
+  /** -1 on the left */
+  readonly mirror: 1 | -1;
   /** both hands hold one rigid bar: its cable or band cannot draw them together, what it pulls lies fore and aft */
   readonly linked: boolean;
 }
@@ -46,13 +48,7 @@ export const makeForces = (): Forces => ({
 });
 
 /** world place of a load's fixed end; frames other than the floor are those of the first sample */
-export function anchorPoint(
-  model: Model,
-  state: State,
-  side: Side,
-  frame: "floor" | "shoulder" | "hand" | "hip" | "foot",
-  at: Vec3,
-): Vec3 {
+export function anchorPoint(model: Model, state: State, side: Side, { frame, at }: From): Vec3 {
   const local: Vec3 = [at[0], at[1], side === "left" ? -at[2] : at[2]];
   if (frame === "floor") return local;
   const p =
@@ -74,40 +70,31 @@ export function placeLoads(model: Model, state: State, setup: Setup, side: Side)
       const p = model.points.get(name);
       if (!p) throw new RangeError(`no point called ${load.at}`);
       const own: Side = name.endsWith(".left") ? "left" : name.endsWith(".right") ? "right" : side;
+      const mirror = own === "left" ? -1 : 1;
+      const end = endOf(load);
+      const [x, y, z] = (load.kind === "mass" && load.beside) || [0, 0, 0];
       return {
         load,
         segment: p.segment,
-        at: p.at,
-        anchor:
-          load.kind === "cable" || load.kind === "band"
-            ? anchorPoint(model, state, own, load.from.frame, load.from.at)
-            : null,
+        at: add(p.at, scale([x, y, mirror * z], model.size)),
+        anchor: end && anchorPoint(model, state, own, end),
+        mirror,
         linked: load.at === "grip" && setup.exercise.grip === "bar" && setup.exercise.sides === "both",
       };
     }),
   );
 }
 
-/** force for one unit (kg) of the variable load, N; a slack band pulls nothing. @param s place in the rep */
-export function unitForce(state: State, placed: PlacedLoad, grip: Vec3, s: number): Vec3 {
-  const { load, anchor, segment, linked } = placed;
-  if (load.kind === "mass") return [0, -GRAVITY * load.share, 0];
-  const factor = (load.kind === "band" || !load.profile ? 1 : curveValue(load.profile, s)) * load.share * GRAVITY;
-  if (load.kind === "lever") {
-    const { R } = state;
-    const b = 9 * segment;
-    const [x, y, z] = load.axis;
-    // an axis across the body is mirrored with the limb
-    return [0, 1, 2].map(
-      (r) => factor * (R[b + 3 * r]! * x + R[b + 3 * r + 1]! * y + R[b + 3 * r + 2]! * z),
+/** where a placed load meets the body. @param s place in the rep */
+export function meetingOf(model: Model, state: State, placed: PlacedLoad, at: Vec3, s: number): Meeting {
+  const { anchor, segment, mirror, linked } = placed;
+  const b = 9 * segment;
+  // an axis across the body is mirrored with the limb
+  const turned = ([x, y, z]: Vec3) =>
+    [0, 1, 2].map(
+      (r) => state.R[b + 3 * r]! * x + state.R[b + 3 * r + 1]! * y + state.R[b + 3 * r + 2]! * z,
     ) as unknown as Vec3;
-  }
-  const [x, y, z] = sub(anchor!, grip);
-  const line: Vec3 = [x, y, linked ? 0 : z];
-  const length = norm(line);
-  if (length < 1e-6) return [0, 0, 0];
-  const pull = load.kind === "cable" ? factor : factor * Math.max(0, (length - load.slack) / load.slack);
-  return scale(line, pull / length);
+  return { at, anchor, turned, mirror, linked, s, body: model.body.mass };
 }
 
 const P = new Float64Array(3);
@@ -136,10 +123,11 @@ export function applyLoads(model: Model, state: State, loads: readonly PlacedLoa
   const first = loads[0];
   for (const placed of loads) {
     worldPoint(state, placed.segment, placed.at, P);
-    const unit = unitForce(state, placed, [P[0]!, P[1]!, P[2]!], s);
+    const meeting = meetingOf(model, state, placed, [P[0]!, P[1]!, P[2]!], s);
+    const unit = unitOf(placed.load, meeting);
     const n = push(f, placed.segment, P[0]!, P[1]!, P[2]!);
     f.unit.set(unit, 3 * n);
-    if (placed.load.kind === "mass") f.fixed[3 * n + 1] = -GRAVITY * placed.load.fixed;
+    f.fixed.set(fixedOf(placed.load, meeting), 3 * n);
     if (first && placed.segment === first.segment) drawn = add(drawn, unit);
   }
   return drawn;

@@ -6,7 +6,7 @@ import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
 import { limits } from "#core/anatomy/anatomy";
 import type { Setup } from "#core/exercises/setup";
 import { setCoordinate, setRhythm, type Model, type Side } from "#core/mechanics/model";
-import { angleOf, applyPose, balance, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
+import { angleOf, applyPose, balance, isLevelled, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
 import { readPoint, type State } from "#core/mechanics/state";
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
 import {
@@ -97,7 +97,7 @@ function poses(count: number): Pose[] {
 
 function densePath(model: Model, setup: Setup, side: Side, workspace: Workspace): Pose[] {
   const { keys, on } = setup;
-  const balanced = setup.exercise.balance !== undefined || on === "hands-and-feet";
+  const balanced = setup.exercise.balance !== undefined || isLevelled(on);
   const solved = keys[0]!.hand !== null || balanced || on === "shoulders-and-feet";
   const stance = stancePose(setup);
   const posed = keys.map((k) => {

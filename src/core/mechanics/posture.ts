@@ -31,7 +31,7 @@ const LEG: readonly PoseCoordinate[] = ["hipFlexion", "hipAbduction", "hipRotati
 const MIDDLE: readonly PoseCoordinate[] = ["lumbarFlexion", "lumbarBend", "lumbarRotation", "thoracicFlexion", "neck"];
 const STANDING = new Set(["feet", "one-foot", "other-foot", "split"]);
 /** a rear foot stands this far behind the front one, on its ball, m */
-const REAR = { back: 0.72, up: 0.13 };
+const REAR_BACK = 0.72;
 
 /** arms that only hold on: plane, elevation, twist, elbow */
 const REST: Record<Setup["arms"], readonly [number, number, number, number]> = {
@@ -119,11 +119,14 @@ function carries(on: Setup["on"], works: boolean): boolean {
   return (on === "one-foot" || on === "split") && works;
 }
 
+/** bases that both legs belong to, whatever one arm does */
+const ON_BOTH: ReadonlySet<string> = new Set(["shanks", "thighs", "hands-and-feet", "hands-and-knees"]);
+
 function placeLeg(q: Float64Array, own: Int32Array, setup: Setup, pose: Pose, works: boolean, stands: boolean) {
   const { on } = setup;
   const still =
     on === "other-foot" ? REST_LEG.stance : on === "seat" || on === "bench" ? restOf(setup) : REST_LEG.lifted;
-  const follows = works || (stands && on !== "other-foot");
+  const follows = works || (stands && on !== "other-foot") || ON_BOTH.has(on);
   for (const c of LEG_AT) q[own[c]!] = (follows ? pose[c]! : still[c]!) * RAD;
   // feet stay flat (or on the ball, the heel raised): thigh, shank and foot add up
   if (stands)
@@ -153,7 +156,7 @@ export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, 
   }
   updatePose(model, state);
   setDown(model, state, setup, side);
-  if (on === "split") stepBack(model, state, side === "right" ? "left" : "right");
+  if (on === "split") stepBack(model, state, setup.height, side === "right" ? "left" : "right");
 }
 
 const P = new Float64Array(3);
@@ -172,6 +175,9 @@ const BASE_POINTS: Record<Setup["on"], (foot: string, side: Side, other: Side) =
   "other-foot": (foot, _, other) => [`${foot}.${other}`],
   hands: () => ["grip.right", "grip.left"],
   "hands-and-feet": () => ["toe.right", "toe.left"],
+  "forearms-and-feet": () => ["toe.right", "toe.left"],
+  "hands-and-heels": () => ["heel.right", "heel.left"],
+  "hands-and-knees": () => ["knee-front.right", "knee-front.left"],
   "shoulders-and-feet": () => ["upper-back"],
   shanks: () => ["knee-front.right", "knee-front.left"],
   seat: () => [],
@@ -181,7 +187,9 @@ const BASE_POINTS: Record<Setup["on"], (foot: string, side: Side, other: Side) =
 
 /** moves the root so that what carries the body is where it belongs */
 function setDown(model: Model, state: State, setup: Setup, side: Side): void {
-  const { on, height } = setup;
+  const { on } = setup;
+  // elsewhere the height is that of the other end
+  const height = on === "split" || isLevelled(on) ? 0 : setup.height;
   const other: Side = side === "right" ? "left" : "right";
   const foot = setup.raisesHeel ? "ball" : "midfoot";
   const names = BASE_POINTS[on](foot, side, other);
@@ -195,14 +203,14 @@ function setDown(model: Model, state: State, setup: Setup, side: Side): void {
   setRoot(model, state, -x, height * model.size - y, on === "one-foot" || on === "other-foot" ? -z : 0);
 }
 
-/** the rear leg of a split stance: two links from the hip to a foot on its ball */
-function stepBack(model: Model, state: State, rear: Side): void {
+/** the rear leg of a split stance: two links from the hip to a foot on its ball, its ankle `up` m over the floor */
+function stepBack(model: Model, state: State, up: number, rear: Side): void {
   const hip = model.segmentIndex.get(`hip-bent.${rear}`)!;
   const { o, q } = state;
   const thigh = Math.abs(model.segments[model.segmentIndex.get(`shank.${rear}`)!]!.origin[1]);
   const shank = Math.abs(model.segments[model.segmentIndex.get(`foot.${rear}`)!]!.origin[1]);
-  const dx = -REAR.back * model.size - o[3 * hip]!;
-  const dy = REAR.up * model.size - o[3 * hip + 1]!;
+  const dx = -REAR_BACK * model.size - o[3 * hip]!;
+  const dy = up * model.size - o[3 * hip + 1]!;
   const d = Math.min(thigh + shank - 1e-4, Math.max(Math.abs(thigh - shank) + 1e-3, Math.hypot(dx, dy)));
   const inner = Math.acos((thigh * thigh + d * d - shank * shank) / (2 * thigh * d));
   const knee = Math.PI - Math.acos((thigh * thigh + shank * shank - d * d) / (2 * thigh * shank));
@@ -243,10 +251,10 @@ export const loadPoints = (model: Model, setup: Setup, load: SetupLoad, side: Si
 /** masses at their usual load, for balance */
 const nominalLoads = (model: Model, setup: Setup, side: Side) =>
   setup.loads.flatMap((l) =>
-    l.kind === "mass"
+    l.kind === "mass" || (l.kind === "arm" && l.plates)
       ? loadPoints(model, setup, l, side).map((point) => ({
           point,
-          mass: l.fixed + l.share * setup.exercise.stated.usualLoad,
+          mass: (l.kind === "mass" ? l.fixed : 0) + l.share * setup.exercise.stated.usualLoad,
         }))
       : [],
   );
@@ -258,7 +266,7 @@ export class PostureError extends Error {
 /** turns the balance joint of the pose until the weight stands over the base (x = 0); secant steps within its range */
 export function balance(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
   const joint = setup.exercise.balance;
-  if (setup.on === "hands-and-feet") return level(model, state, setup, pose, side);
+  if (isLevelled(setup.on)) return level(model, state, setup, pose, side);
   if (!joint) return void applyPose(model, state, setup, pose, side);
   const nominal = nominalLoads(model, setup, side);
   const off = (v: number) => {
@@ -269,17 +277,30 @@ export function balance(model: Model, state: State, setup: Setup, pose: Pose, si
   solve(off, angleOf(pose, joint), joint === "ankle" ? 1.5 : 3, `no ${joint} angle brings the weight over the base`);
 }
 
-/** a body on hands and toes: pitched until the hands are on the floor */
+/** the point at the far end of a body that is carried at both ends: it lies at the setup's height */
+const FAR_END: Partial<Record<Setup["on"], string>> = {
+  "hands-and-feet": "grip",
+  "forearms-and-feet": "elbow",
+  "hands-and-knees": "grip",
+  "hands-and-heels": "grip",
+};
+
+/** bases at two ends of the body: it is pitched until both are where they belong */
+export const isLevelled = (on: Setup["on"]): boolean => on in FAR_END;
+
+/** a body on two ends: pitched about its near end until the far one is where it belongs */
 function level(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
+  const lies = FAR_END[setup.on]!;
+  const over = setup.height * model.size;
   solve(
     (v) => {
       setAngle(pose, "pitch", v);
       applyPose(model, state, setup, pose, side);
-      return point(model, state, sided("grip", side))[1]! - 0.02;
+      return point(model, state, sided(lies, side))[1]! - over;
     },
     angleOf(pose, "pitch"),
     -3,
-    "the hands do not reach the floor",
+    "the arms do not reach the floor",
   );
 }
 

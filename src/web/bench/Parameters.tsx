@@ -28,6 +28,11 @@ const FAMILIES: Record<Family, string> = {
   abduction: "Abduction",
   trunk: "Trunk",
   carry: "Carries",
+  rotation: "Arm turns",
+  blade: "Shoulder blade",
+  "forearm-turn": "Forearm turns",
+  "hip-rotation": "Hip turns",
+  "hip-flexion": "Hip flexion",
 };
 
 const EXPLAINED = { textDecoration: "underline dotted", textUnderlineOffset: 3 };

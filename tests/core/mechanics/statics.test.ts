@@ -1,3 +1,4 @@
+import { unitOf } from "#core/exercises/loads/loads";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import {
   anchorPoint,
@@ -5,9 +6,9 @@ import {
   cablesThroughTrunk,
   GRAVITY,
   makeForces,
+  meetingOf,
   placeLoads,
   torquesOf,
-  unitForce,
   type PlacedLoad,
 } from "#core/mechanics/loads";
 import { addContacts } from "#core/mechanics/contacts";
@@ -45,14 +46,18 @@ function posed(random: () => number): State {
 }
 
 const grip = model.points.get("grip.right")!;
-const mass: SetupLoad = { kind: "mass", at: "grip", both: false, share: 1, fixed: 0 };
+const mass: SetupLoad = { kind: "mass", at: "grip", both: false, share: 1, fixed: 0, beside: null };
 const inHand = (load: SetupLoad, anchor: Vec3 | null = null): PlacedLoad => ({
   load,
   segment: grip.segment,
   at: grip.at,
   anchor,
+  mirror: 1,
   linked: false,
 });
+
+const unitForce = (state: State, placed: PlacedLoad, at: Vec3, s: number): Vec3 =>
+  unitOf(placed.load, meetingOf(model, state, placed, at, s));
 
 const torques = (state: State, loads: PlacedLoad[]) => {
   const forces = makeForces();
@@ -323,7 +328,7 @@ describe("the path of a rep", () => {
       const state = createState(m);
       const setup = setupOf("standing-dumbbell-curl");
       applyPose(m, state, setup, samplePath(m, setup, 3)[0]!, "right");
-      return anchorPoint(m, state, "right", frame, [0.5, 0.2, 0.1]);
+      return anchorPoint(m, state, "right", { frame, at: [0.5, 0.2, 0.1] });
     };
     const tall = compileModel({ stature: 1.95, mass: 90 });
     expect(at(tall, "floor")).toEqual(at(model, "floor"));

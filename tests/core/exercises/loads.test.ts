@@ -1,0 +1,90 @@
+import { fixedOf, GRAVITY, loadFaults, unitOf, type Meeting } from "#core/exercises/loads/loads";
+import { findExercise } from "#core/exercises/library";
+import { resolveSetup, type SetupLoad } from "#core/exercises/setup";
+import { cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
+
+const place = { at: "grip", share: 1, both: false };
+const meeting = (at: Vec3, more: Partial<Meeting> = {}): Meeting => ({
+  at,
+  anchor: null,
+  turned: (v) => v,
+  mirror: 1,
+  linked: false,
+  s: 0,
+  body: 80,
+  ...more,
+});
+const close = (a: Vec3, b: Vec3) => a.forEach((x, i) => expect(x).toBeCloseTo(b[i]!, 9));
+
+describe("a machine's arm", () => {
+  const arm = (more: object = {}): SetupLoad => ({
+    ...place,
+    kind: "arm",
+    pivot: { frame: "floor", at: [0, 0, 0] },
+    axis: [0, 0, 1],
+    profile: null,
+    plates: null,
+    ...more,
+  });
+  test("pushes square to the line from its pivot, by the stack's weight, wherever the hand stands", () => {
+    for (const at of [
+      [1, 0, 0],
+      [0.3, 0.9, 0],
+      [-0.4, -1, 0.2],
+    ] as Vec3[]) {
+      const f = unitOf(arm(), meeting(at, { anchor: [0, 0, 0] }));
+      expect(dot(f, at)).toBeCloseTo(0, 9);
+      expect(norm(f)).toBeCloseTo(GRAVITY, 9);
+      // the sense it turns in: along axis x arm
+      expect(dot(f, cross([0, 0, 1], at))).toBeGreaterThan(0);
+    }
+  });
+  test("with plates it does the work that they lose in height: virtual work at every angle", () => {
+    const load = arm({ axis: [0, 0, -1], plates: { at: 2, angle: 0 } });
+    for (const deg of [5, 25, 50, 75]) {
+      const at = (d: number): Vec3 => scale([Math.cos((d * Math.PI) / 180), Math.sin((d * Math.PI) / 180), 0], 1.8);
+      const f = unitOf(load, meeting(at(deg), { anchor: [0, 0, 0] }));
+      const step = 1e-5;
+      const work = dot(f, sub(at(deg + step), at(deg)));
+      const lost = GRAVITY * 2 * (Math.sin(((deg + step) * Math.PI) / 180) - Math.sin((deg * Math.PI) / 180));
+      expect(work / -lost).toBeCloseTo(1, 4);
+    }
+  });
+  test("upright plates ask for nothing, and the left side mirrors the right", () => {
+    const load = arm({ plates: { at: 1, angle: 90 } });
+    expect(norm(unitOf(load, meeting([1, 0, 0], { anchor: [0, 0, 0] })))).toBeCloseTo(0, 9);
+    const tilted = arm({ axis: unit([-0.3, 0, -1]) });
+    const [x, y, z] = unitOf(tilted, meeting([0.2, -0.8, 0.1], { anchor: [0, 0, 0] }));
+    close(unitOf(tilted, meeting([0.2, -0.8, -0.1], { anchor: [0, 0, 0], mirror: -1 })), [x, y, -z]);
+  });
+  test("without an axis or with plates at the pivot it is refused", () => {
+    expect(loadFaults(arm({ axis: [0, 0, 0], plates: { at: 0, angle: 0 } })).map((f) => f.field)).toEqual([
+      "axis",
+      "plates",
+    ]);
+  });
+});
+
+test("a sled gives the sine of its slope, and carries the body that rides on it", () => {
+  const rail = (slope: number, rides: number) => {
+    const [l] = resolveSetup(
+      {
+        ...findExercise("leg-press-calf-raise")!,
+        loads: [{ kind: "rail", at: "ball", share: 1, both: false, slope, presses: -1, rides }],
+      },
+      {},
+    ).loads;
+    return l!;
+  };
+  close(unitOf(rail(30, 0), meeting([0, 0, 0])), [-GRAVITY * 0.5 * Math.cos(Math.PI / 6), -GRAVITY * 0.25, 0]);
+  expect(norm(unitOf(rail(90, 0), meeting([0, 0, 0])))).toBeCloseTo(GRAVITY, 9);
+  expect(norm(fixedOf(rail(30, 0.5), meeting([0, 0, 0])))).toBeCloseTo(0.5 * 0.5 * 80 * GRAVITY, 9);
+  // a sled that carries the body pushes its feet up the rails
+  expect(unitOf(rail(-55, 1), meeting([0, 0, 0]))[1]).toBeGreaterThan(0);
+  expect(loadFaults(rail(0, 0)).map((f) => f.field)).toEqual(["slope"]);
+});
+
+test("a rod beside its plate asks the forearm to turn, most where it lies level", () => {
+  const e = findExercise("off-centre-palm-up-turn")!;
+  expect(resolveSetup(e, { beside: 0.2 }).loads[0]).toMatchObject({ kind: "mass", beside: [0.2, 0, 0] });
+});
