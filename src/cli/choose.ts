@@ -174,7 +174,7 @@ export function coverCommand(o: Options): unknown {
 export function sweepCommand(name: string | undefined, o: Options): unknown {
   const exercise = exerciseOf(name);
   const model = compileModel(bodyOf(o));
-  const values = valuesOf(o.set ?? []);
+  const values = valuesOf(o.set ?? [], exercise);
   const asked = (o.head ?? bad("Which heads? --head <id>[,<id>].")).split(",").map((h) => headOf(h));
   const quantity = oneOf<Quantity>(o.quantity ?? "tension", Object.keys(QUANTITIES) as Quantity[], "quantity");
   const parameters = o.parameter ?? bad("Which parameter? --parameter <id>.");
@@ -226,7 +226,7 @@ export function rangeCommand(name: string | undefined, o: Options): unknown {
   const head = headOf(o.head);
   const counting = editionOf(o).school.weights;
   const model = compileModel(bodyOf(o));
-  const setup = resolveSetup(exercise, valuesOf(o.set ?? []));
+  const setup = resolveSetup(exercise, valuesOf(o.set ?? [], exercise));
   if (o.from !== undefined || o.to !== undefined) {
     const part = { from: numberOf(o, "from", 0, 0, 1), to: numberOf(o, "to", 1, 0, 1) };
     if (part.to - part.from < LEAST_PART - 1e-9) bad(`A part is at least ${LEAST_PART} of the way long.`);

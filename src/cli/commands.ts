@@ -88,7 +88,8 @@ const liftsOf = (texts: readonly string[]): LiftedSet[] =>
     const [, id, given, load, reps, reserve] =
       /^([a-z-]+)(?::(.*))?=([\d.]+)x(\d+)@(\d+)$/.exec(text) ??
       bad(`--calibrate wants id[:parameter=value,...]=LOADxREPS@RESERVE, not "${text}".`);
-    const { values } = resolveSetup(exerciseOf(id), valuesOf(given ? given.split(",") : []));
+    const exercise = exerciseOf(id);
+    const { values } = resolveSetup(exercise, valuesOf(given ? given.split(",") : [], exercise));
     return { exerciseId: id!, values, kg: Number(load), reps: Number(reps), reserve: Number(reserve) };
   });
 
@@ -159,7 +160,7 @@ function loadsCommand(o: Options): unknown {
 
 function analyseCommand(name: string | undefined, o: Options): unknown {
   const exercise = exerciseOf(name);
-  const setup = resolveSetup(exercise, valuesOf(o.set ?? []));
+  const setup = resolveSetup(exercise, valuesOf(o.set ?? [], exercise));
   const samples = numberOf(o, "samples", 41, 5, 401, true);
   const given = bodyOf(o);
   const told = strengthFrom(o, given, [setup]);
@@ -230,7 +231,8 @@ function compareCommand(first: string | undefined, second: string | undefined, o
   const samples = numberOf(o, "samples", 41, 5, 401, true);
   const [a, b] = [first, second].map((text) => {
     const [id, pairs = ""] = (text ?? bad("Which two? See: gryn help compare")).split(":");
-    const setup = resolveSetup(exerciseOf(id), valuesOf(pairs.split(",").filter(Boolean)));
+    const exercise = exerciseOf(id);
+    const setup = resolveSetup(exercise, valuesOf(pairs.split(",").filter(Boolean), exercise));
     return summaryOf(model, analyse(model, setup, { samples, frames: true }));
   });
   return compared(a!, b!);

@@ -81,12 +81,22 @@ export const bodyOf = (o: Options): Body => ({
   mass: numberOf(o, "mass", DEFAULT_BODY.mass, 35, 200),
 });
 
-export function valuesOf(pairs: readonly string[]): Values {
+/** parameter=value, the value a number or, for a choice, its word */
+export function valuesOf(pairs: readonly string[], exercise: Exercise): Values {
   return Object.fromEntries(
     pairs.map((pair) => {
       const [, name, text] = /^([^=]+)=(.+)$/.exec(pair) ?? bad(`"${pair}" is not of the form parameter=value.`);
+      const options = exercise.parameters.find((p) => p.id === name)?.options;
+      const option = options?.find((o) => o.id === text || o.name.toLowerCase() === text!.toLowerCase());
+      if (option) return [name!, option.value];
       const v = Number(text);
-      return [name!, Number.isFinite(v) ? v : bad(`"${text}" is not a number (for ${name}).`)];
+      if (Number.isFinite(v)) return [name!, v];
+      const words = options?.flatMap((o) => o.id ?? []) ?? [];
+      return bad(
+        words.length
+          ? `${name} has no choice called "${text}"; there is ${words.join(", ")}.`
+          : `"${text}" is not a number (for ${name}).`,
+      );
     }),
   );
 }

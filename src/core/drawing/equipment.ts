@@ -399,7 +399,10 @@ function forearmLever(scene: Scene): Prop[] {
     const pivot = add(originOf(scene, `forearm.${side}`), out);
     const hand = point(scene, `grip.${side}`);
     return [
-      prop(`pivot.${side}`, cylinder(p, sub(pivot, scale(out, 0.2)), add(pivot, scale(out, 0.2)), 0.045, "plate", [0.015])),
+      prop(
+        `pivot.${side}`,
+        cylinder(p, sub(pivot, scale(out, 0.2)), add(pivot, scale(out, 0.2)), 0.045, "plate", [0.015]),
+      ),
       prop(`arm.${side}`, cylinder(p, pivot, add(hand, out), 0.014, "iron"), { behind: load[2] < 0 }),
       prop(`handle.${side}`, cylinder(p, sub(hand, out), add(hand, out), 0.014, "iron"), { held: side }),
     ];
@@ -408,7 +411,7 @@ function forearmLever(scene: Scene): Prop[] {
 
 const LANDMINE = { length: 2.2, plates: 2, radius: 0.17 };
 
-/** arms with a pivot of their own: a machine's, from a post; or a bar whose end stands on the floor, plates at its top */
+/** arms with a pivot of their own: a machine's, from a post; or a bar with its end on the floor, plates at its top */
 function pivoted(scene: Scene): Prop[] {
   const { projector: p, frames } = scene;
   const out: Prop[] = [];
@@ -426,7 +429,10 @@ function pivoted(scene: Scene): Prop[] {
           ),
         );
       out.push(
-        prop("bar plate", cylinder(p, at(LANDMINE.plates), at(LANDMINE.plates + 0.06), LANDMINE.radius, "plate", [0.05])),
+        prop(
+          "bar plate",
+          cylinder(p, at(LANDMINE.plates), at(LANDMINE.plates + 0.06), LANDMINE.radius, "plate", [0.05]),
+        ),
         prop("pivot", box(p, [pivot[0], 0.03, pivot[2]], [X, UP, Z], [0.07, 0.03, 0.07])),
       );
       continue;

@@ -58,7 +58,7 @@ export function holding(scene: Scene): Side[] {
   return SIDES.filter((side) => {
     const grip = point(scene, `grip.${side}`);
     // a rod held beside its plate is further off
-    const reach = exercise.loads.some((l) => l.kind === "mass" && l.beside) ? 0.45 : 0.06;
+    const reach = exercise.loads.some((l) => l.kind === "mass" && l.at === "grip" && l.beside) ? 0.45 : 0.06;
     const near = loads.some((p) => Math.hypot(p[0] - grip[0], p[1] - grip[1], p[2] - grip[2]) < reach);
     const bar =
       ["bar-back", "bar-front", "lap"].includes(exercise.stance.arms) && exercise.equipment.includes("barbell");

@@ -56,7 +56,7 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
     if (typeof exercise.attachment === "object" && exercise.attachment.parameter === p.id)
       p.options?.forEach(
         (o, k) =>
-          (ATTACHMENTS as string[]).includes(o.id ?? "") ||
+          ATTACHMENTS.includes(o.id ?? "") ||
           fault(["parameters", i, "options", k, "id"], `there is no attachment called ${o.id ?? o.name}`),
       );
   });

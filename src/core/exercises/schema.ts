@@ -25,9 +25,7 @@ export const parameterSchema = z
     max: z.number(),
     step: z.number().positive(),
     default: z.number(),
-    options: z
-      .array(z.strictObject({ value: z.number(), id: z.string().optional(), name: z.string() }))
-      .optional(),
+    options: z.array(z.strictObject({ value: z.number(), id: z.string().optional(), name: z.string() })).optional(),
     explains: z.string().optional(),
   })
   .refine((p) => p.min < p.max && p.default >= p.min && p.default <= p.max, "the default must lie between min and max");
@@ -71,7 +69,7 @@ export const exerciseSchema = z
     grip: z.enum(["free", "bar"]).default("free"),
     /** what is held or strapped on, by its id in attachments.json, or the parameter whose options are such ids */
     attachment: z.union([z.enum(ATTACHMENTS), z.strictObject({ parameter: z.string() })]).optional(),
-    /** what the fingers hold in this way of holding over what they hold of the attachment: straps, both hands crossed */
+    /** share of the attachment that the fingers hold in this way: more with straps, or with hands crossed */
     hold: bindingSchema.default(1),
     path: z.array(keyPose).min(2).max(5),
     /** nothing moves but what the breath moves: told as seconds */

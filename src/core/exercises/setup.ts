@@ -146,9 +146,7 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
     elbowTowards: exercise.elbowTowards ? place(exercise.elbowTowards) : null,
     movesArms: chains.includes("arm") || path.some((p) => p.hand !== undefined || "elevation" in p.angles),
     raisesHeel: path.some((p) => "heel" in p.angles),
-    loads: loads.map((l) =>
-      resolveLoad(l.at === "held" && attachment ? { ...l, at: attachment.at } : l, reader),
-    ),
+    loads: loads.map((l) => resolveLoad(l.at === "held" && attachment ? { ...l, at: attachment.at } : l, reader)),
     attachment,
     hold: num(exercise.hold),
   };
@@ -208,7 +206,8 @@ const SIDED = new RegExp(`^(.+) (${Object.keys(OPPOSITE).join("|")}) (.+)$`);
 export function describeValue(p: Parameter, value: number): string {
   const option = p.options?.find((o) => o.value === value);
   // "yes" alone says nothing
-  if (option) return YES_NO.has(option.id ?? "") ? `${p.name}: ${option.name}`.toLowerCase() : option.name.toLowerCase();
+  if (option)
+    return YES_NO.has(option.id ?? "") ? `${p.name}: ${option.name}`.toLowerCase() : option.name.toLowerCase();
   const [, thing, where, what] = SIDED.exec(p.name) ?? [];
   if (thing && where && what)
     return value === 0

@@ -196,10 +196,13 @@ function heldOf({ problems, samples, assistance, grip }: Walk, { largest, at }: 
   const load = chosen.kg - assistance;
   if (chosen.strength < 1) for (const p of problems) tire(p, samples, chosen.strength);
   const most = tabulate(samples, (n) =>
-    problems.reduce((least, p) => {
-      const { feasible, load } = largestAt(p, n);
-      return Math.min(least, feasible ? load : 0);
-    }, Math.min(LOAD_LIMIT, chosen.strength * (grip ? grip.most(n) : Infinity) - assistance)),
+    problems.reduce(
+      (least, p) => {
+        const { feasible, load } = largestAt(p, n);
+        return Math.min(least, feasible ? load : 0);
+      },
+      Math.min(LOAD_LIMIT, chosen.strength * (grip ? grip.most(n) : Infinity) - assistance),
+    ),
   );
   return {
     load: (n) => Math.min(load, most[n]!),

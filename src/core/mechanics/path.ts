@@ -6,7 +6,16 @@ import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
 import { limits } from "#core/anatomy/anatomy";
 import type { Setup } from "#core/exercises/setup";
 import { setCoordinate, setRhythm, type Model, type Side } from "#core/mechanics/model";
-import { angleOf, applyPose, balance, isLevelled, PostureError, setAngle, stancePose, type Pose } from "#core/mechanics/posture";
+import {
+  angleOf,
+  applyPose,
+  balance,
+  isLevelled,
+  PostureError,
+  setAngle,
+  stancePose,
+  type Pose,
+} from "#core/mechanics/posture";
 import { readPoint, type State } from "#core/mechanics/state";
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
 import {

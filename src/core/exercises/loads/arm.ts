@@ -43,12 +43,15 @@ export const arm: LoadKind<z.infer<typeof armSchema>, Arm> = {
     const across = cross(axis, r);
     const length = norm(across);
     if (length < 1e-6) return [0, 0, 0];
-    return scale(unit(across), GRAVITY * (l.plates ? hung(l.plates, r, length) : l.profile ? curveValue(l.profile, s) : 1));
+    const share = l.plates ? hung(l.plates, r, length) : l.profile ? curveValue(l.profile, s) : 1;
+    return scale(unit(across), GRAVITY * share);
   },
   end: (l) => l.pivot,
   faults: (l) => [
     ...(norm(l.axis) > 0 ? [] : [{ field: "axis", reason: "an arm turns about an axis: give it a direction" }]),
-    ...(l.plates && !(l.plates.at > 0) ? [{ field: "plates", reason: "plates hang at some distance from the pivot" }] : []),
+    ...(l.plates && !(l.plates.at > 0)
+      ? [{ field: "plates", reason: "plates hang at some distance from the pivot" }]
+      : []),
   ],
 };
 

@@ -57,6 +57,5 @@ export const band: LoadKind<z.infer<typeof bandSchema>, Band> = {
   // slack, it pulls nothing; a kilogram of the load is what it pulls at twice its slack length
   unit: (l, m) => along(m, (length) => GRAVITY * Math.max(0, (length - l.slack) / l.slack)),
   end: (l) => l.from,
-  faults: (l) =>
-    l.slack > 0.05 ? [] : [{ field: "slack", reason: "a band has a slack length of 5 cm at least" }],
+  faults: (l) => (l.slack > 0.05 ? [] : [{ field: "slack", reason: "a band has a slack length of 5 cm at least" }]),
 };

@@ -34,7 +34,8 @@ export const resolveLoad = (given: GivenLoad, read: Reader): SetupLoad => ({
 export const endOf = (load: SetupLoad): From | null => kindOf(load.kind).end?.(load) ?? null;
 
 /** N on the body for each kg of the variable load */
-export const unitOf = (load: SetupLoad, meeting: Meeting): Vec3 => scale(kindOf(load.kind).unit(load, meeting), load.share);
+export const unitOf = (load: SetupLoad, meeting: Meeting): Vec3 =>
+  scale(kindOf(load.kind).unit(load, meeting), load.share);
 
 const NOTHING: Vec3 = [0, 0, 0];
 /** N on the body that are always there */

@@ -10,7 +10,7 @@ import type { Vec3 } from "#core/base/vector";
 export const railSchema = z.strictObject({
   kind: z.literal("rail"),
   ...loadBase,
-  /** slope of the rails over level, deg; below 0 where the sled carries the body and its feet are pushed up the rails */
+  /** slope of the rails over level, deg; below 0 where the sled carries the body, whose feet are pushed up the rails */
   slope: bindingSchema,
   /** the way it presses the feet: backwards (-1) or forwards (1) */
   presses: z.union([z.literal(1), z.literal(-1)]),
