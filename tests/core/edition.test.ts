@@ -81,6 +81,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-5": "fc43fc9602e022d8",
   "gryn-6": "ae0ebd7f130a5b67",
   "gryn-7": "aefc16277d0eaebd",
+  "gryn-8": "6fb2fc6c3b85dd97",
 };
 
 const RULES = "966e0c2ce18d6625";

@@ -22,7 +22,8 @@ const headById = new Map(heads.map((h) => [h.id, h]));
 export const findHead = (id: string): Head | undefined => headById.get(id);
 export const findMuscle = (id: string): Muscle | undefined => muscleById.get(id);
 export const headsOf = (muscle: string): readonly Head[] => heads.filter((h) => h.muscle === muscle);
-export const muscleName = (id: string): string => muscleById.get(id)?.name ?? id;
+/** a muscle's name; the grip may end a set and is none */
+export const muscleName = (id: string): string => muscleById.get(id)?.name ?? (id === "grip" ? "Grip" : id);
 
 /** "Triceps, long head"; a muscle of one head goes by its own name */
 export function headTitle(id: string): string {

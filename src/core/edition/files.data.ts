@@ -31,6 +31,8 @@ import schools6 from "./gryn-6/schools.json" with { type: "json" };
 import edition7 from "./gryn-7/edition.json" with { type: "json" };
 import method7 from "./gryn-7/method.json" with { type: "json" };
 import planner7 from "./gryn-7/planner.json" with { type: "json" };
+import edition8 from "./gryn-8/edition.json" with { type: "json" };
+import yardstick8 from "./gryn-8/yardstick.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -61,4 +63,5 @@ export const later = [
     method: methodSchema.parse(method7),
     planner: plannerSchema.parse(planner7),
   },
+  { ...editionSchema.parse(edition8), yardstick: yardstickSchema.parse(yardstick8) },
 ];

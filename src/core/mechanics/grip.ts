@@ -23,7 +23,8 @@ export interface GripWatch {
 export function gripWatch(model: Model, setup: Setup, side: Side, samples: number): GripWatch | null {
   const factor = setup.attachment ? setup.attachment.grip : 1;
   if (factor === null || !setup.loads.some((l) => l.at === "grip")) return null;
-  const holds = HOLDS * model.body.mass * GRAVITY * factor * setup.hold;
+  const strength = model.body.variation?.strength["finger-flexors"] ?? 1;
+  const holds = HOLDS * strength * model.body.mass * GRAVITY * factor * setup.hold;
   const hand = model.segmentIndex.get(`hand.${side}`)!;
   const forearm = model.segmentIndex.get(`forearm.${side}`)!;
   const { at } = model.points.get(sided("grip", side))!;

@@ -101,7 +101,8 @@ function liftOf(model: Model, a: Analysis): { all: number; body: number } | null
 function elasticities(a: Analysis, { all, body }: { all: number; body: number }): Float64Array {
   const e = new Float64Array(names.length);
   for (const l of a.limiters) {
-    const g = groupIndex.get(l.muscle);
+    // a grip is as strong as what closes the fingers
+    const g = groupIndex.get(l.muscle === "grip" ? "wrist-flexors" : l.muscle);
     if (g !== undefined) e[g]! += (l.elasticity * (all - body)) / all;
   }
   return e;

@@ -58,3 +58,13 @@ export const questions = {
   none: label("No setting stays within these limits."),
   setUp: label("Use this setting"),
 };
+
+export const settings = {
+  load: label("Load"),
+  hands: label("Hands"),
+  body: label("Body"),
+  range: label("Range of motion"),
+  easier: label("Easier"),
+  harder: label("Harder"),
+  swaps: label("Same muscles, other equipment"),
+};

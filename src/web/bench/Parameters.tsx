@@ -3,8 +3,9 @@ import { Select, Slider } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import type { Family } from "#core/exercises/choices";
-import { library } from "#core/exercises/library";
+import { findExercise, library } from "#core/exercises/library";
 import { formatValue, type Values } from "#core/exercises/setup";
+import { settings } from "#core/words/bench";
 
 const FAMILIES: Record<Family, string> = {
   press: "Presses",
@@ -34,6 +35,9 @@ const FAMILIES: Record<Family, string> = {
   "hip-rotation": "Hip turns",
   "hip-flexion": "Hip flexion",
 };
+
+const GROUPS = ["load", "hands", "body", "range"] as const;
+const KINDS = ["easier", "harder", "swaps"] as const;
 
 const EXPLAINED = { textDecoration: "underline dotted", textUnderlineOffset: 3 };
 
@@ -73,31 +77,81 @@ export function Parameters({ exercise, onExercise, headId, heads, onHead, values
           options={heads.map((id) => ({ value: id, label: headTitle(id) }))}
         />
       </div>
-      {exercise.parameters.map((p) => (
-        <div className="field" key={p.id}>
-          <span className="label" title={p.explains} style={p.explains ? EXPLAINED : undefined}>
-            {p.name}: <span className="number">{formatValue(p, values[p.id]!)}</span>
-          </span>
-          {p.options ? (
-            <Select
-              aria-label={p.name}
-              value={values[p.id]}
-              onChange={(v: number) => onValue(p, v)}
-              options={p.options.map((o) => ({ value: o.value, label: o.name }))}
-            />
-          ) : (
-            <Slider
-              ariaLabelForHandle={p.name}
-              min={p.min}
-              max={p.max}
-              step={p.step}
-              value={values[p.id]}
-              tooltip={{ formatter: null }}
-              onChange={(v) => onValue(p, v)}
-            />
-          )}
-        </div>
-      ))}
+      {GROUPS.map((group) => {
+        const own = exercise.parameters.filter((p) => p.about === group);
+        return own.length === 0 ? null : (
+          <section key={group} className="setting-group" aria-label={settings[group]()}>
+            <h3 className="setting-name">{settings[group]()}</h3>
+            {own.map((p) => (
+              <Setting key={p.id} parameter={p} value={values[p.id]!} onValue={onValue} />
+            ))}
+          </section>
+        );
+      })}
+      <Related exercise={exercise} onExercise={onExercise} />
     </>
+  );
+}
+
+function Setting({
+  parameter: p,
+  value,
+  onValue,
+}: {
+  parameter: Parameter;
+  value: number;
+  onValue: (p: Parameter, v: number) => void;
+}) {
+  const chosen = p.options?.find((o) => o.value === value);
+  return (
+    <div className="field">
+      <span className="label" title={p.explains} style={p.explains ? EXPLAINED : undefined}>
+        {p.name}
+        {chosen ? "" : ": "}
+        {!chosen && <span className="number">{formatValue(p, value)}</span>}
+      </span>
+      {p.options ? (
+        <Select
+          aria-label={p.name}
+          value={value}
+          onChange={(v: number) => onValue(p, v)}
+          options={p.options.map((o) => ({ value: o.value, label: o.name }))}
+        />
+      ) : (
+        <Slider
+          ariaLabelForHandle={p.name}
+          min={p.min}
+          max={p.max}
+          step={p.step}
+          value={value}
+          tooltip={{ formatter: null }}
+          onChange={(v) => onValue(p, v)}
+        />
+      )}
+    </div>
+  );
+}
+
+/** exercises with less or more skill or load, and others for the same with other equipment */
+function Related({ exercise: { relatives }, onExercise }: Pick<ParametersProps, "exercise" | "onExercise">) {
+  if (!relatives) return null;
+  return (
+    <dl className="related">
+      {KINDS.map((kind) => {
+        const all = relatives[kind].flatMap((id) => findExercise(id) ?? []);
+        return all.length === 0 ? null : (
+          <div key={kind}>
+            <dt className="label">{settings[kind]()}</dt>
+            <dd>
+              {all.map((e) => (
+                <button key={e.id} type="button" className="text-link" onClick={() => onExercise(e.id)}>
+                  {e.name}
+                </button>
+              ))}
+            </dd>
+          </div>
+        );
+      })}
+    </dl>
   );
 }

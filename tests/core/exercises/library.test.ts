@@ -9,13 +9,48 @@ import { compileModel } from "#core/mechanics/compile";
 
 const model = compileModel();
 
-test("seventy exercises and more, in every family, with well over two hundred settings", () => {
-  expect(library.length).toBeGreaterThanOrEqual(70);
+test("165 exercises and more with over four hundred named setups, in every family, and thousands of settings", () => {
+  expect(library.length).toBeGreaterThanOrEqual(165);
+  expect(library.reduce((n, e) => n + e.setups.length, 0)).toBeGreaterThanOrEqual(400);
   expect(new Set(library.map((e) => e.family))).toEqual(new Set(FAMILIES));
   const settings = library.map((e) =>
     e.parameters.reduce((n, p) => n * (p.options?.length ?? Math.round((p.max - p.min) / p.step) + 1), 1),
   );
-  expect(settings.reduce((s, n) => s + n, 0)).toBeGreaterThan(200);
+  expect(settings.reduce((s, n) => s + n, 0)).toBeGreaterThan(5000);
+});
+
+test("every muscle of the atlas has an exercise that is for it, and so has nearly every head", () => {
+  const targets = new Set(library.flatMap((e) => e.targets));
+  expect(muscles.filter((m) => !targets.has(m.id)).map((m) => m.id)).toEqual([]);
+  const aimed = new Set(
+    library.flatMap((e) => e.aims ?? heads.filter((h) => e.targets.includes(h.muscle)).map((h) => h.id)),
+  );
+  // no exercise of the library is chosen for these alone: they come along with their neighbours
+  expect(heads.filter((h) => !aimed.has(h.id)).map((h) => h.id)).toEqual([]);
+});
+
+test("named setups are told apart by their name and by their values", () => {
+  for (const e of library) {
+    const keys = e.setups.map((s) => resolveSetup(e, s.values).key);
+    expect([e.id, new Set(keys).size]).toEqual([e.id, keys.length]);
+  }
+  const names = library.flatMap((e) => e.setups.map((s) => s.name.toLowerCase()));
+  expect(names.filter((n, i) => names.indexOf(n) < i)).toEqual([]);
+});
+
+test.each([
+  ["short", { stature: 1.55, mass: 52 }],
+  ["tall", { stature: 1.95, mass: 98 }],
+])("a %s body can do every named setup, or is told why not", (_name, body) => {
+  const other = compileModel(body);
+  const out = library.flatMap((e) =>
+    e.setups.flatMap((s) => {
+      const { feasible, warnings } = analyse(other, resolveSetup(e, s.values), { samples: 11 });
+      if (!feasible) expect([s.name, warnings.length > 0]).toEqual([s.name, true]);
+      return feasible ? [] : [s.name];
+    }),
+  );
+  expect(out.length).toBeLessThanOrEqual(2);
 });
 
 test("every region has muscles that some exercise is for", () => {
@@ -42,6 +77,24 @@ describe.each(library.map((e) => [e.id, e] as const))("%s", (_id, e) => {
         expect([end, a.feasible, a.warnings]).toEqual([end, true, []]);
         expect([end, Math.min(...a.strength)]).toEqual([end, 1]);
       }
+  });
+  test("changes something with every parameter, or only what the fingers hold", () => {
+    const lifted = (values: Record<string, number>) => {
+      const a = analyse(model, resolveSetup(e, values), { samples: 11 });
+      return JSON.stringify([a.rawLoad, a.limiters, a.heads.map((h) => [...h.activation])]);
+    };
+    const standard = lifted({});
+    for (const p of e.parameters) {
+      const values = p.options?.map((o) => o.value) ?? [p.min, p.max];
+      const told = JSON.stringify([e.attachment, e.hold]).includes(`"${p.id}"`);
+      expect([p.id, told || values.some((v) => lifted({ [p.id]: v }) !== standard)]).toEqual([p.id, true]);
+    }
+  });
+  test("names relatives that are there, and not itself", () => {
+    for (const id of Object.values(e.relatives ?? {}).flat()) {
+      expect(id).not.toBe(e.id);
+      expect(findExercise(id)?.id).toBe(id);
+    }
   });
   test("is read back from its own file", () => {
     const read = readExerciseFile(JSON.stringify(e));
