@@ -95,6 +95,7 @@ function askOf(c: Case): PlanAsk {
     minutes: c.minutes,
     unit: "kg",
     units: {},
+    stations: null,
     equipment: EQUIPMENT.filter((e) => !c.equipment || c.equipment.includes(e)),
     priorities: { ...base, ...c.priorities },
     joints: (c.sore ?? []).map((joint) => ({ joint, side: "both" as const, severity: "sore" as const, note: "" })),

@@ -21,6 +21,7 @@ export const client: ClientInput = {
   minutes: 45,
   unit: "kg",
   units: {},
+  stations: null,
   equipment: ["cable", "dumbbell"],
   priorities: { triceps: "grow" },
   joints: [{ joint: "knee", side: "left", severity: "sore", note: "sore" }],

@@ -54,6 +54,7 @@ export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({
   daysPerWeek: 3,
   minutes: 45,
   unit: "kg",
+  stations: null,
   units: {},
   equipment: ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"],
   priorities: { triceps: "grow", biceps: "grow" },

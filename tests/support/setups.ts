@@ -6,6 +6,9 @@ export const setupOf = (id: string, values: Values = {}): Setup => resolveSetup(
 /** every named setup of the library */
 export const namedSetups = (): Setup[] => library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
 
+/** one setup an exercise, its first: enough where every one would only be more of the same */
+export const firstSetups = (): Setup[] => library.map((e) => resolveSetup(e, e.setups[0]?.values));
+
 /** parameters anywhere in their ranges */
 export const randomSetup = (random: () => number): Setup => {
   const e = library[Math.floor(random() * library.length)]!;

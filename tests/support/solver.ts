@@ -1,4 +1,4 @@
-/** Asks for the planner: the library's survey in the default body. */
+/** Asks for the planner: the library in the default body, a setup an exercise. */
 import { existsSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import highsLoader, { type Highs } from "highs";
@@ -13,7 +13,7 @@ import { startPriorities } from "#core/planning/starts";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import type { PlanAsk, PlanTools } from "#core/solver/ask";
 import { clientOf, programOf } from "./programs";
-import { namedSetups } from "./setups";
+import { firstSetups } from "./setups";
 
 let survey: Survey | null = null;
 /** worked out once a run: whoever comes first writes it down for the others, a number to the bit */
@@ -21,7 +21,7 @@ export function librarySurvey(): Survey {
   if (survey) return survey;
   const kept = process.env.GRYN_TEST_RUN && join(process.env.GRYN_TEST_RUN, "library.json");
   if (kept && existsSync(kept)) return (survey = JSON.parse(readFileSync(kept, "utf8")) as Survey);
-  survey = surveySetups(namedSetups(), DEFAULT_BODY, 0);
+  survey = surveySetups(firstSetups(), DEFAULT_BODY, 0);
   if (kept) {
     const own = `${kept}.${process.pid}`;
     writeFileSync(own, JSON.stringify(survey));

@@ -19,6 +19,8 @@ export const clientInput = z.strictObject({
   /** equipment marked in another unit than the client's own */
   units: z.partialRecord(z.enum(LOADED), z.enum(UNITS)).default({}),
   equipment: z.array(z.enum(EQUIPMENT)).max(40),
+  /** machines that are there, where not every one is; null: all of them */
+  stations: z.array(z.string().max(60)).max(80).nullable().default(null),
   priorities: z.record(z.string().max(60), z.enum(PRIORITIES)),
   joints: z
     .array(

@@ -115,7 +115,7 @@ const NAMES: Record<Equipment, string> = {
   bench: "a bench",
   "preacher-pad": "a preacher pad",
   band: "a band",
-  machine: "the machine",
+  machine: "a machine",
   "hyperextension-bench": "a back extension bench",
   "pull-up-bar": "a pull-up bar",
   "dip-bars": "dip bars",
@@ -127,5 +127,5 @@ const NAMES: Record<Equipment, string> = {
   belt: "a belt",
 };
 
-/** "a cable", "dumbbells": as it stands after "needs" */
-export const equipmentName = (id: string): string => NAMES[id as Equipment] ?? id;
+/** "a cable", "dumbbells": as it stands after "needs"; a machine by its name is "the leg press" */
+export const equipmentName = (id: string): string => NAMES[id as Equipment] ?? `the ${id}`;

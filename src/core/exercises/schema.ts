@@ -87,6 +87,8 @@ export const exerciseSchema = z
     assistable: z.number().min(0).max(0.9).default(0),
     supports: z.array(z.enum(SUPPORTS)),
     equipment: z.array(z.enum(EQUIPMENT)),
+    /** which machine it is, where a machine it is */
+    station: z.string().max(60).optional(),
     /** named choices of parameters worth ranking apart from the default */
     setups: z.array(z.strictObject({ name: z.string(), values: z.record(z.string(), z.number()) })),
     stated: z.strictObject({

@@ -8,7 +8,7 @@ import type { Curve } from "#core/base/curve";
 import { RAD, type Vec3 } from "#core/base/vector";
 
 /** Changes with every change to anatomy data or equations: part of every cache key and of every stored result. */
-export const MODEL_VERSION = "body-5";
+export const MODEL_VERSION = "body-6";
 
 export type Side = "right" | "left";
 export const SIDES: readonly Side[] = ["right", "left"];

@@ -15,6 +15,8 @@ import type { BodyView } from "#core/mechanics/survey";
 export interface Whom {
   /** null: every piece of equipment is at hand */
   equipment: readonly string[] | null;
+  /** machines at hand where there are machines; null or none given: every one */
+  stations?: readonly string[] | null;
   /** each joint once */
   joints: readonly { joint: Joint; severity: Severity }[];
   /** nobody is there to help */
@@ -30,7 +32,7 @@ export interface Whom {
 export const ANYBODY: Whom = { equipment: null, joints: [] };
 
 type Noted = Pick<ClientInput, "equipment" | "joints"> &
-  Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility" | "level">>;
+  Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility" | "level" | "stations">>;
 
 /** what a client's form says; a joint that is noted twice counts as the worse of them */
 export function whomOf(client: Noted): Whom {
@@ -41,6 +43,7 @@ export function whomOf(client: Noted): Whom {
   }
   return {
     equipment: client.equipment,
+    stations: client.stations ?? null,
     joints: [...worst].map(([joint, severity]) => ({ joint, severity })),
     alone: client.alone ?? false,
     beginner: client.level === "beginner",
@@ -51,7 +54,7 @@ export function whomOf(client: Noted): Whom {
 
 /** a setup as it is judged: what it asks of joints in this body; null where its mechanics is not known */
 export interface Setup {
-  exercise: Pick<Exercise, "id" | "equipment" | "stated">;
+  exercise: Pick<Exercise, "id" | "equipment" | "station" | "stated">;
   view: Pick<BodyView, "feasible" | "reach"> | null;
   strains: Strains;
 }
@@ -90,7 +93,7 @@ export function suitability(
   whom: Whom,
   method: Pick<Method, "joints" | "soreFrom" | "checks">,
 ): Suitability {
-  const { equipment, alone = false, beginner = false, unwanted, mobility = [] } = whom;
+  const { alone = false, beginner = false, unwanted, mobility = [] } = whom;
   const joints = whom.joints.map(({ joint, severity }): JointVerdict => {
     const strain = strains[joint] ?? 0;
     const { look, out } = method.joints[severity];
@@ -103,7 +106,7 @@ export function suitability(
   });
   return {
     lifted: view?.feasible ?? true,
-    missing: equipment ? exercise.equipment.filter((e) => !equipment.includes(e)) : [],
+    missing: missingOf(exercise, whom),
     helper: alone && exercise.stated.helper,
     unwanted: unwanted?.has(exercise.id) ?? false,
     skill: beginner && exercise.stated.skill >= method.checks.skilled,
@@ -112,6 +115,16 @@ export function suitability(
     factor: joints.reduce((f, j) => f * (1 - method.joints[j.severity].costs * j.strain), 1),
     sore: joints.some((j) => j.strain >= method.soreFrom),
   };
+}
+
+/** what an exercise needs that is not there: kinds of equipment, then the machine by its name */
+export function missingOf(
+  { equipment, station }: Pick<Exercise, "equipment" | "station">,
+  at: Pick<Whom, "equipment" | "stations">,
+): string[] {
+  const kinds: string[] = at.equipment ? equipment.filter((e) => !at.equipment!.includes(e)) : [];
+  const there = at.stations;
+  return station && there && !kinds.includes("machine") && !there.includes(station) ? [...kinds, station] : kinds;
 }
 
 /** why a setup is not for this client, in words; null where it is */

@@ -5,6 +5,8 @@ import { MOVES, PRIORITIES, type MoveId } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import { findMove, moves } from "#core/clients/mobility";
 import { EQUIPMENT } from "#core/exercises/choices";
+import { STATIONS } from "#core/exercises/stations";
+import { form } from "#core/words/clients";
 import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { groups } from "#core/planning/groups";
 import { equipmentName } from "#core/exercises/choices";
@@ -34,6 +36,22 @@ export function Places({ input, set }: SectionProps) {
         onChange={(v) => set("equipment", v)}
         options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))}
       />
+      {input.equipment.includes("machine") && (
+        <label className="small" style={{ display: "block", paddingTop: 8 }}>
+          {form.stations()}
+          <Select
+            mode="multiple"
+            aria-label={form.stations()}
+            allowClear
+            maxTagCount="responsive"
+            placeholder={form.everyStation()}
+            value={input.stations ?? []}
+            onChange={(list: string[]) => set("stations", list.length ? list : null)}
+            options={STATIONS.map((s) => ({ value: s, label: s }))}
+            style={{ width: "100%" }}
+          />
+        </label>
+      )}
     </Section>
   );
 }

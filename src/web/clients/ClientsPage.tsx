@@ -24,6 +24,7 @@ const blank = (method: Method): ClientInput => ({
   minutes: MINUTES,
   unit: "kg",
   units: {},
+  stations: null,
   equipment: ["dumbbell", "bench"],
   priorities: startPriorities(DAYS, MINUTES, method),
   joints: [],

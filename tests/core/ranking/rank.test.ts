@@ -1,7 +1,6 @@
 import { heads } from "#core/anatomy/anatomy";
 import { namedHeads } from "#core/exercises/aims";
 import { exercises, library } from "#core/exercises/library";
-import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups, type Survey } from "#core/mechanics/survey";
 import { acrossSchools, contextOf, headGroups, notFor, rankHead, type RankingContext } from "#core/ranking/rank";
 import { FACTORS } from "#core/ranking/factors";
@@ -16,8 +15,9 @@ import { differenceOf, heldRows, keptOf, reviewDue, type KeptRanking } from "#co
 import { sessionPlace } from "#core/ranking/places";
 import { fits, NARROWING_NAMES } from "#core/ranking/narrow";
 import { clientOf } from "../../support/programs";
+import { firstSetups } from "../../support/setups";
 
-const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
+const setups = firstSetups();
 const survey = surveySetups(setups, { stature: 1.75, mass: 75 }, 2);
 const targets = new Set(library.flatMap((e) => e.targets));
 const everything: RankingContext = { equipment: null, joints: [] };
