@@ -177,6 +177,8 @@ const client: Steps = {
   }),
   // 5 knows how far joints go, and what the weight is to do
   4: (document) => ({ mobility: [], phase: "gain", ...document }),
+  // 6 says which machines are there; before, every one
+  5: (document) => ({ stations: null, ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

@@ -2,6 +2,10 @@ import { Select } from "antd";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Analysis } from "#core/mechanics/analyse";
+import { percent } from "#core/base/numbers";
+import { JOINT_WORDS } from "#core/mechanics/turning";
+import { chart } from "#core/words/chart";
+import { ChartTable } from "../base/ChartTable";
 import { MODE_EVENT } from "../base/mode";
 import { Loading } from "../base/states";
 
@@ -33,6 +37,7 @@ export function CurvePlots(props: {
           <div className="plot">
             <StrengthCurve key={mode} {...props} />
           </div>
+          <StrengthTable {...props} />
         </section>
         <section className="sheet curve" aria-label="Tension by length">
           <div className="curve-head">
@@ -51,8 +56,42 @@ export function CurvePlots(props: {
           <div className="plot">
             <TensionCurve key={mode} {...props} />
           </div>
+          <TensionTable {...props} />
         </section>
       </Suspense>
     </div>
+  );
+}
+
+/** every fourth sample: eleven rows tell a rep */
+const ROWS = 4;
+const some = <T,>(list: ArrayLike<T>): T[] => Array.from(list).filter((_, i) => i % ROWS === 0);
+
+function StrengthTable({ analysis }: { analysis: Analysis }) {
+  const sign = Math.sign(analysis.resistance.reduce((a, b) => a + b, 0)) || 1;
+  return (
+    <ChartTable
+      caption={chart.strength({ joint: JOINT_WORDS[analysis.main] ?? "joint" })}
+      along={{ name: chart.rep(), values: some(analysis.s).map((s) => percent(s)) }}
+      series={[
+        { name: chart.have(), values: some(analysis.capacity) },
+        { name: chart.resistance(), values: some(analysis.resistance).map((t) => sign * t) },
+      ]}
+    />
+  );
+}
+
+function TensionTable({ analysis, headId }: { analysis: Analysis; headId: string }) {
+  const head = analysis.heads.find((h) => h.id === headId);
+  if (!head) return null;
+  return (
+    <ChartTable
+      caption={chart.tension({ head: headTitle(headId) })}
+      along={{ name: chart.rep(), values: some(analysis.s).map((s) => percent(s)) }}
+      series={[
+        { name: chart.length(), values: some(head.position) },
+        { name: chart.force(), values: some(head.force) },
+      ]}
+    />
   );
 }

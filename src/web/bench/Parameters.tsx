@@ -144,7 +144,7 @@ function Related({ exercise: { relatives }, onExercise }: Pick<ParametersProps, 
             <dt className="label">{settings[kind]()}</dt>
             <dd>
               {all.map((e) => (
-                <button key={e.id} type="button" className="text-link" onClick={() => onExercise(e.id)}>
+                <button key={e.id} type="button" className="plain link" onClick={() => onExercise(e.id)}>
                   {e.name}
                 </button>
               ))}

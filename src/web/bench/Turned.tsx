@@ -10,6 +10,7 @@ import { Failed, Loading } from "../base/states";
 import { useAsk } from "../mechanics/useAsk";
 import type { QuestionProps } from "./question";
 import type { Axis } from "./axis";
+import { ChartTable } from "../base/ChartTable";
 import { SweepGrid } from "./SweepGrid";
 
 const SweepChart = lazy(() => import("./SweepChart"));
@@ -89,6 +90,11 @@ function Through({ sweep, p, values, headId, what, onValues }: ThroughProps) {
           <SweepChart sweep={sweep} axis={axisOf(p)} now={p && (values[p.id] ?? p.default)} />
         </Suspense>
       </div>
+      <ChartTable
+        caption={`${what}: ${axisOf(p).name}`}
+        along={{ name: axisOf(p).name, values: sweep.x.map((x) => axisOf(p).say(x)) }}
+        series={sweep.series.map((s) => ({ name: headTitle(s.head), values: s.values }))}
+      />
       <p className="small" role="status">
         {inWords(sweep, headId, axisOf(p), what)} {p && <Turn sweep={sweep} p={p} now={values} onValues={onValues} />}
       </p>

@@ -1,5 +1,5 @@
 /** A line's workouts as a table: each set can be opened, corrected, confirmed, struck and restored. */
-import { Button, Popover } from "antd";
+import { Button } from "antd";
 import { Fragment, useState } from "react";
 import type { Answer, Ruling } from "#core/exchange/api";
 import { JOINT_NAMES } from "#core/exercises/joints";
@@ -8,6 +8,7 @@ import type { EarlierSetup, Load } from "#core/program/document";
 import type { Entry, Part } from "#core/training/entry";
 import { loadOf, type Exposure } from "#core/training/exposures";
 import { dayText, loadText } from "../../page/locale";
+import { Dialog } from "../base/Dialog";
 import { NumberField } from "../base/NumberField";
 
 export const asLoad = (l: Load | null) => (l ? loadText(l) : "—");
@@ -145,20 +146,36 @@ function LoggedSet({ before, first, ...set }: SetProps & { before: Load | null; 
   const own = !first && load && !sameLoad(load, before) ? `${loadText(load)} × ` : "";
   const text = `${own}${repsText(e)}${e.reserve === null ? "" : ` (${e.reserve})`}`;
   const mark = flagged || twice;
+  const [open, setOpen] = useState(false);
+  const rule: LoggedSetsProps["rule"] = (act) => {
+    setOpen(false);
+    return set.rule(act);
+  };
   return (
     <>
       {first ? "" : "  ·  "}
-      <Popover trigger="click" content={<SetRuling {...set} />}>
-        <button
-          type="button"
-          className="plain set"
-          aria-label={`Set ${e.set + 1}: ${text}${e.instead ? `, done as ${e.instead.name}` : ""}${flagged ? ", unlikely" : ""}${twice ? ", corrected twice" : ""}`}
-          style={mark ? { color: "var(--rowan)" } : undefined}
-        >
-          {mark ? "■ " : ""}
-          {text}
-        </button>
-      </Popover>
+      <button
+        type="button"
+        className="plain set"
+        aria-haspopup="dialog"
+        aria-expanded={open}
+        onClick={() => setOpen(true)}
+        aria-label={`Set ${e.set + 1}: ${text}${e.instead ? `, done as ${e.instead.name}` : ""}${flagged ? ", unlikely" : ""}${twice ? ", corrected twice" : ""}`}
+        style={mark ? { color: "var(--rowan)" } : undefined}
+      >
+        {mark ? "■ " : ""}
+        {text}
+      </button>
+      <Dialog
+        open={open}
+        onCancel={() => setOpen(false)}
+        footer={null}
+        width={360}
+        destroyOnHidden
+        title={`Set ${e.set + 1}, ${asLoad(loadOf(e))}`}
+      >
+        <SetRuling {...set} rule={rule} />
+      </Dialog>
     </>
   );
 }
@@ -185,9 +202,6 @@ function SetRuling({ e, flagged, twice, rule }: SetProps) {
   const many = parts.length > 1;
   return (
     <div style={{ display: "grid", gap: 10, maxWidth: 320 }}>
-      <strong>
-        Set {e.set + 1}, {asLoad(loadOf(e))}
-      </strong>
       {flagged && <p className="small">Far from the other sets. This set does not count until you decide.</p>}
       {twice && (
         <p className="small">Corrected on two phones at once. The one that came last is shown; both are kept.</p>
