@@ -3,7 +3,7 @@ import { existsSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import highsLoader, { type Highs } from "highs";
 import { EQUIPMENT } from "#core/exercises/choices";
-import { exercises } from "#core/exercises/library";
+import { exercises, findExercise } from "#core/exercises/library";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups, type Survey } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
@@ -13,7 +13,14 @@ import { startPriorities } from "#core/planning/starts";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import type { PlanAsk, PlanTools } from "#core/solver/ask";
 import { clientOf, programOf } from "./programs";
-import { firstSetups } from "./setups";
+import { firstSetups, setupOf } from "./setups";
+
+/** settings of one exercise that tests tell apart */
+const SETTINGS = ["back-squat", "cable-curl"].flatMap((id) =>
+  findExercise(id)!
+    .setups.slice(1)
+    .map((s) => setupOf(id, s.values)),
+);
 
 let survey: Survey | null = null;
 /** worked out once a run: whoever comes first writes it down for the others, a number to the bit */
@@ -21,7 +28,7 @@ export function librarySurvey(): Survey {
   if (survey) return survey;
   const kept = process.env.GRYN_TEST_RUN && join(process.env.GRYN_TEST_RUN, "library.json");
   if (kept && existsSync(kept)) return (survey = JSON.parse(readFileSync(kept, "utf8")) as Survey);
-  survey = surveySetups(firstSetups(), DEFAULT_BODY, 0);
+  survey = surveySetups([...firstSetups(), ...SETTINGS], DEFAULT_BODY, 0);
   if (kept) {
     const own = `${kept}.${process.pid}`;
     writeFileSync(own, JSON.stringify(survey));

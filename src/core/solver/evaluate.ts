@@ -32,6 +32,9 @@ const along = (pieces: readonly { length: number; slope: number }[], x: number):
   return sum;
 };
 
+/** the rule that a repeated session is broken by when some of its places vary */
+export const UNLIKE = "is not the session";
+
 export function evaluate(problem: WeekProblem, sets: Sets): Evaluation {
   const { field, days, settings: s, terms } = problem;
   const { candidates } = field;
@@ -189,7 +192,7 @@ function brokenBy(problem: WeekProblem, sets: Sets): string[] {
   count(sessions.map(exercise), (k) => Math.max(0, 2 - lockedOnce((p) => exercise(p) === k)), "exercise");
   for (const [d, first] of problem.first.entries())
     if (field.candidates.some((_, k) => sets[k * D + d] !== sets[k * D + first]))
-      broken.push(`day ${d + 1} is not the session of day ${first + 1}`);
+      broken.push(`day ${d + 1} ${UNLIKE} of day ${first + 1}`);
   for (const { c, k, d, sets: x } of free) {
     if (!problem.allowed[k * D + d]) broken.push(`${c.line.name} does not belong on day ${d + 1}`);
     if (x < c.least || x > c.most) broken.push(`${x} sets of ${c.line.name}`);

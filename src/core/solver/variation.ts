@@ -6,6 +6,7 @@
 import { headTitle } from "#core/anatomy/anatomy";
 import type { PlannerSettings } from "#core/edition/edition";
 import type { Candidate, Field } from "#core/solver/candidates";
+import { evaluate, UNLIKE } from "#core/solver/evaluate";
 import { draft, modelOf, type Highs } from "#core/solver/mip";
 import type { Sets, WeekProblem } from "#core/solver/problem";
 
@@ -130,6 +131,10 @@ export function choose(
   }
 }
 
+/** rules that sets break, but for the one that variation is there to break */
+const rulesOf = (problem: WeekProblem, sets: Sets): ReadonlySet<string> =>
+  new Set(evaluate(problem, sets).broken.filter((b) => !b.includes(UNLIKE)));
+
 /**
  * A week whose sessions are done several times: on the repeats some places get another setup of the same group, where
  * that covers what the sessions so far do not. Sets stay; the order and the pairs of the first stay.
@@ -152,11 +157,20 @@ export function varyRepeats(highs: Highs, problem: WeekProblem, sets: Sets): Set
       const locked = problem.locked[k * D + d] === 1;
       return { day: d, own: k, exercise: c.exercise.id, sets: out[k * D + d]!, fixed: staysAs(c, locked, c.technique) };
     });
+    let broken = rulesOf(problem, out);
     choose(highs, field, places, seen, cover, problem.settings.variation).forEach((k, i) => {
       const was = own[i]!;
       if (k === was) return;
+      const sets = places[i]!.sets;
       out[was * D + d] = 0;
-      out[k * D + d] = Math.min(places[i]!.sets, field.candidates[k]!.most);
+      out[k * D + d] = Math.min(sets, field.candidates[k]!.most);
+      const now = rulesOf(problem, out);
+      // what covers more and breaks a rule of the week is left as it was
+      if ([...now].every((r) => broken.has(r))) broken = now;
+      else {
+        out[k * D + d] = 0;
+        out[was * D + d] = sets;
+      }
     });
     cite(d);
   });
