@@ -52,11 +52,13 @@ export function useHandles(
     if (x) move(x, dx / (across!.scale * Math.cos((turn * Math.PI) / 180)));
     if (y) move(y, dy / up!.scale);
   };
-  const onBench = turner(exercise.stance.angles.pitch);
+  const [trunk, upperArm] = [exercise.stance.angles.pitch, exercise.path[0]!.angles.elevation];
+  const onBench = turner(trunk);
+  const follows = byScale(trunk)?.parameter === byScale(upperArm)?.parameter;
   return {
     onPulley: across || up ? onPulley : null,
     // where bench and arm hang on the same parameter the arm follows the bench
-    onArm: onBench ? null : turner(exercise.path[0]!.angles.elevation),
+    onArm: onBench && follows ? null : turner(upperArm),
     onBench,
   };
 }
