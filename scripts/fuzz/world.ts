@@ -99,7 +99,10 @@ export const send = (base: string, r: Pick<FuzzRequest, "method" | "path" | "hea
         answer.on("error", reject);
       },
     );
-    out.on("error", reject);
+    // a kept connection that the server gave up while this process was busy: asked again on a new one
+    out.on("error", (e: NodeJS.ErrnoException) =>
+      out.reusedSocket && e.code === "ECONNRESET" ? resolve(send(base, r)) : reject(e),
+    );
     out.on("timeout", () => out.destroy(new Error("no answer within 20 s")));
     if (r.body) out.write(r.body);
     out.end();
