@@ -65,7 +65,7 @@ const views: View[] = [
     ready: ".figure-sheet svg .skin",
     then: async (p) => {
       await p.getByRole("combobox", { name: "A second parameter: a map" }).click();
-      await p.locator(".ant-select-dropdown:visible").getByTitle(/^and /).click();
+      await p.locator(".ant-select-dropdown:visible").getByTitle(/^and pulley/).click();
       await p.locator(".sweep-grid").waitFor({ timeout: 30_000 });
       await p.getByRole("button", { name: "Find it" }).click();
       await p.getByRole("button", { name: "Use this setting" }).first().waitFor({ timeout: 30_000 });

@@ -135,10 +135,14 @@ function Setting({
 /** exercises with less or more skill or load, and others for the same with other equipment */
 function Related({ exercise: { relatives }, onExercise }: Pick<ParametersProps, "exercise" | "onExercise">) {
   if (!relatives) return null;
+  // what is easier or harder is not told once more
+  const told = new Set([...relatives.easier, ...relatives.harder]);
+  const { easier, harder } = relatives;
+  const kinds = { easier, harder, swaps: relatives.swaps.filter((id) => !told.has(id)) };
   return (
     <dl className="related">
       {KINDS.map((kind) => {
-        const all = relatives[kind].flatMap((id) => findExercise(id) ?? []);
+        const all = kinds[kind].flatMap((id) => findExercise(id) ?? []);
         return all.length === 0 ? null : (
           <div key={kind}>
             <dt className="label">{settings[kind]()}</dt>
