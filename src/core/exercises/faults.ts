@@ -73,6 +73,7 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
   for (const { values, path } of all) {
     try {
       const setup = resolveSetup(exercise, values);
+      if (!(setup.hold > 0)) fault(["hold"], "what the fingers hold in this way must be over 0");
       setup.loads.forEach((l, i) => {
         for (const { field, reason } of loadFaults(l)) fault(["loads", i, field], reason);
       });

@@ -306,7 +306,9 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
         limit: "the target muscle",
         reason: passes
           ? "The target muscle, or several together, end the set."
-          : "Another muscle gives out before the target muscle.",
+          : c.subject.muscle === "grip"
+            ? "The grip gives out before the target muscle. Use straps."
+            : "Another muscle gives out before the target muscle.",
       };
     case "technique": {
       const name = findTechnique(c.subject.technique).name.toLowerCase();

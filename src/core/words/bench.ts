@@ -13,6 +13,7 @@ export const verdict = {
     { muscle: "brachialis", share: 0.41 },
     ({ muscle, share }) => `Limiting muscle: ${muscle} (${percent(share)} of what ends the set).`,
   ),
+  grip: label("The grip gives out first. Use straps, or choose a lighter load."),
   idle: sentence({ head: "long head" }, ({ head }) => `The ${head} hardly works in this setup.`),
 };
 

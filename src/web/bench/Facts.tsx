@@ -29,11 +29,12 @@ export function inWords(a: Analysis, headId: string): string {
   const peak = a.resistance.reduce((best, r, i) => (Math.abs(r) > Math.abs(a.resistance[best]!) ? i : best), 0);
   return [
     verdict.hardest({ peak: a.s[peak]!, sticks: a.sticking.at, head, place: h.position[n]! }),
-    ...(first
-      ? [verdict.limiter({ muscle: muscleName(first.muscle).toLowerCase(), share: first.elasticity / total })]
-      : []),
+    ...(first ? [limiterText(first.muscle, first.elasticity / total)] : []),
   ].join(" ");
 }
+
+const limiterText = (muscle: string, share: number): string =>
+  muscle === "grip" ? verdict.grip() : verdict.limiter({ muscle: muscleName(muscle).toLowerCase(), share });
 
 /** metrics with their names and anchors in the method, as told beside the figure and against a pinned setup */
 const METRICS: readonly { name: string; at: TermId; value: (m: HeadMetrics) => number; text: (v: number) => string }[] =
