@@ -248,6 +248,11 @@ const PART_REASON: Readonly<Record<Check["state"], string>> = {
   problem: PART_SHORT,
 };
 
+const endsBefore = (muscle: string): string =>
+  muscle === "grip"
+    ? "The grip gives out before the target muscle. Use straps."
+    : "Another muscle gives out before the target muscle.";
+
 function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
   const passes = c.state === "pass";
   switch (c.kind) {
@@ -306,9 +311,7 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
         limit: "the target muscle",
         reason: passes
           ? "The target muscle, or several together, end the set."
-          : c.subject.muscle === "grip"
-            ? "The grip gives out before the target muscle. Use straps."
-            : "Another muscle gives out before the target muscle.",
+          : endsBefore(c.subject.muscle),
       };
     case "technique": {
       const name = findTechnique(c.subject.technique).name.toLowerCase();
