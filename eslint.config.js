@@ -40,7 +40,9 @@ const ROOMS = {
   planning: [...JUDGED, "suitability", "ranking", "program"],
   training: [...JUDGED, "drawing", "program", "planning"],
   solver: [...JUDGED, "suitability", "ranking", "program", "planning"],
-  exchange: [...JUDGED, "ranking", "program", "planning", "training"],
+  desk: [...JUDGED, "program", "planning", "training"],
+  sheet: ["base", "clients", "program", "training"],
+  exchange: [...JUDGED, "ranking", "program", "planning", "training", "desk", "sheet"],
   validation: [...JUDGED, "training"],
 };
 const CORE = [

@@ -89,9 +89,34 @@ const views: View[] = [
       await p.locator(".criteria-list li").first().waitFor();
     },
   },
-  { name: "tables", path: "/method/tables", ready: ".torques svg" },
-  { name: "method", path: "/method/mechanics#terms", ready: ".method h2" },
-  { name: "clients", path: `/clients/${maja}`, ready: ".form" },
+  {
+    name: "desk",
+    path: "/",
+    ready: ".decisions li",
+    then: async (p) => p.keyboard.press("2"),
+  },
+  { name: "sheet", path: `/clients/${maja}/sheet`, ready: ".paper" },
+  {
+    name: "clients",
+    path: `/clients/${runa}`,
+    ready: ".intake",
+    then: async (p) => {
+      await p.keyboard.press("Alt+2");
+      await p.locator(".brush-bodies .skin").first().waitFor();
+      await p.getByText(/setups are left/).waitFor({ timeout: 60_000 });
+    },
+  },
+  {
+    name: "screening-dark",
+    path: `/clients/${demoId("ilse")}`,
+    ready: ".intake",
+    dark: true,
+    then: async (p) => {
+      await p.getByRole("button", { name: "All no" }).click();
+      await p.getByRole("radiogroup", { name: /High blood pressure/ }).getByText("Yes").click();
+      await p.getByText(/setups are left/).waitFor({ timeout: 60_000 });
+    },
+  },
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
   {
     name: "week-writing",
@@ -133,7 +158,6 @@ const views: View[] = [
     },
   },
   { name: "log", path: `/clients/${maja}/log`, ready: ".log-card" },
-  { name: "people", path: "/practice", ready: "table.rows td" },
   { name: "floor", path: "", ready: ".card", phone: true },
   {
     name: "floor-exercise",
@@ -170,7 +194,7 @@ for (const view of views) {
       ).json()) as { path: string }
     ).path;
   await page.goto(url + path);
-  await page.locator(view.ready).first().waitFor({ timeout: 20_000 });
+  await page.locator(view.ready).first().waitFor({ timeout: 90_000 });
   if (view.then) await view.then(page);
   await page.waitForTimeout(Number(process.env.GRYN_WAIT ?? 900));
   await page.screenshot({ path: `${out}/${view.name}.png` });

@@ -96,6 +96,10 @@ function askOf(c: Case): PlanAsk {
     unit: "kg",
     units: {},
     stations: null,
+    weekdays: [],
+    place: null,
+    screening: {},
+    clearance: null,
     equipment: EQUIPMENT.filter((e) => !c.equipment || c.equipment.includes(e)),
     priorities: { ...base, ...c.priorities },
     joints: (c.sore ?? []).map((joint) => ({ joint, side: "both" as const, severity: "sore" as const, note: "" })),
@@ -117,7 +121,7 @@ function askOf(c: Case): PlanAsk {
     name: c.name,
     days: Array.from({ length: c.days }, (_, d) => emptyDay(newId(), `Day ${d + 1}`)),
   };
-  const days = daysOf(program, c.minutes, { split: c.split ?? "free", arms: "with the others" });
+  const days = daysOf(program, c, { split: c.split ?? "free", arms: "with the others" });
   return { client, program, days, use: c.use ?? "minutes", banned: [], keep: true, pairs: true, gap: 0.01 };
 }
 

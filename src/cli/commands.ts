@@ -265,7 +265,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
   const times = numberOf(o, "times", 1, 1, 4, true);
   if (client.daysPerWeek % times !== 0)
     bad(`${client.daysPerWeek} days a week hold no session ${times} times each, evenly.`);
-  const days = daysOf(program, client.minutes, { split: way, arms: place }, times);
+  const days = daysOf(program, client, { split: way, arms: place }, times);
   const ask = {
     client,
     program,

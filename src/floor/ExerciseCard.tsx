@@ -110,6 +110,7 @@ export function ExerciseCard(props: Props) {
         handOverId={handOverId}
         prescriptionId={p.id}
         joints={p.joints}
+        ticks={p.purpose === "work" ? p.ticks : []}
         asked={finished}
         rules={props.rules.pain}
       />

@@ -4,12 +4,16 @@ import { pairRest } from "#core/planning/timing";
 import type { Snapshot, SnapshotPrescription } from "#core/training/handover";
 import { pairStep } from "#core/training/pair";
 import { targetFor, type Target } from "#core/training/progression";
+import { CheckInCard } from "./CheckInCard";
 import { ExerciseCard } from "./ExerciseCard";
 import { moment } from "./moment";
 import type { Keep } from "./keep";
 import { askServer, Floor, type Item } from "./outbox";
 import { RestTimer } from "./RestTimer";
 import type { FloorSession } from "./types";
+import { page as words } from "#core/words/phone";
+import { useLetters } from "./letters";
+import { useAwake } from "./useAwake";
 import { loadText } from "../page/locale";
 
 const DAY_KEY = "gryn.floor.day";
@@ -122,6 +126,9 @@ function useOpenExercise(): [string | null, (id: string | null) => void] {
   return [open, go];
 }
 
+/** the line that something was logged for; a check-in is for none */
+const lineOf = (x: Item): string | null => (x.kind === "check-in" ? null : x.item.prescriptionId);
+
 const inSeconds = (n: number): number => Date.now() + n * 1000;
 
 function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }) {
@@ -137,8 +144,10 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
   const block = days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((p) => p.id === open));
   const current = block?.prescriptions.find((p) => p.id === open);
   const following = block && blocks[blocks.indexOf(block) + 1];
+  useAwake(current !== undefined);
+  const [large, switchLetters] = useLetters();
   // mended or dropped, it is wanted no more
-  const mend = floor.refusedItems.find((x) => x === wanted && x.item.prescriptionId === open) ?? null;
+  const mend = floor.refusedItems.find((x) => x === wanted && lineOf(x) === open) ?? null;
 
   const pick = (id: string) => {
     sessionStorage.setItem(DAY_KEY, id);
@@ -166,7 +175,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
         names={new Map(days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => [p.id, p.name]))))}
         onMend={(x) => {
           setMend(x);
-          setOpen(x.item.prescriptionId);
+          setOpen(lineOf(x));
         }}
       />
       {!current && days.length > 1 && (
@@ -214,13 +223,19 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
           mend={mend}
         />
       ) : (
-        <ol className="list">
-          {blocks.map((b) => (
-            <BlockCard key={b.id} b={b} now={now} onOpen={setOpen} />
-          ))}
-        </ol>
+        <>
+          <CheckInCard floor={floor} today={now.today} />
+          <ol className="list">
+            {blocks.map((b) => (
+              <BlockCard key={b.id} b={b} now={now} onOpen={setOpen} />
+            ))}
+          </ol>
+        </>
       )}
       <RestTimer until={restUntil} onDone={() => setRestUntil(null)} />
+      <button type="button" className="other letters" aria-pressed={large} onClick={switchLetters}>
+        {words.letters()}
+      </button>
       <footer className="quiet">
         Stop on sharp pain, numbness or dizziness and tell your coach. The gym's own rules come first. If this opened
         inside a chat app, open it in your phone's browser: what you log stays in the browser you log it in.
@@ -318,8 +333,10 @@ function Refused({
       {floor.refusedItems.map((x) => (
         <div key={`${x.item.id} ${x.item.revision}`} className="refused">
           <p>
-            {x.kind === "entry" ? `Set ${x.item.set + 1}` : "What you felt"} of{" "}
-            {names.get(x.item.prescriptionId) ?? "another plan"} is not saved. {x.refused}
+            {x.kind === "check-in"
+              ? "How your week was"
+              : `${x.kind === "entry" ? `Set ${x.item.set + 1}` : "What you felt"} of ${names.get(x.item.prescriptionId) ?? "another plan"}`}{" "}
+            is not saved. {x.refused}
           </p>
           <div>
             {x.kind === "entry" && names.has(x.item.prescriptionId) && (

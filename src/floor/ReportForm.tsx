@@ -5,6 +5,8 @@ import type { Rules } from "#core/training/rules";
 import type { Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
 import { LIMITS } from "#core/training/limits";
+import { ENDED, type Ended, type Tick } from "#core/training/ticks";
+import { ended as endedWords, form as words, tick as tickWords } from "#core/words/phone";
 import { newId } from "../page/newId";
 import { moment } from "./moment";
 import type { Floor } from "./outbox";
@@ -65,6 +67,8 @@ interface Props {
   prescriptionId: string;
   /** every joint, likeliest first */
   joints: readonly Joint[];
+  /** what can go wrong with its reps */
+  ticks: readonly Tick[];
   asked: boolean;
 }
 
@@ -73,22 +77,24 @@ export function nextReport(
   report: Report | null,
   handOverId: string,
   prescriptionId: string,
-  change: Partial<Pick<Report, "feel" | "pain" | "left" | "note">>,
+  change: Partial<Pick<Report, "feel" | "pain" | "left" | "ticks" | "ended" | "note">>,
 ): Report {
-  const { id, revision, feel, left, pain, note } = report ?? {
+  const { id, revision, ...said } = report ?? {
     id: newId(),
     revision: 0,
     feel: null,
     left: null,
     pain: null,
+    ticks: [],
+    ended: null,
     note: "",
   };
-  return { id, revision: revision + 1, handOverId, prescriptionId, feel, left, pain, note, ...change, ...moment() };
+  return { ...said, id, revision: revision + 1, handOverId, prescriptionId, ...change, ...moment() };
 }
 
-export function ReportForm({ report, floor, handOverId, prescriptionId, joints, asked, rules }: Props) {
+export function ReportForm({ report, floor, handOverId, prescriptionId, joints, ticks, asked, rules }: Props) {
   const [hurting, setHurting] = useState(Boolean(report?.pain) || drafts.has(prescriptionId));
-  const put = (change: Partial<Pick<Report, "feel" | "pain" | "note">>) => {
+  const put = (change: Partial<Pick<Report, "feel" | "pain" | "ticks" | "ended" | "note">>) => {
     const item = nextReport(report, handOverId, prescriptionId, change);
     void floor.put({ kind: "report", item });
   };
@@ -101,6 +107,9 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
         value={report?.feel ?? null}
         onChange={(feel) => put({ feel })}
       />
+      {ticks.length > 0 && (
+        <Form ticks={ticks} ticked={report?.ticks ?? []} ended={report?.ended ?? null} onChange={put} />
+      )}
       {!hurting && (
         <button type="button" className="other" onClick={() => setHurting(true)}>
           Something hurt
@@ -128,6 +137,43 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
         </p>
       )}
     </div>
+  );
+}
+
+interface FormProps {
+  ticks: readonly Tick[];
+  ticked: readonly Tick[];
+  ended: Ended | null;
+  onChange: (change: Partial<Pick<Report, "ticks" | "ended">>) => void;
+}
+
+/** how the reps were, a tap each; what follows for the load is said at once */
+function Form({ ticks, ticked, ended, onChange }: FormProps) {
+  const toggle = (t: Tick) => onChange({ ticks: ticked.includes(t) ? ticked.filter((x) => x !== t) : [...ticked, t] });
+  return (
+    <>
+      <div className="choice" role="group" aria-label={words.ask()}>
+        <span>{words.ask()}</span>
+        <div>
+          {ticks.map((t) => (
+            <button key={t} type="button" aria-pressed={ticked.includes(t)} onClick={() => toggle(t)}>
+              {tickWords[t]()}
+            </button>
+          ))}
+        </div>
+      </div>
+      <Choice
+        label={words.ended()}
+        options={ENDED.map((e) => [e, endedWords[e]()] as const)}
+        value={ended}
+        onChange={(e) => onChange({ ended: e === ended ? null : e })}
+      />
+      {(ticked.length > 0 || ended === "breath") && (
+        <p className="notice" role="status">
+          {ticked.length > 0 ? words.holds() : words.breath()}
+        </p>
+      )}
+    </>
   );
 }
 

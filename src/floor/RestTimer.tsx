@@ -1,6 +1,9 @@
 import { useEffect, useState } from "react";
 import { askForNotices, dropNotice, noticeState, showNotice } from "./rest-notice";
 
+/** ms on, off, on */
+const OVER = [220, 120, 220];
+
 /** Counts against the clock, not its own ticks, so that a locked screen loses nothing. */
 export function RestTimer({ until, onDone }: { until: number | null; onDone: () => void }) {
   const [now, setNow] = useState(() => Date.now());
@@ -22,6 +25,10 @@ export function RestTimer({ until, onDone }: { until: number | null; onDone: () 
     if (until) void showNotice(until, over);
     else void dropNotice();
   }, [until, over, notices]);
+  useEffect(() => {
+    // felt through a pocket; a phone that cannot says nothing
+    if (over) navigator.vibrate?.(OVER);
+  }, [over]);
   if (left === null) return null;
   return (
     <div className="rest" role="timer" aria-live="off">

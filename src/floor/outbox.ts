@@ -5,6 +5,8 @@
  */
 import { upgrade } from "#core/exchange/upgrade";
 import type { Answer } from "#core/exchange/api";
+import type { CheckIn } from "#core/training/check-in-schema";
+import { checkInOf } from "#core/training/check-in";
 import type { Entry, Report } from "#core/training/entry";
 import type { History } from "#core/training/exposures";
 import type { Keep } from "./keep";
@@ -14,7 +16,9 @@ import type { FloorSession } from "./types";
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
 /** a request to the floor API on behalf of a client; null without a connection */
 export type Ask = (path: string, who: string | null, body?: unknown) => Promise<Response | null>;
-export type Item = ({ kind: "entry"; item: Entry } | { kind: "report"; item: Report }) & {
+export type Item = (
+  { kind: "entry"; item: Entry } | { kind: "report"; item: Report } | { kind: "check-in"; item: CheckIn }
+) & {
   /** why the server does not take it */ refused?: string;
 };
 
@@ -79,12 +83,25 @@ export class Floor {
     ]);
   }
 
+  get checkIns(): CheckIn[] {
+    return newest([
+      ...(this.session?.history.checkIns ?? []),
+      ...this.out.flatMap((x) => (x.kind === "check-in" ? [x.item] : [])),
+    ]);
+  }
+
+  /** a week has gone since the last one; asked for where there is a plan */
+  checkInDue(today: string): boolean {
+    return Boolean(this.session?.handOver) && checkInOf(this.checkIns, today) === null;
+  }
+
   get history(): History {
     return {
       handedOver: this.session?.history.handedOver ?? {},
       bounds: this.session?.history.bounds ?? {},
       entries: this.entries,
       reports: this.reports,
+      checkIns: this.checkIns,
     };
   }
 
@@ -143,8 +160,12 @@ export class Floor {
     this.session = who ? await this.keep.get<FloorSession>(`${who}/session`).catch(() => null) : null;
     // kept by a page of before: what it lacks comes with the next answer
     if (this.session && !(this.session.history && this.session.rules.progress)) this.session = null;
+    // what an earlier page kept is read as of now; an upgrade leaves alone what is there already
+    const now = (r: Report) => upgrade<Report>("report", r, 1);
     const given = this.session?.handOver;
     if (given) given.snapshot = upgrade("handOver", given.snapshot);
+    if (this.session) this.session.history.reports = this.session.history.reports.map(now);
+    this.out = this.out.map((x) => (x.kind === "report" ? { ...x, item: now(x.item) } : x));
     this.changed();
   }
 
@@ -190,6 +211,8 @@ export class Floor {
         ...session.history,
         entries: newest(logs.flatMap((l) => l.entries)),
         reports: newest(logs.flatMap((l) => l.reports)),
+        // a page of before kept none
+        checkIns: newest(logs.flatMap((l) => l.checkIns ?? [])),
       },
     };
     await this.save(`${this.who}/session`, this.session);
@@ -230,7 +253,8 @@ export class Floor {
   private async sendBatch(batch: Item[]): Promise<"more" | "retry" | "stay"> {
     const entries = batch.flatMap((x) => (x.kind === "entry" ? [x.item] : []));
     const reports = batch.flatMap((x) => (x.kind === "report" ? [x.item] : []));
-    const r = await this.ask("/log", this.who, { entries, reports });
+    const checkIns = batch.flatMap((x) => (x.kind === "check-in" ? [x.item] : []));
+    const r = await this.ask("/log", this.who, { entries, reports, ...(checkIns.length ? { checkIns } : {}) });
     const answer = r ? await body(r) : null;
     if (r && r.status >= 400 && r.status < 500) {
       this.refuse(r, answer);
@@ -251,7 +275,12 @@ export class Floor {
     if (this.session)
       await this.remember({
         ...this.session,
-        history: { ...this.session.history, entries: keptOf<Entry>("entry"), reports: keptOf<Report>("report") },
+        history: {
+          ...this.session.history,
+          entries: keptOf<Entry>("entry"),
+          reports: keptOf<Report>("report"),
+          checkIns: keptOf<CheckIn>("check-in"),
+        },
       });
     const settled = new Set(batch.filter((x) => answerOf(x)));
     this.out = [...this.out.filter((x) => !settled.has(x)), ...refused];

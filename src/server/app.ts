@@ -12,9 +12,11 @@ import { apiDescription } from "#server/http/openapi";
 import { exerciseJsonSchema } from "#core/exchange/files";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import { clientRoutes } from "#server/clients/routes";
+import { placeRoutes } from "#server/clients/places";
 import type { Database } from "#server/database/database";
 import { Problem, problemHandler } from "#server/http/problem";
 import { accountRoutes } from "#server/identity/account";
+import { deskRoutes } from "#server/desk/routes";
 import { requireCoach } from "#server/identity/coach";
 import { joinRoutes, peopleRoutes } from "#server/identity/people";
 import { SessionStore } from "#server/identity/session-store";
@@ -25,6 +27,7 @@ import { mechanicsRoutes } from "#server/mechanics/routes";
 import { judgementRoutes } from "#server/mechanics/judgements";
 import { editionRoutes } from "#server/planning/editions";
 import { planningRoutes } from "#server/planning/routes";
+import { calendarHandler, sheetRoutes } from "#server/sheet/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
 import { trainingRoutes } from "#server/training/routes";
@@ -173,10 +176,13 @@ export function createApp(options: AppOptions): Express {
     requireCoach,
     accountRoutes(database, signInAttempts),
     peopleRoutes(database),
+    deskRoutes(database, signals),
     clientRoutes(database),
+    placeRoutes(database),
     planningRoutes(database),
     editionRoutes(database),
     handOverRoutes(database, work),
+    sheetRoutes(database, work),
     trainingRoutes(database),
     mechanicsRoutes(database),
     judgementRoutes(database),
@@ -185,6 +191,8 @@ export function createApp(options: AppOptions): Express {
       throw new Problem(404, "There is nothing at this address.");
     },
   );
+
+  app.get("/calendar/:file", calendarHandler(database));
 
   const pages = options.pages;
   if (pages && existsSync(pages)) {

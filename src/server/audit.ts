@@ -19,16 +19,16 @@ export const writeAudit = (
     clientId,
   ]);
 
-/** who saw what of a client, once a look */
+/** who saw what of a client, or of all of them, once a look */
 export const auditLook = (
   tx: Transaction,
   { practiceId, name }: Pick<Coach, "practiceId" | "name">,
   action: string,
-  clientId: string,
+  clientId: string | null = null,
 ) =>
   tx.query(
-    `insert into audit (practice_id, actor, action, client_id) select $1, $2, $3, $4
-     where not exists (select 1 from audit where practice_id = $1 and client_id = $4 and actor = $2 and action = $3 and at > now() - interval '${ONE_LOOK}')`,
+    `insert into audit (practice_id, actor, action, client_id) select $1, $2, $3, $4::uuid
+     where not exists (select 1 from audit where practice_id = $1 and client_id is not distinct from $4::uuid and actor = $2 and action = $3 and at > now() - interval '${ONE_LOOK}')`,
     [practiceId, name, action, clientId],
   );
 

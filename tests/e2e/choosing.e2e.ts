@@ -73,7 +73,10 @@ test("the bench side by side: two setups of different exercises, who gives out f
   });
   await page.goto("/bench/overhead-cable-extension");
   await turned.getByRole("combobox", { name: "A second parameter: a map" }).click();
-  await page.locator(".ant-select-dropdown:visible").getByTitle(/^and pulley/).click();
+  await page
+    .locator(".ant-select-dropdown:visible")
+    .getByTitle(/^and pulley/)
+    .click();
   await expect(turned.getByRole("img", { name: /^Tension over .* and .*: most at/ })).toBeVisible({ timeout: 60_000 });
   const title = page.getByRole("heading", { level: 1 });
   const was = await title.textContent();

@@ -49,10 +49,16 @@ export async function signIn(page: Page, who = COACH): Promise<void> {
 
 export async function openClient(page: Page, name: string, place: "Week" | "Log" | null = null): Promise<void> {
   await page.getByRole("link", { name: "Clients" }).click();
-  await page.getByRole("link", { name: new RegExp(name) }).click();
+  await page
+    .locator(".client-list")
+    .getByRole("link", { name: new RegExp(name) })
+    .click();
   await expect(page).toHaveURL(/clients\/[0-9a-f-]{36}/);
   if (place) await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: place }).click();
 }
+
+/** opens a step of the intake */
+export const step = (page: Page, n: 1 | 2 | 3) => page.getByRole("tab", { name: new RegExp(`^${n} `) }).click();
 
 export const saved = (page: Page) => expect(page.getByRole("status").filter({ hasText: /✓\s*Saved/ })).toBeVisible();
 

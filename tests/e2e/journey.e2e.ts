@@ -17,6 +17,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await page.getByRole("button", { name: "Sign in" }).click();
 
   // which exercise is best for the long head, and why
+  await page.getByRole("link", { name: "Ranking", exact: true }).click();
   await expect(page.getByRole("heading", { name: "Triceps, long head" })).toBeVisible();
   const first = page.locator("tr.row").first();
   await expect(first).toContainText(/High tension \(\d+.% of max\)/);
@@ -150,7 +151,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   await page.getByRole("link", { name: "Log as CSV" }).click();
   const text = readFileSync(await (await csv).path(), "utf8");
   expect(text.split("\r\n")[0]).toBe(
-    "date,time,zone,exercise,set,part,load,unit,meaning,reps,reserve,plannedLoad,plannedReps,plannedReserve,feel,pain,note",
+    "date,time,zone,exercise,set,part,load,unit,meaning,reps,reserve,plannedLoad,plannedReps,plannedReserve,feel,pain,form,ended,note",
   );
   expect(text).toMatch(/low pulley",2,partial,17.5,kg,stack,4,0/);
   await page.getByRole("link", { name: "To the week" }).click();

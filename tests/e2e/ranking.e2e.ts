@@ -1,4 +1,4 @@
-import { accessible, control, expect, openClient, signIn, test } from "./hands";
+import { accessible, control, expect, openClient, signIn, step, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
 
@@ -49,7 +49,8 @@ test("a joint that is severe takes out what strains it, and the ranking says so"
   await signIn(page);
   await page.goto("/clients/new");
   await page.getByLabel("Name").fill("Joint Test");
-  await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
+  await page.getByLabel("Agreed to keeping health data on").fill("2026-11-01");
+  await step(page, 3);
   await page.getByRole("button", { name: "Note a joint" }).click();
   await page.getByRole("combobox", { name: "How bad" }).press("Enter");
   await page.locator(".ant-select-dropdown:visible").getByTitle("severe").click();

@@ -1,4 +1,4 @@
-import { accessible, control, expect, handOver, openClient, openPhone, saved, signIn, test } from "./hands";
+import { accessible, control, expect, handOver, openClient, openPhone, saved, signIn, step, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
 
@@ -76,6 +76,7 @@ test("the same session twice: two days come out alike", async ({ page }) => {
   await signIn(page);
   await page.goto("/clients/new");
   await page.getByLabel("Name").fill("Twice Test");
+  await step(page, 3);
   await page.getByLabel("Days a week").fill("4");
   await page.getByRole("button", { name: "Save client" }).click();
   await page.getByRole("link", { name: "To the week" }).click();
@@ -101,6 +102,7 @@ test("a stiff joint leaves out what goes further, with both numbers, and the for
 }) => {
   await signIn(page);
   await openClient(page, "Runa");
+  await step(page, 3);
   await page.getByRole("button", { name: "Note a movement" }).click();
   await page.getByLabel("Arm raised to, degrees").fill("400");
   await page.getByRole("button", { name: "Save client" }).click();

@@ -1,4 +1,4 @@
-import { control, expect, openClient, openPhone, saved, SECOND, signIn, test, watchContext } from "./hands";
+import { SECOND, control, expect, openClient, openPhone, saved, signIn, step, test, watchContext } from "./hands";
 
 test.beforeEach(async () => void (await control("reset")));
 
@@ -124,13 +124,17 @@ test("a closed link tells the client, and what was not sent stays", async ({ pag
 test("a client's form says what is wrong at its field and keeps what was typed", async ({ page }) => {
   await signIn(page);
   await openClient(page, "Ilse");
-  await page.getByLabel("Minutes a session").fill("500");
   await page.getByLabel("Name").fill("");
+  await step(page, 3);
+  await page.getByLabel("Minutes a session").fill("500");
   await page.getByRole("button", { name: "Save client" }).click();
+  // the step of the first fault is opened, and its field has the focus
   await expect(page.locator("#reason-name")).toHaveText("a name is needed");
+  await expect(page.getByLabel("Name")).toBeFocused();
+  await page.getByLabel("Name").fill("Ilse Brandt");
+  await step(page, 3);
   await expect(page.locator("#reason-minutes")).toHaveText("between 15 and 180 minutes");
   await expect(page.getByLabel("Minutes a session")).toHaveValue("500");
-  await page.getByLabel("Name").fill("Ilse Brandt");
   await page.getByLabel("Minutes a session").fill("35");
   await page.getByRole("button", { name: "Save client" }).click();
   await expect(page.getByRole("link", { name: /Ilse Brandt 2 days, 35 min/ })).toBeVisible();

@@ -1,4 +1,4 @@
-import { accessible, control, expect, handOver, saved, signIn, test } from "./hands";
+import { accessible, control, expect, handOver, saved, signIn, step, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
 
@@ -8,10 +8,11 @@ test("by keyboard only: a new client's week is written, taken, changed by hand t
   await signIn(page);
   await page.goto("/clients/new");
   await page.getByLabel("Name").fill("Liv Test");
+  await page.getByRole("button", { name: "All no" }).press("Enter");
+  await page.getByLabel("Agreed to keeping health data on").fill("2026-11-01");
+  await page.keyboard.press("Alt+3");
   await page.getByLabel("Days a week").fill("3");
   await page.getByRole("checkbox", { name: "machine" }).press("Space");
-  await page.getByRole("checkbox", { name: /Screening is clear/ }).press("Space");
-  await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
   await page.getByRole("button", { name: "Save client" }).press("Enter");
   await page.getByRole("link", { name: "To the week" }).press("Enter");
   await expect(page.getByRole("heading", { name: "Nothing on the week yet" })).toBeVisible();
@@ -58,13 +59,15 @@ test("a wish that cannot be met is answered, and nothing has changed until somet
   await signIn(page);
   await page.goto("/clients/new");
   await page.getByLabel("Name").fill("Ask Test");
+  await page.getByLabel("Agreed to keeping health data on").fill("2026-11-01");
+  await step(page, 3);
   await page.getByLabel("Days a week").fill("2");
   await page.getByLabel("Minutes a session").fill("30");
-  await page.getByLabel("Agreed on, to keeping health data").fill("2026-11-01");
-  for (const group of ["Glutes", "Chest"]) {
-    await page.getByLabel(`Priority of ${group}`).click();
-    await page.locator(".ant-select-dropdown:visible").getByTitle("specialise").click();
-  }
+  await step(page, 2);
+  for (const group of ["Glutes", "Chest"]) await page.getByLabel(`Priority of ${group}`).press("4");
+  // a third one is refused, with the way out
+  await page.getByLabel("Priority of Quads").press("4");
+  await expect(page.getByRole("alert")).toContainText("Two at most. Set Glutes and Chest to grow first.");
   await page.getByRole("button", { name: "Save client" }).click();
   await page.getByRole("link", { name: "To the week" }).click();
   await page.getByRole("button", { name: "Build the week" }).first().click();

@@ -242,3 +242,64 @@ test("every table that speaks of a client goes with the client, or is the audit:
   });
   expect(loose).toEqual(["audit"]);
 });
+
+test("what a form changed is kept with who and when, newest first, and nobody else's practice reads it", async () => {
+  const id = await makeClient(desk, { minutes: 45 });
+  const client = (await desk.get(`/clients/${id}`).expect(200)).body.client;
+  const { id: _id, revision: _revision, ...input } = client;
+  await desk.send("put", `/clients/${id}`, { revision: 1, client: { ...input, minutes: 60 } }).expect(200);
+  await desk.send("put", `/clients/${id}`, { revision: 2, client: { ...input, minutes: 60, alone: true } }).expect(200);
+  // refused, so not kept
+  await desk.send("put", `/clients/${id}`, { revision: 1, client: { ...input, minutes: 90 } }).expect(409);
+  const { changes } = (await desk.get(`/clients/${id}/changes`).expect(200)).body;
+  expect(changes.map((c: { revision: number; changes: unknown }) => [c.revision, c.changes])).toEqual([
+    [3, [{ field: "alone", from: false, to: true }]],
+    [2, [{ field: "minutes", from: 45, to: 60 }]],
+  ]);
+  const stranger = await signIn(app, await makeCoach());
+  await stranger.get(`/clients/${id}/changes`).expect(404);
+});
+
+test("a place is read for every client there, changed once for all, and not taken away while somebody trains there", async () => {
+  const place = { name: "Hall", equipment: ["cable", "barbell"], stations: null, units: { barbell: "lb" }, note: "" };
+  const placeId = randomUUID();
+  const save = (revision: number, change: object, of = desk) =>
+    of.send("put", `/places/${placeId}`, { revision, place: { ...place, ...change } });
+  await save(0, {}).expect(200);
+  const ids = [
+    await makeClient(desk, { place: placeId, equipment: [] }),
+    await makeClient(desk, { place: placeId, equipment: ["band"] }),
+  ];
+  const there = async () =>
+    Promise.all(
+      ids.map(async (id) => (await desk.get(`/clients/${id}`).expect(200)).body.client.equipment as string[]),
+    );
+  expect(await there()).toEqual([place.equipment, place.equipment]);
+  const { places } = (await save(1, { equipment: ["dumbbell"] }).expect(200)).body;
+  expect(places).toEqual([{ ...place, equipment: ["dumbbell"], id: placeId, revision: 2, clients: 2 }]);
+  expect(await there()).toEqual([["dumbbell"], ["dumbbell"]]);
+  // made on top of what somebody else has changed since
+  await save(1, { name: "Other" }).expect(409);
+  const stranger = await signIn(app, await makeCoach());
+  await desk.send("delete", `/places/${placeId}`).expect(409);
+  await stranger.send("delete", `/places/${placeId}`).expect(404);
+  expect((await stranger.get("/places").expect(200)).body.places).toEqual([]);
+  // a stranger's client who names it does not see it
+  const spy = await makeClient(stranger, { place: placeId, equipment: ["band"] });
+  expect((await stranger.get(`/clients/${spy}`).expect(200)).body.client).toMatchObject({
+    place: null,
+    equipment: ["band"],
+  });
+});
+
+test("a page that says cleared is not believed where an answer is yes, or a question is open", async () => {
+  const id = await makeClient(desk, { cleared: false });
+  const save = (screening: object, clearance: object | null = null) =>
+    desk.send("put", `/clients/${id}`, {
+      revision: 1,
+      client: clientOf({ cleared: true, screening, clearance } as never),
+    });
+  await save({ chest: "yes" }).expect(422);
+  await save({ chest: "no" }).expect(422);
+  await save({ chest: "yes" }, { by: "A. Falk, physiotherapist", on: "2026-11-03" }).expect(200);
+});

@@ -629,3 +629,37 @@ test("lines of a hand-over are rows: written with it, the same as a migration ma
   await desk.send("delete", `/clients/${clientId}`, { name: "Vera Test" }).expect(200);
   expect(await rows()).toEqual([]);
 });
+
+test("a check-in is kept once however often it is sent, told to phone and desk, and refused under another's id", async () => {
+  const { clientId, phone, session, who } = await onTheFloor();
+  const at = new Date();
+  const item = {
+    id: randomUUID(),
+    revision: 1,
+    sleep: 2,
+    food: 3,
+    soreness: 1,
+    stress: 2,
+    at: at.toISOString(),
+    zone: "Europe/Oslo",
+    localDate: localDateOf(at.getTime(), "Europe/Oslo"),
+  };
+  const give = (checkIns: unknown[], as = who, of = phone) =>
+    of
+      .post("/api/floor/log")
+      .set("x-gryn-floor", "1")
+      .set("x-gryn-who", as)
+      .send({ entries: [], reports: [], checkIns });
+  for (let i = 0; i < 2; i++)
+    expect((await give([item]).expect(200)).body.items).toEqual([
+      { id: item.id, revision: 1, kept: true, reason: null },
+    ]);
+  expect((await session().expect(200)).body.history.checkIns).toEqual([item]);
+  expect((await desk.get(`/clients/${clientId}/log`).expect(200)).body.checkIns).toEqual([item]);
+  const bad = await give([{ ...item, id: randomUUID(), sleep: 9 }]).expect(200);
+  expect(bad.body.items[0]).toMatchObject({ kept: false, reason: "sleep: 1 to 5" });
+  const other = await onTheFloor();
+  const stolen = await give([item], other.who, other.phone).expect(200);
+  expect(stolen.body.items[0]).toMatchObject({ kept: false });
+  expect((await other.session().expect(200)).body.history.checkIns).toEqual([]);
+});

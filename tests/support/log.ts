@@ -29,6 +29,8 @@ export const reportOf = (n: number, change: Partial<Report> = {}): Report => ({
   feel: "target",
   left: null,
   pain: null,
+  ticks: [],
+  ended: null,
   note: "",
   at: "2026-11-20T18:00:00Z",
   zone: "Europe/Oslo",

@@ -62,7 +62,7 @@ export function askFor(client: ClientInput, change: Partial<PlanAsk> = {}, lines
   return {
     client,
     program,
-    days: daysOf(program, client.minutes, AS_SET),
+    days: daysOf(program, client, AS_SET),
     use: "minutes",
     banned: [],
     keep: true,

@@ -5,6 +5,7 @@ import { id } from "../support/programs";
 const page = (change: Partial<Log>): Log => ({
   entries: [],
   reports: [],
+  checkIns: [],
   handedOver: {},
   bounds: {},
   names: {},

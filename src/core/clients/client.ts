@@ -20,6 +20,12 @@ export const bodyOf = (client: Pick<ClientInput, "stature" | "mass">): { stature
 
 export type Client = ClientInput & { id: string; revision: number };
 
+/** what a form holds of a client */
+export function inputOf(client: ClientInput | Client): ClientInput {
+  const { id: _id, revision: _revision, ...input } = client as Client;
+  return input;
+}
+
 /** what a list of clients shows, and nothing more: who reads more of one is written down */
 export type ClientSummary = Pick<ClientInput, "name" | "daysPerWeek" | "minutes" | "cleared" | "keepUntil"> & {
   id: string;

@@ -3,6 +3,7 @@ import "#core/base/reasons";
 import { z } from "zod";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES } from "#core/exercises/joints";
+import { QUESTIONS } from "./screening";
 import { LOADED, MOVES, PHASES, PRIORITIES, UNITS } from "./choices";
 
 export const clientInput = z.strictObject({
@@ -15,9 +16,22 @@ export const clientInput = z.strictObject({
   phase: z.enum(PHASES).default("gain"),
   daysPerWeek: z.int().min(1, "1 to 7 days").max(7, "1 to 7 days"),
   minutes: z.int().min(15, "between 15 and 180 minutes").max(180, "between 15 and 180 minutes"),
+  /** where the days of the week are fixed, each with its minutes, 0 Monday; none: any days */
+  weekdays: z
+    .array(
+      z.strictObject({
+        day: z.int().min(0).max(6),
+        minutes: z.int().min(15, "between 15 and 180 minutes").max(180, "between 15 and 180 minutes"),
+      }),
+    )
+    .max(7)
+    .refine((list) => new Set(list.map((w) => w.day)).size === list.length, "each day once")
+    .default([]),
   unit: z.enum(UNITS),
   /** equipment marked in another unit than the client's own */
   units: z.partialRecord(z.enum(LOADED), z.enum(UNITS)).default({}),
+  /** a place of the practice's whose equipment counts; null: the equipment that is said here */
+  place: z.uuid().nullable().default(null),
   equipment: z.array(z.enum(EQUIPMENT)).max(40),
   /** machines that are there, where not every one is; null: all of them */
   stations: z.array(z.string().max(60)).max(80).nullable().default(null),
@@ -47,6 +61,17 @@ export const clientInput = z.strictObject({
   alone: z.boolean().default(false),
   /** exercises that are not wanted, by id */
   unwanted: z.array(z.string().max(80)).max(60, "at most 60").default([]),
+  /** answers to the questions before training; none where they were not asked */
+  screening: z.partialRecord(z.enum(QUESTIONS), z.enum(["no", "yes"])).default({}),
+  /** the licensed professional who has cleared the client */
+  clearance: z
+    .strictObject({
+      by: z.string().trim().min(2, "who has cleared the client").max(80, "at most 80 characters"),
+      on: z.iso.date("a day such as 2026-03-31"),
+    })
+    .nullable()
+    .default(null),
+  /** may be handed a week: what follows from the two above */
   cleared: z.boolean(),
   note: z.string().max(2000, "at most 2000 characters"),
   /** the day on which the client agreed that health data are kept */

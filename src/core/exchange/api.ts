@@ -5,11 +5,15 @@
 import "#core/base/reasons";
 import { z } from "zod";
 import { ownEditionSchema, rulesSchema } from "#core/edition/schema";
+import { placeInput } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
+import { standingSchema } from "#core/desk/standing";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
 import { loadSchema, programSchema } from "#core/program/document";
 import { judgementBodySchema, judgementSchema } from "#core/ranking/judgement-schema";
+import { checkInSchema } from "#core/training/check-in-schema";
 import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
+import { sheetSchema } from "#core/sheet/schema";
 import { snapshotSchema } from "#core/training/handover";
 
 /** largest whole number a column keeps */
@@ -37,6 +41,7 @@ export const failureSchema = z.looseObject({
 });
 
 const client = clientInput.extend({ id: z.uuid(), revision: z.int() });
+const place = placeInput.extend({ id: z.uuid(), revision: z.int(), clients: z.int() });
 const clientAnswer = z.strictObject({ client });
 const clientSummary = clientInput
   .pick({ daysPerWeek: true, minutes: true, cleared: true, keepUntil: true, name: true })
@@ -75,6 +80,7 @@ const link = z.strictObject({
 const history = z.strictObject({
   entries: z.array(entrySchema),
   reports: z.array(reportSchema),
+  checkIns: z.array(checkInSchema),
   handedOver: z.record(
     z.string(),
     z.record(z.string(), z.strictObject({ load: loadSchema.nullable(), setupKey: z.string() })),
@@ -99,6 +105,27 @@ export type Ruling = z.infer<typeof ruling>;
 const bodyOfSomebody = z.object({
   stature: z.coerce.number().min(0.5).max(2.5),
   mass: z.coerce.number().min(20).max(400),
+});
+
+const sheetBody = z.strictObject({
+  choices: z.strictObject({
+    paper: z.enum(["a4", "letter"]),
+    weeks: z.int().min(1, "1 to 6 weeks").max(6, "1 to 6 weeks"),
+    log: z.boolean(),
+    large: z.boolean(),
+  }),
+  /** the whole address, so that it can be printed as a code */
+  link: z.string().max(300).nullable(),
+});
+
+const decision = z.strictObject({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  need: z.string(),
+  act: z.enum(["done", "later"]),
+  until: z.string().nullable(),
+  by: z.string(),
+  at: moment,
 });
 
 const job = z.strictObject({
@@ -371,6 +398,45 @@ export const api = {
     answer: { file: "application/json" },
   },
 
+  clientChanges: {
+    method: "get",
+    path: "/clients/{id}/changes",
+    who: "coach",
+    about: "What was changed about a client, by whom and when, newest first.",
+    answer: z.strictObject({
+      changes: z.array(
+        z.strictObject({
+          revision: z.int(),
+          by: z.string(),
+          at: moment,
+          changes: z.array(z.strictObject({ field: z.string(), from: z.unknown(), to: z.unknown() })),
+        }),
+      ),
+    }),
+  },
+  places: {
+    method: "get",
+    path: "/places",
+    who: "coach",
+    about: "Where clients of the practice train.",
+    answer: z.strictObject({ places: z.array(place) }),
+  },
+  savePlace: {
+    method: "put",
+    path: "/places/{id}",
+    who: "coach",
+    about: "Makes a place, or changes it from the revision that was read; every client there follows.",
+    body: z.strictObject({ revision, place: placeInput }),
+    answer: z.strictObject({ places: z.array(place) }),
+  },
+  removePlace: {
+    method: "delete",
+    path: "/places/{id}",
+    who: "coach",
+    about: "Takes away a place where nobody trains.",
+    answer: nothing,
+  },
+
   // the week
   program: {
     method: "get",
@@ -418,6 +484,58 @@ export const api = {
     who: "coach",
     about: "What a client has in hand, and through which links.",
     answer: z.strictObject({ handOver: handOver.nullable(), links: z.array(link) }),
+  },
+  sheet: {
+    method: "post",
+    path: "/clients/{id}/sheet",
+    who: "coach",
+    about: "What a client has in hand, laid out on pages; with the code of a link where one is given.",
+    body: sheetBody,
+    answer: z.strictObject({ number: z.int(), programVersion: z.int(), sheet: sheetSchema }),
+  },
+  sheetPdf: {
+    method: "post",
+    path: "/clients/{id}/sheet.pdf",
+    who: "coach",
+    about: "The same as PDF.",
+    body: sheetBody,
+    answer: { file: "application/pdf" },
+  },
+  sheetWorkbook: {
+    method: "get",
+    path: "/clients/{id}/sheet.xlsx",
+    who: "coach",
+    about: "What a client has in hand as a workbook, with a log to fill in.",
+    answer: { file: "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet" },
+  },
+  sheetTable: {
+    method: "get",
+    path: "/clients/{id}/sheet.csv",
+    who: "coach",
+    about: "What a client has in hand as a table.",
+    answer: { file: "text/csv" },
+  },
+  sheetData: {
+    method: "get",
+    path: "/clients/{id}/sheet.json",
+    who: "coach",
+    about: "What a client has in hand, as it was handed over.",
+    answer: { file: "application/json" },
+  },
+  sheetCalendar: {
+    method: "get",
+    path: "/clients/{id}/calendar.ics",
+    who: "coach",
+    about: "The days of what a client has in hand.",
+    answer: { file: "text/calendar" },
+  },
+  makeCalendar: {
+    method: "post",
+    path: "/clients/{id}/calendar",
+    who: "coach",
+    about: "An address that a calendar asks again and again; the one before ends.",
+    status: [201],
+    answer: path,
   },
   makeLink: {
     method: "post",
@@ -470,6 +588,57 @@ export const api = {
     who: "coach",
     about: "A client's log as a table.",
     answer: { file: "text/csv" },
+  },
+
+  // the desk
+  desk: {
+    method: "get",
+    path: "/desk",
+    who: "coach",
+    about: "How every client of the practice stands, and what coaches have decided lately.",
+    answer: z.strictObject({
+      clients: z.array(
+        clientSummary.pick({ id: true, name: true, cleared: true, keepUntil: true }).extend({
+          /** edits of the plan so far */
+          version: z.int(),
+          handed: z.strictObject({ number: z.int(), version: z.int(), at: moment }).nullable(),
+          link: z.strictObject({ expiresAt: moment, openedAt: moment.nullable() }).nullable(),
+          standing: standingSchema.nullable(),
+        }),
+      ),
+      decisions: z.array(decision),
+      /** clients whose standing is not of now: ask again */
+      waiting: z.int(),
+    }),
+  },
+  decide: {
+    method: "post",
+    path: "/desk/decisions",
+    who: "coach",
+    about: "Says of a need that it is done, or that it comes back on a day.",
+    body: z.strictObject({
+      id: z.uuid(),
+      clientId: z.uuid(),
+      need: text(200),
+      act: z.enum(["done", "later"]),
+      until: z.iso.date().nullable(),
+    }),
+    status: [201],
+    answer: z.strictObject({ decision }),
+  },
+  undecide: {
+    method: "delete",
+    path: "/desk/decisions/{id}",
+    who: "coach",
+    about: "Takes a decision back.",
+    answer: nothing,
+  },
+  deskEvents: {
+    method: "get",
+    path: "/desk/events",
+    who: "coach",
+    about: "A line whenever something of a client has changed.",
+    answer: { file: "text/event-stream" },
   },
 
   // mechanics

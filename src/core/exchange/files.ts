@@ -175,6 +175,8 @@ export interface LogRow {
   plannedReserve: number;
   feel: string;
   pain: string;
+  form: string;
+  ended: string;
   note: string;
 }
 
@@ -215,6 +217,8 @@ export function logRows(
         plannedReserve: e.prescribed.reserve,
         feel: report?.feel ?? "",
         pain,
+        form: report?.ticks.join(" ") ?? "",
+        ended: report?.ended ?? "",
         note: report?.note ?? "",
       }));
     });

@@ -94,6 +94,8 @@ const handOver: Steps = {
       ...p,
       alternatives: list(p.alternatives).map((a) => ({ spares: [], ...a })),
     })),
+  // 8 knows what is asked after about the reps
+  7: (document) => mapPrescriptions(document, (p) => ({ ticks: [], ...p })),
   // 7 knows lighter sets before an exercise, and draws as shapes
   6: (document) =>
     mapPrescriptions(document, (p) => ({
@@ -154,6 +156,8 @@ const report: Steps = {
   1: (document) => ({ left: null, ...document }),
   // 3 has what a client answers to the coach's note
   2: (document) => ({ note: "", ...document }),
+  // 4 has what went wrong with the reps, and what ended the set
+  3: (document) => ({ ticks: [], ended: null, ...document }),
 };
 
 const client: Steps = {
@@ -179,6 +183,8 @@ const client: Steps = {
   4: (document) => ({ mobility: [], phase: "gain", ...document }),
   // 6 says which machines are there; before, every one
   5: (document) => ({ stations: null, ...document }),
+  // 7 knows fixed weekdays, places of the practice, and what was answered before training
+  6: (document) => ({ weekdays: [], place: null, screening: {}, clearance: null, ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */
@@ -217,12 +223,15 @@ const exercise: Steps = {
   1: (document) => ({ ...document }),
 };
 
-const KINDS = { program, handOver, entry, report, client, exercise } satisfies Record<string, Steps>;
+/** version 1 is the first */
+const checkIn: Steps = {};
+
+const KINDS = { program, handOver, entry, report, checkIn, client, exercise } satisfies Record<string, Steps>;
 export type DocumentKind = keyof typeof KINDS;
 
 /** the present version of each kind: one more than its last step */
 export const VERSIONS = Object.fromEntries(
-  Object.entries(KINDS).map(([kind, steps]) => [kind, Math.max(...Object.keys(steps).map(Number)) + 1]),
+  Object.entries(KINDS).map(([kind, steps]) => [kind, Math.max(0, ...Object.keys(steps).map(Number)) + 1]),
 ) as Record<DocumentKind, number>;
 
 /**

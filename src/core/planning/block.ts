@@ -3,6 +3,7 @@
  * grow, effort with them, and the last week is lighter. As operations on the week, so that each step has an undo.
  */
 import type { ClientInput } from "#core/clients/client";
+import { minutesFor, type Room } from "#core/clients/days";
 import type { Method } from "#core/edition/method";
 import { groupCredit, weekDose, doseTotal, type WeekDose } from "./dose";
 import { applyOperation, mapLines, placeOf } from "#core/program/edit";
@@ -25,7 +26,7 @@ export interface BlockWeek {
   minutes: number[];
 }
 
-type Client = Pick<ClientInput, "priorities" | "level" | "minutes">;
+type Client = Pick<ClientInput, "priorities" | "level"> & Room;
 
 const apply = (program: Program, operation: Operation): Program => {
   const r = applyOperation(program, operation);
@@ -53,8 +54,8 @@ function oneMore(program: Program, group: string, client: Client, method: Method
       change: { reserves: [...p.reserves, p.reserves.at(-1)!] },
     };
     const next = apply(program, operation);
-    const after = next.days.find((d) => d.id === day.id)!;
-    if (dayMinutes(after, method) <= client.minutes + 0.5) return operation;
+    const at = next.days.findIndex((d) => d.id === day.id);
+    if (dayMinutes(next.days[at]!, method) <= minutesFor(client, next.days)[at]! + 0.5) return operation;
   }
   return null;
 }

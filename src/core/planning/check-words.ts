@@ -309,9 +309,7 @@ function coverText(c: Exclude<OfTheWeek, { kind: NotCover }>): CheckText {
         title: `${c.subject.line.name}: limiting muscle`,
         number: `${muscleName(c.subject.muscle).toLowerCase()}, ${percent(c.number)}`,
         limit: "the target muscle",
-        reason: passes
-          ? "The target muscle, or several together, end the set."
-          : endsBefore(c.subject.muscle),
+        reason: passes ? "The target muscle, or several together, end the set." : endsBefore(c.subject.muscle),
       };
     case "technique": {
       const name = findTechnique(c.subject.technique).name.toLowerCase();

@@ -2,6 +2,7 @@
  * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
  * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
  */
+import { minutesFor } from "#core/clients/days";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { groupFor } from "#core/planning/aim";
@@ -140,7 +141,8 @@ function oneMore(p: Prescription | undefined): Fix[] {
 }
 
 function weeklyDose({ program, all, client, method, dose }: Week): Check[] {
-  const tight = all.days.every((day) => dayMinutes(day, method) > client.minutes - 4);
+  const most = minutesFor(client, all.days);
+  const tight = all.days.every((day, i) => dayMinutes(day, method) > most[i]! - 4);
   return groups.flatMap((m): Check[] => {
     const band = bandOf(m.id, client, method);
     const d = dose.groups[m.id]!;
@@ -234,18 +236,20 @@ function frequency({ program, client, method, dose }: Week): Check[] {
 }
 
 function minutes({ all, client, method }: Week): Check[] {
+  const most = minutesFor(client, all.days);
   return all.days
-    .filter((d) => d.blocks.length > 0)
-    .map((d): Check => {
+    .map((d, i) => ({ d, limit: most[i]! }))
+    .filter(({ d }) => d.blocks.length > 0)
+    .map(({ d, limit }): Check => {
       const number = Math.round(dayMinutes(d, method));
-      const over = number - client.minutes;
+      const over = number - limit;
       const last = d.blocks[d.blocks.length - 1]!.prescriptions.find((p) => p.reserves.length > 1 && !p.locked);
       const fewer = last && change(last.id, { reserves: last.reserves.slice(0, -1) });
       return {
         kind: "minutes",
         subject: { day: named(d) },
         number,
-        limit: client.minutes,
+        limit,
         state: over > method.minutesOver ? "problem" : over > 0 ? "look" : "pass",
         fixes: over > 0 && fewer ? [{ kind: "drop set", name: last.name, operations: [fewer] }] : [],
       };

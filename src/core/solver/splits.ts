@@ -1,4 +1,6 @@
 /** Ways to divide a week: which groups' own exercises may stand on which day. */
+import { minutesFor, weekdaysFor, type Room } from "#core/clients/days";
+import { usualWeekdays, weekdayOf } from "#core/base/weekdays";
 import type { Day, Program } from "#core/program/document";
 import { groups, isArm, isArmDay, LEGS, TRUNK } from "#core/planning/groups";
 import type { DayAsk } from "#core/solver/problem";
@@ -72,25 +74,15 @@ export const leftOut = (division: Division, days: readonly Pick<Day, "groups">[]
   return groups.filter((g) => all.every((d) => d !== null && !d.includes(g.id))).map((g) => g.id);
 };
 
-/** weekdays (0 Monday) that keep as much rest between so many days as there is */
-const WEEKDAYS: Record<number, readonly number[]> = {
-  1: [0],
-  2: [0, 3],
-  3: [0, 2, 4],
-  4: [0, 1, 3, 4],
-  5: [0, 1, 2, 4, 5],
-  6: [0, 1, 2, 3, 4, 5],
-  7: [0, 1, 2, 3, 4, 5, 6],
-};
-
-const weekdayOf = (date: string) => (new Date(`${date}T12:00:00Z`).getUTCDay() + 6) % 7;
-
 /**
- * The days of a program as they are asked for: on their dates' weekdays where all have one.
+ * The days of a program as they are asked for: on their dates' weekdays where all have one, else on the client's.
+ * @param room minutes, on fixed weekdays or any
  * @param times how often each session is done; as many days are needed as sessions times that
  */
-export function daysOf(program: Program, minutes: number, division: Division, times = 1): DayAsk[] {
-  const usual = WEEKDAYS[program.days.length] ?? WEEKDAYS[7]!;
+export function daysOf(program: Program, room: Room, division: Division, times = 1): DayAsk[] {
+  const own = weekdaysFor(room, program.days);
+  const minutes = minutesFor(room, program.days);
+  const usual = usualWeekdays(program.days.length);
   const dated = program.days.every((d) => d.date !== null);
   const sessions = program.days.length / times;
   if (!Number.isInteger(sessions)) throw new RangeError(`${program.days.length} days hold no session ${times} times`);
@@ -98,8 +90,8 @@ export function daysOf(program: Program, minutes: number, division: Division, ti
   const once = splitDays(division, program.days.slice(0, sessions));
   return program.days.map((d, i) => ({
     id: d.id,
-    minutes,
-    weekday: dated ? weekdayOf(d.date!) : usual[i]!,
+    minutes: minutes[i]!,
+    weekday: dated ? weekdayOf(d.date!) : own.every((w) => w !== null) ? own[i]!.day : usual[i]!,
     groups: once[i % sessions]!,
     ...(i >= sessions ? { same: i % sessions } : {}),
   }));

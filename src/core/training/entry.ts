@@ -3,7 +3,10 @@ import "#core/base/reasons";
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
 import { loadSchema, repsSchema } from "#core/program/document";
+import type { CheckIn } from "#core/training/check-in-schema";
+import { dated, revisionSchema } from "#core/training/dated";
 import { LIMITS } from "#core/training/limits";
+import { ENDED, TICKS } from "#core/training/ticks";
 
 export const PART_KINDS = ["full", "partial", "assisted", "left", "right"] as const;
 
@@ -16,20 +19,9 @@ export const partSchema = z.strictObject({
 });
 export type Part = z.infer<typeof partSchema>;
 
-/** any clock may be wrong; only what no calendar has is refused */
-const FIRST_YEAR = 1900;
-const moment = {
-  at: z.iso
-    .datetime({ offset: true, error: "a moment in time" })
-    .refine((t) => Number.isFinite(Date.parse(t)) && new Date(t).getUTCFullYear() >= FIRST_YEAR, "a moment in time"),
-  zone: z.string().max(60),
-  localDate: z.iso.date("a day").refine((d) => Number(d.slice(0, 4)) >= FIRST_YEAR, "a day"),
-};
-const revision = z.int().min(1).max(1_000_000, "too many corrections");
-
 export const entrySchema = z.strictObject({
   id: z.uuid(),
-  revision,
+  revision: revisionSchema,
   handOverId: z.uuid(),
   prescriptionId: z.uuid(),
   /** which set of the prescription, from 0 */
@@ -37,7 +29,7 @@ export const entrySchema = z.strictObject({
   parts: z.array(partSchema).min(1, "at least one part").max(8),
   /** reps in reserve as felt; null when not asked */
   reserve: z.int().min(0, "0 to 10").max(LIMITS.reserve, "0 to 10").nullable(),
-  ...moment,
+  ...dated,
   /** the approved alternative that was done instead; null where it was the planned exercise */
   instead: z
     .strictObject({ setupKey: z.string().max(400), name: z.string().max(200) })
@@ -72,21 +64,25 @@ export type Pain = z.infer<typeof painSchema>;
 /** once per exercise and day: where it was felt, pain, and whether it was left out */
 export const reportSchema = z.strictObject({
   id: z.uuid(),
-  revision,
+  revision: revisionSchema,
   handOverId: z.uuid(),
   prescriptionId: z.uuid(),
   feel: z.enum(FEELS).nullable(),
   left: z.enum(["skipped", "another day"]).nullable().default(null),
   pain: painSchema.nullable(),
+  /** what went wrong with the reps, as far as the exercise can show it */
+  ticks: z.array(z.enum(TICKS)).max(TICKS.length).default([]),
+  ended: z.enum(ENDED).nullable().default(null),
   /** what the client says to the coach */
   note: z.string().max(LIMITS.note, `at most ${LIMITS.note} characters`).default(""),
-  ...moment,
+  ...dated,
 });
 export type Report = z.infer<typeof reportSchema>;
 
 export interface LogBatch {
   entries: Entry[];
   reports: Report[];
+  checkIns?: CheckIn[];
 }
 
 /**
@@ -96,6 +92,8 @@ export interface LogBatch {
 export const sentBatchSchema = z.strictObject({
   entries: z.array(z.unknown()).max(200),
   reports: z.array(z.unknown()).max(200),
+  /** a phone from before sends none */
+  checkIns: z.array(z.unknown()).max(20).default([]),
 });
 
 /** what became of an item: kept, or why not */

@@ -1,6 +1,7 @@
 /** A line's part of the log, day by day, and what a logged set says of it. */
 import { shareOfLoad } from "#core/base/kilograms";
 import type { Load, Prescription } from "#core/program/document";
+import type { CheckIn } from "#core/training/check-in-schema";
 import type { Entry, Report } from "#core/training/entry";
 
 /** what was done of a line on one day */
@@ -28,6 +29,8 @@ export interface Handed {
 export interface History {
   entries: readonly Entry[];
   reports: readonly Report[];
+  /** of the last weeks; none where they are not known */
+  checkIns?: readonly CheckIn[];
   /** by hand-over and prescription: the load that was asked for, and the setup */
   handedOver: Readonly<Record<string, Readonly<Record<string, Handed>>>>;
   /** by prescription */

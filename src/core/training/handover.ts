@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
 import { BEGINS, PURPOSES, RAMP_MOST, STRUCTURES, TECHNIQUES } from "#core/program/limits";
+import { TICKS } from "#core/training/ticks";
 import {
   alternativeSchema,
   earlierSetupSchema,
@@ -67,6 +68,8 @@ export const snapshotPrescriptionSchema = z.strictObject({
       then: z.array(techniquePartSchema).max(4),
     })
     .nullable(),
+  /** what can go wrong with its reps and is asked after */
+  ticks: z.array(z.enum(TICKS)),
   /** setups that the line had before, whose log still counts */
   earlier: z.array(earlierSetupSchema),
   /** how its sets are done beside the plain way, in words for the client */
@@ -95,7 +98,7 @@ export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(7),
+  version: z.literal(8),
   /** what its program was planned with, and what its next targets follow from */
   edition: z.string().max(80),
   programId: z.uuid(),

@@ -22,7 +22,9 @@ import {
 } from "#core/training/exposures";
 import { believedOf, flagsOf } from "#core/training/flags";
 import { forecast } from "#core/training/forecast";
+import { badWeek } from "#core/training/check-in";
 import { judgePain } from "#core/training/pain";
+import type { Tick } from "#core/training/ticks";
 
 /** what a target follows from, as values: what a screen says and a rule decides is one thing */
 export type Reason =
@@ -30,6 +32,7 @@ export type Reason =
   | { kind: "unlikely load"; load: Load | null; reps: number }
   | { kind: "first time"; load: Load | null; bodyLoad: number }
   | { kind: "set by coach" | "felt elsewhere twice" | "no load typed" | "not work" }
+  | Told
   | { kind: "top reached"; first: number; window: Window; next: Next }
   | ({ kind: "ready" | "not yet"; from: Load; next: Load; at: number } & Lately)
   | ({ kind: "felt elsewhere" | "a set fell below" | "under the window"; low: number } & Lately)
@@ -38,6 +41,10 @@ export type Reason =
   | { kind: "on the way"; first: number; top: number }
   | { kind: "window"; window: Window; step: Load; load: Load | null; bodyLoad: number }
   | { kind: "drop"; drop: number; rest: number };
+
+/** what the client told besides the sets */
+export type Told =
+  { kind: "form" | "form twice"; ticks: Tick[] } | { kind: "check-in"; score: number } | { kind: "ended by breath" };
 
 /** reps of the heaviest set in the last workouts, oldest first; and what they come to */
 interface Lately {
@@ -102,7 +109,9 @@ export function targetFor(p: Asked, history: History, rules: Rules, before?: str
     (e) => before === undefined || e.localDate < before,
   );
   const flagged = flagsOf(p, entries, history.bounds[p.id], rules);
-  const rule = ruleFor(p, exposures, flagged, rules);
+  const day = before ?? exposures[0]?.localDate;
+  const tired = day === undefined ? null : badWeek(history.checkIns ?? [], day);
+  const rule = ruleFor(p, exposures, flagged, rules, tired);
   // a load the coach has changed since the plan of the last session goes before the rule
   const last = exposures.find((e) => e.entries.length > 0)?.entries[0];
   const asked = last && history.handedOver[last.handOverId]?.[p.id];
@@ -114,7 +123,13 @@ export function targetFor(p: Asked, history: History, rules: Rules, before?: str
   return { ...target, sets: plannedSets(p, target.load, target.reps, rules) };
 }
 
-function ruleFor(p: Asked, exposures: readonly Exposure[], flagged: ReadonlySet<string>, rules: Rules): Rule {
+function ruleFor(
+  p: Asked,
+  exposures: readonly Exposure[],
+  flagged: ReadonlySet<string>,
+  rules: Rules,
+  tired: number | null,
+): Rule {
   const pains = exposures.map((e) => e.report?.pain ?? null).filter((x): x is Pain => x !== null);
   const pain = judgePain(exposures[0]?.report?.pain ?? null, rules.pain, pains.slice(1));
   const still = { load: p.load, reps: p.reps, rest: null, tempo: null };
@@ -133,7 +148,7 @@ function ruleFor(p: Asked, exposures: readonly Exposure[], flagged: ReadonlySet<
   }
   if (believed.length === 0)
     return { ...still, decision: "first", reasons: [{ kind: "first time", load: p.load, bodyLoad: p.bodyLoad }] };
-  return follow(readWorkouts(p, believed, rules), pain.act === "hold" ? pain.words : null);
+  return follow({ ...readWorkouts(p, believed, rules), tired }, pain.act === "hold" ? pain.words : null);
 }
 
 /** what the last workouts say by themselves */
@@ -161,9 +176,11 @@ interface Workouts {
   complete: boolean;
   allAbove: boolean;
   honest: boolean;
+  /** score of a bad week; null unless it is one */
+  tired: number | null;
 }
 
-function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Workouts {
+function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Omit<Workouts, "tired"> {
   const last = done[0]!;
   const lead = leadSet(p);
   const leadOf = (x: Exposure) => x.entries.find((e) => e.set === lead) ?? x.entries[0]!;
@@ -206,10 +223,11 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Workou
 function follow(s: Workouts, painHolds: string | null): Rule {
   const { p, rules, done, load, window: w, bare } = s;
   const [last, before] = done;
-  const rest = s.drop > rules.drop ? p.rest + rules.restMore : null;
+  // a set that the breath ends rests too little before it
+  const rest = s.drop > rules.drop || last!.report?.ended === "breath" ? p.rest + rules.restMore : null;
   const always: Reason[] = [
     { kind: "window", window: w, step: p.loadStep, load: bare ? null : load, bodyLoad: p.bodyLoad },
-    ...(rest ? [{ kind: "drop", drop: s.drop, rest } as const] : []),
+    ...(s.drop > rules.drop ? [{ kind: "drop", drop: s.drop, rest: p.rest + rules.restMore } as const] : []),
   ];
   const answer = (decision: Decision, reason: Reason, change: Partial<Rule> = {}): Rule => ({
     decision,
@@ -222,17 +240,28 @@ function follow(s: Workouts, painHolds: string | null): Rule {
   });
   const lighter = load && stepLoad(load, p.loadStep, -1);
   if (painHolds) return answer("hold", { kind: "pain", words: painHolds });
-  const elsewhere = last!.report?.feel === "elsewhere";
-  if (elsewhere && before?.report?.feel === "elsewhere")
-    return answer(
-      "lighter",
-      { kind: "felt elsewhere twice" },
-      { load: lighter, reps: { low: w.low, high: w.high + 2 } },
-    );
+  const twice = heldTwice(last!, before);
+  if (twice) return answer("lighter", twice, { load: lighter, reps: { low: w.low, high: w.high + 2 } });
   const here = s.about(load);
   if (before && s.lead[0]! < w.low && here < w.low - rules.under)
     return answer("lower", { kind: "under the window", low: w.low, ...lately(s, here) }, { load: lighter });
-  return bare ? byTheBody(s, answer, elsewhere) : byTheLoad(s, answer, elsewhere);
+  return bare ? byTheBody(s, answer) : byTheLoad(s, answer);
+}
+
+/** what the client said of two workouts running: the load is too much for the rep that is planned */
+function heldTwice(last: Exposure, before: Exposure | undefined): Reason | null {
+  const [now, then] = [last.report, before?.report];
+  if (now?.feel === "elsewhere" && then?.feel === "elsewhere") return { kind: "felt elsewhere twice" };
+  return now?.ticks.length && then?.ticks.length ? { kind: "form twice", ticks: now.ticks } : null;
+}
+
+/** what the client said of the last workout that holds an increase back; null where nothing does */
+function heldBy(s: Workouts, about: number): Reason | null {
+  const report = s.done[0]!.report;
+  if (report?.ticks.length) return { kind: "form", ticks: report.ticks };
+  if (report?.feel === "elsewhere") return { kind: "felt elsewhere", low: s.window.low, ...lately(s, about) };
+  if (report?.ended === "breath") return { kind: "ended by breath" };
+  return s.tired === null ? null : { kind: "check-in", score: s.tired };
 }
 
 type Answer = (decision: Decision, reason: Reason, change?: Partial<Rule>) => Rule;
@@ -244,7 +273,7 @@ const lately = ({ lead, window }: Workouts, about: number): Lately => ({
 });
 
 /** up when the mean of the last three allows the next load */
-function byTheLoad(s: Workouts, answer: Answer, elsewhere: boolean): Rule {
+function byTheLoad(s: Workouts, answer: Answer): Rule {
   const { p, rules, load, window: w, windowAt } = s;
   const short = whyNot(s);
   if (!load) return s.reps[0]! >= w.high ? answer("hold", { kind: "no load typed" }) : answer("hold", onTheWay(s));
@@ -253,20 +282,22 @@ function byTheLoad(s: Workouts, answer: Answer, elsewhere: boolean): Rule {
   const told = { from: load, next, at: w.low + rules.aboveLow, ...lately(s, about) };
   if (about < w.low + rules.aboveLow) return answer("hold", short ?? { kind: "not yet", ...told });
   if (short) return answer("hold", short);
-  if (elsewhere) return answer("hold", { kind: "felt elsewhere", low: w.low, ...lately(s, about) });
+  const held = heldBy(s, about);
+  if (held) return answer("hold", held);
   return answer("raise", { kind: "ready", ...told }, { load: next, reps: windowAt(next) });
 }
 
 const onTheWay = ({ reps, window }: Workouts): Reason => ({ kind: "on the way", first: reps[0]!, top: window.high });
 
 /** without a load: reps with room to grow, then tempo, then a relative, then a first load */
-function byTheBody(s: Workouts, answer: Answer, elsewhere: boolean): Rule {
+function byTheBody(s: Workouts, answer: Answer): Rule {
   const { p, rules, reps, window } = s;
   const first = reps[0]!;
   const short = whyNot(s);
   if (first < window.high) return answer("hold", short ?? onTheWay(s));
   if (short) return answer("hold", short);
-  if (elsewhere) return answer("hold", { kind: "felt elsewhere", low: window.low, ...lately(s, first) });
+  const held = heldBy(s, first);
+  if (held) return answer("hold", held);
   const why = (next: Next): Reason => ({ kind: "top reached", first, window, next });
   const { lower } = p.tempo;
   if (lower < rules.slowest)

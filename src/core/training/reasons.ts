@@ -1,6 +1,8 @@
 /** The words of a next target's reasons, the same on the phone and at the desk. */
 import type { Load } from "#core/program/document";
-import type { Next, Reason } from "#core/training/progression";
+import type { Tick } from "#core/training/ticks";
+import { listed } from "#core/words/sentence";
+import type { Next, Reason, Told } from "#core/training/progression";
 
 const text = (l: Load) => `${l.value} ${l.unit}`;
 
@@ -32,7 +34,33 @@ function stepOn(load: Load | null, bodyLoad: number): string | null {
   return `${text(load)}${bodyLoad > 0 ? ` and ${Math.round(bodyLoad)} kg of the body` : ""}`;
 }
 
+const TICKED: Record<Tick, string> = {
+  "end-lost": "the end position was not reached",
+  "half-reps": "half reps",
+  swing: "the body swung",
+  drift: "the way of the load drifted",
+};
+const ticked = (ticks: readonly Tick[]): string => listed(ticks.map((t) => TICKED[t]));
+
+/** what the client told, and what follows */
+function toldText(r: Told): string {
+  switch (r.kind) {
+    case "form":
+      return `Same load: ${ticked(r.ticks)}. First the whole rep, then heavier.`;
+    case "form twice":
+      return `Two workouts running: ${ticked(r.ticks)}. One step lighter, every rep whole.`;
+    case "check-in":
+      return `Same load this week: the check-in was ${r.score} of 5. Next week as planned.`;
+    case "ended by breath":
+      return "Same load: the breath ended the set. Rest longer before each set.";
+  }
+}
+
+const isTold = (r: Reason): r is Told =>
+  r.kind === "form" || r.kind === "form twice" || r.kind === "check-in" || r.kind === "ended by breath";
+
 export function reasonText(r: Reason): string {
+  if (isTold(r)) return toldText(r);
   switch (r.kind) {
     case "stopped":
       return `Stopped: ${r.words}`;

@@ -20,6 +20,7 @@ import { findTechnique } from "#core/planning/techniques";
 import { restOf } from "#core/planning/timing";
 import type { Prescription, Program } from "#core/program/document";
 import { doingOf } from "#core/planning/doing";
+import { ticksFor } from "#core/training/ticks";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
 
 /** pixels of a picture on the phone */
@@ -117,7 +118,16 @@ function sheetOf(exerciseId: string, values: Prescription["values"], lead: strin
   const exercise = findExercise(exerciseId);
   const setup = exercise && setupOrNone(exercise, values);
   if (!exercise || !setup)
-    return { settings: [], cues: [], cautions: [], joints: [...JOINTS], strains: {}, start: BLANK, end: BLANK };
+    return {
+      settings: [],
+      cues: [],
+      cautions: [],
+      joints: [...JOINTS],
+      ticks: [],
+      strains: {},
+      start: BLANK,
+      end: BLANK,
+    };
   const analysis = analyse(model, setup, { frames: true, samples: SAMPLES });
   const [start, end] = drawings(exercise, analysis, lead ?? null);
   return {
@@ -125,6 +135,7 @@ function sheetOf(exerciseId: string, values: Prescription["values"], lead: strin
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
     joints: likelyJoints(exercise, analysis),
+    ticks: ticksFor(exercise),
     strains: strainsIn(exercise, analysis, model),
     start,
     end,
@@ -191,7 +202,7 @@ export function buildSnapshot(
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 7,
+    version: 8,
     edition: program.edition,
     programId: program.id,
     programVersion,

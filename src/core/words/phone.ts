@@ -44,3 +44,44 @@ export const reps = {
   left: label("Reps, left side"),
   right: label("Reps, right side"),
 };
+
+/** how the reps were */
+export const form = {
+  ask: label("Did the reps stay clean? Tap what went wrong"),
+  ended: label("What ended the set?"),
+  holds: label("Then the load stays until the reps are clean. Your coach sees it."),
+  breath: label("Then the load stays and you rest longer."),
+};
+
+/** by what can go wrong */
+export const tick = {
+  "end-lost": label("Did not reach the end position"),
+  "half-reps": label("Half reps"),
+  swing: label("Swing"),
+  drift: label("The way drifted"),
+};
+
+export const ended = {
+  muscle: label("The muscle"),
+  breath: label("The breath"),
+};
+
+/** how recovered the client is, once a week */
+export const checkIn = {
+  title: label("How was your week?"),
+  open: label("How was your week? Four taps"),
+  how: label("Four taps, once a week. 1 is bad, 5 is good."),
+  thanks: label("Thank you. Your coach sees it."),
+  bad: sentence({ score: 2 }, ({ score }) => `Your week was ${score} of 5: loads stay this week, nothing goes down.`),
+  later: label("Not now"),
+};
+
+export const aspect = {
+  sleep: label("Sleep"),
+  food: label("Food"),
+  soreness: label("Soreness (5: none)"),
+  stress: label("Stress (5: none)"),
+};
+
+/** of the whole page */
+export const page = { letters: label("Larger letters") };

@@ -1,5 +1,6 @@
-/** Clients as they are kept. */
+/** Clients as they are kept. What a place of the practice has is asked of the place, so that it is said once. */
 import type { Client } from "#core/clients/client";
+import { thereOf } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Transaction } from "#server/database/database";
@@ -10,17 +11,25 @@ export interface ClientRow {
   revision: number;
   body: unknown;
   format: number;
+  /** of the place that the client names; null where there is none */
+  place: unknown;
 }
 
+/** the place of a client's row: to be selected beside it */
+export const PLACE_OF = `(select p.body from place p where p.practice_id = client.practice_id
+  and p.id::text = client.body->>'place') as place`;
+
+/** a place that is gone leaves what was said of the client */
 export const toClient = (r: ClientRow): Client => ({
   ...clientInput.parse(upgrade("client", r.body, r.format)),
+  ...(r.place ? thereOf(r.place) : { place: null }),
   id: r.id,
   revision: r.revision,
 });
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {
   const [row] = await tx.query<ClientRow>(
-    "select id, revision, body, format from client where practice_id = $1 and id = $2",
+    `select id, revision, body, format, ${PLACE_OF} from client where practice_id = $1 and id = $2`,
     [practiceId, id],
   );
   if (!row) throw notFound("client");

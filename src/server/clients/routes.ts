@@ -1,13 +1,15 @@
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
-import { bodyOf, type Client, type ClientSummary } from "#core/clients/client";
-import { api } from "#core/exchange/api";
+import { changesOf } from "#core/clients/changes";
+import { isCleared } from "#core/clients/screening";
+import { bodyOf, inputOf, type Client, type ClientInput, type ClientSummary } from "#core/clients/client";
+import { api, type Answer } from "#core/exchange/api";
 import { VERSIONS } from "#core/exchange/upgrade";
 import { auditLook, writeAudit } from "#server/audit";
 import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
 import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf, requireHead } from "#server/identity/coach";
-import { findClient, toClient, type ClientRow } from "#server/clients/clients";
+import { findClient, PLACE_OF, toClient, type ClientRow } from "#server/clients/clients";
 import { readMechanics } from "#server/mechanics/cache";
 import { librarySetups } from "#server/mechanics/survey";
 import { presentEdition } from "#server/planning/editions";
@@ -40,6 +42,7 @@ export function clientRoutes(database: Database): Router {
     const coach = coachOf(request);
     const { practiceId } = coach;
     const { id, client } = readBody(api.makeClient.body, request);
+    mayBeCleared(client);
     const made = await database.withPractice(practiceId, async (tx) => {
       const rows = await tx.query(
         `insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5) on conflict do nothing
@@ -61,7 +64,8 @@ export function clientRoutes(database: Database): Router {
       await writeAudit(tx, coach, "made client", id);
       return true;
     });
-    response.status(made ? 201 : 200).json({ client: { ...client, id, revision: 1 } });
+    const kept = await database.withPractice(practiceId, (tx) => findClient(tx, practiceId, id));
+    response.status(made ? 201 : 200).json({ client: kept });
   });
 
   router.put("/clients/:id", async (request, response) => {
@@ -69,10 +73,12 @@ export function clientRoutes(database: Database): Router {
     const { practiceId } = coach;
     const id = readId(request, "id", "client");
     const { revision, client } = readBody(api.saveClient.body, request);
+    mayBeCleared(client);
     const saved = await database.withPractice(practiceId, async (tx) => {
+      const before = await findClient(tx, practiceId, id);
       const rows = await tx.query<ClientRow>(
         `update client set body = $4, name = $5, format = $6, revision = revision + 1
-          where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body, format`,
+          where practice_id = $1 and id = $2 and revision = $3 returning id, revision, body, format, ${PLACE_OF}`,
         [practiceId, id, revision, client, client.name, VERSIONS.client],
       );
       if (!rows[0])
@@ -80,9 +86,28 @@ export function clientRoutes(database: Database): Router {
           client: await findClient(tx, practiceId, id),
         });
       await writeAudit(tx, coach, "changed client", id);
-      return toClient(rows[0]);
+      const after = toClient(rows[0]);
+      await tx.query(
+        `insert into client_change (practice_id, client_id, revision, changes, account_name) values ($1, $2, $3, $4, $5)`,
+        [practiceId, id, after.revision, JSON.stringify(changesOf(inputOf(before), inputOf(after))), coach.name],
+      );
+      return after;
     });
     response.json({ client: saved });
+  });
+
+  router.get("/clients/:id/changes", async (request, response) => {
+    const { practiceId } = coachOf(request);
+    const id = readId(request, "id", "client");
+    const changes = await database.withPractice(practiceId, async (tx) => {
+      await findClient(tx, practiceId, id);
+      return tx.query<Answer<"clientChanges">["changes"][number]>(
+        `select revision, account_name as by, at, changes from client_change
+          where practice_id = $1 and client_id = $2 order by revision desc limit 200`,
+        [practiceId, id],
+      );
+    });
+    response.json({ changes });
   });
 
   router.get("/clients/:id/export", async (request, response) => {
@@ -117,8 +142,26 @@ export function clientRoutes(database: Database): Router {
   return router;
 }
 
-/** tables that the export tells under names of its own */
-const TOLD = ["program", "hand_over", "entry", "report", "audit", "load_bound", "client_link"];
+/** whatever a page says: a yes, or a question that is open, clears nobody. @throws Problem 422 */
+function mayBeCleared({ cleared, screening, clearance }: ClientInput): void {
+  if (cleared && !isCleared(screening, clearance, true))
+    throw new Problem(422, "Screening is not clear: record who has cleared the client.", [
+      { path: "client.clearance", reason: "who has cleared the client" },
+    ]);
+}
+
+/** tables that the export tells under names of its own, or that only repeat what others say */
+const TOLD = [
+  "program",
+  "hand_over",
+  "entry",
+  "report",
+  "audit",
+  "load_bound",
+  "client_link",
+  "client_mark",
+  "standing",
+];
 
 /** rows of every other table that speaks of a client, by the catalogue: a new one needs no line here */
 async function otherRowsOf(tx: Transaction, practiceId: string, clientId: string): Promise<Record<string, unknown[]>> {

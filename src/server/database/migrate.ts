@@ -11,7 +11,8 @@ const KEEPER = "gryn_keeper";
 /** any number, the same for every Gryn: one migration at a time */
 const LOCK = 7_170_071;
 
-const tenantTables = "client, program, program_edit, hand_over, handed_line, entry, report, load_bound, job";
+const tenantTables =
+  "client, program, program_edit, hand_over, handed_line, entry, report, load_bound, job, client_mark, standing, decision, check_in, client_change";
 
 const rights = (role: string, database: string) => `
   revoke temporary, create on database ${database} from public;
@@ -19,12 +20,12 @@ const rights = (role: string, database: string) => `
   grant usage on schema public, gryn to ${role}, ${KEEPER};
   revoke all on all functions in schema gryn from public;
   grant execute on all functions in schema gryn to ${role}, ${KEEPER};
-  grant select, insert, update, delete on client, program, load_bound, job, judgement to ${role};
-  grant select, insert on program_edit, hand_over, handed_line, entry, report, audit, mechanics to ${role};
+  grant select, insert, update, delete on client, program, load_bound, job, judgement, client_mark, standing, decision, place to ${role};
+  grant select, insert on program_edit, hand_over, handed_line, entry, report, check_in, client_change, audit, mechanics to ${role};
   grant select, insert, update on edition to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};
-  grant select, insert, update, delete on account, session, client_link, invitation, attempt, device to ${KEEPER};
+  grant select, insert, update, delete on account, session, client_link, calendar_link, invitation, attempt, device to ${KEEPER};
   grant select on audit to ${KEEPER};
   grant select, insert, update on practice to ${KEEPER};
   grant select, update, delete on ${tenantTables} to ${KEEPER};`;

@@ -4,6 +4,7 @@
  */
 import pg from "pg";
 import { unitFor, type ClientInput } from "#core/clients/client";
+import { QUESTIONS } from "#core/clients/screening";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
@@ -23,7 +24,9 @@ import { writeLog } from "#server/training/log";
 
 const everything = EQUIPMENT;
 
-const made: (Omit<ClientInput, "consent" | "keepUntil"> & { key: string })[] = [
+const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | "screening" | "clearance"> & {
+  key: string;
+})[] = [
   {
     key: "maja",
     name: "Maja Lindqvist",
@@ -123,6 +126,10 @@ const made: (Omit<ClientInput, "consent" | "keepUntil"> & { key: string })[] = [
 
 const clients: (ClientInput & { key: string })[] = made.map((c) => ({
   ...c,
+  weekdays: [],
+  place: null,
+  screening: c.cleared ? Object.fromEntries(QUESTIONS.map((q) => [q, "no" as const])) : {},
+  clearance: null,
   consent: "2026-08-31",
   keepUntil: "2028-08-31",
 }));
@@ -324,6 +331,8 @@ function buildLog(program: Program, handOverId: string, now: Date): { entries: E
               p.exerciseId === "lying-dumbbell-extension" && week === 2
                 ? { kind: "ache", score: 2, joint: "elbow", side: "right" }
                 : null,
+            ticks: [],
+            ended: null,
             note: "",
             at: at.toISOString(),
             ...when,
@@ -455,6 +464,7 @@ export async function removeDemo(ownerUrl: string): Promise<void> {
     await owner.query("select set_config('gryn.practice_id', $1, true)", [DEMO_PRACTICE]);
     for (const table of [
       "audit",
+      "check_in",
       "report",
       "entry",
       "hand_over",
@@ -464,6 +474,7 @@ export async function removeDemo(ownerUrl: string): Promise<void> {
       "job",
       "judgement",
       "client",
+      "place",
       "client_link",
       "invitation",
       "account",

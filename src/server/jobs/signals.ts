@@ -1,13 +1,14 @@
 /**
- * Learns from the database that a job has changed, on a connection of its own: LISTEN needs one that stays, which no
- * pooler in transaction mode gives. Signals are hints; who waits for them looks again from time to time anyway.
+ * Learns from the database that a job, or something of a practice, has changed, on a connection of its own: LISTEN
+ * needs one that stays, which no pooler in transaction mode gives. Signals are hints; who waits for them looks again
+ * from time to time anyway.
  */
 import { EventEmitter } from "node:events";
 import pg from "pg";
 
 export interface Signals {
-  /** @param id of a job; null for any @returns ends the listening */
-  on(id: string | null, heard: () => void): () => void;
+  /** @param channel a job's id, "practice " and its id, or null for any job; @returns ends the listening */
+  on(channel: string | null, heard: () => void): () => void;
   close(): Promise<void>;
 }
 
@@ -41,7 +42,7 @@ export function listenForJobs(url: string): Signals {
     client.on("end", lost);
     client.on("notification", ({ payload }) => {
       heard.emit(payload ?? ANY);
-      heard.emit(ANY);
+      if (!payload?.startsWith("practice ")) heard.emit(ANY);
     });
     try {
       await client.connect();
@@ -57,9 +58,9 @@ export function listenForJobs(url: string): Signals {
   void connect();
 
   return {
-    on(id, listener) {
-      heard.on(id ?? ANY, listener);
-      return () => void heard.off(id ?? ANY, listener);
+    on(channel, listener) {
+      heard.on(channel ?? ANY, listener);
+      return () => void heard.off(channel ?? ANY, listener);
     },
     async close() {
       closed = true;

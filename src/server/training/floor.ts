@@ -6,6 +6,7 @@
 import { Router, type Request, type RequestHandler } from "express";
 import { z } from "zod";
 import { api } from "#core/exchange/api";
+import { checkInSchema, type CheckIn } from "#core/training/check-in-schema";
 import {
   entrySchema,
   reportSchema,
@@ -116,7 +117,12 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
             ? `There are ${SETS_A_DAY} sets of this day already: more than anybody does.`
             : null;
       const mine = (x: Entry | Report) => reasonFor(x) === null;
-      const batch: LogBatch = { entries: sent.entries.filter(mine), reports: sent.reports.filter(mine) };
+      const strange = await strangeCheckIns(tx, practiceId, clientId, sent.checkIns);
+      const batch: LogBatch = {
+        entries: sent.entries.filter(mine),
+        reports: sent.reports.filter(mine),
+        checkIns: sent.checkIns.filter((c) => !strange.has(c.id)),
+      };
       await writeLog(tx, practiceId, clientId, batch);
       if (batch.entries.length) await askBounds(tx, practiceId, clientId, batch.entries);
       const answer = (x: Entry | Report): ItemAnswer => ({
@@ -125,7 +131,13 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
         kept: mine(x),
         reason: reasonFor(x),
       });
-      return [...sent.entries, ...sent.reports].map(answer);
+      const ofCheckIn = ({ id, revision }: CheckIn): ItemAnswer => ({
+        id,
+        revision,
+        kept: !strange.has(id),
+        reason: strange.has(id) ? "It belongs to another person: it was not stored here." : null,
+      });
+      return [...[...sent.entries, ...sent.reports].map(answer), ...sent.checkIns.map(ofCheckIn)];
     });
     response.json({ items: [...items, ...sent.refused] });
   });
@@ -133,7 +145,7 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
 }
 
 /** each item by itself; what cannot be read is named with its reason */
-function readSent(body: unknown): LogBatch & { refused: ItemAnswer[] } {
+function readSent(body: unknown): Required<LogBatch> & { refused: ItemAnswer[] } {
   const sent = api.floorLog.body.safeParse(body);
   if (!sent.success)
     throw new Problem(
@@ -142,7 +154,7 @@ function readSent(body: unknown): LogBatch & { refused: ItemAnswer[] } {
       sent.error.issues.map((i) => ({ path: i.path.join("."), reason: i.message })),
     );
   const refused: ItemAnswer[] = [];
-  const each = <T extends Entry | Report>(list: readonly unknown[], schema: z.ZodType<T>): T[] =>
+  const each = <T extends Entry | Report | CheckIn>(list: readonly unknown[], schema: z.ZodType<T>): T[] =>
     list.flatMap((item) => {
       const parsed = schema.safeParse(item);
       if (parsed.success && !unwritableText(item)) return [parsed.data];
@@ -162,7 +174,8 @@ function readSent(body: unknown): LogBatch & { refused: ItemAnswer[] } {
     confirmed: false,
     by: null,
   }));
-  return { entries, reports: each(sent.data.reports, reportSchema), refused };
+  const reports = each(sent.data.reports, reportSchema);
+  return { entries, reports, checkIns: each(sent.data.checkIns, checkInSchema), refused };
 }
 
 const reasonsOf = (error: z.ZodError): string =>
@@ -209,6 +222,21 @@ async function fullDays(
     else ids.add(e.id);
   }
   return out;
+}
+
+/** check-ins whose id another client's has already */
+async function strangeCheckIns(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  items: readonly CheckIn[],
+): Promise<Set<string>> {
+  if (items.length === 0) return new Set();
+  const rows = await tx.query<{ id: string }>(
+    "select id from check_in where practice_id = $1 and id = any($3::uuid[]) and client_id <> $2",
+    [practiceId, clientId, items.map((i) => i.id)],
+  );
+  return new Set(rows.map((r) => r.id));
 }
 
 /** ids that another client's log has already */

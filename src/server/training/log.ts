@@ -3,6 +3,7 @@ import { createHash } from "node:crypto";
 import { ALL_DAYS } from "#core/exchange/api";
 import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import { withinBounds } from "#core/training/clock";
+import type { CheckIn } from "#core/training/check-in-schema";
 import type { Entry, LogBatch, Report } from "#core/training/entry";
 import { newestOf, type Bound, type Handed, type History } from "#core/training/exposures";
 import type { Transaction } from "#server/database/database";
@@ -25,6 +26,8 @@ interface Row {
   versions: number;
 }
 
+/** days of check-ins that are told: what a target asks for is a week, the rest is for the eye */
+const CHECK_IN_DAYS = 84;
 /** sets on one page at the most: many times what anybody does in twelve weeks */
 const MOST = 4000;
 
@@ -110,7 +113,7 @@ export async function readHistory(
   practiceId: string,
   clientId: string,
   log: Pick<Log, "entries" | "reports">,
-): Promise<History> {
+): Promise<History & { checkIns: CheckIn[] }> {
   const ids = [...new Set([...log.entries, ...log.reports].map((x) => x.handOverId))];
   const rows = await tx.query<{ hand_over: string; id: string } & Handed>(
     `select hand_over_id as hand_over, line_id as id, setup_key as "setupKey", load from handed_line
@@ -119,28 +122,34 @@ export async function readHistory(
   );
   const handedOver: Record<string, Record<string, Handed>> = {};
   for (const { hand_over, id, load, setupKey } of rows) (handedOver[hand_over] ??= {})[id] = { load, setupKey };
+  const checkIns = await tx.query<{ body: unknown; format: number }>(
+    `select distinct on (id) body, format from check_in where practice_id = $1 and client_id = $2
+      and received_at > now() - make_interval(days => $3) order by id, revision desc, received_at desc`,
+    [practiceId, clientId, CHECK_IN_DAYS],
+  );
   const [bounds] = await tx.query<{ body: Record<string, Bound> }>(
     "select body from load_bound where practice_id = $1 and client_id = $2",
     [practiceId, clientId],
   );
-  return { entries: log.entries, reports: log.reports, handedOver, bounds: bounds?.body ?? {} };
+  return {
+    entries: log.entries,
+    reports: log.reports,
+    checkIns: checkIns.map((c) => upgrade<CheckIn>("checkIn", c.body, c.format)),
+    handedOver,
+    bounds: bounds?.body ?? {},
+  };
 }
 
 /** changes whenever anything that is told of a client's training does */
 export async function logMark(tx: Transaction, practiceId: string, clientId: string): Promise<string> {
   const [row] = await tx.query<{ mark: string }>(
-    `select concat_ws(' ',
-      (select concat(count(*), ' ', max(received_at)) from entry where practice_id = $1 and client_id = $2),
-      (select concat(count(*), ' ', max(received_at)) from report where practice_id = $1 and client_id = $2),
-      (select concat(count(*), ' ', max(at)) from hand_over where practice_id = $1 and client_id = $2),
-      (select max(at) from load_bound where practice_id = $1 and client_id = $2),
-      (select max(version) from program where practice_id = $1 and client_id = $2)) as mark`,
+    "select mark::text from client_mark where practice_id = $1 and client_id = $2",
     [practiceId, clientId],
   );
-  return createHash("sha256").update(row!.mark).digest("base64url").slice(0, 22);
+  return row?.mark ?? "0";
 }
 
-const digestOf = (item: Entry | Report): string =>
+const digestOf = (item: Entry | Report | CheckIn): string =>
   createHash("sha256").update(JSON.stringify(item)).digest("hex").slice(0, 32);
 
 /**
@@ -172,4 +181,10 @@ export async function writeLog(tx: Transaction, practiceId: string, clientId: st
       [practiceId, clientId, JSON.stringify(rows)],
     );
   }
+  for (const c of batch.checkIns ?? [])
+    await tx.query(
+      `insert into check_in (practice_id, client_id, id, revision, digest, local_date, at, body, format)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9) on conflict do nothing`,
+      [practiceId, clientId, c.id, c.revision, digestOf(c), c.localDate, new Date(c.at), c, VERSIONS.checkIn],
+    );
 }

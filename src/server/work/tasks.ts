@@ -12,6 +12,7 @@ import type { History } from "#core/training/exposures";
 import type { Rules } from "#core/training/rules";
 import { plausibleLoads } from "#core/training/plausible";
 import { type Line } from "#core/training/lifted";
+import type { Sheet } from "#core/sheet/marks";
 import type { Snapshot } from "#core/training/handover";
 import { buildSnapshot } from "#core/training/snapshot";
 
@@ -28,6 +29,7 @@ export interface Body {
 export type Task =
   | { kind: "snapshot"; program: Program; version: number; client: Client; edition: Edition }
   | { kind: "survey"; body: Body; setups: SetupAsk[] }
+  | { kind: "pdf"; sheet: Sheet }
   | {
       kind: "plausible";
       body: Body;
@@ -63,6 +65,9 @@ export function run(task: Task): unknown {
         task.body,
         0,
       );
+    case "pdf":
+      // what writes it is large and seldom needed
+      return import("#server/sheet/pdf").then(({ pdfOf }) => pdfOf(task.sheet));
     case "plausible":
       return plausibleLoads(task.body, task.lines, task.log, task.since, task.rules);
   }

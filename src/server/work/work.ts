@@ -7,6 +7,7 @@ import type { Edition } from "#core/edition/edition";
 import type { Client } from "#core/clients/client";
 import type { Program } from "#core/program/document";
 import type { Survey } from "#core/mechanics/survey";
+import type { Sheet } from "#core/sheet/marks";
 import type { Line } from "#core/training/lifted";
 import type { Rules } from "#core/training/rules";
 import type { Bound, History } from "#core/training/exposures";
@@ -22,6 +23,7 @@ export interface Work {
     client: Client,
     edition: Edition,
   ): Promise<HandedOver>;
+  pdf(practiceId: string, sheet: Sheet): Promise<Uint8Array>;
   /** @param signal ends the thread that works on it */
   survey(
     body: Body,
@@ -73,6 +75,7 @@ export function startWork(threads = 2, kept = 0): Work {
   return {
     snapshot: (practiceId, program, version, client, edition) =>
       turns.run(practiceId, () => waitedFor.run<HandedOver>({ kind: "snapshot", program, version, client, edition })),
+    pdf: (practiceId, sheet) => turns.run(practiceId, () => waitedFor.run<Uint8Array>({ kind: "pdf", sheet })),
     survey: ({ stature, mass }, setups, signal) =>
       others.run<Survey>(
         {

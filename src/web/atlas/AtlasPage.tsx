@@ -6,7 +6,7 @@ import { findHead, heads, headTitle, REGIONS, muscles } from "#core/anatomy/anat
 import { headFacts, type HeadFacts } from "#core/atlas/head";
 import { freelyPosed, PLATE_POSE, TURNS, type FreePose } from "#core/atlas/pose";
 import { fitOf, plateOf } from "#core/drawing/plate";
-import type { Drawn } from "#core/drawing/scene";
+import { BARE, VIEWS } from "#core/drawing/bare";
 import type { View } from "#core/drawing/view";
 import { nearest } from "#core/base/nearest";
 import { compileModel } from "#core/mechanics/compile";
@@ -23,16 +23,6 @@ import { LeverCurve } from "./LeverCurve";
 import "./atlas.css";
 
 const [W, H] = [470, 600];
-/** nothing in the hands, on the ground */
-const BARE: Drawn = {
-  equipment: [],
-  supports: [],
-  sides: "both",
-  grip: "free",
-  loads: [],
-  stance: { on: "feet", angles: {}, arms: "side", footPush: 0 },
-};
-const VIEWS = { front: { turn: 90, pitch: 4 }, back: { turn: -90, pitch: 4 }, side: { turn: 8, pitch: 4 } } as const;
 type Posing = "standing" | "longest" | "shortest" | "free";
 
 export default function AtlasPage() {

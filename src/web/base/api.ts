@@ -62,6 +62,18 @@ export async function plainly<T>(path: string, body?: object): Promise<T> {
   return (await response.json()) as T;
 }
 
+/** @throws Error with the server's own words where it says no */
+export async function fetchFile(path: string, body: object): Promise<Blob> {
+  const response = await fetch(`/api${path}`, {
+    method: "POST",
+    body: JSON.stringify(body),
+    headers: { "content-type": "application/json", ...(csrf ? { "x-gryn-csrf": csrf } : {}) },
+  });
+  if (response.ok) return response.blob();
+  const said = (await response.json().catch(() => null)) as { error?: string } | null;
+  throw new Error(said?.error ?? `The server answered ${response.status}.`);
+}
+
 const UNREADABLE = "The server's answer is not what this page expects: Gryn may have been updated. Reload the page.";
 
 const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, object, FetchBaseQueryMeta> = async (
@@ -98,6 +110,8 @@ export const api = createApi({
     "client",
     "handOver",
     "log",
+    "desk",
+    "places",
     "program",
     "people",
     "account",
@@ -120,6 +134,10 @@ export const api = createApi({
       query: (id) => `/clients/${id}`,
       providesTags: (_r, _e, id) => [{ type: "client", id }],
     }),
+    clientChanges: build.query<Answer<"clientChanges">, string>({
+      query: (id) => `/clients/${id}/changes`,
+      providesTags: (_r, _e, id) => [{ type: "client", id }],
+    }),
     eraseClient: build.mutation<Answer<"eraseClient">, { id: string; name: string }>({
       query: ({ id, name }) => ({ url: `/clients/${id}`, method: "DELETE", body: { name } }),
       invalidatesTags: (r) => (r ? ["clients"] : []),
@@ -131,6 +149,12 @@ export const api = createApi({
     makeClient: build.mutation<Answer<"makeClient">, Body<"makeClient">>({
       query: (body) => ({ url: "/clients", method: "POST", body }),
       invalidatesTags: (r) => (r ? ["clients"] : []),
+    }),
+    places: build.query<Answer<"places">, void>({ query: () => "/places", providesTags: ["places"] }),
+    savePlace: build.mutation<Answer<"savePlace">, { id: string } & Body<"savePlace">>({
+      query: ({ id, ...body }) => ({ url: `/places/${id}`, method: "PUT", body }),
+      // whoever trains there has other equipment now
+      invalidatesTags: (r) => (r ? ["places", "client"] : []),
     }),
     program: build.query<Answer<"program">, string>({
       query: (clientId) => `/clients/${clientId}/program`,
@@ -150,6 +174,13 @@ export const api = createApi({
         body,
       }),
       invalidatesTags: (r) => (r ? ["handOver"] : []),
+    }),
+    sheet: build.query<Answer<"sheet">, { clientId: string } & Body<"sheet">>({
+      query: ({ clientId, ...body }) => ({ url: `/clients/${clientId}/sheet`, method: "POST", body }),
+      providesTags: ["handOver"],
+    }),
+    makeCalendar: build.mutation<Answer<"makeCalendar">, string>({
+      query: (clientId) => ({ url: `/clients/${clientId}/calendar`, method: "POST", body: {} }),
     }),
     makeLink: build.mutation<Answer<"makeLink">, string>({
       query: (clientId) => ({ url: `/clients/${clientId}/link`, method: "POST", body: {} }),
@@ -183,6 +214,15 @@ export const api = createApi({
     rule: build.mutation<Answer<"rule">, { clientId: string; ruling: Ruling }>({
       query: ({ clientId, ruling }) => ({ url: `/clients/${clientId}/log`, method: "POST", body: ruling }),
       invalidatesTags: ["log"],
+    }),
+    desk: build.query<Answer<"desk">, void>({ query: () => "/desk", providesTags: ["desk"] }),
+    decide: build.mutation<Answer<"decide">, Body<"decide">>({
+      query: (body) => ({ url: "/desk/decisions", method: "POST", body }),
+      invalidatesTags: ["desk"],
+    }),
+    undecide: build.mutation<Answer<"undecide">, string>({
+      query: (id) => ({ url: `/desk/decisions/${id}`, method: "DELETE", body: {} }),
+      invalidatesTags: ["desk"],
     }),
     account: build.query<Answer<"account">, void>({ query: () => "/account", providesTags: ["account"] }),
     changePassword: build.mutation<Answer<"changePassword">, Body<"changePassword">>({

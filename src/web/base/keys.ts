@@ -2,6 +2,7 @@
 
 /** what a single key does; no two things share one */
 export const KEY = {
+  desk: "d",
   atlas: "a",
   ranking: "r",
   bench: "b",
@@ -9,6 +10,7 @@ export const KEY = {
   method: "m",
   clients: "c",
   week: "w",
+  sheet: "s",
   log: "l",
   help: "?",
   next: "j",
@@ -19,9 +21,16 @@ export const KEY = {
   fewerSets: "-",
   lock: "x",
   takeOff: "Delete",
+  done: "y",
+  later: "t",
+  back: "z",
+  find: "/",
+  print: "p",
+  pdf: "f",
 } as const;
 
 export const KEYS: [string, string][] = [
+  [KEY.desk, "Desk"],
   [KEY.atlas, "Atlas"],
   [KEY.ranking, "Ranking"],
   [KEY.bench, "Bench"],
@@ -29,6 +38,7 @@ export const KEYS: [string, string][] = [
   [KEY.method, "Method"],
   [KEY.clients, "Clients"],
   [KEY.week, "Week of the open client"],
+  [KEY.sheet, "Sheet of the open client"],
   [KEY.log, "Log of the open client"],
   [KEY.build, "In the week: build the week"],
   [`${KEY.next} / ${KEY.previous}`, "Next and previous row"],
@@ -39,6 +49,10 @@ export const KEYS: [string, string][] = [
     `${KEY.moreSets} / ${KEY.fewerSets} / ${KEY.lock} / ${KEY.takeOff}`,
     "In the week: one set more, one less, lock, take off",
   ],
+  ["1 to 9", "On the desk: open a row"],
+  [`${KEY.done} / ${KEY.later} / ${KEY.back}`, "On the desk: the open row is done, in 3 days, take the last one back"],
+  [KEY.find, "On the desk: find a client"],
+  [`${KEY.print} / ${KEY.pdf}`, "On the sheet: print, save as PDF"],
   ["Ctrl Z / Ctrl Shift Z", "Undo and redo a plan edit"],
   ["Ctrl K", "Go anywhere"],
   [KEY.help, "This list"],

@@ -20,7 +20,7 @@ export function NotFound() {
   return (
     <Empty title="There is nothing at this address">
       <p className="quiet">{pathname} is no place of Gryn. It may have been moved, or the address is cut off.</p>
-      <Link to="/">To the ranking</Link>
+      <Link to="/">To the desk</Link>
     </Empty>
   );
 }

@@ -1,21 +1,18 @@
-/** Parts of a client's form that hold lists: the place's equipment, priorities, joints to watch, how far joints go. */
+/** Parts of the intake that hold lists: equipment, joints to watch, how far joints go. */
 import { Button, Checkbox, Input, Select } from "antd";
 import type { ReactNode } from "react";
-import { MOVES, PRIORITIES, type MoveId } from "#core/clients/choices";
+import { MOVES, type MoveId } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import { findMove, moves } from "#core/clients/mobility";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { STATIONS } from "#core/exercises/stations";
 import { form } from "#core/words/clients";
 import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
-import { groups } from "#core/planning/groups";
 import { equipmentName } from "#core/exercises/choices";
 import { NumberField } from "../base/NumberField";
+import type { StepProps } from "./fields";
 
-interface SectionProps {
-  input: ClientInput;
-  set: <K extends keyof ClientInput>(key: K, value: ClientInput[K]) => void;
-}
+type SectionProps = Pick<StepProps, "input" | "set">;
 
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
@@ -28,15 +25,22 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-export function Places({ input, set }: SectionProps) {
+/** kinds of equipment, and the machines by name */
+export function Equipment({
+  value,
+  onChange,
+}: {
+  value: Pick<ClientInput, "equipment" | "stations">;
+  onChange: (change: Pick<Partial<ClientInput>, "equipment" | "stations">) => void;
+}) {
   return (
-    <Section title="Equipment at the client's place">
+    <Section title="Equipment there">
       <Checkbox.Group
-        value={input.equipment}
-        onChange={(v) => set("equipment", v)}
+        value={value.equipment}
+        onChange={(equipment) => onChange({ equipment })}
         options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))}
       />
-      {input.equipment.includes("machine") && (
+      {value.equipment.includes("machine") && (
         <label className="small" style={{ display: "block", paddingTop: 8 }}>
           {form.stations()}
           <Select
@@ -45,8 +49,8 @@ export function Places({ input, set }: SectionProps) {
             allowClear
             maxTagCount="responsive"
             placeholder={form.everyStation()}
-            value={input.stations ?? []}
-            onChange={(list: string[]) => set("stations", list.length ? list : null)}
+            value={value.stations ?? []}
+            onChange={(list: string[]) => onChange({ stations: list.length ? list : null })}
             options={STATIONS.map((s) => ({ value: s, label: s }))}
             style={{ width: "100%" }}
           />
@@ -56,42 +60,9 @@ export function Places({ input, set }: SectionProps) {
   );
 }
 
-export function Priorities({ input, set }: SectionProps) {
-  const choose = (group: string, priority: ClientInput["priorities"][string] | undefined) =>
-    set(
-      "priorities",
-      Object.fromEntries(
-        Object.entries({ ...input.priorities, [group]: priority }).filter(([, x]) => x !== undefined),
-      ) as ClientInput["priorities"],
-    );
-  return (
-    <Section title="Priority of each group of muscles">
-      <div style={{ display: "grid", gridTemplateColumns: "repeat(4, 1fr)", gap: 12 }}>
-        {groups.map((m) => (
-          <label key={m.id} className="small">
-            {m.name}
-            <Select
-              aria-label={`Priority of ${m.name}`}
-              value={input.priorities[m.id]}
-              allowClear
-              placeholder="none"
-              onChange={(v) => choose(m.id, v)}
-              options={PRIORITIES.map((p) => ({ value: p, label: p }))}
-            />
-          </label>
-        ))}
-      </div>
-      <p className="small quiet">No priority: the builder plans nothing for it, and only too much is flagged.</p>
-    </Section>
-  );
-}
-
 export function JointNotes({ input, set }: SectionProps) {
   const change = (at: number, part: Partial<ClientInput["joints"][number]>) =>
-    set(
-      "joints",
-      input.joints.map((x, k) => (k === at ? { ...x, ...part } : x)),
-    );
+    set({ joints: input.joints.map((x, k) => (k === at ? { ...x, ...part } : x)) });
   return (
     <Section title="Joints to watch">
       {input.joints.map((j, i) => (
@@ -123,22 +94,13 @@ export function JointNotes({ input, set }: SectionProps) {
             placeholder="when it complains"
             onChange={(e) => change(i, { note: e.target.value })}
           />
-          <Button
-            onClick={() =>
-              set(
-                "joints",
-                input.joints.filter((_, k) => k !== i),
-              )
-            }
-          >
-            Remove
-          </Button>
+          <Button onClick={() => set({ joints: input.joints.filter((_, k) => k !== i) })}>Remove</Button>
         </div>
       ))}
       <Button
         size="small"
         style={{ justifySelf: "start" }}
-        onClick={() => set("joints", [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }])}
+        onClick={() => set({ joints: [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }] })}
       >
         Note a joint
       </Button>
@@ -157,10 +119,7 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
   const noted = new Set(input.mobility.map((m) => m.move));
   const free = MOVES.filter((m) => !noted.has(m));
   const change = (at: number, part: Partial<ClientInput["mobility"][number]>) =>
-    set(
-      "mobility",
-      input.mobility.map((x, k) => (k === at ? { ...x, ...part } : x)),
-    );
+    set({ mobility: input.mobility.map((x, k) => (k === at ? { ...x, ...part } : x)) });
   return (
     <Section title="Joint limits below normal">
       {input.mobility.map((m, i) => (
@@ -184,12 +143,7 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
           />
           <Button
             style={{ justifySelf: "start" }}
-            onClick={() =>
-              set(
-                "mobility",
-                input.mobility.filter((_, k) => k !== i),
-              )
-            }
+            onClick={() => set({ mobility: input.mobility.filter((_, k) => k !== i) })}
           >
             Remove
           </Button>
@@ -199,7 +153,7 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
         <Button
           size="small"
           style={{ justifySelf: "start" }}
-          onClick={() => set("mobility", [...input.mobility, { move: free[0]!, to: findMove(free[0]!).usual }])}
+          onClick={() => set({ mobility: [...input.mobility, { move: free[0]!, to: findMove(free[0]!).usual }] })}
         >
           Note a movement
         </Button>

@@ -10,8 +10,10 @@ import { usePresentEdition } from "../base/edition";
 import { newId } from "../../page/newId";
 import { useClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
+import { ClientChanges } from "./ClientChanges";
 import { ClientForm } from "./ClientForm";
 import { ClientRights } from "./ClientRights";
+import "./intake.css";
 
 const DAYS = 3;
 const MINUTES = 45;
@@ -22,6 +24,10 @@ const blank = (method: Method): ClientInput => ({
   level: "trained",
   daysPerWeek: DAYS,
   minutes: MINUTES,
+  weekdays: [],
+  place: null,
+  screening: {},
+  clearance: null,
   unit: "kg",
   units: {},
   stations: null,
@@ -98,6 +104,7 @@ export default function ClientsPage() {
             onSave={save}
             weekLink={client ? `/clients/${client.id}/week` : null}
           />
+          {client && <ClientChanges key={`changes ${client.id}`} clientId={client.id} />}
           {client && <ClientRights key={client.id} client={client} />}
         </div>
       ) : there || isFetching ? (

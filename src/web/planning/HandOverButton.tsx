@@ -1,7 +1,7 @@
 /** Hands the week over: what is wrong with it by name, why it goes out all the same where it can hurt, and the link. */
 import { Button, Input } from "antd";
 import { Dialog } from "../base/Dialog";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { checkId } from "#core/planning/check";
 import { checkText } from "#core/planning/check-words";
@@ -10,6 +10,8 @@ import type { Check } from "#core/planning/judged";
 import { api, toFailure } from "../base/api";
 import type { Plan } from "./plans";
 import { momentText } from "../../page/locale";
+
+const LinkCode = lazy(() => import("./LinkCode"));
 
 interface HandOverProps {
   client: Client;
@@ -187,6 +189,11 @@ function ClientLink({ client }: { client: Client }) {
         <p className="notice warn" role="alert">
           {toFailure(linking.error).error}
         </p>
+      )}
+      {link && (
+        <Suspense>
+          <LinkCode link={link} />
+        </Suspense>
       )}
       {link && <Input readOnly value={link} aria-label="Link for the client" onFocus={(e) => e.target.select()} />}
       <div className="actions" style={{ marginTop: 0 }}>

@@ -113,7 +113,7 @@ function usePlannerAsk(
     const asked: PlanAsk = {
       client,
       program,
-      days: daysOf(program, client.minutes, AS_SET),
+      days: daysOf(program, client, AS_SET),
       use: "minutes",
       banned: [],
       keep: true,

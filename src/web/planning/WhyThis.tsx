@@ -30,7 +30,7 @@ export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
     Promise.all([import("#core/solver/why"), withOwnSetups(survey, program, client)] as const).then(
       ([{ whyLine }, whole]) => {
         if (!current) return;
-        const days = daysOf(program, client.minutes, AS_SET);
+        const days = daysOf(program, client, AS_SET);
         const ask = { client, program, days, use: "minutes", banned: [], keep: true, pairs: true } as const;
         setWhy(whyLine(ask, { survey: whole, edition, exercises }, p.id));
       },

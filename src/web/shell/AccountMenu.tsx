@@ -20,6 +20,8 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
   const [leaving, setLeaving] = useState<number | null>(null);
   const leave = async () => {
     await signOut();
+    // a draft of a client is nobody's who signs in next
+    sessionStorage.clear();
     ownEdits().forget();
     await forgetSurveys();
     window.location.assign("/");

@@ -1,7 +1,7 @@
 import { ConfigProvider } from "antd";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Provider } from "react-redux";
-import { BrowserRouter, Navigate, Route, Routes } from "react-router";
+import { BrowserRouter, Route, Routes } from "react-router";
 import { MODE_EVENT } from "../base/mode";
 import { Shell } from "./Shell";
 import { store } from "./store";
@@ -9,6 +9,7 @@ import { antdTheme, applyPalette } from "../base/theme";
 import { Boundary } from "../base/Boundary";
 import { Loading, NotFound } from "../base/states";
 
+const DeskPage = lazy(() => import("../desk/DeskPage"));
 const RankingPage = lazy(() => import("../ranking/RankingPage"));
 const AtlasPage = lazy(() => import("../atlas/AtlasPage"));
 const BenchPage = lazy(() => import("../bench/BenchPage"));
@@ -16,6 +17,7 @@ const CoverPage = lazy(() => import("../covering/CoverPage"));
 const ClientsPage = lazy(() => import("../clients/ClientsPage"));
 const WeekPage = lazy(() => import("../planning/WeekPage"));
 const MethodPage = lazy(() => import("../method/MethodPage"));
+const SheetPage = lazy(() => import("../sheet/SheetPage"));
 const LogPage = lazy(() => import("../training/LogPage"));
 const PracticePage = lazy(() => import("../identity/PracticePage"));
 const JoinPage = lazy(() => import("../identity/JoinPage"));
@@ -23,7 +25,7 @@ const JoinPage = lazy(() => import("../identity/JoinPage"));
 const Places = () => (
   <Routes>
     <Route path="/" element={<Shell />}>
-      <Route index element={<Navigate to="/ranking/triceps-long" replace />} />
+      <Route index element={<DeskPage />} />
       <Route path="ranking/:head?" element={<RankingPage />} />
       <Route path="atlas/:head?" element={<AtlasPage />} />
       <Route path="cover/:group?" element={<CoverPage />} />
@@ -31,6 +33,7 @@ const Places = () => (
       <Route path="clients" element={<ClientsPage />} />
       <Route path="clients/:id" element={<ClientsPage />} />
       <Route path="clients/:id/week" element={<WeekPage />} />
+      <Route path="clients/:id/sheet" element={<SheetPage />} />
       <Route path="clients/:id/log" element={<LogPage />} />
       <Route path="method/:page?" element={<MethodPage />} />
       <Route path="practice/:part?" element={<PracticePage />} />

@@ -70,6 +70,7 @@ function Desk({ name }: { name: string }) {
       if (isTyping(e) || !singleKeysOn()) return;
       const clientId = clientIdInAddress();
       const to = {
+        [KEY.desk]: "/",
         [KEY.atlas]: withClient("/atlas", clientId),
         [KEY.ranking]: withClient("/ranking", clientId),
         [KEY.bench]: withClient("/bench", clientId),
@@ -77,6 +78,7 @@ function Desk({ name }: { name: string }) {
         [KEY.method]: withClient("/method", clientId),
         [KEY.clients]: "/clients",
         [KEY.week]: clientId && `/clients/${clientId}/week`,
+        [KEY.sheet]: clientId && `/clients/${clientId}/sheet`,
         [KEY.log]: clientId && `/clients/${clientId}/log`,
       }[e.key];
       if (e.key === KEY.help) setOver("keys");
@@ -98,16 +100,20 @@ function Desk({ name }: { name: string }) {
         Skip to the page
       </a>
       <header className="band">
-        <Link className="wordmark" to={withClient("/ranking", clientId)} aria-label="Gryn, to the ranking">
+        <Link className="wordmark" to="/" aria-label="Gryn, to the desk">
           <Mark size={23} /> Gryn
         </Link>
         <nav className="places" aria-label="Places">
           <div className="group">
             <span aria-hidden>coach</span>
+            <NavLink to="/" end>
+              Desk
+            </NavLink>
             <NavLink to={clientId ? `/clients/${clientId}` : "/clients"} end>
               Clients
             </NavLink>
             {clientId && <NavLink to={`/clients/${clientId}/week`}>Week</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/sheet`}>Sheet</NavLink>}
             {clientId && <NavLink to={`/clients/${clientId}/log`}>Log</NavLink>}
           </div>
           <div className="group">

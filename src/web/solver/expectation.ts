@@ -1,14 +1,15 @@
 /** What a split costs a client, and what minutes, priorities and equipment allow, before a week is built. */
-import { mean } from "#core/base/numbers";
+import { mean, sum } from "#core/base/numbers";
+import { minutesFor } from "#core/clients/days";
 import type { ClientInput } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import type { Method } from "#core/edition/method";
-import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { bandOf, groups } from "#core/planning/groups";
 import type { Program } from "#core/program/document";
 import { splitDays, type Division } from "#core/solver/splits";
-import { suitability, whomOf, whyNot } from "#core/suitability/suitability";
+import { setupsLeft, type Left } from "#core/suitability/left";
+import { whomOf } from "#core/suitability/suitability";
 import { form } from "#core/words/builder";
 
 /** groups that a division gives fewer days than their priority asks for, in words */
@@ -48,26 +49,22 @@ export interface Expectation {
   /** effective sets that the priorities ask for, all groups */
   asked: { low: number; high: number };
   room: { sets: number; minutes: number };
-  setups: { fit: number; all: number } | null;
+  setups: Left | null;
 }
 
 export function expectation(
   client: ClientInput,
-  program: Program,
+  { days }: { days: readonly { date: string | null; week: string }[] },
   { method }: Edition,
   survey: Survey | null,
 ): Expectation {
   const bands = groups.flatMap((g) => bandOf(g.id, client, method) ?? []);
-  const minutes = program.days.length * client.minutes;
-  const work = minutes - program.days.length * method.warmUpMinutes;
-  const whom = whomOf(client);
-  const fit = survey?.rows.filter((r) => {
-    const exercise = exercises.get(r.exerciseId);
-    return exercise && whyNot(suitability({ exercise, view: r.view, strains: exercise.joints }, whom, method)) === null;
-  });
+  const minutes = sum(minutesFor(client, days));
+  const work = minutes - days.length * method.warmUpMinutes;
+  const setups = survey && setupsLeft(survey, whomOf(client), method);
   return {
     asked: { low: bands.reduce((s, b) => s + b.low, 0), high: bands.reduce((s, b) => s + b.high, 0) },
     room: { sets: Math.max(0, work) / minutesASet(method), minutes },
-    setups: survey && fit ? { fit: fit.length, all: survey.rows.length } : null,
+    setups,
   };
 }

@@ -50,7 +50,7 @@ export const timesIn = (wish: Wish, program: Program): number =>
 /** the wish as the planner is asked */
 export function askOf(wish: Wish, client: Client, program: Program): PlanAsk {
   const { use, required, banned, keep, pairs, techniques, spine, fresh, vary } = wish;
-  const days = daysOf(program, client.minutes, wish, timesIn(wish, program));
+  const days = daysOf(program, client, wish, timesIn(wish, program));
   const known = [...new Set(prescriptionsOf(program).map((p) => p.exerciseId))];
   const limits = { techniques, spine, ...(fresh === null ? {} : { known, freshMost: fresh }) };
   return { client, program, days, use, required, banned, keep, pairs, vary, ...limits };

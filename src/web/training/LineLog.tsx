@@ -48,9 +48,11 @@ export interface LineLogProps {
   all: boolean;
   edit: (...operations: Operation[]) => void;
   rule: (ruling: Ruling) => Promise<void>;
+  /** what spares a joint that hurts is looked for at once */
+  sparing: boolean;
 }
 
-export function LineLog({ p, day, client, program, log, belief, all, edit, rule }: LineLogProps) {
+export function LineLog({ p, day, client, program, log, belief, all, edit, rule, sparing }: LineLogProps) {
   const { method } = editionOf(program);
   const exposures = exposuresOf(p.id, log.entries, log.reports);
   const struck = log.entries.filter((e) => e.prescriptionId === p.id && e.voided);
@@ -59,7 +61,7 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule 
   const hurt = t.decision === "stop" ? (exposures[0]?.report?.pain?.joint ?? null) : null;
   const last = exposures.find((x) => x.entries.length > 0);
   return (
-    <div className="line-log" role="group" aria-label={`${p.name}, ${day}`}>
+    <div className="line-log" role="group" id={`line-${p.id}`} tabIndex={-1} aria-label={`${p.name}, ${day}`}>
       <h3>
         {day}
         {last && <Done last={last.entries.filter((e) => !flagged.has(e.id))} p={p} />}
@@ -89,7 +91,7 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule 
           </span>
         ))}
         {hurt ? (
-          <Sparing p={p} client={client} program={program} joint={hurt} edit={edit} />
+          <Sparing p={p} client={client} program={program} joint={hurt} edit={edit} sparing={sparing} />
         ) : (
           <Take p={p} t={t} client={client} edit={edit} />
         )}
@@ -176,8 +178,9 @@ function Sparing({
   program,
   joint,
   edit,
-}: Pick<LineLogProps, "p" | "client" | "program" | "edit"> & { joint: Joint }) {
-  const [open, setOpen] = useState(false);
+  sparing,
+}: Pick<LineLogProps, "p" | "client" | "program" | "edit" | "sparing"> & { joint: Joint }) {
+  const [open, setOpen] = useState(sparing);
   const close = () => setOpen(false);
   return (
     <>

@@ -1,9 +1,14 @@
 /** The log, and what follows from it: one card an exercise, with its lines by day, and each line's next target. */
-import { Link, useParams } from "react-router";
+import { useEffect, useRef } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
 import type { Ruling } from "#core/exchange/api";
 import type { Prescription, Program } from "#core/program/document";
 import { exercises } from "#core/exercises/library";
 import { exposuresOf } from "#core/training/exposures";
+import type { CheckIn } from "#core/training/check-in-schema";
+import { scoreOf } from "#core/training/check-in";
+import { checkIns as words } from "#core/words/log";
+import { dayText } from "../../page/locale";
 import { message } from "../base/say";
 import { api, toFailure } from "../base/api";
 import { useOpenClient } from "../base/open-client";
@@ -52,6 +57,8 @@ export default function LogPage() {
   const { log, more, older, fewer } = useOlder(id, newest);
   const all = older > 0;
   const [sendRuling] = api.useRuleMutation();
+  const [params] = useSearchParams();
+  useLineInView(params.get("line"), Boolean(log && program));
   const strength = useStrength(client, program, log);
   if (unknown)
     return (
@@ -95,6 +102,7 @@ export default function LogPage() {
           <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
         </Empty>
       )}
+      <CheckIns list={log.checkIns} />
       {strength && <StrengthSheet strength={strength} program={program} name={client.name} />}
       <div className="log-grid">
         {planned.map(([exerciseId, lines]) => {
@@ -110,6 +118,7 @@ export default function LogPage() {
                   client={client}
                   program={program}
                   log={log}
+                  sparing={params.get("line") === p.id && params.get("spare") === "1"}
                   belief={strength?.of(p) ?? null}
                   all={all}
                   edit={edit}
@@ -136,6 +145,29 @@ export default function LogPage() {
       </div>
     </>
   );
+}
+
+/** how recovered the client was, the last weeks */
+function CheckIns({ list }: { list: readonly CheckIn[] }) {
+  const shown = [...list].sort((a, b) => b.localDate.localeCompare(a.localDate)).slice(0, 4);
+  if (shown.length === 0) return null;
+  return (
+    <p className="small" role="note">
+      {words.title()} {shown.map((c) => words.one({ day: dayText(c.localDate), score: scoreOf(c), ...c })).join("; ")}
+    </p>
+  );
+}
+
+/** brings a line that the address names into view, once, as soon as it is there */
+function useLineInView(lineId: string | null, there: boolean): void {
+  const shown = useRef<string | null>(null);
+  useEffect(() => {
+    if (!lineId || !there || shown.current === lineId) return;
+    shown.current = lineId;
+    const line = document.getElementById(`line-${lineId}`);
+    line?.scrollIntoView({ block: "center" });
+    line?.focus({ preventScroll: true });
+  }, [lineId, there]);
 }
 
 const NONE: ReadonlySet<string> = new Set();

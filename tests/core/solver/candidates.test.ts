@@ -67,12 +67,12 @@ test("points for the back begin at 120 Nm, one for 60 more, at most two and a ha
 
 test("days stand on their dates' weekdays where all have one, else as far apart as they can", () => {
   const program = programOf([[], []]);
-  expect(daysOf(program, 45, AS_SET).map((d) => d.weekday)).toEqual([0, 3]);
+  expect(daysOf(program, { minutes: 45 }, AS_SET).map((d) => d.weekday)).toEqual([0, 3]);
   // a Saturday and the Monday after it
   const dates = ["2026-11-28", "2026-11-30"];
   const dated = { ...program, days: program.days.map((d, i) => ({ ...d, date: dates[i]! })) };
-  expect(daysOf(dated, 45, AS_SET).map((d) => d.weekday)).toEqual([5, 0]);
+  expect(daysOf(dated, { minutes: 45 }, AS_SET).map((d) => d.weekday)).toEqual([5, 0]);
   const half = { ...program, days: program.days.map((d, i) => ({ ...d, date: i === 0 ? dates[0]! : null })) };
-  expect(daysOf(half, 45, AS_SET).map((d) => d.weekday)).toEqual([0, 3]);
+  expect(daysOf(half, { minutes: 45 }, AS_SET).map((d) => d.weekday)).toEqual([0, 3]);
   expect(findGroup("chest")!.big).toBe(true);
 });

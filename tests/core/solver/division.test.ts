@@ -40,7 +40,7 @@ describe("arms on a day of their own", () => {
 
   test("a week with it: arms stand there alone, get their weekly sets, and nothing asks for two large lifts", async () => {
     const client = trainee(4, 60);
-    const ask: PlanAsk = { ...askFor(client), days: daysOf(empty(4), 60, ARMS) };
+    const ask: PlanAsk = { ...askFor(client), days: daysOf(empty(4), { minutes: 60 }, ARMS) };
     const judging = await tools();
     const plan = planWeek(ask, judging);
     expect(plan.evaluation.broken).toEqual([]);
@@ -83,7 +83,7 @@ describe("what a day is for", () => {
   };
 
   test("is kept by a week that is written anew", () => {
-    expect(daysOf(aimed(), 45, AS_SET).map((d) => d.groups)).toEqual([DAY_AIMS.arms, null]);
+    expect(daysOf(aimed(), { minutes: 45 }, AS_SET).map((d) => d.groups)).toEqual([DAY_AIMS.arms, null]);
     expect(applyOperation(aimed(), { kind: "aim-day", dayId: id(1), groups: null })).toHaveProperty("refused");
   });
 
@@ -109,7 +109,7 @@ describe("repeats that vary", () => {
   const ask = (change: Partial<PlanAsk> = {}): PlanAsk => {
     // without a proof nothing hangs on the clock: both are the same week
     const plain = askFor(trainee(4, 60));
-    return { ...plain, days: daysOf(plain.program, 60, AS_SET, 2), vary: true, limit: 0, ...change };
+    return { ...plain, days: daysOf(plain.program, { minutes: 60 }, AS_SET, 2), vary: true, limit: 0, ...change };
   };
 
   test("a share of the lines is another setup of the same group, heavy lifts and sets stay, it fits, and it covers more", async () => {

@@ -167,7 +167,7 @@ test("splits keep groups to their days, and say what they leave out", async () =
   expect(leftOut(others("free"), week.days.slice(0, 1))).toEqual([]);
   const client = trainee(4, 45);
   const program = programOf([[], [], [], []]);
-  const ask = { ...askFor(client), days: daysOf(program, 45, others("upper and lower")) };
+  const ask = { ...askFor(client), days: daysOf(program, { minutes: 45 }, others("upper and lower")) };
   const { plan } = await planned(ask);
   const legs = new Set(["quads", "hamstrings", "glutes", "calves"]);
   plan.days.forEach((d, i) => {

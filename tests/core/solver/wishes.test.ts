@@ -30,7 +30,7 @@ const shape = (d: Program["days"][number]) =>
 describe("the same session several times", () => {
   const repeated = (days: number, times: number) => {
     const ask = askFor(trainee(days, 45));
-    return { ...ask, days: daysOf(ask.program, 45, AS_SET, times) };
+    return { ...ask, days: daysOf(ask.program, { minutes: 45 }, AS_SET, times) };
   };
 
   test.each([
@@ -56,10 +56,10 @@ describe("the same session several times", () => {
 
   test("days that could not be filled evenly are refused, and a free week is worth at least as much", async () => {
     const ask = askFor(trainee(4, 45));
-    expect(() => daysOf(ask.program, 45, AS_SET, 3)).toThrow(RangeError);
+    expect(() => daysOf(ask.program, { minutes: 45 }, AS_SET, 3)).toThrow(RangeError);
     const judging = await tools();
     const bound = (times: number) => {
-      const problem = problemFor({ ...ask, days: daysOf(ask.program, 45, AS_SET, times) }, judging);
+      const problem = problemFor({ ...ask, days: daysOf(ask.program, { minutes: 45 }, AS_SET, times) }, judging);
       const start = anneal(problem, { moves: 30_000, random: seededRandom(1) });
       expect(evaluate(problem, start.sets).broken).toEqual([]);
       return { proof: prove(judging.highs, problem, start.sets, { limit: 3, gap: 0.02 }), start };

@@ -164,10 +164,12 @@ describe("arms on a day of their own", () => {
   test("can be spread again over all days", () => {
     const client = trainee(4, 60);
     const { program } = askFor(client);
-    const own = daysOf(program, 60, { split: "upper and lower", arms: "a day of their own" });
+    const own = daysOf(program, { minutes: 60 }, { split: "upper and lower", arms: "a day of their own" });
     const spread = armsSpread(own)!;
     expect(spread.every((d) => d.groups === null || d.groups.includes("biceps"))).toBe(true);
-    expect(armsSpread(daysOf(program, 60, { split: "upper and lower", arms: "with the others" }))).toBeNull();
+    expect(
+      armsSpread(daysOf(program, { minutes: 60 }, { split: "upper and lower", arms: "with the others" })),
+    ).toBeNull();
   });
 });
 

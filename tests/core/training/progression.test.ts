@@ -51,6 +51,8 @@ const report = (localDate: string, change: Partial<Report>): Report => ({
   feel: "target",
   left: null,
   pain: null,
+  ticks: [],
+  ended: null,
   note: "",
   at: `${localDate}T10:30:00Z`,
   zone: "Europe/Oslo",
@@ -122,6 +124,21 @@ describe("what follows from the last sessions", () => {
     expect(next(entries, [report("2026-11-06", { feel: "elsewhere" })]).decision).toBe("hold");
   });
 
+  test("reps that were not whole two workouts running: lighter, and the reason names what went wrong", () => {
+    const entries = [...session("2026-11-02", [9, 8, 8]), ...session("2026-11-06", [9, 8, 8])];
+    const [swung, halved] = [
+      report("2026-11-02", { ticks: ["swing"] }),
+      report("2026-11-06", { ticks: ["half-reps"] }),
+    ];
+    expect(next(entries, [swung, halved])).toMatchObject({
+      decision: "lighter",
+      load: { value: 27.5 },
+      reasons: expect.arrayContaining([expect.stringMatching(/^Two workouts running: half reps\./)]),
+    });
+    expect(next(entries, [swung]).decision).toBe("hold");
+    expect(next(entries, [halved]).decision).toBe("hold");
+  });
+
   test("a drop of more than a fifth asks for more rest", () => {
     expect(next(session("2026-11-02", [12, 9, 8])).rest).toBe(p.rest + 30);
     expect(next(session("2026-11-02", [12, 11, 10])).rest).toBeNull();
@@ -189,6 +206,22 @@ describe("what holds an increase back", () => {
       decision: "hold",
       reasons: expect.arrayContaining([expect.stringMatching(/felt elsewhere/)]),
     });
+  });
+
+  test("reps that were not whole hold the load, and so does a set that the breath ended, which rests longer", () => {
+    expect(next(good, [report("2026-11-02", { ticks: ["end-lost", "swing"] })])).toMatchObject({
+      decision: "hold",
+      rest: null,
+      reasons: expect.arrayContaining([
+        "Same load: the end position was not reached and the body swung. First the whole rep, then heavier.",
+      ]),
+    });
+    expect(next(good, [report("2026-11-02", { ended: "breath" })])).toMatchObject({
+      decision: "hold",
+      rest: p.rest + 30,
+      reasons: expect.arrayContaining([expect.stringMatching(/the breath ended the set/)]),
+    });
+    expect(next(good, [report("2026-11-02", { ended: "muscle" })]).decision).toBe("raise");
   });
 
   test("a load that cannot be is no target, holds nothing of before back, and is one when the coach says so", () => {

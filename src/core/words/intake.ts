@@ -1,0 +1,125 @@
+/** The intake of a client: what is asked, and what each answer changes. */
+import { counted, label, sentence } from "./sentence";
+
+export const steps = {
+  person: label("Person and screening"),
+  priorities: label("Goal and priorities"),
+  limits: label("Time, place and limits"),
+};
+
+/** what a closed step holds, in a sentence */
+export const holds = {
+  person: sentence(
+    { cm: 172, kg: 70, level: "trained", screening: "cleared" },
+    (v) => `${v.cm} cm, ${v.kg} kg, ${v.level}; ${v.screening}`,
+  ),
+  priorities: sentence({ more: 2, hold: 5, maintain: 3 }, ({ more, hold, maintain }) =>
+    more + hold + maintain === 0
+      ? "nothing is aimed at yet"
+      : `${more} to grow, ${hold} to hold, ${maintain} to maintain`,
+  ),
+  limits: sentence(
+    { days: 3, minutes: 45, joints: 1 },
+    ({ days, minutes, joints }) =>
+      `${counted(days, "day")} of ${minutes} min; ${joints ? counted(joints, "joint") : "no joint"} to watch`,
+  ),
+};
+
+export const screening = {
+  title: label("Before training"),
+  allNo: label("All no"),
+  open: sentence({ n: 9 }, ({ n }) => `${counted(n, "question")} not answered yet: no hand-over before.`),
+  clear: label("Every answer is no: the week can be handed over."),
+  before: label("Cleared before these questions were asked. Ask them when you next meet."),
+  blocked: label(
+    "You can build the week now. The hand-over is blocked until a licensed professional has cleared the client. Gryn does not diagnose or treat; local rules come first.",
+  ),
+  clearedBy: label("Cleared by (name and profession)"),
+  clearedOn: label("Cleared on"),
+  record: label("Record clearance"),
+  takeBack: label("Take it back"),
+  cleared: sentence({ by: "A. Falk, physiotherapist", on: "3 Nov" }, ({ by, on }) => `Cleared by ${by} on ${on}.`),
+};
+
+export const priorities = {
+  brush: label("Paint with"),
+  of: sentence<{ group: string; level: string; band: string | null }>(
+    { group: "Calves", level: "grow", band: "7–14 sets" },
+    ({ group, level, band }) => `Priority of ${group}: ${level}${band ? `, ${band} a week` : ""}`,
+  ),
+  band: sentence({ low: 7, high: 14 }, ({ low, high }) => `${low}–${high}`),
+  twoAtMost: sentence({ names: "Glutes and Side delts" }, ({ names }) => `Two at most. Set ${names} to grow first.`),
+  indirect: label("by presses"),
+  front: label("Front"),
+  back: label("Back"),
+  start: label("Start from"),
+  how: label(
+    "Click a muscle on the body or its line. Digits 0 to 4 set the line that has the focus; the same brush again leaves it out.",
+  ),
+};
+
+/** by what is asked of a group; none where it is left out */
+export const level = {
+  none: label("leave out"),
+  maintain: label("maintain"),
+  hold: label("hold"),
+  grow: label("grow"),
+  specialise: label("specialise"),
+};
+
+export const emphasis = {
+  balanced: label("balanced"),
+  legs: label("hips and legs first"),
+  upper: label("upper body first"),
+  arms: label("arms first"),
+};
+
+export const limits = {
+  days: label("Days a week"),
+  minutes: label("Minutes a session"),
+  fixed: label("On fixed weekdays"),
+  weekday: sentence({ name: "Monday" }, ({ name }) => `Minutes on ${name}`),
+  place: label("Trains at"),
+  ownPlace: label("a place of their own"),
+  newPlace: label("New place"),
+  changePlace: label("Change this place"),
+  placeOf: sentence({ n: 12 }, ({ n }) => `${counted(n, "client")} there: a change counts for all of them.`),
+  placeName: label("Name of the place"),
+  placeNote: label("What to know of it"),
+  savePlace: label("Save the place"),
+  alone: label("trains alone"),
+};
+
+export const WEEKDAYS = ["Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday"] as const;
+
+export const changes = {
+  title: label("What this changes"),
+  now: label("Just now"),
+  undo: label("Undo"),
+  nothing: label("Nothing that counts."),
+  counting: label("counting"),
+  setups: sentence({ fit: 92, all: 117 }, ({ fit, all }) => `${fit} of ${all} setups are left`),
+  why: sentence({ n: 14, reason: "needs a leg press" }, ({ n, reason }) => `${reason}: ${n}`),
+  usualBody: label("Counted in a usual body until the client is saved."),
+  asked: sentence({ low: 60, high: 110 }, ({ low, high }) => `${low}–${high} effective sets a week are asked for`),
+  room: sentence(
+    { sets: 48, minutes: 135 },
+    ({ sets, minutes }) => `${minutes} minutes have room for about ${sets} sets`,
+  ),
+  counts: label("One set counts for more than one group: a press for chest, front delts and triceps."),
+  from: sentence({ before: "92 setups", after: "78 setups" }, ({ before, after }) => `${before} → ${after}`),
+  handOver: sentence({ ok: true }, ({ ok }) => (ok ? "A week can be handed over." : "No week can be handed over yet.")),
+};
+
+export const saving = {
+  save: label("Save client"),
+  saved: label("Saved."),
+  back: label("Back"),
+  next: label("Next"),
+  draft: label("What was typed before is here again: it is not saved yet."),
+  drop: label("Begin anew"),
+};
+
+export const history = {
+  title: sentence({ n: 3 }, ({ n }) => `Changed ${n === 1 ? "once" : `${n} times`}: by whom and when`),
+};

@@ -1,0 +1,10 @@
+/** The log. */
+import { label, sentence } from "./sentence";
+
+export const checkIns = {
+  title: label("Weeks as the client tells them, 5 is good:"),
+  one: sentence(
+    { day: "28 Nov", score: 2, sleep: 2, food: 3, soreness: 1, stress: 2 },
+    (v) => `${v.day} ${v.score} of 5 (sleep ${v.sleep}, food ${v.food}, soreness ${v.soreness}, stress ${v.stress})`,
+  ),
+};

@@ -1,0 +1,70 @@
+/** Once a week, four taps: how recovered the client is. What follows is said at once; it can be put off. */
+import { useState } from "react";
+import type { CheckIn } from "#core/training/check-in-schema";
+import { ASPECTS, badWeek, scoreOf, type Aspect } from "#core/training/check-in";
+import { aspect, checkIn as words } from "#core/words/phone";
+import { newId } from "../page/newId";
+import { moment } from "./moment";
+import type { Floor } from "./outbox";
+
+const GRADES = [1, 2, 3, 4, 5] as const;
+const LATER = "gryn.floor.check-in";
+
+export function CheckInCard({ floor, today }: { floor: Floor; today: string }) {
+  // one browser may serve several clients
+  const putOff = `${LATER}.${floor.who ?? ""}`;
+  const [given, setGiven] = useState<Partial<Record<Aspect, number>>>({});
+  const [done, setDone] = useState<number | null>(null);
+  const [open, setOpen] = useState(false);
+  const [later, setLater] = useState(sessionStorage.getItem(putOff) === today);
+  if (done !== null)
+    return (
+      <p className="notice" role="status">
+        {words.thanks()} {done <= 2 ? words.bad({ score: done }) : ""}
+      </p>
+    );
+  if (later || !floor.checkInDue(today)) return null;
+  // the exercises come first: one line until it is wanted
+  if (!open)
+    return (
+      <button type="button" className="other" onClick={() => setOpen(true)}>
+        {words.open()}
+      </button>
+    );
+  const give = (a: Aspect, grade: number) => {
+    const all = { ...given, [a]: grade };
+    setGiven(all);
+    if (!ASPECTS.every((x) => all[x] !== undefined)) return;
+    const item: CheckIn = { id: newId(), revision: 1, ...(all as Record<Aspect, number>), ...moment() };
+    void floor.put({ kind: "check-in", item });
+    setDone(badWeek([item], item.localDate) ?? scoreOf(item));
+  };
+  return (
+    <section className="check-in" aria-label={words.title()}>
+      <h2>{words.title()}</h2>
+      <p className="quiet">{words.how()}</p>
+      {ASPECTS.map((a) => (
+        <div key={a} className="choice" role="group" aria-label={aspect[a]()}>
+          <span>{aspect[a]()}</span>
+          <div className="scores five">
+            {GRADES.map((n) => (
+              <button key={n} type="button" aria-pressed={given[a] === n} onClick={() => give(a, n)}>
+                {n}
+              </button>
+            ))}
+          </div>
+        </div>
+      ))}
+      <button
+        type="button"
+        className="other"
+        onClick={() => {
+          sessionStorage.setItem(putOff, today);
+          setLater(true);
+        }}
+      >
+        {words.later()}
+      </button>
+    </section>
+  );
+}

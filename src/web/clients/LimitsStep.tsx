@@ -1,0 +1,162 @@
+/** When and where the client trains, and what to watch. */
+import { Button, Checkbox, Input, Select } from "antd";
+import { useState } from "react";
+import { library } from "#core/exercises/library";
+import { limits as words, WEEKDAYS } from "#core/words/intake";
+import { api } from "../base/api";
+import { NumberField } from "../base/NumberField";
+import { Equipment, JointNotes, MobilityNotes } from "./ClientSections";
+import { Field, type StepProps } from "./fields";
+import { PlaceDialog } from "./PlaceDialog";
+
+/** whatever is wrong with one of the notes */
+const mobilityReason = (reasons: StepProps["reasons"]): string | undefined =>
+  Object.entries(reasons).find(([path]) => path.startsWith("mobility"))?.[1];
+
+export function LimitsStep(props: StepProps) {
+  const { input, set, reasons } = props;
+  return (
+    <div className="fields">
+      <Days {...props} />
+      <Where {...props} />
+      <JointNotes input={input} set={set} />
+      <MobilityNotes input={input} set={set} reason={mobilityReason(reasons)} />
+      <div className="two">
+        <Field id="unwanted" label="Exercises the client dislikes" reasons={reasons}>
+          {({ id }) => (
+            <Select
+              id={id}
+              mode="multiple"
+              value={input.unwanted}
+              onChange={(unwanted: string[]) => set({ unwanted })}
+              optionFilterProp="label"
+              placeholder="none"
+              options={library.map((e) => ({ value: e.id, label: e.name }))}
+            />
+          )}
+        </Field>
+        <Field id="note" label="Notes" reasons={reasons}>
+          {(own) => (
+            <Input.TextArea {...own} rows={2} value={input.note} onChange={(e) => set({ note: e.target.value })} />
+          )}
+        </Field>
+      </div>
+    </div>
+  );
+}
+
+function Days({ input, set, reasons }: StepProps) {
+  const fixed = input.weekdays.length > 0;
+  const toggle = (day: number) =>
+    set({
+      weekdays: input.weekdays.some((w) => w.day === day)
+        ? input.weekdays.filter((w) => w.day !== day)
+        : [...input.weekdays, { day, minutes: input.minutes }].sort((a, b) => a.day - b.day),
+    });
+  const spread = [0, 2, 4, 5, 1, 3, 6].slice(0, input.daysPerWeek).sort((a, b) => a - b);
+  return (
+    <section className="days" aria-label="Time">
+      <div className="line">
+        {!fixed && (
+          <>
+            <Field id="daysPerWeek" label={words.days()} reasons={reasons}>
+              {(own) => (
+                <NumberField {...own} value={input.daysPerWeek} onChange={(v) => set({ daysPerWeek: v ?? 0 })} />
+              )}
+            </Field>
+            <Field id="minutes" label={words.minutes()} reasons={reasons}>
+              {(own) => <NumberField {...own} value={input.minutes} onChange={(v) => set({ minutes: v ?? 0 })} />}
+            </Field>
+          </>
+        )}
+        <Checkbox
+          checked={fixed}
+          onChange={(e) =>
+            set({ weekdays: e.target.checked ? spread.map((day) => ({ day, minutes: input.minutes })) : [] })
+          }
+        >
+          {words.fixed()}
+        </Checkbox>
+        <Checkbox checked={input.alone} onChange={(e) => set({ alone: e.target.checked })}>
+          {words.alone()}
+        </Checkbox>
+      </div>
+      {fixed && (
+        <ul className="weekdays">
+          {WEEKDAYS.map((name, day) => {
+            const own = input.weekdays.find((w) => w.day === day);
+            return (
+              <li key={name} data-on={Boolean(own)}>
+                <Checkbox checked={Boolean(own)} onChange={() => toggle(day)}>
+                  {name.slice(0, 3)}
+                </Checkbox>
+                {own && (
+                  <NumberField
+                    aria-label={words.weekday({ name })}
+                    value={own.minutes}
+                    onChange={(v) =>
+                      set({ weekdays: input.weekdays.map((w) => (w.day === day ? { ...w, minutes: v ?? 0 } : w)) })
+                    }
+                  />
+                )}
+              </li>
+            );
+          })}
+        </ul>
+      )}
+      <span className="reason">{Object.entries(reasons).find(([path]) => path.startsWith("weekdays"))?.[1]}</span>
+    </section>
+  );
+}
+
+/** a place of the practice, or equipment of the client's own */
+function Where({ input, set }: StepProps) {
+  const { data } = api.usePlacesQuery();
+  const [dialog, setDialog] = useState<"new" | "change" | null>(null);
+  const places = data?.places ?? [];
+  const place = places.find((p) => p.id === input.place) ?? null;
+  return (
+    <section className="where" aria-label={words.place()}>
+      <div className="line">
+        <label className="field">
+          <span className="label">{words.place()}</span>
+          <Select
+            aria-label={words.place()}
+            style={{ width: 240 }}
+            value={input.place ?? ""}
+            onChange={(id: string) => {
+              const there = places.find((p) => p.id === id);
+              set(
+                there
+                  ? { place: id, equipment: there.equipment, stations: there.stations, units: there.units }
+                  : { place: null },
+              );
+            }}
+            options={[{ value: "", label: words.ownPlace() }, ...places.map((p) => ({ value: p.id, label: p.name }))]}
+          />
+        </label>
+        <Button size="small" onClick={() => setDialog("new")}>
+          {words.newPlace()}
+        </Button>
+        {place && (
+          <Button size="small" onClick={() => setDialog("change")}>
+            {words.changePlace()}
+          </Button>
+        )}
+        {place?.note && <span className="small quiet">{place.note}</span>}
+      </div>
+      {!place && <Equipment value={input} onChange={set} />}
+      {dialog && (
+        <PlaceDialog
+          place={dialog === "change" ? place : null}
+          like={input}
+          onClose={() => setDialog(null)}
+          onSaved={(p) => {
+            set({ place: p.id, equipment: p.equipment, stations: p.stations, units: p.units });
+            setDialog(null);
+          }}
+        />
+      )}
+    </section>
+  );
+}

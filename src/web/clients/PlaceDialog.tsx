@@ -1,0 +1,74 @@
+/** A place of the practice: what is there, said once for everybody who trains there. */
+import { Button, Input } from "antd";
+import { useState } from "react";
+import type { ClientInput } from "#core/clients/client";
+import { placeInput, type Place, type PlaceInput } from "#core/clients/place";
+import { limits as words } from "#core/words/intake";
+import { newId } from "../../page/newId";
+import { api, toFailure } from "../base/api";
+import { Dialog } from "../base/Dialog";
+import { Equipment } from "./ClientSections";
+
+interface PlaceDialogProps {
+  /** null: a new one, which begins with what the client has */
+  place: Place | null;
+  like: Pick<ClientInput, "equipment" | "stations" | "units">;
+  onClose: () => void;
+  onSaved: (place: Place) => void;
+}
+
+export function PlaceDialog({ place, like, onClose, onSaved }: PlaceDialogProps) {
+  const [id] = useState(() => place?.id ?? newId());
+  const [input, setInput] = useState<PlaceInput>(() =>
+    place
+      ? { name: place.name, equipment: place.equipment, stations: place.stations, units: place.units, note: place.note }
+      : { name: "", equipment: like.equipment, stations: like.stations, units: like.units, note: "" },
+  );
+  const [reason, setReason] = useState<string | null>(null);
+  const [save, { isLoading, error }] = api.useSavePlaceMutation();
+  const send = async () => {
+    const parsed = placeInput.safeParse(input);
+    if (!parsed.success) {
+      setReason(parsed.error.issues[0]!.message);
+      return;
+    }
+    setReason(null);
+    const r = await save({ id, revision: place?.revision ?? 0, place: parsed.data });
+    const saved = r.data?.places.find((p) => p.id === id);
+    if (saved) onSaved(saved);
+  };
+  return (
+    <Dialog
+      open
+      onCancel={onClose}
+      footer={null}
+      title={place ? words.changePlace() : words.newPlace()}
+      width={620}
+      destroyOnHidden
+    >
+      <div style={{ display: "grid", gap: 12 }}>
+        {place && <p className="small quiet">{words.placeOf({ n: place.clients })}</p>}
+        <label className="field">
+          <span>{words.placeName()}</span>
+          <Input autoFocus value={input.name} onChange={(e) => setInput({ ...input, name: e.target.value })} />
+          <span className="reason">{reason}</span>
+        </label>
+        <Equipment value={input} onChange={(change) => setInput({ ...input, ...change })} />
+        <label className="field">
+          <span>{words.placeNote()}</span>
+          <Input value={input.note} onChange={(e) => setInput({ ...input, note: e.target.value })} />
+        </label>
+        {error && (
+          <p className="notice warn" role="alert">
+            {toFailure(error).error}
+          </p>
+        )}
+        <div className="actions">
+          <Button type="primary" loading={isLoading} onClick={() => void send()}>
+            {words.savePlace()}
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

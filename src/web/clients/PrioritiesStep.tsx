@@ -1,0 +1,112 @@
+/** What the training is for: painted on the body or set in the list, one control. */
+import { Button } from "antd";
+import { useState } from "react";
+import { PRIORITIES } from "#core/clients/choices";
+import { bandOf, findGroup, groupName, groups } from "#core/planning/groups";
+import { EMPHASES, emphasised, startPriorities } from "#core/planning/starts";
+import { emphasis, level, priorities as words } from "#core/words/intake";
+import { listed } from "#core/words/sentence";
+import { usePresentEdition } from "../base/edition";
+import { Segments } from "../base/Segments";
+import { BodyBrush, TONE } from "./BodyBrush";
+import type { StepProps } from "./fields";
+
+const LEVELS = ["none", ...PRIORITIES] as const;
+type Level = (typeof LEVELS)[number];
+const MOST_SPECIALISED = 2;
+
+export function PrioritiesStep({ input, set }: StepProps) {
+  const { method } = usePresentEdition();
+  const [brush, setBrush] = useState<Level>("grow");
+  const [refused, setRefused] = useState<string | null>(null);
+  const now = input.priorities;
+
+  const put = (group: string, to: Level) => {
+    const others = Object.keys(now).filter((g) => g !== group && now[g] === "specialise");
+    if (to === "specialise" && others.length >= MOST_SPECIALISED) {
+      setRefused(words.twoAtMost({ names: listed(others.map(groupName)) }));
+      return;
+    }
+    setRefused(null);
+    const { [group]: _gone, ...rest } = now;
+    set({ priorities: to === "none" ? rest : { ...rest, [group]: to } });
+  };
+  // the same brush again takes it back
+  const paint = (group: string) => put(group, now[group] === brush ? "none" : brush);
+  const start = startPriorities(input.daysPerWeek, input.minutes, method, input.level);
+
+  return (
+    <div className="priorities-step">
+      <div className="line">
+        <span className="label">Body weight is to</span>
+        <Segments
+          name="Body weight is to"
+          value={input.phase}
+          onChange={(phase) => set({ phase })}
+          options={[
+            { value: "gain", label: "rise" },
+            { value: "hold", label: "stay" },
+            { value: "lose", label: "fall" },
+          ]}
+        />
+        <span className="label">{words.start()}</span>
+        {EMPHASES.map((e) => (
+          <Button key={e} size="small" onClick={() => set({ priorities: emphasised(e, start) })}>
+            {emphasis[e]()}
+          </Button>
+        ))}
+      </div>
+      <div className="line">
+        <span className="label">{words.brush()}</span>
+        <Segments
+          name={words.brush()}
+          value={brush}
+          onChange={setBrush}
+          options={LEVELS.map((l, i) => ({ value: l, label: `${i} ${level[l]()}` }))}
+        />
+      </div>
+      {refused && (
+        <p className="notice warn small" role="alert">
+          {refused}
+        </p>
+      )}
+      <div className="brush">
+        <BodyBrush priorities={now} onPaint={paint} />
+        <ul className="levels">
+          {groups.map((g) => {
+            const own: Level = now[g.id] ?? "none";
+            const band = bandOf(g.id, input, method);
+            const range = band && words.band({ low: Math.round(band.low), high: Math.round(band.high) });
+            return (
+              <li key={g.id}>
+                <button
+                  type="button"
+                  className="plain"
+                  aria-label={words.of({ group: g.name, level: level[own](), band: range && `${range} sets` })}
+                  onClick={() => paint(g.id)}
+                  onKeyDown={(e) => {
+                    const to = LEVELS[Number(e.key)];
+                    if (e.ctrlKey || e.altKey || e.metaKey || !/^[0-4]$/.test(e.key) || !to) return;
+                    e.preventDefault();
+                    put(g.id, to);
+                  }}
+                >
+                  <span
+                    className="tone"
+                    style={{ background: `color-mix(in srgb, var(--ink) ${TONE[own]}%, var(--sheet))` }}
+                  />
+                  <span>{g.name}</span>
+                  <span className="small quiet">
+                    {own === "none" ? (findGroup(g.id)?.ceiling ? words.indirect() : "") : level[own]()}
+                  </span>
+                  <span className="number small">{range}</span>
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
+      <p className="small quiet">{words.how()}</p>
+    </div>
+  );
+}
