@@ -42,7 +42,9 @@ const ROOMS = {
   solver: [...JUDGED, "suitability", "ranking", "program", "planning"],
   desk: [...JUDGED, "program", "planning", "training"],
   sheet: ["base", "clients", "program", "training"],
-  exchange: [...JUDGED, "ranking", "program", "planning", "training", "desk", "sheet"],
+  simulation: [...JUDGED, "program", "planning", "training"],
+  review: [...JUDGED, "program", "planning", "training"],
+  exchange: [...JUDGED, "ranking", "program", "planning", "training", "desk", "sheet", "review"],
   validation: [...JUDGED, "training"],
 };
 const CORE = [

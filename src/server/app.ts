@@ -27,6 +27,7 @@ import { mechanicsRoutes } from "#server/mechanics/routes";
 import { judgementRoutes } from "#server/mechanics/judgements";
 import { editionRoutes } from "#server/planning/editions";
 import { planningRoutes } from "#server/planning/routes";
+import { reviewRoutes } from "#server/review/routes";
 import { calendarHandler, sheetRoutes } from "#server/sheet/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
@@ -184,6 +185,7 @@ export function createApp(options: AppOptions): Express {
     handOverRoutes(database, work),
     sheetRoutes(database, work),
     trainingRoutes(database),
+    reviewRoutes(database),
     mechanicsRoutes(database),
     judgementRoutes(database),
     jobRoutes(database, signals),

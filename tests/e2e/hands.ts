@@ -33,7 +33,7 @@ export function watchContext(context: BrowserContext, errors: string[]): void {
 }
 
 /** @returns what there is to say: for a practice the path of a fresh link */
-export async function control(act: "pause" | "resume" | "reset" | "practice"): Promise<string> {
+export async function control(act: "pause" | "resume" | "reset" | "practice" | "history"): Promise<string> {
   const r = await fetch(`http://127.0.0.1:${Number(process.env.GRYN_E2E_PORT) + 1}/${act}`);
   if (!r.ok) throw new Error(await r.text());
   return r.text();

@@ -11,7 +11,11 @@ import { join } from "node:path";
 import { build } from "vite";
 import { startCluster } from "../../scripts/cluster";
 import { migrate } from "#server/database/migrate";
+import { simulatePractice, weeksBefore } from "#core/simulation/practice";
+import { openDatabase } from "#server/database/database";
 import { loadDemo, removeDemo } from "#server/demo/demo";
+import { writeSimulated } from "#server/demo/history";
+import { DEMO_PRACTICE, DEMO_SIGN_IN, demoId } from "#server/identity/demo-practice";
 import { practiceLink } from "#server/identity/first";
 
 const port = Number(process.env.GRYN_E2E_PORT);
@@ -22,6 +26,18 @@ const cluster = await startCluster(folder, true);
 const appUrl = await migrate(cluster.ownerUrl);
 await loadDemo(cluster.ownerUrl, appUrl);
 
+/** half a year of a few clients, beside the demo's own */
+async function history(): Promise<void> {
+  const from = weeksBefore(new Date().toISOString().slice(0, 10), 20);
+  const database = openDatabase(appUrl, 2);
+  try {
+    for (const client of simulatePractice({ seed: 11, clients: 4, weeks: 20, from }).clients)
+      await writeSimulated(database, DEMO_PRACTICE, demoId(DEMO_SIGN_IN.email), client);
+  } finally {
+    await database.close();
+  }
+}
+
 const control = createServer((request, response) => {
   const act = async () => {
     if (request.url === "/pause") await cluster.pause();
@@ -30,6 +46,7 @@ const control = createServer((request, response) => {
       await removeDemo(cluster.ownerUrl);
       await loadDemo(cluster.ownerUrl, appUrl);
     }
+    if (request.url === "/history") await history();
     if (request.url === "/practice") return practiceLink(cluster.ownerUrl, true);
     return "done";
   };

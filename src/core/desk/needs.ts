@@ -129,6 +129,8 @@ export interface Decision {
   act: "done" | "later";
   /** of "later": the local date on which it comes back */
   until: string | null;
+  /** why not; of an edit of a review that was declined */
+  reason: string | null;
   by: string;
   at: string;
 }

@@ -13,6 +13,8 @@ import { loadSchema, programSchema } from "#core/program/document";
 import { judgementBodySchema, judgementSchema } from "#core/ranking/judgement-schema";
 import { checkInSchema } from "#core/training/check-in-schema";
 import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
+import { setupEvidenceSchema } from "#core/review/evidence-schema";
+import { experimentSchema, reviewSchema } from "#core/review/schema";
 import { sheetSchema } from "#core/sheet/schema";
 import { snapshotSchema } from "#core/training/handover";
 
@@ -124,9 +126,12 @@ const decision = z.strictObject({
   need: z.string(),
   act: z.enum(["done", "later"]),
   until: z.string().nullable(),
+  /** why not; of an edit that was declined */
+  reason: z.string().nullable(),
   by: z.string(),
   at: moment,
 });
+const experiment = experimentSchema.extend({ by: z.string(), at: moment, endedAt: moment.nullable() });
 
 const job = z.strictObject({
   id: z.uuid(),
@@ -622,6 +627,7 @@ export const api = {
       need: text(200),
       act: z.enum(["done", "later"]),
       until: z.iso.date().nullable(),
+      reason: text(300).nullable().default(null),
     }),
     status: [201],
     answer: z.strictObject({ decision }),
@@ -639,6 +645,57 @@ export const api = {
     who: "coach",
     about: "A line whenever something of a client has changed.",
     answer: { file: "text/event-stream" },
+  },
+
+  // review and evidence
+  review: {
+    method: "get",
+    path: "/clients/{id}/review",
+    who: "coach",
+    about: "What the log of a client says: planned and done, strength, sides, drop, pain, and what is in the way.",
+    query: z.strictObject({ today: z.iso.date() }),
+    answer: z.strictObject({
+      review: reviewSchema,
+      experiments: z.array(experiment),
+      /** edits that were taken or declined, by their key */
+      decisions: z.array(decision),
+    }),
+  },
+  beginExperiment: {
+    method: "post",
+    path: "/clients/{id}/experiments",
+    who: "coach",
+    about: "Begins a test of one change in one line.",
+    body: experimentSchema,
+    status: [201],
+    answer: z.strictObject({ experiment }),
+  },
+  endExperiment: {
+    method: "delete",
+    path: "/clients/{id}/experiments/{experiment}",
+    who: "coach",
+    about: "Ends a test; what was measured stays in the log.",
+    answer: nothing,
+  },
+  evidence: {
+    method: "get",
+    path: "/evidence",
+    who: "coach",
+    about: "What each setup has done with the practice's clients, with bands, and what that moves in a ranking.",
+    query: z.strictObject({ without: z.uuid().optional() }),
+    answer: z.strictObject({
+      clients: z.int(),
+      /** clients whose log has changed since: ask again */
+      waiting: z.int(),
+      setups: z.array(setupEvidenceSchema),
+    }),
+  },
+  exportEvidence: {
+    method: "get",
+    path: "/evidence.csv",
+    who: "coach",
+    about: "The evidence as a table.",
+    answer: { file: "text/csv" },
   },
 
   // mechanics

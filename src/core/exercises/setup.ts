@@ -108,6 +108,9 @@ export function setupKey(exercise: Exercise, values: Values): string {
   return `${exercise.id}@${exerciseVersion(exercise)}${text ? `:${text}` : ""}`;
 }
 
+/** a setup over all versions of its exercise: what a log of years is gathered by */
+export const unversioned = (key: string): string => key.replace(/@[^:]*/, "");
+
 export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
   const values = completeValues(exercise, given);
   const num = (b: Binding): number => {

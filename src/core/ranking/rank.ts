@@ -65,6 +65,8 @@ export interface RankedRow {
   out: string | null;
   /** who holds it to stand where it stands, and why; its score is still that of mechanics */
   held?: { by: string; reason: string; mechanics: Tier };
+  /** points that the practice's own log has moved its score by, and clients that it stands on */
+  fromLog?: { points: number; clients: number };
 }
 
 /** a setup in which the head does too little, and how much of what it does at best */

@@ -84,6 +84,9 @@ export interface Target {
 }
 type Rule = Omit<Target, "sets">;
 
+/** reps over the top of the window that a lighter load brings, and beyond which it is not made lighter again */
+const MANY = 2;
+
 /** what a target is made from: a prescription, or its snapshot on the phone */
 export type Asked = Pick<
   Prescription,
@@ -240,17 +243,23 @@ function follow(s: Workouts, painHolds: string | null): Rule {
   });
   const lighter = load && stepLoad(load, p.loadStep, -1);
   if (painHolds) return answer("hold", { kind: "pain", words: painHolds });
-  const twice = heldTwice(last!, before);
-  if (twice) return answer("lighter", twice, { load: lighter, reps: { low: w.low, high: w.high + 2 } });
+  const twice = heldTwice(s, last!, before);
+  if (twice) return answer("lighter", twice, { load: lighter, reps: { low: w.low, high: w.high + MANY } });
   const here = s.about(load);
   if (before && s.lead[0]! < w.low && here < w.low - rules.under)
     return answer("lower", { kind: "under the window", low: w.low, ...lately(s, here) }, { load: lighter });
   return bare ? byTheBody(s, answer) : byTheLoad(s, answer);
 }
 
-/** what the client said of two workouts running: the load is too much for the rep that is planned */
-function heldTwice(last: Exposure, before: Exposure | undefined): Reason | null {
+/**
+ * What the client said of two workouts running at one load: it is too much for the rep that is planned. Where the reps
+ * are over the window already a lighter load is no answer: without this a line that is never felt went down by a step a
+ * workout until nothing was left (simulated).
+ */
+function heldTwice({ p, lead, window }: Workouts, last: Exposure, before: Exposure | undefined): Reason | null {
   const [now, then] = [last.report, before?.report];
+  const leadLoad = (x: Exposure) => loadOf(x.entries.find((e) => e.set === leadSet(p)) ?? x.entries[0]!);
+  if (!before || !sameLoad(leadLoad(last), leadLoad(before)) || lead[0]! > window.high + MANY) return null;
   if (now?.feel === "elsewhere" && then?.feel === "elsewhere") return { kind: "felt elsewhere twice" };
   return now?.ticks.length && then?.ticks.length ? { kind: "form twice", ticks: now.ticks } : null;
 }

@@ -1,11 +1,12 @@
 /** The coach's first page: how every client stands, what was decided, and a stream that says when to look again. */
 import { Router } from "express";
 import { api } from "#core/exchange/api";
-import type { Decision, DeskClient } from "#core/desk/needs";
+import type { DeskClient } from "#core/desk/needs";
 import type { Standing } from "#core/desk/standing";
 import { auditLook, writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/clients";
 import { callIn, type Database, type Transaction } from "#server/database/database";
+import { keepDecision, readDecisions } from "#server/desk/decisions";
 import { renewStanding, STANDING_VERSION } from "#server/desk/standings";
 import { notFound, Problem, readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
@@ -16,8 +17,6 @@ import { openStream } from "#server/jobs/streams";
 const AT_ONCE = 24;
 /** ms between two signs of life of a stream */
 const ALIVE = 25_000;
-/** days for which decisions are told */
-const DECIDED = 120;
 
 interface Row extends Omit<DeskClient, "link" | "standing"> {
   standing: Standing | null;
@@ -39,17 +38,10 @@ const CLIENTS = `
       where practice_id = c.practice_id and client_id = c.id order by at desc, number desc limit 1) h on true
   where c.practice_id = $1 order by c.name, c.id`;
 
-const DECISIONS = `
-  select id, client_id as "clientId", need, act, until::text, account_name as by, at from decision
-  where practice_id = $1 and at > now() - make_interval(days => $2) order by at desc limit 2000`;
-
-const toDecision = (d: Omit<Decision, "at"> & { at: Date }): Decision => ({ ...d, at: d.at.toISOString() });
-
 async function readDesk(tx: Transaction, practiceId: string) {
   const rows = await tx.query<Row>(CLIENTS, [practiceId, STANDING_VERSION]);
   const links = await callIn<Record<string, DeskClient["link"]>>(tx, "newest_links");
-  const decisions = await tx.query<Omit<Decision, "at"> & { at: Date }>(DECISIONS, [practiceId, DECIDED]);
-  return { rows, links, decisions: decisions.map(toDecision) };
+  return { rows, links, decisions: await readDecisions(tx, practiceId) };
 }
 
 export function deskRoutes(database: Database, signals: Signals): Router {
@@ -78,23 +70,12 @@ export function deskRoutes(database: Database, signals: Signals): Router {
 
   router.post("/desk/decisions", async (request, response) => {
     const coach = coachOf(request);
-    const { id, clientId, need, act, until } = readBody(api.decide.body, request);
+    const { id, clientId, need, act, until, reason } = readBody(api.decide.body, request);
     if (act === "later" && !until) throw new Problem(422, "Say on which day it comes back.");
     const decision = await database.withPractice(coach.practiceId, async (tx) => {
       await findClient(tx, coach.practiceId, clientId);
-      // the same again after a lost answer is the same decision
-      await tx.query(
-        `insert into decision (practice_id, id, client_id, need, act, until, account_name) values ($1, $2, $3, $4, $5, $6, $7)
-          on conflict do nothing`,
-        [coach.practiceId, id, clientId, need, act, act === "later" ? until : null, coach.name],
-      );
       await writeAudit(tx, coach, act === "done" ? "decided on the desk" : "put off on the desk", clientId);
-      const [row] = await tx.query<Omit<Decision, "at"> & { at: Date }>(
-        `select id, client_id as "clientId", need, act, until::text, account_name as by, at from decision
-          where practice_id = $1 and id = $2`,
-        [coach.practiceId, id],
-      );
-      return toDecision(row!);
+      return keepDecision(tx, coach.practiceId, { id, clientId, need, act, until, reason, by: coach.name });
     });
     response.status(201).json({ decision });
   });

@@ -111,6 +111,8 @@ export const api = createApi({
     "handOver",
     "log",
     "desk",
+    "review",
+    "evidence",
     "places",
     "program",
     "people",
@@ -213,16 +215,32 @@ export const api = createApi({
     }),
     rule: build.mutation<Answer<"rule">, { clientId: string; ruling: Ruling }>({
       query: ({ clientId, ruling }) => ({ url: `/clients/${clientId}/log`, method: "POST", body: ruling }),
-      invalidatesTags: ["log"],
+      invalidatesTags: ["log", "review"],
     }),
     desk: build.query<Answer<"desk">, void>({ query: () => "/desk", providesTags: ["desk"] }),
     decide: build.mutation<Answer<"decide">, Body<"decide">>({
       query: (body) => ({ url: "/desk/decisions", method: "POST", body }),
-      invalidatesTags: ["desk"],
+      invalidatesTags: ["desk", "review"],
     }),
     undecide: build.mutation<Answer<"undecide">, string>({
       query: (id) => ({ url: `/desk/decisions/${id}`, method: "DELETE", body: {} }),
-      invalidatesTags: ["desk"],
+      invalidatesTags: ["desk", "review"],
+    }),
+    review: build.query<Answer<"review">, { clientId: string; today: string }>({
+      query: ({ clientId, today }) => `/clients/${clientId}/review?today=${today}`,
+      providesTags: ["review"],
+    }),
+    beginExperiment: build.mutation<Answer<"beginExperiment">, { clientId: string } & Body<"beginExperiment">>({
+      query: ({ clientId, ...body }) => ({ url: `/clients/${clientId}/experiments`, method: "POST", body }),
+      invalidatesTags: ["review"],
+    }),
+    endExperiment: build.mutation<Answer<"endExperiment">, { clientId: string; id: string }>({
+      query: ({ clientId, id }) => ({ url: `/clients/${clientId}/experiments/${id}`, method: "DELETE", body: {} }),
+      invalidatesTags: ["review"],
+    }),
+    evidence: build.query<Answer<"evidence">, string | null>({
+      query: (without) => (without ? `/evidence?without=${without}` : "/evidence"),
+      providesTags: ["evidence"],
     }),
     account: build.query<Answer<"account">, void>({ query: () => "/account", providesTags: ["account"] }),
     changePassword: build.mutation<Answer<"changePassword">, Body<"changePassword">>({

@@ -12,6 +12,8 @@ export const KEY = {
   week: "w",
   sheet: "s",
   log: "l",
+  review: "i",
+  evidence: "o",
   help: "?",
   next: "j",
   previous: "k",
@@ -27,6 +29,9 @@ export const KEY = {
   find: "/",
   print: "p",
   pdf: "f",
+  change: "e",
+  decline: "n",
+  handOver: "h",
 } as const;
 
 export const KEYS: [string, string][] = [
@@ -39,7 +44,9 @@ export const KEYS: [string, string][] = [
   [KEY.clients, "Clients"],
   [KEY.week, "Week of the open client"],
   [KEY.sheet, "Sheet of the open client"],
+  [KEY.review, "Review of the open client"],
   [KEY.log, "Log of the open client"],
+  [KEY.evidence, "Evidence of the practice"],
   [KEY.build, "In the week: build the week"],
   [`${KEY.next} / ${KEY.previous}`, "Next and previous row"],
   ["Enter", "Criteria of the row"],
@@ -52,6 +59,12 @@ export const KEYS: [string, string][] = [
   ["1 to 9", "On the desk: open a row"],
   [`${KEY.done} / ${KEY.later} / ${KEY.back}`, "On the desk: the open row is done, in 3 days, take the last one back"],
   [KEY.find, "On the desk: find a client"],
+  ["1 to 9", "In the review: choose an edit of next week"],
+  [
+    `${KEY.done} / ${KEY.change} / ${KEY.decline} / ${KEY.back} / ${KEY.handOver}`,
+    "In the review: accept, change, decline, take the last one back, to the week",
+  ],
+  ["Shift Y", "In the review: accept all that are open"],
   [`${KEY.print} / ${KEY.pdf}`, "On the sheet: print, save as PDF"],
   ["Ctrl Z / Ctrl Shift Z", "Undo and redo a plan edit"],
   ["Ctrl K", "Go anywhere"],

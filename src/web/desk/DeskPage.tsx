@@ -29,7 +29,7 @@ export default function DeskPage() {
 
   const say = async (need: Need, act: "done" | "later") => {
     const until = act === "later" ? dateBefore(today, -LATER) : null;
-    const r = await decide({ id: newId(), clientId: need.client.id, need: need.key, act, until });
+    const r = await decide({ id: newId(), clientId: need.client.id, need: need.key, act, until, reason: null });
     if (r.error) message.error(toFailure(r.error).error, 5);
     // the next thing of the same client stays open; else the row that follows
     else if ((rows.find((x) => x.client.id === need.client.id)?.needs.length ?? 0) < 2) {

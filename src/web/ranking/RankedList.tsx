@@ -1,13 +1,14 @@
 /** The rows of a ranking: by tier, each with its grain and its because; one opened to its reasons. */
 import { Button } from "antd";
 import { Fragment, lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
-import { useNavigate } from "react-router";
+import { Link, useNavigate } from "react-router";
 import { setupName } from "#core/exercises/setup";
 import type { Edition } from "#core/edition/edition";
 import type { RankedRow } from "#core/ranking/rank";
 import { equipmentName } from "#core/exercises/choices";
 import { becauseWords, hardestLength } from "#core/ranking/because-words";
 import { actions, row as words, table } from "#core/words/ranking";
+import { evidence } from "#core/words/review";
 import { capital } from "#core/words/sentence";
 import { useClient, withClient } from "../base/open-client";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
@@ -308,13 +309,18 @@ function Row(props: RowProps) {
 }
 
 /** what is for it and against it; why it is out, what is missing, who rates it otherwise */
-function Lines({ r, edition, across, context, onEquipment }: RowProps) {
+function Lines({ r, edition, across, context, onEquipment, clientId }: RowProps) {
   const { plus, minus } = becauseWords(r.because);
   const flips = r.group === "main" ? flipsOf(r, across, edition) : null;
   const there = context.equipment;
   const lacking = r.out && there ? r.exercise.equipment.filter((e) => !there.includes(e)) : [];
   return (
     <>
+      {r.fromLog && Math.abs(r.fromLog.points) >= 0.5 && (
+        <div className="line small">
+          <Link to={withClient("/evidence", clientId)}>{evidence.row(r.fromLog)}</Link>
+        </div>
+      )}
       {r.out && (
         <div className="line minus">
           {capital(r.out)}.{" "}

@@ -6,6 +6,7 @@ import { findHead, headTitle, muscles, REGIONS } from "#core/anatomy/anatomy";
 import { JOINT_NAMES } from "#core/exercises/joints";
 import { setupName } from "#core/exercises/setup";
 import { filters as words, heading, table } from "#core/words/ranking";
+import { evidence } from "#core/words/review";
 import { nearest } from "#core/base/nearest";
 import type { Client } from "#core/clients/client";
 import type { School } from "#core/edition/schools";
@@ -13,6 +14,7 @@ import { EQUIPMENT, equipmentName } from "#core/exercises/choices";
 import { exercises } from "#core/exercises/library";
 import { groupOf } from "#core/planning/groups";
 import { heldRows } from "#core/ranking/judgement";
+import { nudged } from "#core/ranking/nudge";
 import { fits, NARROWING_NAMES, type Narrowing } from "#core/ranking/narrow";
 import {
   acrossSchools,
@@ -30,6 +32,7 @@ import { Empty, Failed, Loading } from "../base/states";
 import { useOwnStrength } from "../training/useOwnStrength";
 import { librarySetups } from "../mechanics/library-survey";
 import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { useFromLog } from "./useFromLog";
 import { KeptRankings } from "./KeptRankings";
 import { RankedList } from "./RankedList";
 import { useJudgements } from "../judgements/useJudgements";
@@ -56,6 +59,7 @@ export default function RankingPage() {
   const { client, clientId, pending } = useOpenClient();
   const edition = useEdition();
   const judgements = useJudgements();
+  const fromLog = useFromLog(clientId);
   const body = useMemo(() => bodyOf(client), [client]);
   const [showOut, setShowOut] = useState(true);
   const [narrowed, setNarrowed] = useState<Narrowing[]>([]);
@@ -85,8 +89,9 @@ export default function RankingPage() {
       goal: settled.goal,
     });
     const held = heldRows(all, group.id, judgements.overrides, edition);
-    return narrowed.length ? held.filter((r) => fits(narrowed, r.exercise, r.row)) : held;
-  }, [survey, group, edition, schoolOf, settled, context, narrowed, judgements.overrides]);
+    const told = fromLog.points ? nudged(held, fromLog.points, edition) : held;
+    return narrowed.length ? told.filter((r) => fits(narrowed, r.exercise, r.row)) : told;
+  }, [survey, group, edition, schoolOf, settled, context, narrowed, judgements.overrides, fromLog.points]);
   const dragged = useDeferredValue(weighed);
   const plain = useMemo(() => survey && bare(survey), [survey]);
   /** where each row would stand with what is being dragged; null when nothing is */
@@ -128,6 +133,11 @@ export default function RankingPage() {
           showOut={showOut}
           onShowOut={setShowOut}
         />
+        {fromLog.known && (
+          <Checkbox className="from-log" checked={fromLog.on} onChange={(x) => fromLog.set(x.target.checked)}>
+            {evidence.on()}
+          </Checkbox>
+        )}
       </aside>
       <section>
         <Headline group={group} client={client} clientId={clientId} school={school} />

@@ -19,6 +19,8 @@ const WeekPage = lazy(() => import("../planning/WeekPage"));
 const MethodPage = lazy(() => import("../method/MethodPage"));
 const SheetPage = lazy(() => import("../sheet/SheetPage"));
 const LogPage = lazy(() => import("../training/LogPage"));
+const ReviewPage = lazy(() => import("../review/ReviewPage"));
+const EvidencePage = lazy(() => import("../review/EvidencePage"));
 const PracticePage = lazy(() => import("../identity/PracticePage"));
 const JoinPage = lazy(() => import("../identity/JoinPage"));
 
@@ -35,6 +37,8 @@ const Places = () => (
       <Route path="clients/:id/week" element={<WeekPage />} />
       <Route path="clients/:id/sheet" element={<SheetPage />} />
       <Route path="clients/:id/log" element={<LogPage />} />
+      <Route path="clients/:id/review" element={<ReviewPage />} />
+      <Route path="evidence" element={<EvidencePage />} />
       <Route path="method/:page?" element={<MethodPage />} />
       <Route path="practice/:part?" element={<PracticePage />} />
       <Route path="*" element={<NotFound />} />

@@ -80,6 +80,8 @@ function Desk({ name }: { name: string }) {
         [KEY.week]: clientId && `/clients/${clientId}/week`,
         [KEY.sheet]: clientId && `/clients/${clientId}/sheet`,
         [KEY.log]: clientId && `/clients/${clientId}/log`,
+        [KEY.review]: clientId && `/clients/${clientId}/review`,
+        [KEY.evidence]: withClient("/evidence", clientId),
       }[e.key];
       if (e.key === KEY.help) setOver("keys");
       else if (to) void navigate(to);
@@ -115,6 +117,7 @@ function Desk({ name }: { name: string }) {
             {clientId && <NavLink to={`/clients/${clientId}/week`}>Week</NavLink>}
             {clientId && <NavLink to={`/clients/${clientId}/sheet`}>Sheet</NavLink>}
             {clientId && <NavLink to={`/clients/${clientId}/log`}>Log</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/review`}>Review</NavLink>}
           </div>
           <div className="group">
             <span aria-hidden>know</span>
@@ -122,6 +125,7 @@ function Desk({ name }: { name: string }) {
             <NavLink to={withClient("/ranking", clientId)}>Ranking</NavLink>
             <NavLink to={withClient("/bench", clientId)}>Bench</NavLink>
             <NavLink to={withClient("/cover", clientId)}>Cover</NavLink>
+            <NavLink to={withClient("/evidence", clientId)}>Evidence</NavLink>
             <NavLink to={withClient("/method", clientId)}>Method</NavLink>
           </div>
         </nav>

@@ -142,7 +142,7 @@ describe("what needs a coach", () => {
       });
     const [need] = needsOf(hurt("2026-11-27"), NOW, TODAY);
     const decision = (act: "done" | "later", until: string | null): Decision[] => [
-      { id: id(1), clientId: id(901), need: need!.key, act, until, by: "Coach", at: NOW },
+      { id: id(1), clientId: id(901), need: need!.key, act, until, reason: null, by: "Coach", at: NOW },
     ];
     const rows = (c: DeskClient, d: Decision[], today = TODAY) => rowsOf([c], d, `${today}T08:00:00Z`, today);
     expect(rows(hurt("2026-11-27"), [])).toHaveLength(1);

@@ -1,0 +1,44 @@
+/** Simulated clients with their half year of training, into a practice: what a full desk looks like. */
+import { VERSIONS } from "#core/exchange/upgrade";
+import type { SimulatedClient } from "#core/simulation/practice";
+import { buildSnapshot } from "#core/training/snapshot";
+import type { Database } from "#server/database/database";
+import { keepHandOver, makeLink } from "#server/training/handovers";
+import { insertProgram } from "#server/planning/programs";
+import { writeLog } from "#server/training/log";
+
+/** sets written at once */
+const AT_ONCE = 1000;
+
+/** @param accountId who hands the week over */
+export async function writeSimulated(
+  database: Database,
+  practiceId: string,
+  accountId: string,
+  { id, input, program, handOverId, training }: SimulatedClient,
+): Promise<void> {
+  const first = training.entries.reduce((f, e) => (e.at < f ? e.at : f), new Date().toISOString());
+  const snapshot = buildSnapshot(program, 0, input);
+  await database.withPractice(practiceId, async (tx) => {
+    await tx.query("insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5)", [
+      practiceId,
+      id,
+      input.name,
+      input,
+      VERSIONS.client,
+    ]);
+    await insertProgram(tx, practiceId, program);
+    const before = new Date(Date.parse(first) - 86_400_000);
+    const given = await keepHandOver(tx, practiceId, accountId, snapshot, before);
+    await makeLink(tx, id, accountId);
+    const own = <T extends { handOverId: string }>(x: T): T =>
+      x.handOverId === handOverId ? { ...x, handOverId: given.id } : x;
+    for (let i = 0; i < training.entries.length; i += AT_ONCE)
+      await writeLog(tx, practiceId, id, { entries: training.entries.slice(i, i + AT_ONCE).map(own), reports: [] });
+    await writeLog(tx, practiceId, id, {
+      entries: [],
+      reports: training.reports.map(own),
+      checkIns: training.checkIns,
+    });
+  });
+}

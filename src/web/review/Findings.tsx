@@ -1,0 +1,113 @@
+/** What the sets say beside strength: what cannot be, drop, where it is felt, pain, effort, soreness. */
+import { Button } from "antd";
+import { JOINT_NAMES } from "#core/exercises/joints";
+import type { Answer, Ruling } from "#core/exchange/api";
+import type { LineReview, Review } from "#core/review/schema";
+import type { Load } from "#core/program/document";
+import { found as words, page } from "#core/words/review";
+import { dayText, loadText } from "../../page/locale";
+import { api, toFailure } from "../base/api";
+import { message } from "../base/say";
+
+/** workouts from which on where it is felt is told, and share under which it is */
+const FELT = { said: 4, share: 0.7 };
+
+export function Findings({
+  review,
+  log,
+  clientId,
+}: {
+  review: Review;
+  log: Answer<"log"> | undefined;
+  clientId: string;
+}) {
+  const { lines, soreness } = review;
+  const unlikely = lines.flatMap((l) => l.unlikely.map((u) => ({ ...u, name: l.name })));
+  const said = lines.flatMap(saidOf);
+  return (
+    <section className="sheet" aria-label={page.sets()}>
+      <h2>{page.sets()}</h2>
+      <ul className="findings">
+        {unlikely.map((u) => (
+          <Unlikely key={u.entryId} u={u} log={log} clientId={clientId} />
+        ))}
+        {said.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+        {unlikely.length + said.length === 0 && <li className="quiet">{words.nothing()}</li>}
+        <li className="small quiet">{soreness ? words.soreness(soreness) : words.sorenessFew()}</li>
+      </ul>
+    </section>
+  );
+}
+
+function saidOf(l: LineReview): string[] {
+  const { name } = l;
+  const [pain] = l.pains;
+  return [
+    ...(pain
+      ? [
+          words.pain({
+            name,
+            times: l.pains.length,
+            workouts: Math.max(l.workouts, l.pains.length),
+            joint: JOINT_NAMES[pain.joint],
+            last: dayText(pain.on),
+            score: pain.score,
+          }),
+        ]
+      : []),
+    ...(l.drop?.rest ? [words.drop({ name, ...l.drop })] : []),
+    ...(l.felt.said >= FELT.said && l.felt.target / l.felt.said < FELT.share ? [words.felt({ name, ...l.felt })] : []),
+    ...(l.test ? [words.test({ name, extra: l.test.extra, on: dayText(l.test.on) })] : []),
+  ];
+}
+
+interface UnlikelyProps {
+  u: LineReview["unlikely"][number] & { name: string };
+  log: Answer<"log"> | undefined;
+  clientId: string;
+}
+
+/** a set that cannot well be: what was likely meant is a press away, and so is that it is right */
+function Unlikely({ u, log, clientId }: UnlikelyProps) {
+  const [rule, { isLoading }] = api.useRuleMutation();
+  const entry = log?.entries.filter((e) => e.id === u.entryId).sort((a, b) => b.revision - a.revision)[0];
+  const send = async (ruling: Ruling) => {
+    const r = await rule({ clientId, ruling });
+    if (r.error) message.error(toFailure(r.error).error, 5);
+  };
+  const text = (load: Load | null) => (load ? loadText(load) : "");
+  const set = { id: u.entryId, revision: u.revision };
+  return (
+    <li data-kind="unlikely">
+      ◆ {words.unlikely({ name: u.name, on: dayText(u.on), load: text(u.load), reps: u.reps, expected: u.expected })}
+      <span className="acts">
+        {entry &&
+          u.meant.map((m) => (
+            <Button
+              key={`${m.load?.value} ${m.reps}`}
+              size="small"
+              disabled={isLoading}
+              onClick={() =>
+                void send({
+                  act: "correct",
+                  ...set,
+                  parts: entry.parts.map((p, i) => (i === 0 ? { ...p, load: m.load, reps: m.reps } : p)),
+                  reserve: entry.reserve,
+                })
+              }
+            >
+              {words.meant({ load: text(m.load), reps: m.reps })}
+            </Button>
+          ))}
+        <Button size="small" disabled={isLoading} onClick={() => void send({ act: "confirm", ...set })}>
+          {words.right()}
+        </Button>
+        <Button size="small" type="text" disabled={isLoading} onClick={() => void send({ act: "void", ...set })}>
+          {words.strike()}
+        </Button>
+      </span>
+    </li>
+  );
+}

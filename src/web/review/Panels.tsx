@@ -1,0 +1,187 @@
+/** What the log of a client says, a panel a question: planned and done, strength, sides. */
+import { lazy, Suspense, useState } from "react";
+import type { Level } from "#core/review/growth";
+import { LARGE, SURE } from "#core/review/gap";
+import { FOUND_OF_TEN } from "#core/review/progress";
+import type { Review } from "#core/review/schema";
+import { above, EIGHT_IN_TEN } from "#core/base/normal";
+import { mean } from "#core/base/numbers";
+import { groupName } from "#core/planning/groups";
+import {
+  familyName,
+  gap as gapWords,
+  group as groupWords,
+  line as lineWords,
+  page as words,
+  progress as told,
+} from "#core/words/review";
+import { Loading } from "../base/states";
+
+const StrengthChart = lazy(() => import("./StrengthChart"));
+
+/** sets that a bar of full length stands for, at the least */
+const LEAST_SCALE = 12;
+
+export function PlannedDone({ review: { groups, weeks } }: { review: Review }) {
+  const most = Math.max(LEAST_SCALE, ...groups.map((g) => Math.max(g.done, g.planned, g.band?.high ?? 0)));
+  const at = (x: number) => `${(100 * Math.min(x, most)) / most}%`;
+  const lately = weeks.slice(-8);
+  const reserves = lately.flatMap((w) => w.reserve ?? []);
+  return (
+    <section className="sheet" aria-label={words.planned()}>
+      <h2>
+        {words.planned()} <span className="unit">{words.plannedUnit()}</span>
+      </h2>
+      <table className="planned-done">
+        <tbody>
+          {groups.map((g) => {
+            const text = groupWords.row({
+              done: g.done,
+              planned: g.planned,
+              low: g.band?.low ?? null,
+              high: g.band?.high ?? null,
+            });
+            return (
+              <tr key={g.group}>
+                <th scope="row">{groupName(g.group)}</th>
+                <td>
+                  <span className="bar" aria-hidden>
+                    {g.band && (
+                      <i className="band" style={{ left: at(g.band.low), width: at(g.band.high - g.band.low) }} />
+                    )}
+                    <i className="done" style={{ width: at(g.done) }} />
+                    <i className="plan" style={{ left: at(g.planned) }} />
+                  </span>
+                </td>
+                <td className="small number">{text}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="small">
+        {groupWords.reserve({ miss: reserves.length ? mean(reserves) : null })}{" "}
+        {groupWords.missed({ missed: lately.filter((w) => w.days === 0).length, of: lately.length })}
+      </p>
+    </section>
+  );
+}
+
+function progressText(p: Review["movements"][number]["progress"], level: Level): string {
+  switch (p.kind) {
+    case "stronger":
+    case "weaker":
+      return told[p.kind](p.change);
+    case "cannot tell":
+      return told[p.kind]({ ...p, found: FOUND_OF_TEN[level] });
+    case "too early":
+      return told[p.kind](p);
+    case "standing still":
+      return told[p.kind](p);
+  }
+}
+
+const SIGN = { stronger: "✓", weaker: "◆", "standing still": "◆", "cannot tell": "◇", "too early": "◇" } as const;
+
+export function Strength({ review: { movements, lines }, level }: { review: Review; level: Level }) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const best = [...lines].sort((a, b) => b.points.length - a.points.length)[0];
+  const shown = lines.find((l) => l.lineId === chosen) ?? best;
+  return (
+    <section className="sheet" aria-label={words.strength()}>
+      <h2>
+        {words.strength()} <span className="unit">{words.strengthUnit()}</span>
+      </h2>
+      <div className="strength">
+        <ul>
+          {movements.map((m) => (
+            <li key={m.family} data-kind={m.progress.kind}>
+              <span className="sign" aria-hidden>
+                {SIGN[m.progress.kind]}
+              </span>
+              <span>
+                <b>{familyName(m.family)}</b> <span className="small">{progressText(m.progress, level)}</span>
+                <span className="lines small">
+                  {lines
+                    .filter((l) => m.lines.includes(l.lineId) && l.points.length > 0)
+                    .map((l) => (
+                      <button
+                        key={l.lineId}
+                        type="button"
+                        className="plain link"
+                        aria-pressed={l === shown}
+                        onClick={() => setChosen(l.lineId)}
+                      >
+                        {l.name}, {lineWords.level({ kg: l.points.at(-1)!.kg, reps: l.reps })}
+                      </button>
+                    ))}
+                </span>
+              </span>
+            </li>
+          ))}
+        </ul>
+        {shown && shown.points.length > 2 ? (
+          <Suspense fallback={<Loading what="the chart" />}>
+            <StrengthChart line={shown} shown={shown.points.slice(-26)} />
+          </Suspense>
+        ) : (
+          shown && <p className="small quiet">{lineWords.few({ workouts: shown.points.length })}</p>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** ln either way that a bar of full length stands for */
+const GAP_SCALE = 0.12;
+
+export function Sides({ review: { lines } }: { review: Review }) {
+  const sided = lines.filter((l) => l.gap !== null || l.capped);
+  const at = (ln: number) => `${50 + (50 * Math.max(-GAP_SCALE, Math.min(GAP_SCALE, ln))) / GAP_SCALE}%`;
+  return (
+    <section className="sheet" aria-label={words.sides()}>
+      <h2>{words.sides()}</h2>
+      {sided.length === 0 && <p className="small quiet">{gapWords.none()}</p>}
+      <table className="sides">
+        <tbody>
+          {sided.map((l) => {
+            const g = l.gap;
+            const growing = g !== null && above(0, Math.sign(g.mean) * g.trend, g.trendSd) > 0.9;
+            const small = g !== null && g.overSmall > SURE.small;
+            const share = g ? Math.abs(g.mean) : 0;
+            return (
+              <tr key={l.lineId}>
+                <th scope="row">{l.name}</th>
+                <td>
+                  {g && (
+                    <span className="gap" aria-hidden>
+                      <i className="even" />
+                      <i className="line" style={{ left: at(LARGE) }} />
+                      <i className="line" style={{ left: at(-LARGE) }} />
+                      <i
+                        className="range"
+                        style={{
+                          left: at(-g.mean - EIGHT_IN_TEN * g.sd),
+                          right: `calc(100% - ${at(-g.mean + EIGHT_IN_TEN * g.sd)})`,
+                        }}
+                      />
+                      <i className="dot" style={{ left: at(-g.mean) }} />
+                    </span>
+                  )}
+                </td>
+                <td className="small">
+                  {!g
+                    ? gapWords.capped()
+                    : small
+                      ? `${gapWords.row({ weaker: g.weaker, share, low: Math.max(0, share - EIGHT_IN_TEN * g.sd), high: share + EIGHT_IN_TEN * g.sd, workouts: g.workouts })}${growing ? `, ${gapWords.growing()}` : ""}`
+                      : gapWords.even({ share: share + EIGHT_IN_TEN * g.sd, workouts: g.workouts })}
+                  {g && l.capped && <span className="quiet"> {gapWords.capped()}.</span>}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+}

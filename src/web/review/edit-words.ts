@@ -1,0 +1,52 @@
+/** An edit of next week in words: what it does, and why. */
+import { groupName } from "#core/planning/groups";
+import type { Edit } from "#core/review/proposal";
+import type { Target } from "#core/training/progression";
+import { reasonText } from "#core/training/reasons";
+import { edit as words, familyName } from "#core/words/review";
+import { loadText } from "../../page/locale";
+
+export const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, "0")} min`;
+
+const restIn = (e: Edit): number | undefined =>
+  e.operations.flatMap((o) => (o.kind === "change" && o.change.rest ? [o.change.rest] : []))[0];
+
+function targetText(t: Target): string {
+  const load = t.load ? loadText(t.load) : "No load";
+  const more = [t.rest ? `rest ${clock(t.rest)}` : "", t.tempo ? `lowered in ${t.tempo.lower} s` : ""].filter(Boolean);
+  return [`${load} × ${t.reps.low}–${t.reps.high}`, ...more].join(", ");
+}
+
+export function editWords(e: Edit): { what: string; why: string } {
+  const r = e.reason;
+  switch (r.kind) {
+    case "target":
+      return { what: targetText(r.target), why: reasonText(r.target.reasons[0]!) };
+    case "drop":
+      return { what: words.drop({ rest: clock(restIn(e) ?? 0) }), why: words.dropWhy(r) };
+    case "side":
+    case "even":
+      return { what: words.side(r), why: words.sideWhy(r) };
+    case "unlikely":
+      return { what: words.unlikely({ sets: Math.max(1, r.sets) }), why: words.unlikelyWhy() };
+    case "not felt":
+      return { what: words["not felt"](), why: words["not feltWhy"](r) };
+    case "test set":
+      return { what: words["test set"](), why: words["test setWhy"]({ ...r, family: familyName(r.family) }) };
+    case "more":
+      return {
+        what: words.more(),
+        why: words.moreWhy({ ...r, family: familyName(r.family), group: groupName(r.group) }),
+      };
+    case "further day":
+      return { what: words["further day"](), why: words["further dayWhy"]({ ...r, family: familyName(r.family) }) };
+    case "first":
+      return { what: words.first(r), why: words.firstWhy({ ...r, family: familyName(r.family) }) };
+    case "lighter week":
+      return { what: words["lighter week"](), why: words["lighter weekWhy"](r) };
+    case "pain":
+      return { what: words.pain(), why: words.painWhy() };
+    case "uncapped":
+      return { what: words.uncapped(), why: words.uncappedWhy() };
+  }
+}
