@@ -73,6 +73,8 @@ function across(model: Model, state: State, forces: Forces, point: string, rows:
 
 /** rad by which an arm settles */
 const SETTLES = 5 * RAD;
+/** Nm for each kg and rad that are no torque */
+const NOTHING = 1e-6;
 
 /**
  * An arm turned by 1 rad about the y of a segment, through the shoulder: what that changes in the torques of 1 kg, into
@@ -139,8 +141,11 @@ function settled(
     both += lever[r]! * ofFixed[r]!;
     squares += lever[r]! * lever[r]!;
   }
+  // a load that goes with the arm changes nothing: what is left of it is rounding, and its quotient would be anything
+  const settles = squares > NOTHING ** 2;
+  if (!settles) lever.fill(0, 0, rows.length);
   bound[0] = SETTLES;
-  bound[1] = squares > 0 ? Math.max(0, both / squares) : 0;
+  bound[1] = settles ? Math.max(0, both / squares) : 0;
   bound[2] = 1;
 }
 
