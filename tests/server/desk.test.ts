@@ -82,7 +82,7 @@ test("decided once however often it is sent, seen by the colleague, taken back b
   await desk.send("post", "/desk/decisions", decision).expect(201);
   await desk.send("post", "/desk/decisions", decision).expect(201);
   const seen = (await look(other)).decisions.filter((d) => d.clientId === id);
-  expect(seen).toEqual([{ ...decision, by: "Coach", at: expect.any(String) }]);
+  expect(seen).toEqual([{ ...decision, reason: null, by: "Coach", at: expect.any(String) }]);
   await other.send("delete", `/desk/decisions/${decision.id}`).expect(200);
   expect((await look()).decisions.filter((d) => d.clientId === id)).toEqual([]);
   await other.send("delete", `/desk/decisions/${decision.id}`).expect(404);

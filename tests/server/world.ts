@@ -18,6 +18,7 @@ export const OWNER_URL = () => ofThisWorker(process.env.GRYN_TEST_OWNER_URL!);
 export const APP_URL = () => ofThisWorker(process.env.GRYN_TEST_APP_URL!);
 
 export interface Person {
+  id: string;
   practiceId: string;
   email: string;
   password: string;
@@ -54,7 +55,7 @@ export async function makeCoach(
   name = "Coach",
   role: Role = "head",
 ): Promise<Person> {
-  const password = "grains of barley";
+  const [id, password] = [randomUUID(), "grains of barley"];
   hashed ??= hashPassword(password);
   const email = `${randomUUID()}@test.example`;
   const hash = await hashed;
@@ -66,11 +67,11 @@ export async function makeCoach(
     ]);
     await owner.query(
       "insert into account (id, practice_id, email, name, password_hash, role) values ($1, $2, $3, $4, $5, $6)",
-      [randomUUID(), practiceId, email, name, hash, role],
+      [id, practiceId, email, name, hash, role],
     );
     await owner.query("commit");
   });
-  return { practiceId, email, password };
+  return { id, practiceId, email, password };
 }
 
 export function appOn(database: Database, options: Partial<AppOptions> = {}): Express {
@@ -128,7 +129,7 @@ export interface Desk {
 }
 
 /** a signed-in coach: cookie and token of the session are kept */
-export async function signIn(app: Express, person: Person): Promise<Desk> {
+export async function signIn(app: Express, person: Omit<Person, "id">): Promise<Desk> {
   const agent = request.agent(app);
   const { body } = await agent
     .post("/api/session")

@@ -27,7 +27,7 @@ export function nudged(
     const told = log.get(unversioned(r.row.setupKey));
     if (!told || r.group === "out" || r.held || Math.abs(told.points) < LEAST) return r;
     const at = tiers.findIndex((t) => t.id === r.tier.id);
-    // a score stays inside of its tier; where it stands outside already (tiers are of all bodies) it does not go further
+    // a score stays inside of its tier; where it stands outside already (tiers are of all bodies) it goes no further
     const low = Math.min(r.score, r.tier.from);
     const high = Math.max(r.score, at > 0 ? tiers[at - 1]!.from - BELOW : 100);
     const score = clamp(r.score + told.points, low, high);

@@ -54,7 +54,7 @@ export interface SetupEvidence {
   enough: boolean;
 }
 
-/** points of 100 that a ranking may move by, for each measure and together; clients and weeks that it takes. Judgement */
+/** points of 100 that each measure may move a score by, and all together; clients and weeks that it takes. Judgement */
 export const CAPS: Readonly<Record<Measure, number>> = { felt: 4, pain: 4, leaving: 2, progress: 2 };
 export const CAP = 6;
 export const LEAST = { clients: 3, sets: 30, progressClients: 11, progressWeeks: 20 } as const;

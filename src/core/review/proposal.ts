@@ -111,7 +111,8 @@ function ofLine(p: Prescription, own: LineReview, target: Target): Edit[] {
   const out: Edit[] = [];
   const next = asChange(p, target);
   if (next) out.push(edit(`target ${own.last}`, { kind: "target", target }, next));
-  if (own.drop?.rest && own.drop.rest > 0 && !next?.rest)
+  // one thing at a time
+  if (own.drop?.rest && !next)
     out.push(
       edit(
         `drop ${own.drop.workouts} ${own.last}`,
@@ -150,9 +151,13 @@ function ofSides(
   ];
 }
 
-/** the next target as a change of the line; null where it is the line as it stands */
+/**
+ * The next target as a change of the line; null where nothing is decided. That a load is held is no edit: the phone
+ * goes on from what was lifted, whatever load the week began with. More rest is.
+ */
 function asChange(p: Prescription, t: Target): Change | null {
   if (["first", "check", "stop", "harder"].includes(t.decision)) return null;
+  if (t.decision === "hold") return t.rest && t.rest !== p.rest ? { rest: t.rest } : null;
   const next: Change = {
     ...(t.load && !sameLoad(t.load, p.load) ? { load: t.load } : {}),
     ...(t.reps.low !== p.reps.low || t.reps.high !== p.reps.high ? { reps: t.reps } : {}),

@@ -216,9 +216,9 @@ function workOut(
     };
     const sides = p.sides === "one" ? ([done(truth.gap / 2), done(-truth.gap / 2)] as const) : null;
     let reps = sides ? Math.min(...sides) : done(0);
-    if (expected) misses.push(Math.round(expected.mean) - reps);
-    const offered = expected && Math.round(expected.mean);
-    if (!sides && offered !== null && Math.abs(offered - reps) <= 2 && random.chance(client.taps)) reps = offered;
+    const offered = expected ? Math.round(expected.mean) : null;
+    if (offered !== null) misses.push(offered - reps);
+    if (!sides) reps = tapped(ask, offered, reps);
     const other = all.find((l) => l !== line && l.p.load)?.p.load?.value ?? 10;
     const right = { load: load?.value ?? 0, reps };
     const typed = wrong && set === wrongAt && load && !sides ? mistyped(wrong, right, other) : null;
@@ -278,6 +278,10 @@ function workOut(
     out.left.push({ lineId: p.id, on: date });
   }
 }
+
+/** what is offered is logged by some who did nearly that */
+const tapped = ({ random, client }: TrainingAsk, offered: number | null, reps: number): number =>
+  offered !== null && Math.abs(offered - reps) <= 2 && random.chance(client.taps) ? offered : reps;
 
 /** the coach reads what was logged: what is asked about is struck where it is wrong and confirmed where it is not */
 function read(

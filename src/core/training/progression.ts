@@ -253,13 +253,13 @@ function follow(s: Workouts, painHolds: string | null): Rule {
 
 /**
  * What the client said of two workouts running at one load: it is too much for the rep that is planned. Where the reps
- * are over the window already a lighter load is no answer: without this a line that is never felt went down by a step a
- * workout until nothing was left (simulated).
+ * are over those planned already a lighter load is no answer: without this a line that is never felt went down by a
+ * step a workout until nothing was left (simulated). Not over the window's: that grows as the load shrinks.
  */
-function heldTwice({ p, lead, window }: Workouts, last: Exposure, before: Exposure | undefined): Reason | null {
+function heldTwice({ p, lead }: Workouts, last: Exposure, before: Exposure | undefined): Reason | null {
   const [now, then] = [last.report, before?.report];
   const leadLoad = (x: Exposure) => loadOf(x.entries.find((e) => e.set === leadSet(p)) ?? x.entries[0]!);
-  if (!before || !sameLoad(leadLoad(last), leadLoad(before)) || lead[0]! > window.high + MANY) return null;
+  if (!before || !sameLoad(leadLoad(last), leadLoad(before)) || lead[0]! > p.reps.high + MANY) return null;
   if (now?.feel === "elsewhere" && then?.feel === "elsewhere") return { kind: "felt elsewhere twice" };
   return now?.ticks.length && then?.ticks.length ? { kind: "form twice", ticks: now.ticks } : null;
 }

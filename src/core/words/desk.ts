@@ -19,6 +19,7 @@ export const acts = {
   link: label("Make a new link"),
   week: label("Open the week"),
   log: label("Open the log"),
+  review: label("Review next week"),
   client: label("Open the client"),
   done: label("Done"),
   later: label("In 3 days"),
@@ -29,7 +30,7 @@ export const acts = {
 export const desk = {
   title: sentence({ n: 3 }, ({ n }) => (n === 0 ? "Nothing needs a decision" : "Needs a decision")),
   more: sentence({ n: 12 }, ({ n }) => `${n} more`),
-  alsoNeeds: sentence({ n: 2 }, ({ n }) => `and ${counted(n, "other thing")} with this client`),
+  alsoNeeds: sentence({ n: 2 }, ({ n }) => `And ${counted(n, "other thing")} with this client.`),
   all: sentence({ n: 30 }, ({ n }) => (n === 1 ? "The client" : `All ${n} clients`)),
   handOvers: label("Hand-overs"),
   nothingToHand: label("Every plan is as the client has it."),

@@ -2,7 +2,11 @@
 import { percent } from "#core/base/numbers";
 import { counted, label, sentence } from "./sentence";
 
-const signed = (x: number, digits = 0) => `${x > 0 ? "+" : x < 0 ? "−" : ""}${Math.abs(x).toFixed(digits)}`;
+const signed = (x: number, digits = 0) => {
+  const text = Math.abs(x).toFixed(digits);
+  // nothing has no sign
+  return Number(text) === 0 ? text : `${x > 0 ? "+" : "−"}${text}`;
+};
 const sides = { left: "Left", right: "Right" } as const;
 type Side = keyof typeof sides;
 const inPercent = (ln: number) => 100 * (Math.exp(ln) - 1);
@@ -42,11 +46,12 @@ export const summary = {
   works: sentence<{ stronger: number; weaker: number; still: number; of: number }>(
     { stronger: 2, weaker: 0, still: 1, of: 7 },
     ({ stronger, weaker, still, of }) => {
-      const said = [
-        stronger ? `${stronger} of ${counted(of, "movement")} stronger` : "",
-        weaker ? `${weaker} weaker` : "",
-        still ? `${still} likely standing still` : "",
-      ].filter(Boolean);
+      const parts = [
+        { n: stronger, is: "stronger" },
+        { n: weaker, is: "weaker" },
+        { n: still, is: "likely standing still" },
+      ].filter((p) => p.n > 0);
+      const said = parts.map((p, i) => `${p.n}${i === 0 ? ` of ${counted(of, "movement")}` : ""} ${p.is}`);
       return said.length
         ? `${said.join(", ")}.`
         : `Too early to say, or no clear change, in all ${counted(of, "movement")}.`;
@@ -69,6 +74,7 @@ export const group = {
         ? "Reserve as planned."
         : `${Math.abs(miss).toFixed(1)} reps ${miss > 0 ? "more in reserve than planned" : "nearer to failure than planned"} on average.`,
   ),
+  along: sentence({ groups: ["glutes 3.2", "front delts 4.1"] }, ({ groups }) => `Comes along: ${groups.join(", ")}.`),
   missed: sentence({ missed: 1, of: 8 }, ({ missed, of }) =>
     missed === 0 ? `No week missed in ${of}.` : `${counted(missed, "week")} of ${of} without training.`,
   ),
@@ -77,11 +83,7 @@ export const group = {
 const known = (weeks: number, workouts: number) => `${counted(weeks, "week")}, ${counted(workouts, "workout")}`;
 export const progress = {
   "too early": sentence({ weeks: 3, workouts: 3 }, (v) => `Too early to say: ${known(v.weeks, v.workouts)} of 8 and 8`),
-  "cannot tell": sentence(
-    { weeks: 11, workouts: 19, found: 2 },
-    (v) =>
-      `No clear change: ${known(v.weeks, v.workouts)}. A standstill shows within 12 weeks in ${v.found} of 10 clients`,
-  ),
+  "cannot tell": sentence({ weeks: 11, workouts: 19 }, (v) => `No clear change: ${known(v.weeks, v.workouts)}`),
   stronger: sentence({ mean: 0.03, sd: 0.012, weeks: 12 }, ({ mean, sd, weeks }) =>
     changed("Stronger", mean, sd, weeks),
   ),
@@ -95,6 +97,12 @@ function changed(word: string, mean: number, sd: number, weeks: number): string 
   const at = (z: number) => signed(inPercent(mean + z * sd));
   return `${word}: ${at(0)} % in ${counted(weeks, "week")} (${at(-1.2816)} to ${at(1.2816)})`;
 }
+
+export const standstill = sentence(
+  { found: 2 },
+  ({ found }) =>
+    `A standstill shows within 12 weeks in ${found} of 10 clients; until then no clear change is the honest answer.`,
+);
 
 export const line = {
   level: sentence(

@@ -74,7 +74,7 @@ function ClientLine({ client, level, today }: { client: DeskClient; level: Level
         <span aria-hidden>{SIGN[level]}</span>
         {level ? <span className="visually-hidden">{levels[level]()}</span> : null}
       </span>
-      <Link to={`/clients/${client.id}/log`}>{client.name}</Link>
+      <Link to={`/clients/${client.id}/review`}>{client.name}</Link>
       {standing ? (
         <>
           <Strip standing={standing} today={today} />

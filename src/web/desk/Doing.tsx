@@ -20,15 +20,17 @@ function placeOf({ reason, client }: Need): { to: string; word: string } | null 
     case "link ends":
       return null;
     case "not opened":
-    case "plan runs":
       return { to: `/clients/${client.id}/week`, word: acts.week() };
+    case "plan runs":
+      return { to: `/clients/${client.id}/review`, word: acts.review() };
     case "silent":
       return { to: `/clients/${client.id}/log`, word: acts.log() };
     case "finding": {
       const { what, at } = reason.finding;
       if (what.kind === "pain") return { to: `${log(at.lineId)}&spare=1`, word: acts.swap() };
       if (what.kind === "unlikely") return { to: log(at.lineId), word: acts.correct() };
-      return { to: log(at.lineId), word: acts.log() };
+      if (what.kind === "note") return { to: log(at.lineId), word: acts.log() };
+      return { to: `/clients/${client.id}/review`, word: acts.review() };
     }
   }
 }

@@ -111,7 +111,7 @@ function EvidenceRow({ s, open, onOpen }: { s: Row; open: boolean; onOpen: () =>
         </td>
         <td>
           {s.progress && (
-            <>
+            <span className="progress">
               <span className="gap" aria-hidden>
                 <i className="even" />
                 <i
@@ -121,7 +121,7 @@ function EvidenceRow({ s, open, onOpen }: { s: Row; open: boolean; onOpen: () =>
                 <i className="dot" style={{ left: at(s.progress.value) }} />
               </span>
               <span className="small number">{words.signedRange(s.progress)}</span>
-            </>
+            </span>
           )}
         </td>
         <td className="small number">

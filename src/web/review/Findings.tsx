@@ -1,5 +1,6 @@
 /** What the sets say beside strength: what cannot be, drop, where it is felt, pain, effort, soreness. */
 import { Button } from "antd";
+import { daysBetween } from "#core/base/dates";
 import { JOINT_NAMES } from "#core/exercises/joints";
 import type { Answer, Ruling } from "#core/exchange/api";
 import type { LineReview, Review } from "#core/review/schema";
@@ -41,11 +42,15 @@ export function Findings({
   );
 }
 
+/** days for which a single report of pain is news */
+const NEWS = 56;
+
 function saidOf(l: LineReview): string[] {
   const { name } = l;
   const [pain] = l.pains;
+  const news = pain && (l.pains.length > 1 || daysBetween(pain.on, l.last) < NEWS);
   return [
-    ...(pain
+    ...(news
       ? [
           words.pain({
             name,

@@ -1,4 +1,4 @@
-/** Next week as a list of edits: each is accepted, changed or declined; those that hurt need a reason to be declined. */
+/** Next week as a list of edits: accepted, changed or declined; those that hurt are declined with a reason only. */
 import { Button, Input, InputNumber } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";

@@ -14,7 +14,9 @@ import {
   line as lineWords,
   page as words,
   progress as told,
+  standstill,
 } from "#core/words/review";
+import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
 
 const StrengthChart = lazy(() => import("./StrengthChart"));
@@ -23,6 +25,9 @@ const StrengthChart = lazy(() => import("./StrengthChart"));
 const LEAST_SCALE = 12;
 
 export function PlannedDone({ review: { groups, weeks } }: { review: Review }) {
+  // what nothing is asked of rides along
+  const asked = groups.filter((g) => g.band !== null);
+  const along = groups.filter((g) => g.band === null);
   const most = Math.max(LEAST_SCALE, ...groups.map((g) => Math.max(g.done, g.planned, g.band?.high ?? 0)));
   const at = (x: number) => `${(100 * Math.min(x, most)) / most}%`;
   const lately = weeks.slice(-8);
@@ -34,7 +39,7 @@ export function PlannedDone({ review: { groups, weeks } }: { review: Review }) {
       </h2>
       <table className="planned-done">
         <tbody>
-          {groups.map((g) => {
+          {asked.map((g) => {
             const text = groupWords.row({
               done: g.done,
               planned: g.planned,
@@ -47,7 +52,7 @@ export function PlannedDone({ review: { groups, weeks } }: { review: Review }) {
                 <td>
                   <span className="bar" aria-hidden>
                     {g.band && (
-                      <i className="band" style={{ left: at(g.band.low), width: at(g.band.high - g.band.low) }} />
+                      <i className="asked" style={{ left: at(g.band.low), width: at(g.band.high - g.band.low) }} />
                     )}
                     <i className="done" style={{ width: at(g.done) }} />
                     <i className="plan" style={{ left: at(g.planned) }} />
@@ -62,18 +67,24 @@ export function PlannedDone({ review: { groups, weeks } }: { review: Review }) {
       <p className="small">
         {groupWords.reserve({ miss: reserves.length ? mean(reserves) : null })}{" "}
         {groupWords.missed({ missed: lately.filter((w) => w.days === 0).length, of: lately.length })}
+        {along.length > 0 && (
+          <span className="quiet">
+            {" "}
+            {groupWords.along({ groups: along.map((g) => `${groupName(g.group).toLowerCase()} ${fixed(g.done, 1)}`) })}
+          </span>
+        )}
       </p>
     </section>
   );
 }
 
-function progressText(p: Review["movements"][number]["progress"], level: Level): string {
+function progressText(p: Review["movements"][number]["progress"]): string {
   switch (p.kind) {
     case "stronger":
     case "weaker":
       return told[p.kind](p.change);
     case "cannot tell":
-      return told[p.kind]({ ...p, found: FOUND_OF_TEN[level] });
+      return told[p.kind](p);
     case "too early":
       return told[p.kind](p);
     case "standing still":
@@ -92,7 +103,7 @@ export function Strength({ review: { movements, lines }, level }: { review: Revi
       <h2>
         {words.strength()} <span className="unit">{words.strengthUnit()}</span>
       </h2>
-      <div className="strength">
+      <div className="movements">
         <ul>
           {movements.map((m) => (
             <li key={m.family} data-kind={m.progress.kind}>
@@ -100,7 +111,7 @@ export function Strength({ review: { movements, lines }, level }: { review: Revi
                 {SIGN[m.progress.kind]}
               </span>
               <span>
-                <b>{familyName(m.family)}</b> <span className="small">{progressText(m.progress, level)}</span>
+                <b>{familyName(m.family)}</b> <span className="small">{progressText(m.progress)}</span>
                 <span className="lines small">
                   {lines
                     .filter((l) => m.lines.includes(l.lineId) && l.points.length > 0)
@@ -128,6 +139,9 @@ export function Strength({ review: { movements, lines }, level }: { review: Revi
           shown && <p className="small quiet">{lineWords.few({ workouts: shown.points.length })}</p>
         )}
       </div>
+      {movements.some((m) => m.progress.kind === "cannot tell") && (
+        <p className="small quiet">{standstill({ found: FOUND_OF_TEN[level] })}</p>
+      )}
     </section>
   );
 }

@@ -50,8 +50,6 @@ export default function StrengthChart({ line, shown }: { line: LineReview; shown
           data={{
             labels: shown.map((p) => dayText(p.on)),
             datasets: [
-              { data: at((p) => p.high), borderWidth: 0, pointRadius: 0, fill: "+1", backgroundColor: ink("line") },
-              { data: at((p) => p.low), borderWidth: 0, pointRadius: 0 },
               {
                 data: at((p) => p.kg),
                 borderColor: ink("ink"),
@@ -59,6 +57,8 @@ export default function StrengthChart({ line, shown }: { line: LineReview; shown
                 pointRadius: 2,
                 pointBackgroundColor: ink("ink"),
               },
+              { data: at((p) => p.high), borderWidth: 0, pointRadius: 0, fill: "+1", backgroundColor: ink("line") },
+              { data: at((p) => p.low), borderWidth: 0, pointRadius: 0 },
             ],
           }}
         />

@@ -12,16 +12,21 @@ const restIn = (e: Edit): number | undefined =>
   e.operations.flatMap((o) => (o.kind === "change" && o.change.rest ? [o.change.rest] : []))[0];
 
 function targetText(t: Target): string {
+  if (t.decision === "hold" && t.rest) return words.drop({ rest: clock(t.rest) });
   const load = t.load ? loadText(t.load) : "No load";
   const more = [t.rest ? `rest ${clock(t.rest)}` : "", t.tempo ? `lowered in ${t.tempo.lower} s` : ""].filter(Boolean);
   return [`${load} × ${t.reps.low}–${t.reps.high}`, ...more].join(", ");
 }
 
+/** most telling first; of a load that is held and a rest that is not, why the rest */
+const whyOf = ({ decision, reasons }: Target) =>
+  (decision === "hold" ? reasons.find((x) => x.kind === "drop" || x.kind === "ended by breath") : null) ?? reasons[0]!;
+
 export function editWords(e: Edit): { what: string; why: string } {
   const r = e.reason;
   switch (r.kind) {
     case "target":
-      return { what: targetText(r.target), why: reasonText(r.target.reasons[0]!) };
+      return { what: targetText(r.target), why: reasonText(whyOf(r.target)) };
     case "drop":
       return { what: words.drop({ rest: clock(restIn(e) ?? 0) }), why: words.dropWhy(r) };
     case "side":
