@@ -41,7 +41,7 @@ const QUARTER = 0.25;
  */
 export const STILL: Readonly<Record<Level, number>> = { beginner: 0.15, trained: 0.46 };
 /** of ten that stand still, so many are found within 12 weeks (npm run simulate) */
-export const FOUND_OF_TEN: Readonly<Record<Level, number>> = { beginner: 7, trained: 2 };
+export const FOUND_OF_TEN: Readonly<Record<Level, number>> = { beginner: 6, trained: 3 };
 
 export type Progress =
   | { kind: "too early"; weeks: number; workouts: number }

@@ -164,7 +164,7 @@ export const found = {
       `${name}, ${on}: ${load ? `${load} × ` : ""}${counted(reps, "rep")}?${expected === null ? "" : ` Expected about ${Math.round(Math.max(0, expected))}.`}`,
   ),
   nothing: label("Nothing out of the ordinary."),
-  meant: sentence({ load: "220 kg", reps: 12 }, ({ load, reps }) => `It was ${load ? `${load} × ` : ""}${reps}`),
+  meant: sentence({ load: "220 kg", reps: 12 }, ({ load, reps }) => `Meant: ${load ? `${load} × ` : ""}${reps}`),
   right: label("As typed"),
   strike: label("Strike it"),
 };

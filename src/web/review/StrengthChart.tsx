@@ -44,8 +44,9 @@ export default function StrengthChart({ line, shown }: { line: LineReview; shown
   return (
     <figure className="strength-chart">
       <figcaption className="small">{name}</figcaption>
-      <div className="box" role="img" aria-label={name}>
+      <div className="box">
         <Line
+          aria-label={name}
           options={options}
           data={{
             labels: shown.map((p) => dayText(p.on)),
