@@ -1,6 +1,7 @@
 /**
  * Pictures of every main view from the demo data, for the README: npm run screenshots [-- name ...].
- * Needs a running Gryn (GRYN_URL, default http://127.0.0.1:4173) with the demo practice as it was loaded.
+ * Needs a running Gryn (GRYN_URL, default http://127.0.0.1:4173) with the demo practice as it was loaded, and the
+ * simulated clients in it: npm run simulate -- --fill --clients 26.
  */
 import { mkdirSync } from "node:fs";
 import { chromium, type Page } from "@playwright/test";
@@ -17,6 +18,8 @@ interface View {
   ready: string;
   dark?: boolean;
   phone?: boolean;
+  /** name of the client that :who in the path is */
+  who?: string;
   then?: (page: Page) => Promise<void>;
 }
 
@@ -65,7 +68,10 @@ const views: View[] = [
     ready: ".figure-sheet svg .skin",
     then: async (p) => {
       await p.getByRole("combobox", { name: "A second parameter: a map" }).click();
-      await p.locator(".ant-select-dropdown:visible").getByTitle(/^and pulley/).click();
+      await p
+        .locator(".ant-select-dropdown:visible")
+        .getByTitle(/^and pulley/)
+        .click();
       await p.locator(".sweep-grid").waitFor({ timeout: 30_000 });
       await p.getByRole("button", { name: "Find it" }).click();
       await p.getByRole("button", { name: "Use this setting" }).first().waitFor({ timeout: 30_000 });
@@ -113,22 +119,16 @@ const views: View[] = [
     dark: true,
     then: async (p) => {
       await p.getByRole("button", { name: "All no" }).click();
-      await p.getByRole("radiogroup", { name: /High blood pressure/ }).getByText("Yes").click();
+      await p
+        .getByRole("radiogroup", { name: /High blood pressure/ })
+        .getByText("Yes")
+        .click();
       await p.getByText(/setups are left/).waitFor({ timeout: 60_000 });
     },
   },
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
-  {
-    name: "week-writing",
-    path: `/clients/${runa}/week`,
-    ready: ".loom",
-    dark: true,
-    then: async (p) => {
-      await p.getByRole("button", { name: "Build the week" }).first().click();
-      await p.getByRole("region", { name: "Build the week" }).getByRole("button", { name: "Build the week" }).click();
-      await p.getByText(/Still searching/).waitFor({ timeout: 60_000 });
-    },
-  },
+  { name: "review", path: "/clients/:who/review", ready: ".strength-chart canvas", who: "Ines Bakke" },
+  { name: "evidence-dark", path: "/evidence", ready: ".evidence tbody tr", dark: true },
   {
     name: "week-written",
     path: `/clients/${runa}/week`,
@@ -143,19 +143,6 @@ const views: View[] = [
     name: "cover",
     path: `/cover/triceps?for=${maja}`,
     ready: ".cover-matrix",
-  },
-  {
-    name: "techniques",
-    path: `/clients/${maja}/week`,
-    ready: ".loom",
-    then: async (p) => {
-      await p
-        .getByRole("button", { name: /: more$/ })
-        .first()
-        .click();
-      await p.getByRole("menuitem", { name: /Technique/ }).click();
-      await p.locator(".techniques li").first().waitFor({ timeout: 60_000 });
-    },
   },
   { name: "log", path: `/clients/${maja}/log`, ready: ".log-card" },
   { name: "floor", path: "", ready: ".card", phone: true },
@@ -193,6 +180,12 @@ for (const view of views) {
         await context.request.post(`${url}/api/clients/${maja}/link`, { data: {}, headers: { "x-gryn-csrf": csrf } })
       ).json()) as { path: string }
     ).path;
+  if (view.who) {
+    const { clients } = (await (await context.request.get(`${url}/api/clients`)).json()) as {
+      clients: { id: string; name: string }[];
+    };
+    path = path.replace(":who", clients.find((c) => c.name === view.who)?.id ?? "");
+  }
   await page.goto(url + path);
   await page.locator(view.ready).first().waitFor({ timeout: 90_000 });
   if (view.then) await view.then(page);
