@@ -77,14 +77,15 @@ function expectedToFailure(
   body: number,
   k: number,
 ): { mean: number; workouts: number } | null {
-  const before = (set: AskedSet) =>
-    earlier
-      .flatMap((x) => {
-        const e = nearest(x.entries, set.set);
-        const r = e ? moved(e, set, body, k) : null;
-        return r === null ? [] : [r];
-      })
-      .slice(0, WORKOUTS);
+  const before = (set: AskedSet) => {
+    const known: number[] = [];
+    for (const x of earlier) {
+      const e = nearest(x.entries, set.set);
+      const r = e ? moved(e, set, body, k) : null;
+      if (r !== null && known.push(r) === WORKOUTS) break;
+    }
+    return known;
+  };
   const known = before(asked);
   if (known.length === 0) {
     const own = today.flatMap((e) => moved(e, asked, body, k) ?? []);

@@ -4,22 +4,9 @@
  * best grow. Seeded, so that a test says the same each time.
  */
 import type { Prescription } from "#core/program/document";
+import { randomOf } from "#core/simulation/random";
 import type { Entry } from "#core/training/entry";
 import { id } from "../../support/programs";
-
-export function randomOf(seed: number) {
-  let s = seed >>> 0;
-  const uniform = () => {
-    // mulberry32
-    s = (s + 0x6d2b79f5) >>> 0;
-    let t = s;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-  const normal = () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
-  return { uniform, normal };
-}
 
 /** spread of a day's form (0.03 in all), and the share of days on which it strays three times as far */
 const FORM = 0.0255;
