@@ -353,34 +353,3 @@ export const evidence = {
   ),
   on: label("Count the practice's log"),
 };
-
-const FAMILIES: Readonly<Record<string, string>> = {
-  press: "Presses",
-  fly: "Flies",
-  raise: "Raises",
-  row: "Rows",
-  pulldown: "Pulldowns",
-  pullover: "Pullovers",
-  shrug: "Shrugs",
-  curl: "Curls",
-  extension: "Arm extensions",
-  wrist: "Wrists",
-  squat: "Squats",
-  lunge: "Lunges",
-  hinge: "Hip hinges",
-  bridge: "Hip bridges",
-  "leg-extension": "Leg extensions",
-  "leg-curl": "Leg curls",
-  calf: "Calves",
-  adduction: "Adduction",
-  abduction: "Abduction",
-  trunk: "Trunk",
-  carry: "Carries",
-  rotation: "Shoulder turns",
-  blade: "Shoulder blade",
-  "forearm-turn": "Forearm turns",
-  "hip-rotation": "Hip turns",
-  "hip-flexion": "Hip flexion",
-};
-/** a movement, as a coach says it of several exercises */
-export const familyName = (family: string): string => FAMILIES[family] ?? "Other";

@@ -6,35 +6,7 @@ import type { Family } from "#core/exercises/choices";
 import { findExercise, library } from "#core/exercises/library";
 import { formatValue, type Values } from "#core/exercises/setup";
 import { settings } from "#core/words/bench";
-
-const FAMILIES: Record<Family, string> = {
-  press: "Presses",
-  fly: "Flies",
-  raise: "Raises",
-  row: "Rows",
-  pulldown: "Pulldowns",
-  pullover: "Pullovers",
-  shrug: "Shrugs",
-  curl: "Curls",
-  extension: "Extensions",
-  wrist: "Wrist",
-  squat: "Squats",
-  lunge: "Lunges",
-  hinge: "Hinges",
-  bridge: "Bridges",
-  "leg-extension": "Leg extensions",
-  "leg-curl": "Leg curls",
-  calf: "Calf",
-  adduction: "Adduction",
-  abduction: "Abduction",
-  trunk: "Trunk",
-  carry: "Carries",
-  rotation: "Arm turns",
-  blade: "Shoulder blade",
-  "forearm-turn": "Forearm turns",
-  "hip-rotation": "Hip turns",
-  "hip-flexion": "Hip flexion",
-};
+import { FAMILY_NAMES, familyName } from "#core/words/families";
 
 const GROUPS = ["load", "hands", "body", "range"] as const;
 const KINDS = ["easier", "harder", "swaps"] as const;
@@ -62,8 +34,8 @@ export function Parameters({ exercise, onExercise, headId, heads, onHead, values
           showSearch={{ optionFilterProp: "label" }}
           value={exercise.id}
           onChange={onExercise}
-          options={(Object.keys(FAMILIES) as Family[]).map((f) => ({
-            label: FAMILIES[f],
+          options={(Object.keys(FAMILY_NAMES) as Family[]).map((f) => ({
+            label: familyName(f),
             options: library.filter((e) => e.family === f).map((e) => ({ value: e.id, label: e.name })),
           }))}
         />

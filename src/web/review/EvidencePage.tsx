@@ -68,27 +68,29 @@ export default function EvidencePage() {
           ]}
         />
       </div>
-      <table className="evidence">
-        <thead>
-          <tr>
-            {Object.values(words.columns).map((c) => (
-              <th key={c} scope="col">
-                {c}
-              </th>
+      <div className="wide">
+        <table className="evidence">
+          <thead>
+            <tr>
+              {Object.values(words.columns).map((c) => (
+                <th key={c} scope="col">
+                  {c}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {shown.map((s) => (
+              <EvidenceRow
+                key={s.setupKey}
+                s={s}
+                open={open === s.setupKey}
+                onOpen={() => setOpen(open === s.setupKey ? null : s.setupKey)}
+              />
             ))}
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((s) => (
-            <EvidenceRow
-              key={s.setupKey}
-              s={s}
-              open={open === s.setupKey}
-              onOpen={() => setOpen(open === s.setupKey ? null : s.setupKey)}
-            />
-          ))}
-        </tbody>
-      </table>
+          </tbody>
+        </table>
+      </div>
     </div>
   );
 }

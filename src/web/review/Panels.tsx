@@ -8,7 +8,6 @@ import { above, EIGHT_IN_TEN } from "#core/base/normal";
 import { mean } from "#core/base/numbers";
 import { groupName } from "#core/planning/groups";
 import {
-  familyName,
   gap as gapWords,
   group as groupWords,
   line as lineWords,
@@ -16,6 +15,7 @@ import {
   progress as told,
   standstill,
 } from "#core/words/review";
+import { familyName } from "#core/words/families";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
 

@@ -3,7 +3,8 @@ import { groupName } from "#core/planning/groups";
 import type { Edit } from "#core/review/proposal";
 import type { Target } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";
-import { edit as words, familyName } from "#core/words/review";
+import { edit as words } from "#core/words/review";
+import { familyName } from "#core/words/families";
 import { loadText } from "../../page/locale";
 
 export const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, "0")} min`;

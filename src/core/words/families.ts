@@ -1,0 +1,31 @@
+/** Families of exercises, as a coach says them of several. */
+export const FAMILY_NAMES: Readonly<Record<string, string>> = {
+  press: "Presses",
+  fly: "Flies",
+  raise: "Raises",
+  row: "Rows",
+  pulldown: "Pulldowns",
+  pullover: "Pullovers",
+  shrug: "Shrugs",
+  curl: "Curls",
+  extension: "Extensions",
+  wrist: "Wrist",
+  squat: "Squats",
+  lunge: "Lunges",
+  hinge: "Hinges",
+  bridge: "Bridges",
+  "leg-extension": "Leg extensions",
+  "leg-curl": "Leg curls",
+  calf: "Calf",
+  adduction: "Adduction",
+  abduction: "Abduction",
+  trunk: "Trunk",
+  carry: "Carries",
+  rotation: "Arm turns",
+  blade: "Shoulder blade",
+  "forearm-turn": "Forearm turns",
+  "hip-rotation": "Hip turns",
+  "hip-flexion": "Hip flexion",
+};
+
+export const familyName = (family: string): string => FAMILY_NAMES[family] ?? "Other";
