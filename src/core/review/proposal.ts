@@ -65,7 +65,9 @@ export function proposalOf({ program, history, review, method }: Ask): Edit[] {
   });
   const changed = new Set(edits.filter((e) => e.operations.length).map((e) => e.lineId));
   const weeks = lighterWeek(program, review, method);
-  return [...edits, ...(weeks ? [weeks] : ofMovements(program, review, changed, method))].sort(
+  // nothing goes up in a week that is to be lighter
+  const kept = weeks ? edits.filter((e) => e.safety || e.operations.length === 0) : edits;
+  return [...kept, ...(weeks ? [weeks] : ofMovements(program, review, changed, method))].sort(
     (a, b) => ORDER.indexOf(a.reason.kind) - ORDER.indexOf(b.reason.kind),
   );
 }

@@ -89,23 +89,30 @@ function Unlikely({ u, log, clientId }: UnlikelyProps) {
       ◆ {words.unlikely({ name: u.name, on: dayText(u.on), load: text(u.load), reps: u.reps, expected: u.expected })}
       <span className="acts">
         {entry &&
-          u.meant.map((m) => (
-            <Button
-              key={`${m.load?.value} ${m.reps}`}
-              size="small"
-              disabled={isLoading}
-              onClick={() =>
-                void send({
-                  act: "correct",
-                  ...set,
-                  parts: entry.parts.map((p, i) => (i === 0 ? { ...p, load: m.load, reps: m.reps } : p)),
-                  reserve: entry.reserve,
-                })
-              }
-            >
-              {words.meant({ load: text(m.load), reps: m.reps })}
-            </Button>
-          ))}
+          u.meant
+            // of two sides nobody knows whose reps were meant
+            .filter((m) => entry.parts.length === 1 || m.reps === u.reps)
+            .map((m) => (
+              <Button
+                key={`${m.load?.value} ${m.reps}`}
+                size="small"
+                disabled={isLoading}
+                onClick={() =>
+                  void send({
+                    act: "correct",
+                    ...set,
+                    parts: entry.parts.map((p) => ({
+                      ...p,
+                      load: p.load?.value === u.load?.value ? m.load : p.load,
+                      reps: entry.parts.length === 1 ? m.reps : p.reps,
+                    })),
+                    reserve: entry.reserve,
+                  })
+                }
+              >
+                {words.meant({ load: text(m.load), reps: m.reps })}
+              </Button>
+            ))}
         <Button size="small" disabled={isLoading} onClick={() => void send({ act: "confirm", ...set })}>
           {words.right()}
         </Button>

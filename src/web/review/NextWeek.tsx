@@ -61,10 +61,8 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
     void say(e, "accepted", null);
   };
   const acceptAll = () => {
-    const takes = open.filter((e) => e.operations.length > 0);
-    const operations = takes.flatMap((e) => e.operations);
-    if (operations.length) change(...operations);
-    takes.forEach((e) => void say(e, "accepted", null));
+    // each by itself, so that each is taken back by itself
+    open.filter((e) => e.operations.length > 0).forEach((e) => accept(e));
   };
   const back = async () => {
     const last = said[0];

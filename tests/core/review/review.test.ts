@@ -261,6 +261,11 @@ describe("what next week is proposed from", () => {
     const history: History = { entries: [], reports: [], handedOver: {}, bounds: {} };
     const edits = proposalOf({ program, history, review, method });
     expect(kinds(edits)).toEqual(["lighter week"]);
+    // and where a line's own log would raise it, it is not raised in that week
+    const rising = { ...history, entries: trained(line, 6, () => [30, 30, 30]) };
+    const one = { ...review, lines: review.lines.map((l, i) => (i === 0 ? { ...l, lineId: line.id } : l)) };
+    const both = programOf([[line, ...lines.slice(1)]]);
+    expect(kinds(proposalOf({ program: both, history: rising, review: one, method }))).toEqual(["lighter week"]);
     const next = editsApply(program, edits[0]!.operations);
     expect(setsOf(next)).toBeLessThan(setsOf(program));
     for (const p of prescriptionsOf(next))
