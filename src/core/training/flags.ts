@@ -8,7 +8,7 @@ import type { Rules } from "#core/training/rules";
 import type { Entry } from "#core/training/entry";
 import { countedReps, exposuresOf, loadOf, type Bound, type Exposure } from "#core/training/exposures";
 import { UNLIKELY } from "#core/training/belief";
-import { surprise } from "#core/training/forecast";
+import { overPlanned, surprise } from "#core/training/forecast";
 import { maximumOf } from "#core/training/strength";
 
 /**
@@ -16,6 +16,9 @@ import { maximumOf } from "#core/training/strength";
  * three on about four spreads of the forecast (5 in 1,000 right sets, most on one bad day, simulated)
  */
 const FAR = [0.7, 0.4, 0.25, 0.18];
+
+/** and how far the first set of a line may be from the planned load, a guess itself: four times it, or a quarter */
+const FAR_FROM_PLANNED = Math.log(4);
 
 /** how many spreads of the belief a set is off what the other lifts allow; 0 where nothing can be said of it */
 export function spreadsOff(entry: Entry, bound: Bound | undefined): number {
@@ -62,14 +65,20 @@ export function flagsOf(
     const today: Entry[] = [];
     for (const e of day.entries) {
       if (e.confirmed) believed = [];
-      const off = e.confirmed ? null : surprise(e, believed, today, p.bodyLoad, rules);
-      const far = off !== null && Math.abs(off.ratio) > FAR[Math.min(off.workouts, FAR.length - 1)]!;
+      const far = !e.confirmed && isFar(e, believed, today, p.bodyLoad, rules);
       if (far || isOutOfBounds(e, bound)) flagged.add(e.id);
       else today.push(e);
     }
     if (today.length) believed = [{ ...day, entries: today }, ...believed];
   }
   return flagged;
+}
+
+/** far from what the line's own sets say; from the plan where there are none */
+function isFar(e: Entry, believed: readonly Exposure[], today: readonly Entry[], body: number, rules: Rules): boolean {
+  const off = surprise(e, believed, today, body, rules);
+  if (off) return Math.abs(off.ratio) > FAR[Math.min(off.workouts, FAR.length - 1)]!;
+  return believed.length === 0 && Math.abs(overPlanned(e, body, rules) ?? 0) > FAR_FROM_PLANNED;
 }
 
 /** a line's workouts without what is flagged */

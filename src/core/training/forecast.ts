@@ -133,3 +133,15 @@ export function surprise(
     ? null
     : { ratio: Math.log((k + was) / Math.max(1, k + expected.mean)), workouts: expected.workouts };
 }
+
+/**
+ * ln of what was lifted, in reps to failure and load, over what the plan asked for: all there is to judge a first set
+ * by. Null where no load was planned or none was typed
+ */
+export function overPlanned(e: Entry, body: number, { repsFormula: k }: Rules): number | null {
+  const { load, reserve, reps } = e.prescribed;
+  const [asked, done] = [lifted(load, body), lifted(loadOf(e), body)];
+  if (!load || asked === null || done === null) return null;
+  const planned = (k + toFailure((reps.low + reps.high) / 2, reserve)) * asked;
+  return Math.log(((k + toFailure(countedReps(e), e.reserve ?? reserve)) * done) / planned);
+}

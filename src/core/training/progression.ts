@@ -35,6 +35,7 @@ export type Reason =
   | Told
   | { kind: "top reached"; first: number; window: Window; next: Next }
   | ({ kind: "ready" | "not yet"; from: Load; next: Load; at: number } & Lately)
+  | ({ kind: "far over"; from: Load; next: Load; planned: number } & Lately)
   | ({ kind: "felt elsewhere" | "a set fell below" | "under the window"; low: number } & Lately)
   | { kind: "sets left out"; sets: number }
   | { kind: "reserve spent" }
@@ -86,6 +87,9 @@ type Rule = Omit<Target, "sets">;
 
 /** reps over the top of the window that a lighter load brings, and beyond which it is not made lighter again */
 const MANY = 2;
+
+/** times the planned reps, in this many workouts running, from which a load is too light whatever the formula says */
+const FAR_OVER = { times: 2, workouts: 2 };
 
 /** what a target is made from: a prescription, or its snapshot on the phone */
 export type Asked = Pick<
@@ -289,12 +293,24 @@ function byTheLoad(s: Workouts, answer: Answer): Rule {
   const next = stepLoad(load, p.loadStep, 1);
   const about = s.about(next);
   const told = { from: load, next, at: w.low + rules.aboveLow, ...lately(s, about) };
-  if (about < w.low + rules.aboveLow) return answer("hold", short ?? { kind: "not yet", ...told });
+  const over = isFarOver(s);
+  if (about < w.low + rules.aboveLow && !over) return answer("hold", short ?? { kind: "not yet", ...told });
   if (short) return answer("hold", short);
   const held = heldBy(s, about);
   if (held) return answer("hold", held);
-  return answer("raise", { kind: "ready", ...told }, { load: next, reps: windowAt(next) });
+  const ready: Reason = over
+    ? { kind: "far over", from: load, next, planned: p.reps.high, ...lately(s, about) }
+    : { kind: "ready", ...told };
+  return answer("raise", ready, { load: next, reps: windowAt(next) });
 }
+
+/**
+ * No formula of reps holds so far from failure by ten: 60 reps with 2.5 kg would be none with 7.5. A load that began a
+ * tenth too light would stay so for ever.
+ */
+const isFarOver = ({ p, lead }: Workouts): boolean =>
+  lead.length >= FAR_OVER.workouts &&
+  lead.slice(0, FAR_OVER.workouts).every((reps) => reps >= FAR_OVER.times * p.reps.high);
 
 const onTheWay = ({ reps, window }: Workouts): Reason => ({ kind: "on the way", first: reps[0]!, top: window.high });
 

@@ -85,6 +85,8 @@ export function reasonText(r: Reason): string {
       return reached(r.first, r.next);
     case "ready":
       return `${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}: one step up.`;
+    case "far over":
+      return `${lastOnes(r.lately)} Planned were at most ${r.planned}: ${text(r.from)} is far too light. One step up, to ${text(r.next)}.`;
     case "not yet":
       return `Stay at ${text(r.from)}. ${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}; the load goes up when it is ${r.at} (${text(r.from)} × ${r.top}).`;
     case "felt elsewhere":

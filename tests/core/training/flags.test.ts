@@ -57,6 +57,19 @@ describe("a set that cannot well be", () => {
     expect(flagsOf(p, [...three, set(8, 0, 9, 11)], undefined, method).size).toBe(0);
   });
 
+  test("the first set of a line is held against the plan: a tenth or ten times is asked about, a guess that was off is not", () => {
+    const asked = (load: number, reps: number) =>
+      flagsOf(p, [set(2, 0, load, reps, { prescribed: { reps: p.reps, reserve: 2, load: kg(8) } })], undefined, method)
+        .size;
+    expect([asked(0.8, 13), asked(80, 13)]).toEqual([1, 1]);
+    expect([asked(4, 20), asked(8, 13), asked(20, 10), asked(24, 10)]).toEqual([0, 0, 0, 0]);
+    // confirmed it is the client's load; without a planned load there is nothing to hold it against
+    const first = set(2, 0, 80, 13, { prescribed: { reps: p.reps, reserve: 2, load: kg(8) } });
+    expect(flagsOf(p, [{ ...first, confirmed: true }], undefined, method).size).toBe(0);
+    const open = set(2, 0, 80, 13, { prescribed: { reps: p.reps, reserve: 2, load: null } });
+    expect(flagsOf(p, [open], undefined, method).size).toBe(0);
+  });
+
   test("of simulated clients who type rightly, fewer than one in a hundred sets is asked about", () => {
     let sets = 0;
     let asked = 0;

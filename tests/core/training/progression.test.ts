@@ -359,6 +359,44 @@ test("a target stands still through a session", () => {
   expect(targetFor(p, history, method, "2026-11-06")).toEqual(targetFor(p, { ...history, entries: before }, method));
 });
 
+describe("a load that is far too light", () => {
+  // 60 reps with 2.5 kg are none with 7.5 by the formula
+  const step = { value: 5, unit: "kg", meaning: "stack" } as const;
+  const light = { load: { ...step, value: 2.5 }, loadStep: step };
+  const at = (day: string, kg: number, reps: number) =>
+    session(day, [reps, reps, reps], {
+      parts: [{ id: id(6500 + made++), kind: "full", load: { ...light.load, value: kg }, reps }],
+      confirmed: true,
+    });
+  const week = (n: number) => `2026-0${1 + Math.floor(n / 4)}-${String(2 + 7 * (n % 4)).padStart(2, "0")}`;
+
+  test("goes up a step a workout until the reps are those planned, and says why", () => {
+    // what this client can do is 8 to 12 reps with 25 kg; long sets end by patience, at 60
+    const can = (kg: number) => Math.min(60, Math.round((40 * (25 + 30)) / (kg + 5) - 30));
+    let [kg, log, least] = [2.5, [] as Entry[], 99];
+    for (let n = 0; n < 16; n++) {
+      log = [...log, ...at(week(n), kg, can(kg))];
+      const target = next(log, [], light);
+      const to = target.load!.value;
+      expect(to).toBeGreaterThanOrEqual(kg);
+      if (to > kg && can(kg) >= 24) expect(target.reasons[0]).toContain("far too light");
+      kg = to;
+      least = can(kg);
+    }
+    expect(kg).toBeGreaterThan(20);
+    expect(least).toBeLessThan(24);
+  });
+
+  test("pain, form and one workout alone hold it", () => {
+    expect(next(at(week(0), 2.5, 60), [], light).decision).toBe("hold");
+    const two = [...at(week(0), 2.5, 60), ...at(week(1), 2.5, 60)];
+    expect(next(two, [], light)).toMatchObject({ decision: "raise", load: { value: 7.5 } });
+    expect(next(two, [report(week(1), { ticks: ["swing"] })], light).decision).toBe("hold");
+    const ache = { kind: "ache", score: 3, joint: "elbow", side: "left" } as const;
+    expect(next(two, [report(week(1), { pain: ache })], light).decision).not.toBe("raise");
+  });
+});
+
 describe("the pain rule", () => {
   const pain = (x: Partial<Pain>): Pain => ({ kind: "ache", score: 2, joint: "elbow", side: "right", ...x });
   test.each([
