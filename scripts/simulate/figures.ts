@@ -14,6 +14,7 @@ import { expect, followLine, onDay, slopeOf } from "#core/review/line-filter";
 import { growthTogether, stillness, STILL } from "#core/review/progress";
 import { correctionsFor } from "#core/review/corrections";
 import { factsOf } from "#core/review/review";
+import { gapIn } from "#core/simulation/truth";
 import { UNSURE } from "#core/simulation/training";
 import type { SimulatedClient, SimulatedPractice } from "#core/simulation/practice";
 import { exposuresOf, countedReps, loadOf } from "#core/training/exposures";
@@ -118,15 +119,16 @@ export function changeFigures({ clients }: SimulatedPractice) {
 }
 
 /** sides: called uneven though even, found though uneven, and the bands */
-export function sideFigures({ clients }: SimulatedPractice) {
+export function sideFigures({ clients, from }: SimulatedPractice) {
   const told = clients.flatMap(linesOf).flatMap((line) => {
     if (line.p.sides !== "one" || line.believed.length < 8) return [];
     const ever = line.believed.map((_, i) => gapOf(line.believed.slice(i)));
     const now = ever[0]!;
+    const truth = gapIn(line.truth, Math.floor((daysBetween(from, line.believed[0]!.localDate) - 1) / 7));
     return [
       {
-        truth: line.truth.gap,
-        z: (line.truth.gap - now.mean) / now.sd,
+        truth,
+        z: (truth - now.mean) / now.sd,
         small: now.overSmall > SURE.small,
         ever: ever.some((g) => g !== null && g.overSmall > SURE.small),
         large: now.overLarge > SURE.large,

@@ -10,10 +10,21 @@ import type { Floor } from "./outbox";
 const GRADES = [1, 2, 3, 4, 5] as const;
 const LATER = "gryn.floor.check-in";
 
-export function CheckInCard({ floor, today }: { floor: Floor; today: string }) {
+/** soreness from which on it is asked where */
+const SORE = 3;
+
+interface Props {
+  floor: Floor;
+  today: string;
+  /** groups of muscles that the week trains */
+  groups: readonly { group: string; name: string }[];
+}
+
+export function CheckInCard({ floor, today, groups }: Props) {
   // one browser may serve several clients
   const putOff = `${LATER}.${floor.who ?? ""}`;
   const [given, setGiven] = useState<Partial<Record<Aspect, number>>>({});
+  const [sore, setSore] = useState<readonly string[]>([]);
   const [done, setDone] = useState<number | null>(null);
   const [open, setOpen] = useState(false);
   const [later, setLater] = useState(sessionStorage.getItem(putOff) === today);
@@ -31,11 +42,17 @@ export function CheckInCard({ floor, today }: { floor: Floor; today: string }) {
         {words.open()}
       </button>
     );
+  const asksWhere = (given.soreness ?? 5) <= SORE && groups.length > 0;
   const give = (a: Aspect, grade: number) => {
     const all = { ...given, [a]: grade };
     setGiven(all);
-    if (!ASPECTS.every((x) => all[x] !== undefined)) return;
-    const item: CheckIn = { id: newId(), revision: 1, ...(all as Record<Aspect, number>), ...moment() };
+    // four taps are enough where nothing is sore
+    if (((all.soreness ?? 5) > SORE || groups.length === 0) && isWhole(all)) save(all);
+  };
+  const save = (all: Partial<Record<Aspect, number>>) => {
+    if (!isWhole(all)) return;
+    const where = (all.soreness ?? 5) <= SORE ? [...sore] : [];
+    const item: CheckIn = { id: newId(), revision: 1, ...all, sore: where, ...moment() };
     void floor.put({ kind: "check-in", item });
     setDone(badWeek([item], item.localDate) ?? scoreOf(item));
   };
@@ -55,6 +72,30 @@ export function CheckInCard({ floor, today }: { floor: Floor; today: string }) {
           </div>
         </div>
       ))}
+      {asksWhere && (
+        <>
+          <div className="choice" role="group" aria-label={words.sore()}>
+            <span>{words.sore()}</span>
+            <div>
+              {groups.map((g) => (
+                <button
+                  key={g.group}
+                  type="button"
+                  aria-pressed={sore.includes(g.group)}
+                  onClick={() =>
+                    setSore(sore.includes(g.group) ? sore.filter((x) => x !== g.group) : [...sore, g.group])
+                  }
+                >
+                  {g.name}
+                </button>
+              ))}
+            </div>
+          </div>
+          <button type="button" className="planned" disabled={!isWhole(given)} onClick={() => save(given)}>
+            <span>{words.save()}</span>
+          </button>
+        </>
+      )}
       <button
         type="button"
         className="other"
@@ -68,3 +109,6 @@ export function CheckInCard({ floor, today }: { floor: Floor; today: string }) {
     </section>
   );
 }
+
+const isWhole = (given: Partial<Record<Aspect, number>>): given is Record<Aspect, number> =>
+  ASPECTS.every((a) => given[a] !== undefined);

@@ -10,7 +10,7 @@ import { reasonText } from "#core/training/reasons";
 import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
 import { nextReport, ReportForm } from "./ReportForm";
-import { todayOf, wouldBeOdd } from "./today";
+import { todayOf, worksOf, wouldBeOdd } from "./today";
 import { Working } from "./Working";
 
 interface Props {
@@ -110,6 +110,7 @@ export function ExerciseCard(props: Props) {
         handOverId={handOverId}
         prescriptionId={p.id}
         joints={p.joints}
+        works={worksOf(p)}
         ticks={p.purpose === "work" ? p.ticks : []}
         asked={finished}
         rules={props.rules.pain}

@@ -13,6 +13,7 @@ import { RestTimer } from "./RestTimer";
 import type { FloorSession } from "./types";
 import { page as words } from "#core/words/phone";
 import { useLetters } from "./letters";
+import { worksOf } from "./today";
 import { useAwake } from "./useAwake";
 import { loadText } from "../page/locale";
 
@@ -224,7 +225,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
         />
       ) : (
         <>
-          <CheckInCard floor={floor} today={now.today} />
+          <CheckInCard floor={floor} today={now.today} groups={trainedGroups(session.handOver)} />
           <ol className="list">
             {blocks.map((b) => (
               <BlockCard key={b.id} b={b} now={now} onOpen={setOpen} />
@@ -353,3 +354,16 @@ function Refused({
     </section>
   );
 }
+
+/** groups of muscles that the week is for: where soreness may be told of */
+const trainedGroups = (days: FloorSession["handOver"]) => [
+  ...new Map(
+    (days?.snapshot.days ?? [])
+      .flatMap((d) => d.blocks.flatMap((b) => b.prescriptions))
+      .flatMap((p) =>
+        worksOf(p)
+          .filter((w) => w.direct)
+          .map((w) => [w.group, w] as const),
+      ),
+  ).values(),
+];

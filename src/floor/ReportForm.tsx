@@ -1,6 +1,7 @@
 /** Once per exercise: where it was felt, and pain with its kind and place. */
 import { useId, useState } from "react";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
+import type { SnapshotPrescription } from "#core/training/handover";
 import type { Rules } from "#core/training/rules";
 import type { Pain, Report } from "#core/training/entry";
 import { judgePain } from "#core/training/pain";
@@ -69,6 +70,8 @@ interface Props {
   joints: readonly Joint[];
   /** what can go wrong with its reps */
   ticks: readonly Tick[];
+  /** groups of muscles that work in it */
+  works: SnapshotPrescription["works"];
   asked: boolean;
 }
 
@@ -77,12 +80,13 @@ export function nextReport(
   report: Report | null,
   handOverId: string,
   prescriptionId: string,
-  change: Partial<Pick<Report, "feel" | "pain" | "left" | "ticks" | "ended" | "note">>,
+  change: Partial<Pick<Report, "feel" | "feltIn" | "pain" | "left" | "ticks" | "ended" | "note">>,
 ): Report {
   const { id, revision, ...said } = report ?? {
     id: newId(),
     revision: 0,
     feel: null,
+    feltIn: null,
     left: null,
     pain: null,
     ticks: [],
@@ -92,12 +96,13 @@ export function nextReport(
   return { ...said, id, revision: revision + 1, handOverId, prescriptionId, ...change, ...moment() };
 }
 
-export function ReportForm({ report, floor, handOverId, prescriptionId, joints, ticks, asked, rules }: Props) {
+export function ReportForm({ report, floor, handOverId, prescriptionId, joints, ticks, works, asked, rules }: Props) {
   const [hurting, setHurting] = useState(Boolean(report?.pain) || drafts.has(prescriptionId));
-  const put = (change: Partial<Pick<Report, "feel" | "pain" | "ticks" | "ended" | "note">>) => {
+  const put = (change: Partial<Pick<Report, "feel" | "feltIn" | "pain" | "ticks" | "ended" | "note">>) => {
     const item = nextReport(report, handOverId, prescriptionId, change);
     void floor.put({ kind: "report", item });
   };
+  const elsewhere = works.filter((w) => !w.direct);
   const verdict = judgePain(report?.pain ?? null, rules);
   return (
     <div className={`report${asked && !report ? " due" : ""}`}>
@@ -105,8 +110,16 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
         label="Where did you feel it?"
         options={FEEL}
         value={report?.feel ?? null}
-        onChange={(feel) => put({ feel })}
+        onChange={(feel) => put({ feel, feltIn: null })}
       />
+      {report?.feel === "elsewhere" && (
+        <Choice
+          label={words.feltIn()}
+          options={elsewhere.map((w) => [w.group, w.name] as const)}
+          value={report.feltIn}
+          onChange={(group) => put({ feltIn: group === report.feltIn ? null : group })}
+        />
+      )}
       {ticks.length > 0 && (
         <Form ticks={ticks} ticked={report?.ticks ?? []} ended={report?.ended ?? null} onChange={put} />
       )}

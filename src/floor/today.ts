@@ -13,6 +13,10 @@ import type { Target } from "#core/training/progression";
 import type { Floor } from "./outbox";
 
 /** a set that goes on after its reps: a drop, a cluster, partial reps */
+/** a session that an older page has kept does not know them */
+export const worksOf = (p: Pick<SnapshotPrescription, "works">): SnapshotPrescription["works"] =>
+  (p.works as SnapshotPrescription["works"] | undefined) ?? [];
+
 export interface GoingOn {
   entry: Entry;
   part: TechniquePart;

@@ -7,6 +7,7 @@ import { loggable } from "#server/http/problem";
 import { startRunner } from "#server/jobs/runner";
 import { listenForJobs } from "#server/jobs/signals";
 import { surveyHandler } from "#server/mechanics/survey";
+import { reviewHandler } from "#server/review/reviews";
 import { boundsHandler } from "#server/training/bounds";
 import type { DemoSignIn } from "#server/identity/sign-in";
 import { startWork } from "#server/work/work";
@@ -61,7 +62,7 @@ export async function serve(options: ServeOptions): Promise<Serving> {
     const runner = startRunner(
       database,
       signals,
-      { survey: surveyHandler(database, work), bounds: boundsHandler(database, work) },
+      { survey: surveyHandler(database, work), bounds: boundsHandler(database, work), review: reviewHandler(database) },
       log,
     );
     let port = options.port;

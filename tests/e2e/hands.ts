@@ -47,7 +47,11 @@ export async function signIn(page: Page, who = COACH): Promise<void> {
   await expect(page.getByRole("navigation", { name: "Places" })).toBeVisible();
 }
 
-export async function openClient(page: Page, name: string, place: "Week" | "Log" | "Review" | null = null): Promise<void> {
+export async function openClient(
+  page: Page,
+  name: string,
+  place: "Week" | "Log" | "Review" | null = null,
+): Promise<void> {
   await page.getByRole("link", { name: "Clients" }).click();
   await page
     .locator(".client-list")

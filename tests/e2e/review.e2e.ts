@@ -34,7 +34,9 @@ test("a review turned into next week by keyboard: accepted, declined with a reas
 
   // the first that changes something is accepted, taken back, and accepted again
   const able = rows.filter({ has: page.locator("button.head") });
-  const at = await able.evaluateAll((list) => list.findIndex((li) => /×|begins|Rest|Last set|One set/.test(li.textContent ?? "")));
+  const at = await able.evaluateAll((list) =>
+    list.findIndex((li) => /×|begins|Rest|Last set|One set/.test(li.textContent ?? "")),
+  );
   expect(at).toBeGreaterThanOrEqual(0);
   const text = await able.nth(at).locator("b").innerText();
   await page.keyboard.press(String(at + 1));

@@ -570,7 +570,7 @@ test("a 20 kg kickback from an arm that curls 8 is no target until the coach say
   const runner = startRunner(
     database,
     signals(),
-    { survey: () => Promise.resolve({}), bounds: boundsHandler(database, work()) },
+    { survey: () => Promise.resolve({}), bounds: boundsHandler(database, work()), review: () => Promise.resolve({}) },
     pino({ level: "silent" }),
   );
   let log = await logOf(clientId);

@@ -42,7 +42,7 @@ const run = (survey: Handler, slots?: number) => {
   const runner = startRunner(
     database,
     signals(),
-    { survey, bounds: () => Promise.resolve({}) },
+    { survey, bounds: () => Promise.resolve({}), review: () => Promise.resolve({}) },
     pino({ level: "silent" }),
     slots,
   );

@@ -36,7 +36,7 @@ beforeAll(async () => {
   runner = startRunner(
     database,
     signals(),
-    { survey: surveyHandler(database, work()), bounds: boundsHandler(database, work()) },
+    { survey: surveyHandler(database, work()), bounds: boundsHandler(database, work()), review: () => Promise.resolve({}) },
     pino({ level: "silent" }),
   );
 });

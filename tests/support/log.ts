@@ -27,6 +27,7 @@ export const reportOf = (n: number, change: Partial<Report> = {}): Report => ({
   handOverId: id(1),
   prescriptionId: id(2),
   feel: "target",
+  feltIn: null,
   left: null,
   pain: null,
   ticks: [],

@@ -121,12 +121,15 @@ function afterHandOver(
 export const byNeed = (a: Need, b: Need): number =>
   a.level - b.level || a.since.localeCompare(b.since) || a.client.name.localeCompare(b.client.name);
 
+export const DECISION_ACTS = ["done", "later", "declined"] as const;
+export type DecisionAct = (typeof DECISION_ACTS)[number];
+
 /** what a coach has said of a need: done until there is new evidence, or not before a day */
 export interface Decision {
   id: string;
   clientId: string;
   need: string;
-  act: "done" | "later";
+  act: DecisionAct;
   /** of "later": the local date on which it comes back */
   until: string | null;
   /** why not; of an edit of a review that was declined */
@@ -149,7 +152,7 @@ export function rowsOf(
   today: string,
 ): Row[] {
   const decided = new Set(
-    decisions.filter((d) => d.act === "done" || (d.until ?? "") > today).map((d) => `${d.clientId} ${d.need}`),
+    decisions.filter((d) => d.act !== "later" || (d.until ?? "") > today).map((d) => `${d.clientId} ${d.need}`),
   );
   return clients
     .map((client) => ({

@@ -13,6 +13,7 @@ import { loadSchema, programSchema } from "#core/program/document";
 import { judgementBodySchema, judgementSchema } from "#core/ranking/judgement-schema";
 import { checkInSchema } from "#core/training/check-in-schema";
 import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry";
+import { DECISION_ACTS } from "#core/desk/needs";
 import { setupEvidenceSchema } from "#core/review/evidence-schema";
 import { experimentSchema, reviewSchema } from "#core/review/schema";
 import { sheetSchema } from "#core/sheet/schema";
@@ -124,7 +125,7 @@ const decision = z.strictObject({
   id: z.uuid(),
   clientId: z.uuid(),
   need: z.string(),
-  act: z.enum(["done", "later"]),
+  act: z.enum(DECISION_ACTS),
   until: z.string().nullable(),
   /** why not; of an edit that was declined */
   reason: z.string().nullable(),
@@ -625,7 +626,7 @@ export const api = {
       id: z.uuid(),
       clientId: z.uuid(),
       need: text(200),
-      act: z.enum(["done", "later"]),
+      act: z.enum(DECISION_ACTS),
       until: z.iso.date().nullable(),
       reason: text(300).nullable().default(null),
     }),

@@ -94,6 +94,8 @@ const handOver: Steps = {
       ...p,
       alternatives: list(p.alternatives).map((a) => ({ spares: [], ...a })),
     })),
+  // 9 says which muscles an exercise works, so that a client can say where it was felt
+  8: (document) => mapPrescriptions(document, (p) => ({ works: [], ...p })),
   // 8 knows what is asked after about the reps
   7: (document) => mapPrescriptions(document, (p) => ({ ticks: [], ...p })),
   // 7 knows lighter sets before an exercise, and draws as shapes
@@ -158,6 +160,8 @@ const report: Steps = {
   2: (document) => ({ note: "", ...document }),
   // 4 has what went wrong with the reps, and what ended the set
   3: (document) => ({ ticks: [], ended: null, ...document }),
+  // 5 says in which other muscle it was felt
+  4: (document) => ({ feltIn: null, ...document }),
 };
 
 const client: Steps = {
@@ -223,8 +227,10 @@ const exercise: Steps = {
   1: (document) => ({ ...document }),
 };
 
-/** version 1 is the first */
-const checkIn: Steps = {};
+const checkIn: Steps = {
+  // 2 says which muscles are sore
+  1: (document) => ({ sore: [], ...document }),
+};
 
 const KINDS = { program, handOver, entry, report, checkIn, client, exercise } satisfies Record<string, Steps>;
 export type DocumentKind = keyof typeof KINDS;

@@ -6,7 +6,7 @@ import type { ClientInput } from "#core/clients/client";
 import { minutesFor, type Room } from "#core/clients/days";
 import type { Method } from "#core/edition/method";
 import { groupCredit, weekDose, doseTotal, type WeekDose } from "./dose";
-import { applyOperation, mapLines, placeOf } from "#core/program/edit";
+import { applyOperation, mapLines, placeOf, prescriptionsOf } from "#core/program/edit";
 import { bandOf, groups } from "./groups";
 import { dayMinutes } from "./minutes";
 import type { Operation, Prescription, Program } from "#core/program/document";
@@ -34,7 +34,7 @@ const apply = (program: Program, operation: Operation): Program => {
 };
 
 /** one more set where it brings the group most and the day still has room; null where there is none */
-function oneMore(program: Program, group: string, client: Client, method: Method): Operation | null {
+export function oneMore(program: Program, group: string, client: Client, method: Method): Operation | null {
   const own = groups.find((g) => g.id === group)!;
   const places = program.days.flatMap((day) =>
     day.blocks.flatMap((b) =>
@@ -59,6 +59,16 @@ function oneMore(program: Program, group: string, client: Client, method: Method
   }
   return null;
 }
+
+/** the last week of a block: about three fifths of the sets, further from failure */
+export const lighterOf = (program: Program, { block }: Pick<Method, "block">): Operation[] =>
+  prescriptionsOf(program)
+    .filter((p) => p.purpose === "work" && !p.locked)
+    .map((p) => {
+      const sets = Math.max(1, Math.round(block.lighter * p.reserves.length));
+      const reserves = p.reserves.slice(0, sets).map((r) => Math.min(block.reserveMost, r + block.easier));
+      return { kind: "change", prescriptionId: p.id, change: { reserves } };
+    });
 
 /** what changed between two forms of a week, as one change a line */
 function between(before: Program, after: Program): Operation[] {
@@ -129,12 +139,6 @@ export function blockOf(program: Program, client: Client, method: Method, weeks:
       }
     out.push(told(now, program, k, false, client, method));
   }
-  let light = program;
-  for (const p of program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions))) {
-    const sets = Math.max(1, Math.round(method.block.lighter * p.reserves.length));
-    const reserves = p.reserves.slice(0, sets).map((r) => Math.min(method.block.reserveMost, r + method.block.easier));
-    light = apply(light, { kind: "change", prescriptionId: p.id, change: { reserves } });
-  }
-  out.push(told(light, program, weeks, true, client, method));
+  out.push(told(lighterOf(program, method).reduce(apply, program), program, weeks, true, client, method));
   return out;
 }

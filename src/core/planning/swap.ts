@@ -31,6 +31,7 @@ export interface Swaps {
 
 /**
  * @param planned the survey's row of the planned setup; without it the function is not known and nothing is offered
+ * @param oneSided only what is done with one side at a time
  * @param spare a joint that hurts: only what clearly asks less of it than the planned setup
  */
 export function swapsFor(
@@ -41,6 +42,7 @@ export function swapsFor(
   edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
   spare: Joint | null = null,
+  oneSided = false,
 ): Swaps {
   const head = headFor(p);
   if (!head || !planned) return { head, own: undefined, rows: [] };
@@ -59,6 +61,7 @@ export function swapsFor(
       (!aimed || r.exercise.targets.includes(muscle)) &&
       likeness(planned.view.actions[head], r.row.view.actions[head]) >= SAME_FUNCTION &&
       noted.every((j) => (r.strains[j] ?? 0) <= (asked[j] ?? 0)) &&
+      (!oneSided || r.exercise.sides === "one") &&
       (!spare || spares(spare, r.strains, asked)),
   );
   return { head, own: ranked, rows };

@@ -3,18 +3,28 @@
  * cannot be right, then what the last workouts ask for, then what the weeks before say. One thing at a time: a line
  * whose load changes gets no further set in the same week.
  */
-import { sum } from "#core/base/numbers";
+import { dateBefore } from "#core/base/dates";
+import { mean, sum } from "#core/base/numbers";
 import { sameLoad } from "#core/base/kilograms";
+import type { ClientInput } from "#core/clients/client";
+import type { Room } from "#core/clients/days";
 import type { Method } from "#core/edition/method";
+import type { Joint } from "#core/exercises/joints";
+import { unversioned } from "#core/exercises/setup";
+import { headFor } from "#core/planning/aim";
+import { lighterOf } from "#core/planning/block";
 import { groupCredit } from "#core/planning/dose";
-import { groups } from "#core/planning/groups";
+import { findGroup, groupOf, groups } from "#core/planning/groups";
+import { nextGroup, rotate } from "#core/planning/rotate";
 import type { Change, Operation, Prescription, Program } from "#core/program/document";
 import { prescriptionsOf } from "#core/program/edit";
 import { SETS_MOST } from "#core/program/limits";
-import type { History } from "#core/training/exposures";
+import { newestOf, type History } from "#core/training/exposures";
 import { targetFor, type Target } from "#core/training/progression";
 import { SURE } from "./gap";
 import type { Gate, LineReview, Review } from "./schema";
+import { LIGHTER } from "./weeks";
+import { against, stoodFor, type Against, type Elsewhere } from "./stay";
 
 export type EditReason =
   | { kind: "pain" }
@@ -24,12 +34,16 @@ export type EditReason =
   | { kind: "side"; weaker: "left" | "right"; share: number; workouts: number }
   | { kind: "even"; weaker: "left" | "right"; share: number; workouts: number }
   | { kind: "uncapped" }
-  | { kind: "not felt"; target: number; said: number }
+  | { kind: "replace"; because: Against }
+  | { kind: "one-sided"; weaker: "left" | "right"; share: number; of: string }
   | { kind: "test set"; family: string; weeks: number }
   | { kind: "more"; family: string; group: string; weeks: number; probability: number }
   | { kind: "further day"; family: string; weeks: number; probability: number }
   | { kind: "first"; gate: Gate; family: string; weeks: number }
-  | { kind: "lighter week"; lines: number; of: number };
+  | { kind: "lighter week"; lines: number; of: number }
+  | { kind: "block end"; weeks: number }
+  | { kind: "next block" }
+  | { kind: "rotate"; from: string; to: string; weeks: number };
 
 export interface Edit {
   /** changes with its evidence: what was declined is not proposed again for the same */
@@ -37,60 +51,92 @@ export interface Edit {
   lineId: string | null;
   name: string;
   reason: EditReason;
-  /** none where a person has to look first: a swap, a conversation */
+  /** none where a person has to look first: a conversation */
   operations: Operation[];
+  /** a setup is to be found for the line: what it must be */
+  find?: { spare: Joint | null; oneSided: boolean };
+  /** priorities of the client that change with it */
+  priorities?: ClientInput["priorities"];
   /** what hurts is accepted unless it is declined with a reason */
   safety: boolean;
 }
 
 /** lines of all that sag together from which on it is the client and not the lines */
 const SAG = { share: 0.5, lines: 3 };
-/** share of workouts felt elsewhere from which another setup is worth a look, and workouts that say so */
-const FELT = { share: 0.4, said: 6 };
+/** weeks of a block after which a lighter one is due, and weeks that a group is specialised for. Judgement */
+const BLOCK = 6;
+const SPECIALISED = 6;
+
+type Client = Pick<ClientInput, "priorities" | "level" | "phase"> & Room;
 
 interface Ask {
   program: Program;
   history: History;
   review: Review;
+  client: Client;
   method: Method;
+  /** keys of edits that were declined: a lighter week that is not wanted holds nothing back */
+  declined?: ReadonlySet<string>;
+  /** what other clients' logs say of a setup, by its key without a version */
+  elsewhere?: ReadonlyMap<string, Elsewhere>;
 }
 
 /** @returns in the order in which a coach decides */
-export function proposalOf({ program, history, review, method }: Ask): Edit[] {
+export function proposalOf(ask: Ask): Edit[] {
+  const { program, history, review, method, declined = new Set() } = ask;
   const reviews = new Map(review.lines.map((l) => [l.lineId, l]));
   const lines = prescriptionsOf(program).filter((p) => p.purpose === "work");
   const edits = lines.flatMap((p) => {
     const own = reviews.get(p.id);
-    return own ? ofLine(p, own, targetFor(p, history, method)) : [];
+    return own ? ofLine(p, own, targetFor(p, history, method), ask) : [];
   });
   const changed = new Set(edits.filter((e) => e.operations.length).map((e) => e.lineId));
-  const weeks = lighterWeek(program, review, method);
-  // nothing goes up in a week that is to be lighter
-  const kept = weeks ? edits.filter((e) => e.safety || e.operations.length === 0) : edits;
-  return [...kept, ...(weeks ? [weeks] : ofMovements(program, review, changed, method))].sort(
-    (a, b) => ORDER.indexOf(a.reason.kind) - ORDER.indexOf(b.reason.kind),
-  );
+  const open = (e: Edit | null) => (e && !declined.has(e.key) ? e : null);
+  const [lighter, block] = [open(lighterWeek(program, review, method)), open(blockEnd(program, review, method))];
+  // nothing goes up in a week that is to be lighter, or is
+  const rests = lighter !== null || isLight(program, review.block.reserve);
+  const kept = rests ? edits.filter((e) => e.safety || e.operations.length === 0) : edits;
+  // sets are moved by one edit at a time: rest, then the next block, then a rotation, then more for what stands still
+  const restart = lighter || block ? null : nextBlock(program, history, review);
+  const next = lighter ?? block ?? restart;
+  const ofAll = next ? [next] : rests ? [] : rotations(program, review, ask.client, method);
+  const movements = rests ? [] : ofMovements(program, review, changed, method);
+  const gone = new Set(edits.filter((e) => e.safety).map((e) => e.lineId));
+  return [
+    ...kept,
+    ...oneSided(lines, reviews),
+    ...movements.filter((e) => ofAll.length === 0 || e.operations.length === 0),
+    ...ofAll.map((e) => ({ ...e, operations: e.operations.filter((o) => !isOf(o, gone)) })),
+  ].sort((a, b) => ORDER.indexOf(a.reason.kind) - ORDER.indexOf(b.reason.kind));
 }
+
+/** what is left out for pain is changed by nothing else */
+const isOf = (o: Operation, lines: ReadonlySet<string | null>): boolean =>
+  "prescriptionId" in o && lines.has(o.prescriptionId);
 
 const ORDER: readonly EditReason["kind"][] = [
   "pain",
   "unlikely",
   "lighter week",
+  "block end",
+  "next block",
   "target",
   "side",
   "even",
+  "one-sided",
   "uncapped",
   "drop",
-  "not felt",
+  "replace",
   "first",
   "test set",
   "more",
   "further day",
+  "rotate",
 ];
 
 const change = (p: Prescription, c: Change): Operation => ({ kind: "change", prescriptionId: p.id, change: c });
 
-function ofLine(p: Prescription, own: LineReview, target: Target): Edit[] {
+function ofLine(p: Prescription, own: LineReview, target: Target, { elsewhere }: Ask): Edit[] {
   const edit = (key: string, reason: EditReason, c: Change | null, safety = false): Edit => ({
     key: `edit ${key} ${p.id}`,
     lineId: p.id,
@@ -104,6 +150,7 @@ function ofLine(p: Prescription, own: LineReview, target: Target): Edit[] {
       {
         ...edit(`pain ${own.last}`, { kind: "pain" }, null, true),
         operations: [{ kind: "remove", prescriptionId: p.id }],
+        find: { spare: own.pains[0]?.joint ?? null, oneSided: false },
       },
     ];
   if (own.unlikely.length > 0 || target.decision === "check")
@@ -123,9 +170,12 @@ function ofLine(p: Prescription, own: LineReview, target: Target): Edit[] {
       ),
     );
   out.push(...ofSides(p, own, edit));
-  const { target: felt, said } = own.felt;
-  if (said >= FELT.said && felt / said < 1 - FELT.share)
-    out.push(edit(`felt ${said}`, { kind: "not felt", target: felt, said }, null));
+  const because = p.locked ? null : against(own, elsewhere?.get(unversioned(p.setupKey)));
+  if (because)
+    out.push({
+      ...edit(`replace ${because.kind} ${own.last}`, { kind: "replace", because }, null),
+      find: { spare: because.kind === "hurts" ? because.joint : null, oneSided: false },
+    });
   return out;
 }
 
@@ -169,26 +219,107 @@ function asChange(p: Prescription, t: Target): Change | null {
   return Object.keys(next).length ? next : null;
 }
 
+/** a large difference is worked on one side at a time: a line for the same muscles that is done with both takes turns */
+function oneSided(lines: readonly Prescription[], reviews: ReadonlyMap<string, LineReview>): Edit[] {
+  return lines.flatMap((p): Edit[] => {
+    const gap = reviews.get(p.id)?.gap;
+    if (!gap || gap.overLarge <= SURE.large) return [];
+    const head = headFor(p);
+    const both = lines.find(
+      (x) => x.sides === "both" && !x.locked && head !== null && headFor(x) !== null && sameGroup(headFor(x)!, head),
+    );
+    return both
+      ? [
+          {
+            key: `edit one-sided ${gap.weaker} ${both.id}`,
+            lineId: both.id,
+            name: both.name,
+            reason: { kind: "one-sided", weaker: gap.weaker, share: Math.abs(gap.mean), of: p.name },
+            operations: [],
+            find: { spare: null, oneSided: true },
+            safety: false,
+          },
+        ]
+      : [];
+  });
+}
+
+const sameGroup = (a: string, b: string): boolean => groupOf(a) !== undefined && groupOf(a) === groupOf(b);
+
+const ofWeek = (
+  program: Program,
+  key: string,
+  reason: EditReason,
+  operations: Operation[],
+  priorities?: ClientInput["priorities"],
+): Edit => ({
+  key: `edit ${key}`,
+  lineId: null,
+  name: program.name,
+  reason,
+  operations,
+  safety: false,
+  ...(priorities ? { priorities } : {}),
+});
+
+/** the week as it is planned is the lighter one already */
+function isLight(program: Program, usual: number | null): boolean {
+  const reserves = prescriptionsOf(program).flatMap((p) => (p.purpose === "work" ? p.reserves : []));
+  return usual !== null && reserves.length > 0 && mean(reserves) >= usual + LIGHTER.reserve;
+}
+
 /** most lines weaker at once: rest first, whatever each of them asks for */
 function lighterWeek(program: Program, review: Review, method: Method): Edit | null {
   const told = review.lines.filter((l) => l.change);
   const weaker = told.filter((l) => l.change!.verdict === "weaker");
   if (weaker.length < SAG.lines || weaker.length < SAG.share * told.length) return null;
-  const operations = prescriptionsOf(program)
-    .filter((p) => p.purpose === "work" && !p.locked)
-    .map((p) => {
-      const sets = Math.max(1, Math.round(p.reserves.length * method.block.lighter));
-      const reserves = p.reserves.slice(0, sets).map((r) => Math.min(6, r + method.block.easier));
-      return change(p, { reserves });
+  if (isLight(program, review.block.reserve)) return null;
+  const key = `lighter ${review.weeks.at(-1)?.from ?? review.today}`;
+  const reason = { kind: "lighter week", lines: weaker.length, of: told.length } as const;
+  return ofWeek(program, key, reason, lighterOf(program, method));
+}
+
+/** a block has gone its weeks: the last one is lighter, and its key lasts for the week in which it is asked */
+function blockEnd(program: Program, { block, weeks, today }: Review, method: Method): Edit | null {
+  if (block.weeks < BLOCK || isLight(program, block.reserve)) return null;
+  const key = `block ${weeks.at(-1)?.from ?? today}`;
+  return ofWeek(program, key, { kind: "block end", weeks: block.weeks }, lighterOf(program, method));
+}
+
+/** days of log in which the block before is looked for */
+const BLOCK_DAYS = 56;
+
+/** after the lighter week: sets and effort as they were before it; null where the week is not a lighter one */
+function nextBlock(program: Program, { entries }: History, { block, today }: Review): Edit | null {
+  if (!block.lighter) return null;
+  const since = dateBefore(today, BLOCK_DAYS);
+  const operations = prescriptionsOf(program).flatMap((p): Operation[] => {
+    if (p.purpose !== "work" || p.locked) return [];
+    const days = new Map<string, number[]>();
+    for (const e of newestOf(entries))
+      if (e.prescriptionId === p.id && !e.voided && e.localDate >= since)
+        (days.get(e.localDate) ?? days.set(e.localDate, []).get(e.localDate)!)[e.set] = e.prescribed.reserve;
+    // of the days with most sets the newest
+    const before = [...days]
+      .filter(([, r]) => r.every((x) => x !== undefined))
+      .sort(([a, x], [b, y]) => y.length - x.length || b.localeCompare(a))[0]?.[1];
+    return before && before.length > p.reserves.length ? [change(p, { reserves: [...before] })] : [];
+  });
+  return operations.length ? ofWeek(program, `next block ${today}`, { kind: "next block" }, operations) : null;
+}
+
+/** a group has been specialised for its weeks: the one that waits longest is next */
+function rotations(program: Program, review: Review, client: Client, method: Method): Edit[] {
+  return review.specialised
+    .filter((s) => s.weeks >= SPECIALISED && findGroup(s.group))
+    .flatMap(({ group, weeks }): Edit[] => {
+      const to = nextGroup(program, client, method);
+      if (!to) return [];
+      const { priorities, operations } = rotate(program, client, method, group, to);
+      return [
+        ofWeek(program, `rotate ${group} ${to}`, { kind: "rotate", from: group, to, weeks }, operations, priorities),
+      ];
     });
-  return {
-    key: `edit lighter ${review.weeks.at(-1)?.from ?? review.today}`,
-    lineId: null,
-    name: program.name,
-    reason: { kind: "lighter week", lines: weaker.length, of: told.length },
-    operations,
-    safety: false,
-  };
 }
 
 function ofMovements(program: Program, review: Review, changed: ReadonlySet<string | null>, method: Method): Edit[] {
@@ -228,6 +359,16 @@ function ofMovements(program: Program, review: Review, changed: ReadonlySet<stri
         edit({ kind: "more", family, group: under, weeks, probability }, p, [
           change(p, { reserves: [...p.reserves, p.reserves.at(-1)!] }),
         ]),
+      ];
+    const changeable = own.find((x) => !x.locked);
+    const line = review.lines.find((l) => l.lineId === changeable?.id);
+    const stood = line ? stoodFor(line) : null;
+    if (changeable && stood)
+      return [
+        {
+          ...edit({ kind: "replace", because: { kind: "still", weeks: stood } }, changeable, []),
+          find: { spare: null, oneSided: false },
+        },
       ];
     return [edit({ kind: "further day", family, weeks, probability }, first, [])];
   });

@@ -6,6 +6,7 @@ import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import { findExercise } from "#core/exercises/library";
 import { unversioned } from "#core/exercises/setup";
+import { dayMinutes } from "#core/planning/minutes";
 import type { Prescription, Program } from "#core/program/document";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Entry } from "#core/training/entry";
@@ -31,7 +32,7 @@ import { liftDays, liftOf, type LiftDay } from "./lift";
 import { after, expect, followLine, levelOf, onDay, slopeOf, type LineState } from "./line-filter";
 import { growthTogether, LEAST, progressOf } from "./progress";
 import type { Gate, LineReview, Review } from "./schema";
-import { groupsDone, weeksDone, type WeekDone } from "./weeks";
+import { blockOf, groupsDone, reserveAsked, soreBy, weeksDone, type WeekDone } from "./weeks";
 
 /** weeks of log that a review reads */
 export const REVIEW_WEEKS = 26;
@@ -45,21 +46,36 @@ export interface ReviewAsk {
   method: Method;
   /** local date */
   today: string;
-  /** setups by their key as they were handed over: lines that the week no longer has are evidence, too */
-  handed?: Readonly<Record<string, { exerciseId: string; name: string }>>;
+  /** lines by their id and setup as they were handed over: those that the week no longer has are evidence, too */
+  handed?: Readonly<Record<string, HandedLine>>;
+  /** local dates from which groups are specialised, by id: since the priority was given; of others nothing is known */
+  specialisedSince?: Readonly<Record<string, string>>;
   /** "hand-over line" of which the stronger side was to stop at the weaker one's reps */
   capped?: ReadonlySet<string>;
+}
+
+/** what a line was when it was handed over; its key is "line setup" */
+export interface HandedLine {
+  exerciseId: string;
+  name: string;
+  bodyLoad: number;
+  /** low end of its reps; null where it is not known any more */
+  low: number | null;
+  purpose: string;
 }
 
 export function reviewOf(ask: ReviewAsk): Review {
   const { program, history, client, method, today } = ask;
   const lines = prescriptionsOf(program);
   const entries = newestOf(history.entries);
-  const weeks = weeksDone(entries, history.checkIns ?? [], today, REVIEW_WEEKS);
+  const checkIns = history.checkIns ?? [];
+  const weeks = weeksDone(entries, checkIns, today, REVIEW_WEEKS);
   const planned = {
     sets: sum(lines.map((p) => p.reserves.length)),
     days: program.days.filter((d) => d.blocks.length > 0).length,
+    minutes: mean(program.days.filter((d) => d.blocks.length > 0).map((d) => dayMinutes(d, method))) || 0,
   };
+
   const read = lines.flatMap((p) => lineOf(p, ask) ?? []);
   return {
     today,
@@ -68,9 +84,21 @@ export function reviewOf(ask: ReviewAsk): Review {
     groups: groupsDone(program, entries, client, method, today),
     lines: read.map((r) => r.line),
     movements: movementsOf(read, weeks, planned, client.level, today),
+    block: blockOf(weeks, reserveAsked(entries, weeks)),
+    specialised: specialisedOf(ask, weeks),
     soreness: sorenessOf(weeks),
-    facts: factsOf(ask),
+    sore: soreBy(program, entries, checkIns),
   };
+}
+
+/** weeks trained since each group was given its priority; since the log began where nobody knows */
+function specialisedOf({ client, specialisedSince }: ReviewAsk, weeks: readonly WeekDone[]): Review["specialised"] {
+  return Object.entries(client.priorities)
+    .filter(([, priority]) => priority === "specialise")
+    .map(([group]) => {
+      const since = specialisedSince?.[group] ?? "";
+      return { group, weeks: weeks.filter((w) => w.days > 0 && w.from >= since).length };
+    });
 }
 
 interface ReadLine {
@@ -117,6 +145,8 @@ function lineOf(p: Prescription, { history, client, method, capped }: ReviewAsk)
       gap: p.sides === "one" ? gapOf(believed, isCapped) : null,
       capped: isCapped(last.localDate),
       felt: { target: said.filter((f) => f === "target").length, said: said.filter((f) => f !== "unsure").length },
+      feltIn: feltIn(exposures),
+      form: formOf(exposures),
       pains: exposures.flatMap(({ localDate, report }) =>
         report?.pain && report.pain.score > 0
           ? [
@@ -136,6 +166,20 @@ function lineOf(p: Prescription, { history, client, method, capped }: ReviewAsk)
       ),
     },
   };
+}
+
+function feltIn(exposures: readonly Exposure[]): LineReview["feltIn"] {
+  const times = new Map<string, number>();
+  for (const g of exposures.flatMap((x) => x.report?.feltIn ?? [])) times.set(g, (times.get(g) ?? 0) + 1);
+  return [...times].map(([group, n]) => ({ group, times: n })).sort((a, b) => b.times - a.times);
+}
+
+/** workouts over which form is looked at */
+const FORM_WORKOUTS = 6;
+
+function formOf(exposures: readonly Exposure[]): LineReview["form"] {
+  const told = exposures.filter((x) => x.report !== null).slice(0, FORM_WORKOUTS);
+  return { lost: told.filter((x) => x.report!.ticks.length > 0).length, of: told.length };
 }
 
 function pointOf(state: LineState, body: number) {
@@ -265,6 +309,14 @@ function sorenessOf(weeks: readonly WeekDone[]): Review["soreness"] {
 const GIVEN_UP = 28;
 const LEAST_WORKOUTS = 7;
 
+const toHanded = (p: Prescription): HandedLine => ({
+  exerciseId: p.exerciseId,
+  name: p.name,
+  bodyLoad: p.bodyLoad,
+  low: p.reps.low,
+  purpose: p.purpose,
+});
+
 /** what the log says of each setup, of lines that are no longer there as well */
 export function factsOf({ program, history, client, method, today, handed = {} }: ReviewAsk): Fact[] {
   const lines = new Map(prescriptionsOf(program).map((p) => [p.id, p]));
@@ -282,22 +334,23 @@ export function factsOf({ program, history, client, method, today, handed = {} }
     by.set(id, known);
   }
   return [...by.values()].flatMap(({ lineId, key, entries: own }): Fact[] => {
-    const p = lines.get(lineId);
-    const named = p?.setupKey === key ? { exerciseId: p.exerciseId, name: p.name } : (handed[key] ?? null);
-    if (!named || p?.purpose === "warm-up" || p?.purpose === "cool-down") return [];
+    const planned = lines.get(lineId);
+    const p = planned?.setupKey === key ? toHanded(planned) : handed[`${lineId} ${key}`];
+    if (!p || p.purpose === "warm-up" || p.purpose === "cool-down") return [];
     const dates = new Set(own.map((e) => e.localDate));
     const reports = history.reports.filter((r) => r.prescriptionId === lineId && dates.has(r.localDate));
     const exposures = exposuresOf(lineId, own, reports);
-    const flagged = p ? flagsOf(p, own, history.bounds[lineId], method) : new Set<string>();
-    const days = p ? liftDays(believedOf(exposures, flagged), p.bodyLoad) : [];
-    const state =
-      p && days.length >= LEAST_WORKOUTS ? followLine(days, p.reps.low + MIDDLE, client.level).at(-1) : undefined;
+    const line = { id: lineId, bodyLoad: p.bodyLoad, purpose: "work" as const };
+    const flagged = flagsOf(line, own, history.bounds[lineId], method);
+    const days = p.low === null ? [] : liftDays(believedOf(exposures, flagged), p.bodyLoad);
+    const state = days.length >= LEAST_WORKOUTS ? followLine(days, p.low! + MIDDLE, client.level).at(-1) : undefined;
     const said = exposures.flatMap((x) => x.report?.feel ?? []).filter((f) => f !== "unsure");
     const [first, last] = [exposures.at(-1)!.localDate, exposures[0]!.localDate];
     return [
       {
         setupKey: unversioned(key),
-        ...named,
+        exerciseId: p.exerciseId,
+        name: p.name,
         workouts: exposures.length,
         sets: own.length,
         weeks: Math.round(daysBetween(first, last) / 7),
@@ -306,7 +359,7 @@ export function factsOf({ program, history, client, method, today, handed = {} }
         pain: exposures.filter((x) => (x.report?.pain?.score ?? 0) > 0).length,
         // still in the week, and not done while the client went on training
         left:
-          p?.setupKey === key &&
+          planned?.setupKey === key &&
           exposures.length >= 4 &&
           last < dateBefore(trainedLast, GIVEN_UP) &&
           trainedLast >= dateBefore(today, GIVEN_UP),

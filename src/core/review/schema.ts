@@ -4,7 +4,6 @@ import { JOINTS } from "#core/exercises/joints";
 import { loadSchema } from "#core/program/document";
 import { PAIN_KINDS } from "#core/training/entry";
 import { WHATS } from "./experiment";
-import { factSchema } from "./facts";
 import { MISTAKES } from "./corrections";
 
 const day = z.iso.date();
@@ -61,6 +60,10 @@ export const lineReviewSchema = z.strictObject({
   /** the stronger side stops at the weaker one's reps: how far they are apart is not in the log */
   capped: z.boolean(),
   felt: z.strictObject({ target: z.int(), said: z.int() }),
+  /** groups it was felt in instead, by id, and in how many workouts; most first */
+  feltIn: z.array(z.strictObject({ group: z.string(), times: z.int() })),
+  /** workouts of the last ones in which the form went, and of how many */
+  form: z.strictObject({ lost: z.int(), of: z.int() }),
   pains: z.array(
     z.strictObject({
       on: day,
@@ -110,11 +113,17 @@ export const reviewSchema = z.strictObject({
       sets: z.int(),
       days: z.int(),
       reserve: z.number().nullable(),
+      /** from the first set of a day to its last, on the mean; null where the clock says nothing of it */
+      minutes: z.number().nullable(),
       checkIn: z.number().nullable(),
       soreness: z.number().nullable(),
     }),
   ),
-  planned: z.strictObject({ sets: z.int(), days: z.int() }),
+  planned: z.strictObject({ sets: z.int(), days: z.int(), minutes: z.number() }),
+  /** the block that the log is in: weeks trained since a lighter one, whether the last one was that, and reserve usually asked */
+  block: z.strictObject({ weeks: z.int(), lighter: z.boolean(), reserve: z.number().nullable() }),
+  /** groups that are specialised now, with the weeks trained since */
+  specialised: z.array(z.strictObject({ group: z.string(), weeks: z.int() })),
   groups: z.array(
     z.strictObject({
       group: z.string(),
@@ -135,6 +144,9 @@ export const reviewSchema = z.strictObject({
   ),
   /** soreness told in weeks with more sets than usual and in those with fewer, 1 sore to 5; null where too few */
   soreness: z.strictObject({ more: z.number(), fewer: z.number(), weeks: z.int() }).nullable(),
-  facts: z.array(factSchema),
+  /** by group: sets of the week before where it was told to be sore, and where not; weeks of either */
+  sore: z.array(
+    z.strictObject({ group: z.string(), sets: z.number(), otherwise: z.number(), weeks: z.int(), of: z.int() }),
+  ),
 });
 export type Review = z.infer<typeof reviewSchema>;

@@ -79,6 +79,8 @@ export interface SimulatedClient {
 
 export interface SimulatedPractice {
   clients: SimulatedClient[];
+  /** a Sunday: the day before the first week */
+  from: string;
   /** by setup key */
   setups: Map<string, SetupTruth>;
 }
@@ -206,7 +208,7 @@ export function simulatePractice(ask: PracticeAsk): SimulatedPractice {
   const clients = Array.from({ length: ask.clients }, (_, at) =>
     simulateClient(randomOf(ask.seed + 7919 * at), ask, at, setups),
   );
-  return { clients, setups };
+  return { clients, setups, from: ask.from };
 }
 
 /** the Sunday before so many whole weeks that end before a date */

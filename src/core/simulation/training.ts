@@ -4,6 +4,8 @@
  */
 import { dateBefore } from "#core/base/dates";
 import { inKg } from "#core/base/kilograms";
+import { groupCredit } from "#core/planning/dose";
+import { groups } from "#core/planning/groups";
 import type { Prescription } from "#core/program/document";
 import type { CheckIn } from "#core/training/check-in-schema";
 import type { Entry, Pain, Report } from "#core/training/entry";
@@ -13,7 +15,7 @@ import { forecast } from "#core/training/forecast";
 import { targetFor, type Decision } from "#core/training/progression";
 import type { Rules } from "#core/training/rules";
 import type { Random } from "./random";
-import { failingReps, formOf, leftOf, presentOf, SIMULATED, type ClientTruth, type LineTruth } from "./truth";
+import { failingReps, formOf, gapIn, leftOf, presentOf, SIMULATED, type ClientTruth, type LineTruth } from "./truth";
 import { anyWrong, mistyped, type Wrong } from "./wrong";
 
 export interface SimulatedLine {
@@ -98,18 +100,21 @@ class Diary {
     return { at, zone: ZONE, localDate: date };
   }
 
-  week(date: string): void {
+  /** @param groups trained in the week before */
+  week(date: string, groups: readonly string[]): void {
     const { normal, chance, id } = this.ask.random;
     this.recovery = normal();
     if (!chance(ASKED_IN)) return;
     const grade = () => Math.max(1, Math.min(5, Math.round(3.4 + 0.9 * this.recovery + 0.7 * normal())));
+    const soreness = grade();
     this.out.checkIns.push({
       id: id(),
       revision: 1,
       sleep: grade(),
       food: grade(),
-      soreness: grade(),
+      soreness,
       stress: grade(),
+      sore: soreness <= 3 ? groups.filter(() => chance(SIMULATED.sore)) : [],
       ...this.when(date),
     });
   }
@@ -126,20 +131,42 @@ class Diary {
   }
 }
 
+const directGroups = (credits: Prescription["credits"]): string[] =>
+  groups.filter((g) => groupCredit(credits, g)?.direct).map((g) => g.id);
+
+/** a line as it is asked for in the last week of a block */
+const lightened = (p: Prescription): Prescription => ({
+  ...p,
+  reserves: p.reserves
+    .slice(0, Math.max(1, Math.round(SIMULATED.lighter.sets * p.reserves.length)))
+    .map((r) => r + SIMULATED.lighter.reserve),
+});
+
+/** a day of training: what all its lines share */
+interface Day {
+  week: number;
+  date: string;
+  /** ln of strength over the usual */
+  shared: number;
+  lighter: boolean;
+}
+
 export function simulateTraining(ask: TrainingAsk): SimulatedTraining {
   const { random, lines, weeks, from } = ask;
   const diary = new Diary(ask);
   const working = lines.map((l): Working => ({ ...l, entries: [], reports: [], workouts: 0, gone: false }));
+  const trained = [...new Set(lines.flatMap((l) => directGroups(l.p.credits)))];
   const weekdays = [...new Set(lines.map((l) => l.weekday))].sort();
   for (let week = 0; week < weeks; week++) {
-    diary.week(dateAfter(from, 7 * week + 1));
+    diary.week(dateAfter(from, 7 * week + 1), week > 0 ? trained : []);
+    const lighter = week % SIMULATED.block === SIMULATED.block - 1;
     for (const weekday of weekdays) {
       if (random.chance(SIMULATED.missed)) continue;
       const date = dateAfter(from, 7 * week + 1 + weekday);
       const shared = formOf(random, SIMULATED.shared) + SIMULATED.recovery * diary.recovery;
       working
         .filter((l) => l.weekday === weekday && !l.gone)
-        .forEach((l, i) => workOut(ask, diary, l, working, week, date, shared, i));
+        .forEach((l, i) => workOut(ask, diary, l, working, { week, date, shared, lighter }, i));
     }
   }
   for (const l of working) {
@@ -172,13 +199,12 @@ function workOut(
   diary: Diary,
   line: Working,
   all: readonly Working[],
-  week: number,
-  date: string,
-  shared: number,
+  { week, date, shared, lighter }: Day,
   place: number,
 ): void {
   const { random, client, rules, handOverId } = ask;
-  const { p, truth } = line;
+  const { truth } = line;
+  const p = lighter ? lightened(line.p) : line.p;
   const { out } = diary;
   const report = (change: Partial<Report>): Report => ({
     id: random.id(),
@@ -186,6 +212,7 @@ function workOut(
     handOverId,
     prescriptionId: p.id,
     feel: null,
+    feltIn: null,
     left: null,
     pain: null,
     ticks: [],
@@ -208,13 +235,14 @@ function workOut(
   const misses: number[] = [];
   const wrong = random.chance(SIMULATED.wrong) ? anyWrong(random) : null;
   const wrongAt = Math.floor(p.reserves.length * random.uniform());
+  const gap = p.sides === "one" ? gapIn(truth, week) + SIMULATED.side * random.normal() : 0;
   p.reserves.forEach((asked, set) => {
     const expected = forecast({ set, load, reserve: asked }, earlier, today, p.bodyLoad, rules);
     const done = (sideways: number) => {
       const most = failingReps(truth, present, 0, kg, set, sideways);
       return Math.max(1, Math.min(60, Math.round(most - leftOf(random, client, asked))));
     };
-    const sides = p.sides === "one" ? ([done(truth.gap / 2), done(-truth.gap / 2)] as const) : null;
+    const sides = p.sides === "one" ? ([done(gap / 2), done(-gap / 2)] as const) : null;
     let reps = sides ? Math.min(...sides) : done(0);
     const offered = expected ? Math.round(expected.mean) : null;
     if (offered !== null) misses.push(offered - reps);

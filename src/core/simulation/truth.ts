@@ -15,8 +15,9 @@ export interface LineTruth {
   /** ln a workout week of growth, and the week from which there is none */
   growth: number;
   stillFrom: number;
-  /** ln of the left over the right */
+  /** ln of the left over the right in the first week, and what a week adds to it */
   gap: number;
+  gapWeek: number;
   felt: number;
   pain: number;
   leaves: number;
@@ -49,10 +50,18 @@ export const SIMULATED = {
   learnt: 6,
   /** noise of what is said to be left */
   said: 0.8,
+  /** ln by which the sides differ on a day beside their gap, and by which the gap grows a week */
+  side: 0.012,
+  gapWeek: 0.0008,
   /** form that a standard deviation of recovery is worth, and noise of what is told of it */
   recovery: 0.012,
   /** share of days that are missed */
   missed: 0.09,
+  /** weeks of a block: the last one has three fifths of the sets, two reps further from failure */
+  block: 7,
+  lighter: { sets: 0.6, reserve: 2 },
+  /** chance that a trained muscle is sore where soreness is told of at all */
+  sore: 0.4,
   /** share of workouts with a wrong entry */
   wrong: 0.01,
   /** % a month that clients of a level differ in */
@@ -87,6 +96,7 @@ export function lineTruth(
     growth: (monthly + setup.progress) / 100 / 4.348,
     stillFrom: chance(0.25) ? Math.floor(20 * uniform()) : Number.POSITIVE_INFINITY,
     gap: 0.03 * normal(),
+    gapWeek: SIMULATED.gapWeek * normal(),
     felt: Math.min(0.98, Math.max(0.02, setup.felt + 0.15 * normal())),
     pain: setup.pain * Math.exp(0.5 * normal()),
     leaves: setup.leaves,
@@ -96,6 +106,9 @@ export function lineTruth(
 /** ln strength in a week, after so many workouts of the movement */
 export const presentOf = (t: LineTruth, week: number, workouts: number): number =>
   t.strength + t.growth * Math.min(week, t.stillFrom) - SIMULATED.fresh * Math.max(0, 1 - workouts / SIMULATED.learnt);
+
+/** ln of the left over the right in a week */
+export const gapIn = (t: Pick<LineTruth, "gap" | "gapWeek">, week: number): number => t.gap + week * t.gapWeek;
 
 /** reps to failure at a load in a set of a day, @param form ln @param sideways ln, of one side over both */
 export const failingReps = (

@@ -13,6 +13,8 @@ export const checkInSchema = z.strictObject({
   food: grade,
   soreness: grade,
   stress: grade,
+  /** groups of muscles that are sore, by id */
+  sore: z.array(z.string().max(60)).max(12, "at most 12").default([]),
   ...dated,
 });
 export type CheckIn = z.infer<typeof checkInSchema>;

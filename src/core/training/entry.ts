@@ -68,6 +68,8 @@ export const reportSchema = z.strictObject({
   handOverId: z.uuid(),
   prescriptionId: z.uuid(),
   feel: z.enum(FEELS).nullable(),
+  /** the group of muscles it was felt in instead, by id */
+  feltIn: z.string().max(60).nullable().default(null),
   left: z.enum(["skipped", "another day"]).nullable().default(null),
   pain: painSchema.nullable(),
   /** what went wrong with the reps, as far as the exercise can show it */

@@ -70,6 +70,8 @@ export const snapshotPrescriptionSchema = z.strictObject({
     .nullable(),
   /** what can go wrong with its reps and is asked after */
   ticks: z.array(z.enum(TICKS)),
+  /** groups of muscles that work in it, most first, in the client's words; those it is for are direct */
+  works: z.array(z.strictObject({ group: z.string(), name: z.string(), direct: z.boolean() })),
   /** setups that the line had before, whose log still counts */
   earlier: z.array(earlierSetupSchema),
   /** how its sets are done beside the plain way, in words for the client */
@@ -98,7 +100,7 @@ export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(8),
+  version: z.literal(9),
   /** what its program was planned with, and what its next targets follow from */
   edition: z.string().max(80),
   programId: z.uuid(),

@@ -15,6 +15,8 @@ import { fitOf, plateOf } from "#core/drawing/plate";
 import { projector } from "#core/drawing/view";
 import { compileModel } from "#core/mechanics/compile";
 import type { Model } from "#core/mechanics/model";
+import { groupCredit } from "#core/planning/dose";
+import { groups } from "#core/planning/groups";
 import { dayMinutes } from "#core/planning/minutes";
 import { findTechnique } from "#core/planning/techniques";
 import { restOf } from "#core/planning/timing";
@@ -151,6 +153,20 @@ function stepsOf({ id, easier }: NonNullable<Prescription["technique"]>): Snapsh
 /** in a pair the rest of the one is the other's work: sides do not take turns as well */
 const alone = (p: Prescription, paired: boolean): Prescription => (paired ? { ...p, turns: "one-then-other" } : p);
 
+/** groups that are told of as places where it was felt */
+const WORKS_MOST = 6;
+
+function worksOf(credits: Prescription["credits"]): SnapshotPrescription["works"] {
+  return groups
+    .flatMap((g) => {
+      const credit = groupCredit(credits, g);
+      return credit && credit.share > 0 ? [{ group: g.id, name: g.name, ...credit }] : [];
+    })
+    .sort((a, b) => Number(b.direct) - Number(a.direct) || b.share - a.share)
+    .slice(0, WORKS_MOST)
+    .map(({ group, name, direct }) => ({ group, name, direct }));
+}
+
 function snapshotOf(planned: Prescription, paired: boolean, model: Model): SnapshotPrescription {
   const p = alone(planned, paired);
   const direct = Object.entries(p.credits)
@@ -178,6 +194,7 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
     purpose: p.purpose,
     begins: p.begins,
     structure: p.structure,
+    works: worksOf(p.credits),
     rampSets: p.rampSets,
     technique: p.technique && stepsOf(p.technique),
     earlier: p.earlier,
@@ -202,7 +219,7 @@ export function buildSnapshot(
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 8,
+    version: 9,
     edition: program.edition,
     programId: program.id,
     programVersion,

@@ -48,6 +48,7 @@ export const reps = {
 /** how the reps were */
 export const form = {
   ask: label("Did the reps stay clean? Tap what went wrong"),
+  feltIn: label("Where then?"),
   ended: label("What ended the set?"),
   holds: label("Then the load stays until the reps are clean. Your coach sees it."),
   breath: label("Then the load stays and you rest longer."),
@@ -73,6 +74,8 @@ export const checkIn = {
   how: label("Four taps, once a week. 1 is bad, 5 is good."),
   thanks: label("Thank you. Your coach sees it."),
   bad: sentence({ score: 2 }, ({ score }) => `Your week was ${score} of 5: loads stay this week, nothing goes down.`),
+  sore: label("Which muscles are sore?"),
+  save: label("Save"),
   later: label("Not now"),
 };
 

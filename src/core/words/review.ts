@@ -75,6 +75,11 @@ export const group = {
         : `${Math.abs(miss).toFixed(1)} reps ${miss > 0 ? "more in reserve than planned" : "nearer to failure than planned"} on average.`,
   ),
   along: sentence({ groups: ["glutes 3.2", "front delts 4.1"] }, ({ groups }) => `Comes along: ${groups.join(", ")}.`),
+  minutes: sentence(
+    { done: 52, planned: 58 },
+    ({ done, planned }) =>
+      `${Math.round(done)} min from the first set to the last, ${Math.round(planned)} min planned with setting up.`,
+  ),
   missed: sentence({ missed: 1, of: 8 }, ({ missed, of }) =>
     missed === 0 ? `No week missed in ${of}.` : `${counted(missed, "week")} of ${of} without training.`,
   ),
@@ -157,6 +162,11 @@ export const found = {
     ({ more, fewer, weeks }) =>
       `Soreness in weeks with more sets ${more.toFixed(1)}, with fewer ${fewer.toFixed(1)} (5 is good), ${counted(weeks, "week")}.`,
   ),
+  sore: sentence(
+    { group: "Triceps", sets: 14.2, otherwise: 10.1, weeks: 6, of: 18 },
+    ({ group, sets, otherwise, weeks, of }) =>
+      `${group}: sore in ${weeks} of ${counted(of, "check-in")}, after ${sets.toFixed(0)} sets a week; not after ${otherwise.toFixed(0)}.`,
+  ),
   sorenessFew: label("Soreness against sets: too early to say, eight check-ins are needed."),
   unlikely: sentence<{ name: string; on: string; load: string; reps: number; expected: number | null }>(
     { name: "Leg press", on: "2 Nov", load: "2200 kg", reps: 12, expected: 11 },
@@ -197,10 +207,11 @@ export const edit = {
   ),
   uncapped: label("Both sides to the same reserve again"),
   uncappedWhy: label("Three workouts without the limit show how far the sides are apart."),
-  "not felt": label("Look for a setup that is felt"),
-  "not feltWhy": sentence(
-    { target: 3, said: 9 },
-    ({ target, said }) => `Felt in the target in ${target} of ${counted(said, "workout")}.`,
+  replace: label("Another setup in its place"),
+  "one-sided": label("One side at a time in its place"),
+  "one-sidedWhy": sentence<{ weaker: Side; share: number; of: string }>(
+    { weaker: "left", share: 0.06, of: "Dumbbell bench press" },
+    ({ weaker, share, of }) => `${of}: ${weaker} side ${percent(share)} weaker. With both hands it hides.`,
   ),
   "test set": label("Last set to failure, once"),
   "test setWhy": sentence(
@@ -226,11 +237,58 @@ export const edit = {
     ({ family, weeks }) =>
       `${family}: likely standing still, ${counted(weeks, "week")}. The programme is not the first cause.`,
   ),
+  "block end": label("The block's lighter week"),
+  "block endWhy": sentence(
+    { weeks: 6 },
+    ({ weeks }) => `${counted(weeks, "week")} since the last lighter one: fewer sets, further from failure, once.`,
+  ),
+  "next block": label("The next block: sets and effort as before"),
+  "next blockWhy": label("The lighter week is done."),
+  rotate: sentence({ to: "Biceps" }, ({ to }) => `${to} next`),
+  rotateWhy: sentence(
+    { from: "Triceps", to: "Biceps", weeks: 6 },
+    ({ from, to, weeks }) => `${from} specialised for ${counted(weeks, "week")}: hold it, and specialise ${to}.`,
+  ),
   "lighter week": label("A lighter week"),
   "lighter weekWhy": sentence(
     { lines: 5, of: 8 },
     ({ lines, of }) => `${lines} of ${counted(of, "exercise")} weaker than twelve weeks ago.`,
   ),
+};
+
+/** whether a line stays as it is, and why */
+export const stays = {
+  keep: label("keep"),
+  change: label("change"),
+  replace: label("replace"),
+};
+export const because = {
+  hurts: sentence(
+    { joint: "shoulder", times: 4, of: 10 },
+    ({ joint, times, of }) =>
+      `${joint.replace(/^./, (c) => c.toUpperCase())} pain in ${times} of the last ${of} workouts.`,
+  ),
+  "not felt": sentence<{ target: number; said: number; where: string | null }>(
+    { target: 3, said: 9, where: "front delts" },
+    ({ target, said, where }) =>
+      `Felt in the target in ${target} of ${counted(said, "workout")}${where ? `, in the ${where} instead` : ""}.`,
+  ),
+  form: sentence({ lost: 5, of: 6 }, ({ lost, of }) => `Form went in ${lost} of the last ${counted(of, "workout")}.`),
+  others: sentence(
+    { points: -4, clients: 9 },
+    ({ points, clients }) => `Your other ${counted(clients, "client")} do worse with it (${signed(points)} points).`,
+  ),
+  still: sentence(
+    { weeks: 14 },
+    ({ weeks }) => `Likely standing still after ${counted(weeks, "week")}, nothing else in the way.`,
+  ),
+  stronger: sentence(
+    { mean: 0.04, weeks: 12 },
+    ({ mean, weeks }) => `${signed(inPercent(mean))} % in ${counted(weeks, "week")}`,
+  ),
+  felt: sentence({ target: 8, said: 9 }, ({ target, said }) => `felt in the target in ${target} of ${said}`),
+  early: sentence({ workouts: 2 }, ({ workouts }) => `${counted(workouts, "workout")}: too early`),
+  "nothing against": label("nothing against it"),
 };
 
 export const acts = {
@@ -240,7 +298,7 @@ export const acts = {
   acceptAll: sentence({ n: 5 }, ({ n }) => `Accept ${n} open`),
   handOver: label("To the week, to hand it over"),
   look: label("Look at the sets"),
-  swap: label("Find a setup"),
+  find: label("Find a setup"),
   undo: label("Undo"),
   why: label("Why not"),
   whyNeeded: label("A stop for pain is declined with a reason."),

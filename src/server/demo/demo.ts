@@ -326,6 +326,7 @@ function buildLog(program: Program, handOverId: string, now: Date): { entries: E
             handOverId,
             prescriptionId: p.id,
             feel: p.exerciseId === "preacher-curl" && week > 0 ? "elsewhere" : "target",
+            feltIn: null,
             left: null,
             pain:
               p.exerciseId === "lying-dumbbell-extension" && week === 2

@@ -48,6 +48,23 @@ export async function askJob(
   return job!;
 }
 
+/** a job of this kind for each of these clients, due now; those that have an open one keep it */
+export async function askEach(
+  tx: Transaction,
+  practiceId: string,
+  kind: JobKind,
+  clientIds: readonly string[],
+): Promise<void> {
+  if (clientIds.length === 0) return;
+  await tx.query(
+    `insert into job (practice_id, client_id, kind, key, input, due_at)
+     select $1, c, $2, c::text, '{}', now() from unnest($3::uuid[]) c
+     on conflict (practice_id, kind, key) where state in ('waiting', 'running') do update
+       set due_at = least(job.due_at, excluded.due_at)`,
+    [practiceId, kind, clientIds],
+  );
+}
+
 /** what waits for its time is due now */
 export async function hasten(tx: Transaction, practiceId: string, kind: JobKind, key: string): Promise<void> {
   await tx.query(

@@ -2,7 +2,6 @@
 import { Router } from "express";
 import Papa from "papaparse";
 import { api, type Answer } from "#core/exchange/api";
-import { dateBefore } from "#core/base/dates";
 import { evidenceOf } from "#core/review/evidence";
 import { evidenceRows } from "#core/review/export";
 import type { Experiment } from "#core/review/schema";
@@ -12,10 +11,8 @@ import type { Database, Transaction } from "#server/database/database";
 import { readDecisions } from "#server/desk/decisions";
 import { notFound, readBody, readId, readShape } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
+import { askEach } from "#server/jobs/jobs";
 import { readFacts, readReview } from "#server/review/reviews";
-
-/** clients' facts worked out for one answer: the page asks again for the rest */
-const AT_ONCE = 12;
 
 type Kept = Answer<"review">["experiments"][number];
 interface Row {
@@ -41,12 +38,12 @@ const experimentsOf = async (tx: Transaction, practiceId: string, clientId: stri
   ).map(toKept);
 
 async function evidence(database: Database, practiceId: string, without?: string) {
-  const before = await database.withPractice(practiceId, (tx) => readFacts(tx, practiceId));
-  const today = dateBefore(new Date().toISOString(), 0);
-  for (const id of before.stale.slice(0, AT_ONCE)) await readReview(database, practiceId, id, today);
-  const { facts, clients, stale } = before.stale.length
-    ? await database.withPractice(practiceId, (tx) => readFacts(tx, practiceId))
-    : before;
+  const { facts, clients, stale } = await database.withPractice(practiceId, async (tx) => {
+    const read = await readFacts(tx, practiceId);
+    // nobody waits for them: the page asks again
+    await askEach(tx, practiceId, "review", read.stale);
+    return read;
+  });
   return { clients, waiting: stale.length, setups: evidenceOf(facts.filter((f) => f.clientId !== without)) };
 }
 

@@ -23,6 +23,7 @@ import type { Database, LinkState, Transaction } from "#server/database/database
 import { attempt } from "#server/http/limits";
 import { Problem, readBody } from "#server/http/problem";
 import { cookieOf, hashToken } from "#server/identity/people";
+import { askReview } from "#server/review/reviews";
 import { askBounds } from "#server/training/bounds";
 import { LINK_DAYS, newestHandOver } from "#server/training/handovers";
 import { HISTORY_DAYS } from "#core/training/exposures";
@@ -124,7 +125,10 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
         checkIns: sent.checkIns.filter((c) => !strange.has(c.id)),
       };
       await writeLog(tx, practiceId, clientId, batch);
-      if (batch.entries.length) await askBounds(tx, practiceId, clientId, batch.entries);
+      if (batch.entries.length) {
+        await askBounds(tx, practiceId, clientId, batch.entries);
+        await askReview(tx, practiceId, clientId);
+      }
       const answer = (x: Entry | Report): ItemAnswer => ({
         id: x.id,
         revision: x.revision,

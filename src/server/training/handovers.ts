@@ -107,18 +107,28 @@ export async function keepHandOver(
   const planned = new Map(prescriptionsOf(program).map((p) => [p.id, p]));
   const lines = snapshot.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions));
   await tx.query(
-    `insert into handed_line (practice_id, hand_over_id, client_id, line_id, exercise_id, setup_key, target, name, load)
-     select $1, $2, $3, l.id, l.exercise, l.setup, l.target, l.name, l.load
-     from jsonb_to_recordset($4::jsonb) as l (id uuid, exercise text, setup text, target text, name text, load jsonb)`,
+    `insert into handed_line (practice_id, hand_over_id, client_id, line_id, exercise_id, setup_key, target, name, load,
+       body_load, reps_low, purpose, begins)
+     select $1, $2, $3, l.id, l.exercise, l.setup, l.target, l.name, l.load, l.body, l.low, l.purpose, l.begins
+     from jsonb_to_recordset($4::jsonb) as l (id uuid, exercise text, setup text, target text, name text, load jsonb,
+       body double precision, low int, purpose text, begins text)`,
     [
       practiceId,
       row!.id,
       program.clientId,
       JSON.stringify(
-        lines.map(({ id, exerciseId, setupKey, name, load }) => {
-          const target = planned.get(id)?.target ?? null;
-          return { id, exercise: exerciseId, setup: setupKey, target, name, ...(load ? { load } : {}) };
-        }),
+        lines.map(({ id, exerciseId, setupKey, name, load, bodyLoad, reps, purpose, begins }) => ({
+          id,
+          exercise: exerciseId,
+          setup: setupKey,
+          target: planned.get(id)?.target ?? null,
+          name,
+          body: bodyLoad,
+          low: reps.low,
+          purpose,
+          begins,
+          ...(load ? { load } : {}),
+        })),
       ),
     ],
   );

@@ -116,7 +116,7 @@ export function DoneToday({ decisions, nameOf, today, undo }: DoneProps) {
           <li key={d.id}>
             <span aria-hidden>✓</span> <Link to={`/clients/${d.clientId}/log`}>{nameOf(d.clientId)}</Link>{" "}
             <span className="small quiet">
-              {d.act === "later" ? `put off until ${day(d.until!)}` : "done"}, {d.by}, {timeText(d.at)}
+              {d.act === "later" ? `put off until ${day(d.until!)}` : d.act}, {d.by}, {timeText(d.at)}
             </span>{" "}
             <button type="button" className="plain link small" onClick={() => undo(d.id)}>
               {acts.undo()}

@@ -56,6 +56,7 @@ export function Swap({
   p,
   client,
   spare = null,
+  oneSided = false,
   inWeek,
   onSwap,
   onLeaveOut,
@@ -65,6 +66,8 @@ export function Swap({
   client: Client;
   /** a joint that hurts: only what asks less of it is offered */
   spare?: Joint | null;
+  /** only what is done with one side at a time */
+  oneSided?: boolean;
   /** setups of the week, by key: said where one is offered again */
   inWeek: ReadonlySet<string>;
   onSwap: (next: Prescription) => void;
@@ -73,7 +76,7 @@ export function Swap({
   onClose: () => void;
 }) {
   const { method } = useEdition();
-  const { head, rows, own, survey, progress } = useCandidates(p, client, spare);
+  const { head, rows, own, survey, progress } = useCandidates(p, client, spare, oneSided);
   const swap = (r: RankedRow) =>
     survey &&
     onSwap(swapped(p, r.row, client, { survey, method, exercises }, { id: newId(), today: dayOf(new Date()) }));
@@ -91,7 +94,9 @@ export function Swap({
         <p>
           {spare
             ? `Nothing at this place trains the same function with less stress on the ${JOINT_NAMES[spare]}. Leave it out until the joint is calm.`
-            : "No exercise here trains the same function without more stress on a noted joint."}
+            : oneSided
+              ? "Nothing at this place trains the same function one side at a time without more stress on a noted joint."
+              : "No exercise here trains the same function without more stress on a noted joint."}
         </p>
       )}
       {rows.slice(0, SHOWN).map((r) => (

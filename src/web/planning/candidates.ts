@@ -26,7 +26,12 @@ export function usePlanned(p: Prescription, client: Client, survey: Survey | nul
 }
 
 /** @param spare a joint that hurts: only what asks less of it */
-export function useCandidates(p: Prescription, client: Client, spare: Joint | null = null): Candidates {
+export function useCandidates(
+  p: Prescription,
+  client: Client,
+  spare: Joint | null = null,
+  oneSided = false,
+): Candidates {
   const edition = useEdition();
   const { survey, progress } = useSurvey(
     useMemo(() => bodyOf(client), [client]),
@@ -36,9 +41,9 @@ export function useCandidates(p: Prescription, client: Client, spare: Joint | nu
   const swaps = useMemo(
     () =>
       survey && planned
-        ? swapsFor(p, planned, survey, client, edition, exercises, spare)
+        ? swapsFor(p, planned, survey, client, edition, exercises, spare, oneSided)
         : { head: headFor(p), own: undefined, rows: [] },
-    [survey, planned, p, client, edition, spare],
+    [survey, planned, p, client, edition, spare, oneSided],
   );
   return { ...swaps, survey: planned ? survey : null, progress };
 }

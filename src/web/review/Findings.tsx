@@ -2,6 +2,7 @@
 import { Button } from "antd";
 import { daysBetween } from "#core/base/dates";
 import { JOINT_NAMES } from "#core/exercises/joints";
+import { groupName } from "#core/planning/groups";
 import type { Answer, Ruling } from "#core/exchange/api";
 import type { LineReview, Review } from "#core/review/schema";
 import type { Load } from "#core/program/document";
@@ -22,7 +23,7 @@ export function Findings({
   log: Answer<"log"> | undefined;
   clientId: string;
 }) {
-  const { lines, soreness } = review;
+  const { lines, soreness, sore } = review;
   const unlikely = lines.flatMap((l) => l.unlikely.map((u) => ({ ...u, name: l.name })));
   const said = lines.flatMap(saidOf);
   return (
@@ -36,6 +37,9 @@ export function Findings({
           <li key={s}>{s}</li>
         ))}
         {unlikely.length + said.length === 0 && <li className="quiet">{words.nothing()}</li>}
+        {sore.map((g) => (
+          <li key={g.group}>{words.sore({ ...g, group: groupName(g.group) })}</li>
+        ))}
         <li className="small quiet">{soreness ? words.soreness(soreness) : words.sorenessFew()}</li>
       </ul>
     </section>

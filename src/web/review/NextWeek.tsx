@@ -14,6 +14,7 @@ import { newId } from "../../page/newId";
 import { api, toFailure } from "../base/api";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { message } from "../base/say";
+import { Swap } from "../planning/Swap";
 import { editWords } from "./edit-words";
 
 /** an edit that was taken or left in this session */
@@ -32,14 +33,17 @@ interface NextWeekProps {
   decisions: readonly Decision[];
   edit: (...operations: Operation[]) => void;
   undo: () => void;
+  /** keys of what was declined in this session: it may let other edits in */
+  onDeclined: (keys: readonly string[]) => void;
 }
 
-export function NextWeek({ client, program, edits, decisions, edit: change, undo }: NextWeekProps) {
+export function NextWeek({ client, program, edits, decisions, edit: change, undo, onDeclined }: NextWeekProps) {
   const [decide] = api.useDecideMutation();
   const [undecide] = api.useUndecideMutation();
   const [said, setSaid] = useState<readonly Said[]>([]);
   const [at, setAt] = useState(0);
-  const [asking, setAsking] = useState<"reason" | "change" | null>(null);
+  const [asking, setAsking] = useState<"reason" | "change" | "find" | null>(null);
+  const giveBack = usePriorities(client);
   const navigate = useNavigate();
   const decided = new Set([...decisions.map((d) => d.need), ...said.map((s) => s.edit.key)]);
   const open = edits.filter((e) => !decided.has(e.key));
@@ -48,17 +52,23 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
 
   const say = async (e: Edit, act: Said["act"], reason: string | null) => {
     const id = newId();
-    setSaid((all) => [{ edit: e, act, reason, id }, ...all]);
+    const next = [{ edit: e, act, reason, id }, ...said];
+    setSaid(next);
+    onDeclined(declinedOf(next));
     setAsking(null);
-    const r = await decide({ id, clientId: client.id, need: e.key, act: "done", until: null, reason });
+    const decision = act === "declined" ? "declined" : "done";
+    const r = await decide({ id, clientId: client.id, need: e.key, act: decision, until: null, reason });
     if (r.error) {
       message.error(toFailure(r.error).error, 5);
       setSaid((all) => all.filter((s) => s.id !== id));
     }
   };
   const accept = (e: Edit, operations = e.operations) => {
+    if (e.find && operations.length === 0) return setAsking("find");
     if (operations.length) change(...operations);
-    void say(e, "accepted", null);
+    if (e.priorities) giveBack.give(e);
+    // what was found is in the week: taking it back takes that back
+    void say({ ...e, operations }, "accepted", null);
   };
   const acceptAll = () => {
     // each by itself, so that each is taken back by itself
@@ -68,7 +78,9 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
     const last = said[0];
     if (!last) return;
     if (last.act === "accepted" && last.edit.operations.length) undo();
-    setSaid((all) => all.slice(1));
+    if (last.act === "accepted" && last.edit.priorities) giveBack.takeBack(last.edit);
+    setSaid(said.slice(1));
+    onDeclined(declinedOf(said.slice(1)));
     const r = await undecide(last.id);
     if (r.error) message.error(toFailure(r.error).error, 5);
   };
@@ -135,7 +147,11 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
                   onAccept={() => accept(e)}
                   onDecline={() => setAsking("reason")}
                   onChange={() => setAsking("change")}
+                  onFind={() => setAsking("find")}
                 />
+              )}
+              {chosen && asking === "find" && e.find && (
+                <FindSetup e={e} client={client} program={program} onFound={accept} onClose={() => setAsking(null)} />
               )}
               {chosen && asking === "reason" && (
                 <WhyNot
@@ -195,9 +211,10 @@ interface EditActsProps {
   onAccept: () => void;
   onDecline: () => void;
   onChange: () => void;
+  onFind: () => void;
 }
 
-function EditActs({ e, client, onAccept, onDecline, onChange }: EditActsProps) {
+function EditActs({ e, client, onAccept, onDecline, onChange, onFind }: EditActsProps) {
   const log = `/clients/${client.id}/log?line=${e.lineId ?? ""}`;
   return (
     <div className="acts">
@@ -211,14 +228,67 @@ function EditActs({ e, client, onAccept, onDecline, onChange }: EditActsProps) {
           {acts.change()} <kbd>{KEY.change}</kbd>
         </Button>
       )}
-      {e.reason.kind === "pain" && <Link to={`${log}&spare=1`}>{acts.swap()}</Link>}
-      {(e.reason.kind === "unlikely" || e.reason.kind === "not felt" || e.reason.kind === "further day") && (
+      {e.find && (
+        <Button size="small" onClick={onFind}>
+          {acts.find()} {e.operations.length === 0 && <kbd>{KEY.done}</kbd>}
+        </Button>
+      )}
+      {(e.reason.kind === "unlikely" || e.reason.kind === "further day") && (
         <Link to={e.reason.kind === "further day" ? `/clients/${client.id}/week` : log}>{acts.look()}</Link>
       )}
       <Button size="small" type="text" onClick={onDecline}>
         {acts.decline()} <kbd>{KEY.decline}</kbd>
       </Button>
     </div>
+  );
+}
+
+const declinedOf = (said: readonly Said[]): string[] => said.filter((s) => s.act === "declined").map((s) => s.edit.key);
+
+/** priorities that an edit changes with the week, and those of before */
+function usePriorities(client: Client) {
+  const [save] = api.useSaveClientMutation();
+  const [before, setBefore] = useState<ReadonlyMap<string, Client["priorities"]>>(new Map());
+  const put = async (priorities: Client["priorities"]) => {
+    const { id, revision, ...input } = client;
+    const r = await save({ id, revision, client: { ...input, priorities } });
+    if (r.error) message.error(toFailure(r.error).error, 5);
+  };
+  return {
+    give: (e: Edit) => {
+      setBefore(new Map(before).set(e.key, client.priorities));
+      void put(e.priorities!);
+    },
+    takeBack: (e: Edit) => {
+      const was = before.get(e.key);
+      if (was) void put(was);
+    },
+  };
+}
+
+interface FindSetupProps {
+  e: Edit;
+  client: Client;
+  program: Program;
+  onFound: (e: Edit, operations: Operation[]) => void;
+  onClose: () => void;
+}
+
+/** another setup for the line, from the ranking, chosen without leaving the review */
+function FindSetup({ e, client, program, onFound, onClose }: FindSetupProps) {
+  const p = prescriptionsOf(program).find((x) => x.id === e.lineId);
+  if (!p || !e.find) return null;
+  const { id: prescriptionId } = p;
+  return (
+    <Swap
+      p={p}
+      client={client}
+      spare={e.find.spare}
+      oneSided={e.find.oneSided}
+      inWeek={new Set(prescriptionsOf(program).map((x) => x.setupKey))}
+      onSwap={(prescription) => onFound(e, [{ kind: "swap", prescriptionId, prescription }])}
+      onClose={onClose}
+    />
   );
 }
 

@@ -3,7 +3,9 @@ import { lazy, Suspense, useState } from "react";
 import type { Level } from "#core/review/growth";
 import { LARGE, SURE } from "#core/review/gap";
 import { FOUND_OF_TEN } from "#core/review/progress";
-import type { Review } from "#core/review/schema";
+import type { Edit } from "#core/review/proposal";
+import type { LineReview, Review } from "#core/review/schema";
+import { inFavour } from "#core/review/stay";
 import { above, EIGHT_IN_TEN } from "#core/base/normal";
 import { mean } from "#core/base/numbers";
 import { groupName } from "#core/planning/groups";
@@ -14,23 +16,26 @@ import {
   page as words,
   progress as told,
   standstill,
+  stays,
 } from "#core/words/review";
 import { familyName } from "#core/words/families";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
+import { editWords, favourText } from "./edit-words";
 
 const StrengthChart = lazy(() => import("./StrengthChart"));
 
 /** sets that a bar of full length stands for, at the least */
 const LEAST_SCALE = 12;
 
-export function PlannedDone({ review: { groups, weeks } }: { review: Review }) {
+export function PlannedDone({ review: { groups, weeks, planned } }: { review: Review }) {
   // what nothing is asked of rides along
   const asked = groups.filter((g) => g.band !== null);
   const along = groups.filter((g) => g.band === null);
   const most = Math.max(LEAST_SCALE, ...groups.map((g) => Math.max(g.done, g.planned, g.band?.high ?? 0)));
   const at = (x: number) => `${(100 * Math.min(x, most)) / most}%`;
   const lately = weeks.slice(-8);
+  const minutes = weeks.slice(-4).flatMap((w) => w.minutes ?? []);
   const reserves = lately.flatMap((w) => w.reserve ?? []);
   return (
     <section className="sheet" aria-label={words.planned()}>
@@ -66,6 +71,7 @@ export function PlannedDone({ review: { groups, weeks } }: { review: Review }) {
       </table>
       <p className="small">
         {groupWords.reserve({ miss: reserves.length ? mean(reserves) : null })}{" "}
+        {minutes.length > 0 && groupWords.minutes({ done: mean(minutes), planned: planned.minutes })}{" "}
         {groupWords.missed({ missed: lately.filter((w) => w.days === 0).length, of: lately.length })}
         {along.length > 0 && (
           <span className="quiet">
@@ -94,7 +100,27 @@ function progressText(p: Review["movements"][number]["progress"]): string {
 
 const SIGN = { stronger: "✓", weaker: "◆", "standing still": "◆", "cannot tell": "◇", "too early": "◇" } as const;
 
-export function Strength({ review: { movements, lines }, level }: { review: Review; level: Level }) {
+/** whether a line stays: what is proposed for it says so, or what speaks for it */
+function stayText(l: LineReview, edits: readonly Edit[]): { verdict: keyof typeof stays; why: string } {
+  const own = edits.filter((e) => e.lineId === l.lineId);
+  const other = own.find((e) => e.reason.kind === "replace" || e.reason.kind === "one-sided" || e.safety);
+  if (other) return { verdict: "replace", why: editWords(other).why };
+  const changes = own.find((e) => e.operations.length > 0 && !isRaise(e));
+  if (changes) return { verdict: "change", why: editWords(changes).what };
+  return { verdict: "keep", why: favourText(inFavour(l)) };
+}
+
+/** more load on the same line is what keeping it is for */
+const isRaise = ({ reason }: Edit): boolean =>
+  reason.kind === "target" && ["raise", "slower"].includes(reason.target.decision);
+
+interface StrengthProps {
+  review: Review;
+  level: Level;
+  edits: readonly Edit[];
+}
+
+export function Strength({ review: { movements, lines }, level, edits }: StrengthProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const best = [...lines].sort((a, b) => b.points.length - a.points.length)[0];
   const shown = lines.find((l) => l.lineId === chosen) ?? best;
@@ -115,16 +141,21 @@ export function Strength({ review: { movements, lines }, level }: { review: Revi
                 <span className="lines small">
                   {lines
                     .filter((l) => m.lines.includes(l.lineId) && l.points.length > 0)
-                    .map((l) => (
-                      <button
-                        key={l.lineId}
-                        type="button"
-                        className="plain link"
-                        aria-pressed={l === shown}
-                        onClick={() => setChosen(l.lineId)}
-                      >
-                        {l.name}, {lineWords.level({ kg: l.points.at(-1)!.kg, reps: l.reps })}
-                      </button>
+                    .map((l) => ({ l, stay: stayText(l, edits) }))
+                    .map(({ l, stay }) => (
+                      <span key={l.lineId} className="line" data-stay={stay.verdict}>
+                        <button
+                          type="button"
+                          className="plain link"
+                          aria-pressed={l === shown}
+                          onClick={() => setChosen(l.lineId)}
+                        >
+                          {l.name}, {lineWords.level({ kg: l.points.at(-1)!.kg, reps: l.reps })}
+                        </button>{" "}
+                        <span className="quiet">
+                          <b>{stays[stay.verdict]()}</b>: {stay.why}
+                        </span>
+                      </span>
                     ))}
                 </span>
               </span>

@@ -1,5 +1,5 @@
 /** The review of one client: what happened, whether it works, and next week as edits to take or leave. */
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import { editionOf } from "#core/edition/edition";
 import { proposalOf } from "#core/review/proposal";
@@ -12,6 +12,7 @@ import { useNow } from "../base/useNow";
 import { dayOf } from "../../page/locale";
 import { SaveMark } from "../planning/SaveMark";
 import { usePlan } from "../planning/usePlan";
+import { useFromLog } from "../ranking/useFromLog";
 import { Findings } from "./Findings";
 import { NextWeek } from "./NextWeek";
 import { PlannedDone, Sides, Strength } from "./Panels";
@@ -28,13 +29,21 @@ export default function ReviewPage() {
     { skip: !client, refetchOnMountOrArgChange: true },
   );
   const { data: log } = api.useLogQuery({ clientId: id }, { skip: !client, refetchOnMountOrArgChange: true });
-  const edits = useMemo(
-    () =>
-      program && log && data
-        ? proposalOf({ program, history: log, review: data.review, method: editionOf(program).method })
-        : [],
-    [program, log, data],
-  );
+  const [declinedNow, setDeclinedNow] = useState<readonly string[]>([]);
+  const { points: elsewhere } = useFromLog(client ? id : null);
+  const edits = useMemo(() => {
+    if (!program || !log || !data || !client) return [];
+    const said = data.decisions.filter((d) => d.act === "declined").map((d) => d.need);
+    return proposalOf({
+      program,
+      history: log,
+      review: data.review,
+      client,
+      method: editionOf(program).method,
+      declined: new Set([...said, ...declinedNow]),
+      ...(elsewhere ? { elsewhere } : {}),
+    });
+  }, [program, log, data, client, declinedNow, elsewhere]);
   if (unknown)
     return (
       <Empty title="This client is not in your practice">
@@ -65,12 +74,20 @@ export default function ReviewPage() {
       <div className="columns">
         <div>
           <PlannedDone review={review} />
-          <Strength review={review} level={client.level} />
+          <Strength review={review} level={client.level} edits={edits} />
           <Sides review={review} />
           <Findings review={review} log={log} clientId={client.id} />
           <Tests client={client} program={program} review={review} log={log} experiments={experiments} today={today} />
         </div>
-        <NextWeek client={client} program={program} edits={edits} decisions={decisions} edit={edit} undo={undo} />
+        <NextWeek
+          client={client}
+          program={program}
+          edits={edits}
+          decisions={decisions}
+          edit={edit}
+          undo={undo}
+          onDeclined={setDeclinedNow}
+        />
       </div>
     </div>
   );

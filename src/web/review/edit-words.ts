@@ -1,9 +1,11 @@
 /** An edit of next week in words: what it does, and why. */
 import { groupName } from "#core/planning/groups";
+import { JOINT_NAMES } from "#core/exercises/joints";
 import type { Edit } from "#core/review/proposal";
+import type { Against, For } from "#core/review/stay";
 import type { Target } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";
-import { edit as words } from "#core/words/review";
+import { because, edit as words } from "#core/words/review";
 import { familyName } from "#core/words/families";
 import { loadText } from "../../page/locale";
 
@@ -23,6 +25,36 @@ function targetText(t: Target): string {
 const whyOf = ({ decision, reasons }: Target) =>
   (decision === "hold" ? reasons.find((x) => x.kind === "drop" || x.kind === "ended by breath") : null) ?? reasons[0]!;
 
+/** why another setup */
+export function againstText(a: Against): string {
+  switch (a.kind) {
+    case "hurts":
+      return because.hurts({ ...a, joint: JOINT_NAMES[a.joint] });
+    case "not felt":
+      return because["not felt"]({ ...a, where: a.where && groupName(a.where).toLowerCase() });
+    case "form":
+      return because.form(a);
+    case "others":
+      return because.others(a);
+    case "still":
+      return because.still(a);
+  }
+}
+
+/** why it stays */
+export function favourText(f: For): string {
+  switch (f.kind) {
+    case "stronger":
+      return because.stronger(f);
+    case "felt":
+      return because.felt(f);
+    case "early":
+      return because.early(f);
+    case "nothing against":
+      return because["nothing against"]();
+  }
+}
+
 export function editWords(e: Edit): { what: string; why: string } {
   const r = e.reason;
   switch (r.kind) {
@@ -35,8 +67,18 @@ export function editWords(e: Edit): { what: string; why: string } {
       return { what: words.side(r), why: words.sideWhy(r) };
     case "unlikely":
       return { what: words.unlikely({ sets: Math.max(1, r.sets) }), why: words.unlikelyWhy() };
-    case "not felt":
-      return { what: words["not felt"](), why: words["not feltWhy"](r) };
+    case "replace":
+      return { what: words.replace(), why: againstText(r.because) };
+    case "one-sided":
+      return { what: words["one-sided"](), why: words["one-sidedWhy"](r) };
+    case "block end":
+      return { what: words["block end"](), why: words["block endWhy"](r) };
+    case "next block":
+      return { what: words["next block"](), why: words["next blockWhy"]() };
+    case "rotate": {
+      const [from, to] = [groupName(r.from), groupName(r.to)];
+      return { what: words.rotate({ to }), why: words.rotateWhy({ from, to, weeks: r.weeks }) };
+    }
     case "test set":
       return { what: words["test set"](), why: words["test setWhy"]({ ...r, family: familyName(r.family) }) };
     case "more":

@@ -43,7 +43,7 @@ test.each(versions)("the frozen %s of version %s is still read, and nothing of i
   // a schema that fills nothing in: what the upgrade leaves out would show
   expect((SCHEMAS[kind] as ZodType).parse(now)).toEqual(now);
   expect(undrawn(now)).toMatchObject(
-    undrawn({ ...frozen(kind, version), ...(kind === "handOver" ? { version: 8 } : {}) }),
+    undrawn({ ...frozen(kind, version), ...(kind === "handOver" ? { version: VERSIONS.handOver } : {}) }),
   );
 });
 
@@ -52,7 +52,7 @@ test("what a document of before cannot know is told as such", () => {
   expect(read("entry", 2)).toMatchObject({ voided: true, by: "Ivo" });
   expect(read("client", 1)).toMatchObject({ units: {}, consent: null, keepUntil: null });
   expect(read("client", 5)).toMatchObject({ stations: null });
-  expect(read("handOver", 1)).toMatchObject({ edition: "gryn-1", version: 8 });
+  expect(read("handOver", 1)).toMatchObject({ edition: "gryn-1", version: VERSIONS.handOver });
 });
 
 test.each([1, 2])("the frozen exercise of format %d is read as a file, and lifts what it lifted", (version) => {

@@ -21,7 +21,12 @@ import { firstSetups, setupOf } from "../../support/setups";
 const WHOLLY = ["back-squat", "cable-pushdown", "hip-thrust", "leg-press"];
 const setups = [
   ...firstSetups(),
-  ...WHOLLY.flatMap((id) => exercises.get(id)!.setups.slice(1).map((s) => setupOf(id, s.values))),
+  ...WHOLLY.flatMap((id) =>
+    exercises
+      .get(id)!
+      .setups.slice(1)
+      .map((s) => setupOf(id, s.values)),
+  ),
 ];
 const survey = surveySetups(setups, { stature: 1.75, mass: 75 }, 2);
 const targets = new Set(library.flatMap((e) => e.targets));

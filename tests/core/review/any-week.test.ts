@@ -3,7 +3,7 @@ import { CURRENT_EDITION } from "#core/edition/edition";
 import { dateBefore } from "#core/base/dates";
 import { evidenceOf } from "#core/review/evidence";
 import { proposalOf } from "#core/review/proposal";
-import { reviewOf } from "#core/review/review";
+import { factsOf, reviewOf } from "#core/review/review";
 import { reviewSchema } from "#core/review/schema";
 import { twoWay, type Reading } from "#core/review/shrink";
 import { randomOf } from "#core/simulation/random";
@@ -28,8 +28,9 @@ function at(c: SimulatedClient, week: number) {
     },
     bounds: {},
   };
-  const review = reviewOf({ program: c.program, history, client: c.input, method, today });
-  return { today, history, review, edits: proposalOf({ program: c.program, history, review, method }) };
+  const ask = { program: c.program, history, client: c.input, method, today };
+  const review = reviewOf(ask);
+  return { today, history, review, facts: factsOf(ask), edits: proposalOf({ ...ask, review }) };
 }
 
 describe.each([0, 1, 3, 6, 9, 11])("after week %i", (week) => {
@@ -74,7 +75,7 @@ test("what is proposed changes its key with its evidence, and keeps it without",
 });
 
 describe("evidence does not depend on how it is written down", () => {
-  const facts = clients.map((c) => ({ clientId: c.id, facts: at(c, 11).review.facts }));
+  const facts = clients.map((c) => ({ clientId: c.id, facts: at(c, 11).facts }));
 
   test("on the order of clients and of their facts", () => {
     const turned = [...facts].reverse().map((f) => ({ ...f, facts: [...f.facts].reverse() }));

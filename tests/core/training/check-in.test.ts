@@ -17,6 +17,7 @@ const on = (localDate: string, grade: number, change: Partial<CheckIn> = {}): Ch
   food: grade,
   soreness: grade,
   stress: grade,
+  sore: [],
   at: `${localDate}T06:00:00Z`,
   zone: "Europe/Oslo",
   localDate,

@@ -49,6 +49,7 @@ const report = (localDate: string, change: Partial<Report>): Report => ({
   handOverId: id(1),
   prescriptionId: p.id,
   feel: "target",
+  feltIn: null,
   left: null,
   pain: null,
   ticks: [],
