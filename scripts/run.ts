@@ -4,6 +4,7 @@
  * on
  * Ctrl-C, on SIGTERM and when whoever started it is gone.
  */
+import { spawn } from "node:child_process";
 import { createHash, createHmac } from "node:crypto";
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { join, resolve } from "node:path";
@@ -68,17 +69,30 @@ async function resetDemo(ownerUrl: string, appUrl: string): Promise<void> {
 }
 
 /** what there is to sign in with: the demo on this machine, nothing known to everybody on an open address */
-async function settleDemo(ownerUrl: string, appUrl: string, host: string): Promise<boolean> {
+async function settleDemo(ownerUrl: string, appUrl: string, host: string): Promise<"none" | "made" | "there"> {
   if (!isLoopback(host) && env.GRYN_DEMO !== "1") {
     if ((await closeDemo(ownerUrl)) > 0)
       say(`Others may reach ${host}: the demo's accounts are closed (GRYN_DEMO=1 keeps them).`);
-    return false;
+    return "none";
   }
-  if (await isEmpty(ownerUrl)) {
+  const empty = await isEmpty(ownerUrl);
+  if (empty) {
     say("Loading the demo practice ...");
     await loadDemo(ownerUrl, appUrl);
   }
-  return openDemo(ownerUrl);
+  return (await openDemo(ownerUrl)) ? (empty ? "made" : "there") : "none";
+}
+
+/** clients of the demo with half a year of training: simulated beside the server, which is there meanwhile */
+const TRAINED = 12;
+function fillDemo(running: Running, ownerUrl: string): void {
+  const child = spawn(
+    process.execPath,
+    ["--import", "tsx", "scripts/simulate/simulate.ts", "--fill", "--clients", String(TRAINED)],
+    { stdio: "ignore", env: { ...env, GRYN_OWNER_URL: ownerUrl } },
+  );
+  running.add({ close: () => Promise.resolve(void child.kill()) });
+  child.on("exit", (code) => code === 0 && say(`${TRAINED} clients with half a year of training are in the demo.`));
 }
 
 /** what was started, ended in the other order; once, however often it is asked */
@@ -132,7 +146,7 @@ async function once(ownerUrl: string, appUrl: string): Promise<void> {
 
 async function serveAll(running: Running, port: number, ownerUrl: string | null, appUrl: string): Promise<void> {
   const host = env.HOST ?? "127.0.0.1";
-  const demo = ownerUrl ? await settleDemo(ownerUrl, appUrl, host) : false;
+  const demo = ownerUrl ? await settleDemo(ownerUrl, appUrl, host) : "none";
   if (act === "start") await buildPages();
   const serving = running.add(
     await serve({
@@ -144,14 +158,15 @@ async function serveAll(running: Running, port: number, ownerUrl: string | null,
       sessionSecret: sessionSecret(appUrl),
       secureCookies: env.GRYN_TLS === "1",
       proxy: env.GRYN_PROXY ?? null,
-      demo: demo ? DEMO_SIGN_IN : null,
+      demo: demo === "none" ? null : DEMO_SIGN_IN,
       keptWorkers: 1,
     }),
   );
   const url = act === "dev" ? await servePages(running, host, port + 1000, serving.url) : serving.url;
   if (act === "start" && serving.moved) say(`Port ${port} is taken; using ${serving.port}.`);
   say(`Gryn is ready at ${url}`);
-  if (demo) say(`Demo sign-in: ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
+  if (demo !== "none") say(`Demo sign-in: ${DEMO_SIGN_IN.email} with the password ${DEMO_SIGN_IN.password}`);
+  if (ownerUrl && demo === "made" && env.GRYN_DEMO_HISTORY !== "0") fillDemo(running, ownerUrl);
   const own = ownerUrl && (await practiceLink(ownerUrl, false));
   if (own) say(`Make a practice of your own, once, at ${url.replace(/\/$/, "")}${own}`);
 }

@@ -11,7 +11,7 @@ import { simulatePractice, weeksBefore } from "#core/simulation/practice";
 import { runningCluster } from "../cluster";
 import { openDatabase } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
-import { writeSimulated } from "#server/demo/history";
+import { trainedId, writeSimulated } from "#server/demo/history";
 import { DEMO_PRACTICE, DEMO_SIGN_IN, demoId } from "#server/identity/demo-practice";
 import {
   bandFigures,
@@ -72,12 +72,14 @@ table("Wrong entries", [wrongFigures(practice)]);
 table("Evidence by setup", [evidenceFigures(practice, today)]);
 
 async function fill(list: typeof practice.clients): Promise<void> {
-  const ownerUrl = runningCluster(resolve(process.env.GRYN_DATA_DIR ?? ".gryn"));
+  const ownerUrl = process.env.GRYN_OWNER_URL ?? runningCluster(resolve(process.env.GRYN_DATA_DIR ?? ".gryn"));
   if (!ownerUrl) throw new Error("No Gryn runs on this folder. Start it with npm start, then say this again.");
   const database = openDatabase(await migrate(ownerUrl), 2);
   try {
     for (const [i, client] of list.entries()) {
-      await writeSimulated(database, DEMO_PRACTICE, demoId(DEMO_SIGN_IN.email), client);
+      const id = trainedId(i);
+      const program = { ...client.program, clientId: id };
+      await writeSimulated(database, DEMO_PRACTICE, demoId(DEMO_SIGN_IN.email), { ...client, id, program });
       process.stdout.write(`\r${i + 1} of ${list.length} written`);
     }
     console.log();

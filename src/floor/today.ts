@@ -14,8 +14,8 @@ import type { Floor } from "./outbox";
 
 /** a set that goes on after its reps: a drop, a cluster, partial reps */
 /** a session that an older page has kept does not know them */
-export const worksOf = (p: Pick<SnapshotPrescription, "works">): SnapshotPrescription["works"] =>
-  (p.works as SnapshotPrescription["works"] | undefined) ?? [];
+export const worksOf = (p: Partial<Pick<SnapshotPrescription, "works">>): SnapshotPrescription["works"] =>
+  p.works ?? [];
 
 export interface GoingOn {
   entry: Entry;

@@ -25,7 +25,7 @@ export const test = base.extend<{ watch: RegExp[]; excuse: (pattern: RegExp) => 
 
 export function watchContext(context: BrowserContext, errors: string[]): void {
   const watch = (page: Page) => {
-    page.on("console", (m) => m.type() === "error" && errors.push(m.text()));
+    page.on("console", (m) => m.type() === "error" && errors.push(`${m.text()} ${m.location().url}`));
     page.on("pageerror", (e) => errors.push(String(e)));
   };
   context.pages().forEach(watch);

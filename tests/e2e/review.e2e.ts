@@ -59,6 +59,39 @@ test("a review turned into next week by keyboard: accepted, declined with a reas
   await expect(page).toHaveURL(/\/week$/);
 });
 
+test("a line that is not felt: another setup is found and put in without leaving the review, and taken back", async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await signIn(page);
+  const week = page.getByRole("region", { name: /^Next week/ });
+  const row = week.locator("ol > li").filter({ hasText: "Another setup in its place" }).first();
+  // of the four clients the first with such a line
+  for (const name of ["Aila", "Bram", "Celia", "Dario"]) {
+    await openClient(page, name);
+    await page.locator("body").press("i");
+    await expect(page.getByRole("heading", { level: 1, name: new RegExp(`${name} .*: review`) })).toBeVisible();
+    await expect(week).toBeVisible();
+    if ((await row.count()) > 0) break;
+  }
+  const name = (await row.locator("b").innerText()).split(":")[0]!;
+  const verdict = page.locator(".line", { hasText: name }).first();
+  await expect(verdict).toHaveAttribute("data-stay", "replace");
+  await row.locator("button.head").click();
+  await page.keyboard.press("y");
+  const dialog = page.getByRole("dialog", { name: `Instead of ${name}` });
+  await dialog
+    .getByRole("button", { name: /^(Swap|Use)/ })
+    .first()
+    .click({ timeout: 60_000 });
+  await expect(dialog).toBeHidden();
+  await expect(week.locator(".said")).toContainText(`${name}: Accepted`);
+  await saved(page);
+  await page.keyboard.press("z");
+  await expect(row).toContainText(name);
+  await saved(page);
+});
+
 test("evidence of the practice: what is judged, found by name, opened to its points, and its switch in the ranking", async ({
   page,
 }) => {

@@ -120,7 +120,7 @@ export const reviewSchema = z.strictObject({
     }),
   ),
   planned: z.strictObject({ sets: z.int(), days: z.int(), minutes: z.number() }),
-  /** the block that the log is in: weeks trained since a lighter one, whether the last one was that, and reserve usually asked */
+  /** the block of the log: weeks trained since a lighter one, whether the last one was that, reserve usually asked */
   block: z.strictObject({ weeks: z.int(), lighter: z.boolean(), reserve: z.number().nullable() }),
   /** groups that are specialised now, with the weeks trained since */
   specialised: z.array(z.strictObject({ group: z.string(), weeks: z.int() })),

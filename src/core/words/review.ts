@@ -143,10 +143,6 @@ export const found = {
     ({ name, reps, workouts }) =>
       `${name}: third set ${counted(Math.round(reps), "rep")} under the first at equal effort, in ${counted(workouts, "workout")}.`,
   ),
-  felt: sentence(
-    { name: "Preacher curl", target: 3, said: 9 },
-    ({ name, target, said }) => `${name}: felt in the target in ${target} of ${counted(said, "workout")}.`,
-  ),
   pain: sentence(
     { name: "Dip", times: 3, workouts: 14, joint: "shoulder", last: "2 Nov", score: 4 },
     ({ name, times, workouts, joint, last, score }) =>

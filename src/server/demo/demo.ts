@@ -18,11 +18,14 @@ import { openDatabase } from "#server/database/database";
 import { hashPassword } from "#server/identity/password";
 import { insertProgram } from "#server/planning/programs";
 import { buildSnapshot } from "#core/training/snapshot";
+import { trainedId } from "#server/demo/history";
 import { DEMO_PRACTICE, DEMO_SECOND, DEMO_SIGN_IN, demoId } from "#server/identity/demo-practice";
 import { keepHandOver } from "#server/training/handovers";
 import { writeLog } from "#server/training/log";
 
 const everything = EQUIPMENT;
+/** simulated clients at the most */
+const TRAINED_MOST = 200;
 
 const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | "screening" | "clearance"> & {
   key: string;
@@ -440,7 +443,10 @@ export const othersInDemo = (ownerUrl: string): Promise<number> =>
       (
         await owner.query<{ n: number }>(
           "select count(*)::int as n from client where practice_id = $1 and not (id = any($2::uuid[]))",
-          [DEMO_PRACTICE, clients.map((c) => demoId(c.key))],
+          [
+            DEMO_PRACTICE,
+            [...clients.map((c) => demoId(c.key)), ...Array.from({ length: TRAINED_MOST }, (_, n) => trainedId(n))],
+          ],
         )
       ).rows[0]!.n,
   );

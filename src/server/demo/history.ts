@@ -3,9 +3,13 @@ import { VERSIONS } from "#core/exchange/upgrade";
 import type { SimulatedClient } from "#core/simulation/practice";
 import { buildSnapshot } from "#core/training/snapshot";
 import type { Database } from "#server/database/database";
+import { demoId } from "#server/identity/demo-practice";
 import { keepHandOver, makeLink } from "#server/training/handovers";
 import { insertProgram } from "#server/planning/programs";
 import { writeLog } from "#server/training/log";
+
+/** ids that simulated clients of the demo practice have, so that they are known as its own */
+export const trainedId = (n: number): string => demoId(`trained ${n}`);
 
 /** sets written at once */
 const AT_ONCE = 1000;
@@ -20,13 +24,13 @@ export async function writeSimulated(
   const first = training.entries.reduce((f, e) => (e.at < f ? e.at : f), new Date().toISOString());
   const snapshot = buildSnapshot(program, 0, input);
   await database.withPractice(practiceId, async (tx) => {
-    await tx.query("insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5)", [
-      practiceId,
-      id,
-      input.name,
-      input,
-      VERSIONS.client,
-    ]);
+    const made = await tx.query(
+      `insert into client (practice_id, id, name, body, format) values ($1, $2, $3, $4, $5)
+        on conflict do nothing returning 1`,
+      [practiceId, id, input.name, input, VERSIONS.client],
+    );
+    // there already, from a time before
+    if (made.length === 0) return;
     await insertProgram(tx, practiceId, program);
     const before = new Date(Date.parse(first) - 86_400_000);
     const given = await keepHandOver(tx, practiceId, accountId, snapshot, before);

@@ -1,6 +1,6 @@
 /**
- * What clients' logs say, kept as of a mark and a day: worked out anew for those of whom something has changed, as a job
- * soon after they trained, or at once where somebody looks.
+ * What clients' logs say, kept as of a mark and a day: worked out anew for those of whom something has changed, as a
+ * job soon after they trained, or at once where somebody looks.
  */
 import { dateBefore } from "#core/base/dates";
 import { factsOf, reviewOf, REVIEW_WEEKS, type HandedLine } from "#core/review/review";

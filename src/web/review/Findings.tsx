@@ -11,9 +11,6 @@ import { dayText, loadText } from "../../page/locale";
 import { api, toFailure } from "../base/api";
 import { message } from "../base/say";
 
-/** workouts from which on where it is felt is told, and share under which it is */
-const FELT = { said: 4, share: 0.7 };
-
 export function Findings({
   review,
   log,
@@ -67,7 +64,6 @@ function saidOf(l: LineReview): string[] {
         ]
       : []),
     ...(l.drop?.rest ? [words.drop({ name, ...l.drop })] : []),
-    ...(l.felt.said >= FELT.said && l.felt.target / l.felt.said < FELT.share ? [words.felt({ name, ...l.felt })] : []),
     ...(l.test ? [words.test({ name, extra: l.test.extra, on: dayText(l.test.on) })] : []),
   ];
 }

@@ -8,7 +8,8 @@ import { editionOf } from "#core/edition/edition";
 import { dayMinutes } from "#core/planning/minutes";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Operation, Prescription, Program } from "#core/program/document";
-import { setsOf, type Edit } from "#core/review/proposal";
+import type { Edit } from "#core/review/edits";
+import { setsOf } from "#core/review/proposal";
 import { acts, page as words } from "#core/words/review";
 import { newId } from "../../page/newId";
 import { api, toFailure } from "../base/api";
@@ -52,9 +53,7 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
 
   const say = async (e: Edit, act: Said["act"], reason: string | null) => {
     const id = newId();
-    const next = [{ edit: e, act, reason, id }, ...said];
-    setSaid(next);
-    onDeclined(declinedOf(next));
+    setSaid((all) => [{ edit: e, act, reason, id }, ...all]);
     setAsking(null);
     const decision = act === "declined" ? "declined" : "done";
     const r = await decide({ id, clientId: client.id, need: e.key, act: decision, until: null, reason });
@@ -79,11 +78,11 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
     if (!last) return;
     if (last.act === "accepted" && last.edit.operations.length) undo();
     if (last.act === "accepted" && last.edit.priorities) giveBack.takeBack(last.edit);
-    setSaid(said.slice(1));
-    onDeclined(declinedOf(said.slice(1)));
+    setSaid((all) => all.slice(1));
     const r = await undecide(last.id);
     if (r.error) message.error(toFailure(r.error).error, 5);
   };
+  useEffect(() => onDeclined(declinedOf(said)), [said, onDeclined]);
   useEffect(() => {
     const heard = (e: KeyboardEvent) => {
       if (isTyping(e) || !singleKeysOn()) return;

@@ -3,9 +3,9 @@ import { lazy, Suspense, useState } from "react";
 import type { Level } from "#core/review/growth";
 import { LARGE, SURE } from "#core/review/gap";
 import { FOUND_OF_TEN } from "#core/review/progress";
-import type { Edit } from "#core/review/proposal";
+import type { Edit } from "#core/review/edits";
 import type { LineReview, Review } from "#core/review/schema";
-import { inFavour } from "#core/review/stay";
+import { against, inFavour } from "#core/review/stay";
 import { above, EIGHT_IN_TEN } from "#core/base/normal";
 import { mean } from "#core/base/numbers";
 import { groupName } from "#core/planning/groups";
@@ -21,7 +21,7 @@ import {
 import { familyName } from "#core/words/families";
 import { fixed } from "../../page/locale";
 import { Loading } from "../base/states";
-import { editWords, favourText } from "./edit-words";
+import { againstText, editWords, favourText } from "./edit-words";
 
 const StrengthChart = lazy(() => import("./StrengthChart"));
 
@@ -103,8 +103,10 @@ const SIGN = { stronger: "✓", weaker: "◆", "standing still": "◆", "cannot 
 /** whether a line stays: what is proposed for it says so, or what speaks for it */
 function stayText(l: LineReview, edits: readonly Edit[]): { verdict: keyof typeof stays; why: string } {
   const own = edits.filter((e) => e.lineId === l.lineId);
-  const other = own.find((e) => e.reason.kind === "replace" || e.reason.kind === "one-sided" || e.safety);
+  const other = own.find((e) => e.find || e.safety);
   if (other) return { verdict: "replace", why: editWords(other).why };
+  const why = against(l);
+  if (why) return { verdict: "replace", why: againstText(why) };
   const changes = own.find((e) => e.operations.length > 0 && !isRaise(e));
   if (changes) return { verdict: "change", why: editWords(changes).what };
   return { verdict: "keep", why: favourText(inFavour(l)) };

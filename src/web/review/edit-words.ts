@@ -1,7 +1,7 @@
 /** An edit of next week in words: what it does, and why. */
 import { groupName } from "#core/planning/groups";
 import { JOINT_NAMES } from "#core/exercises/joints";
-import type { Edit } from "#core/review/proposal";
+import type { Edit } from "#core/review/edits";
 import type { Against, For } from "#core/review/stay";
 import type { Target } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";

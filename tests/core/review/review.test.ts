@@ -1,7 +1,8 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { dateBefore, daysBetween } from "#core/base/dates";
 import { editsApply } from "../../support/edits";
-import { operationsOf, proposalOf, setsOf, type Edit } from "#core/review/proposal";
+import type { Edit } from "#core/review/edits";
+import { operationsOf, proposalOf, setsOf } from "#core/review/proposal";
 import { factsOf, reviewOf } from "#core/review/review";
 import { reviewSchema, type Review } from "#core/review/schema";
 import { mondayOf, weeksDone } from "#core/review/weeks";
