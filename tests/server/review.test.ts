@@ -5,6 +5,8 @@ import Papa from "papaparse";
 import { simulatePractice, weeksBefore, type SimulatedClient } from "#core/simulation/practice";
 import type { Answer } from "#core/exchange/api";
 import type { Database } from "#server/database/database";
+import { unversioned } from "#core/exercises/setup";
+import { reviewHandler } from "#server/review/reviews";
 import { writeSimulated } from "#server/demo/history";
 import { writeLog } from "#server/training/log";
 import { entryOf } from "../support/log";
@@ -133,6 +135,62 @@ test("evidence is of all clients of the practice, without the one that is looked
   expect(data).toHaveLength(all.setups.length);
   expect(data.find((r) => r.setup === shared.name && Number(r.clients) === shared.clients)).toBeDefined();
 });
+
+test("a job works a review out and writes its facts as rows; the same again leaves them as they are", async () => {
+  const { id, lines } = simulated[4]!;
+  const job = {
+    practiceId: coach.practiceId,
+    id: randomUUID(),
+    clientId: id,
+    kind: "review",
+    input: {},
+    attempt: 1,
+  } as const;
+  const run = () =>
+    reviewHandler(database)({ job, signal: new AbortController().signal, tell: () => Promise.resolve() });
+  const facts = () =>
+    database.withPractice(coach.practiceId, (tx) =>
+      tx.query<{ setup_key: string; workouts: number }>(
+        "select setup_key, workouts, xmin::text from fact where practice_id = $1 and client_id = $2 order by number",
+        [coach.practiceId, id],
+      ),
+    );
+  await run();
+  const first = await facts();
+  expect(first.map((f) => f.setup_key).sort()).toEqual(lines.map((l) => unversioned(l.p.setupKey)).sort());
+  await run();
+  expect(await facts()).toEqual(first);
+  // erased with the client
+  await asOwner(async (o) => {
+    await o.query("select set_config('gryn.practice_id', $1, false)", [coach.practiceId]);
+    await o.query("delete from review where client_id = $1", [id]);
+  });
+  expect(await facts()).toEqual([]);
+});
+
+test("a line that left the week is evidence with its growth: what it was is in the hand-over", async () => {
+  const { id, program, lines } = simulated[1]!;
+  const gone = lines.find((l) => lines.filter((x) => x.p.setupKey === l.p.setupKey).length === 1)!.p;
+  const before = (await factsOfClient(id)).find((f) => f.key === unversioned(gone.setupKey))!;
+  const { version } = (await desk.get(`/clients/${id}/program`).expect(200)).body as Answer<"program">;
+  const operation = { kind: "remove", prescriptionId: gone.id };
+  await desk
+    .send("post", `/programs/${program.id}/edits`, { base: version, edits: [{ id: randomUUID(), operation }] })
+    .expect(200);
+  const after = (await factsOfClient(id)).find((f) => f.key === unversioned(gone.setupKey))!;
+  expect(before.growth).not.toBeNull();
+  expect(after.growth).toBeCloseTo(before.growth!, 9);
+});
+
+const factsOfClient = async (id: string) => {
+  await review(id);
+  return database.withPractice(coach.practiceId, (tx) =>
+    tx.query<{ key: string; growth: number | null }>(
+      "select setup_key as key, growth from fact where practice_id = $1 and client_id = $2",
+      [coach.practiceId, id],
+    ),
+  );
+};
 
 test("another practice sees none of it: no review, no test, no evidence", async () => {
   const stranger = await signIn(app, await makeCoach());

@@ -31,11 +31,10 @@ export const SURE = { small: 0.9, large: 0.8 } as const;
 
 const START = { gap: 0.04, trend: 0.0015 };
 const WEEK = { gap: 0.002, trend: 0.0002 };
-/** of one workout with three sets as simulated, and how much larger real logs stray */
+/** of one workout with three sets: what is said of reserve, and what the sides differ in on a day */
 const READ = 0.019;
-const GROWN = 1.1;
-/** how surely reps are strength: the slope of a client's own curve is known to a fifth, in every workout alike */
-const CURVE = 0.2;
+/** how surely reps are strength: the slope of a client's own curve is known to a sixth, in every workout alike */
+const CURVE = 0.17;
 /** rests about what reps a side leaves unsaid */
 const UNSAID = 1.7;
 
@@ -73,7 +72,7 @@ export function gapOf(
     pp += 2 * weeks * pt + weeks ** 2 * tt + WEEK.gap ** 2 * weeks;
     pt += weeks * tt;
     tt += WEEK.trend ** 2 * weeks;
-    const total = pp + (GROWN * READ) ** 2 * (3 / d.sets);
+    const total = pp + READ ** 2 * (3 / d.sets);
     const miss = d.gap - gap;
     const [kg, kt] = [pp / total, pt / total];
     gap += kg * miss;

@@ -63,7 +63,7 @@ export function blockEnd(program: Program, { block, weeks, today }: Review, meth
 const BLOCK_DAYS = 56;
 
 /** after the lighter week: sets and effort as they were before it; null where the week is not a lighter one */
-export function nextBlock(program: Program, { entries }: History, { block, today }: Review): Edit | null {
+export function nextBlock(program: Program, { entries }: History, { block, weeks, today }: Review): Edit | null {
   if (!block.lighter) return null;
   const since = dateBefore(today, BLOCK_DAYS);
   const operations = prescriptionsOf(program).flatMap((p): Operation[] => {
@@ -78,7 +78,7 @@ export function nextBlock(program: Program, { entries }: History, { block, today
       .sort(([a, x], [b, y]) => y.length - x.length || b.localeCompare(a))[0]?.[1];
     return before && before.length > p.reserves.length ? [change(p, { reserves: [...before] })] : [];
   });
-  return operations.length ? ofWeek(program, `next block ${today}`, { kind: "next block" }, operations) : null;
+  return operations.length ? ofWeek(program, `next block ${weeks.at(-1)?.from ?? today}`, { kind: "next block" }, operations) : null;
 }
 
 /** a group has been specialised for its weeks: the one that waits longest is next */

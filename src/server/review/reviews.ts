@@ -78,7 +78,9 @@ export async function readReview(
   return database.withPractice(practiceId, async (tx) => {
     const mark = await logMark(tx, practiceId, clientId);
     const [kept] = await tx.query<{ body: unknown }>(
-      "select body from review where practice_id = $1 and client_id = $2 and mark = $3 and version = $4 and today = $5",
+      // weeks are what it is told in: it stands for the week in which it was made
+      `select body from review where practice_id = $1 and client_id = $2 and mark = $3 and version = $4
+        and date_trunc('week', today) = date_trunc('week', $5::date)`,
       [practiceId, clientId, mark, REVIEW_VERSION, today],
     );
     if (kept) return reviewSchema.parse(kept.body);
