@@ -160,6 +160,8 @@ async function serveAll(running: Running, port: number, ownerUrl: string | null,
       proxy: env.GRYN_PROXY ?? null,
       demo: demo === "none" ? null : DEMO_SIGN_IN,
       keptWorkers: 1,
+      smtpUrl: env.GRYN_SMTP_URL ?? null,
+      ...(env.GRYN_MAIL_FROM ? { mailFrom: env.GRYN_MAIL_FROM } : {}),
     }),
   );
   const url = act === "dev" ? await servePages(running, host, port + 1000, serving.url) : serving.url;

@@ -1,5 +1,6 @@
 /** One exercise of the session: how it is done, its sets, what was felt. */
 import { useState } from "react";
+import { daysBetween } from "#core/base/dates";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import type { Report } from "#core/training/entry";
 import type { Rules } from "#core/training/rules";
@@ -9,6 +10,7 @@ import type { Target } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";
 import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
+import { form as words } from "#core/words/phone";
 import { nextReport, ReportForm } from "./ReportForm";
 import { todayOf, worksOf, wouldBeOdd } from "./today";
 import { Working } from "./Working";
@@ -60,6 +62,7 @@ export function ExerciseCard(props: Props) {
       </button>
       <h2>{shown.name}</h2>
       {instead && <p className="quiet">Instead of {p.name}</p>}
+      <Answered floor={floor} prescriptionId={p.id} today={props.today} />
       <How p={p} shown={shown} tempo={target.tempo ?? p.tempo} />
       {stopped ? (
         <Stopped
@@ -258,5 +261,22 @@ function Instead({ p, instead, onInstead, onLater, onLeave, onStay }: InsteadPro
         </button>
       </div>
     </div>
+  );
+}
+
+/** days for which a coach's answer stands on the exercise it is about */
+const ANSWERED = 21;
+
+/** what the client wrote last about it, and the coach's answer */
+function Answered({ floor, prescriptionId, today }: { floor: Floor; prescriptionId: string; today: string }) {
+  const [report] = floor.reports
+    .filter((r) => r.prescriptionId === prescriptionId && floor.answers[r.id])
+    .sort((a, b) => b.localDate.localeCompare(a.localDate));
+  const answer = report && floor.answers[report.id];
+  if (!answer || daysBetween(report.localDate, today) > ANSWERED) return null;
+  return (
+    <p className="notice" role="note">
+      {words.answered({ by: answer.by, text: answer.text, note: report.note })}
+    </p>
   );
 }

@@ -83,6 +83,11 @@ export class Floor {
     ]);
   }
 
+  /** what the coach answered, by report; a session of before has none */
+  get answers(): Partial<FloorSession["history"]["answers"]> {
+    return (this.session?.history as Partial<FloorSession["history"]> | undefined)?.answers ?? {};
+  }
+
   get checkIns(): CheckIn[] {
     return newest([
       ...(this.session?.history.checkIns ?? []),

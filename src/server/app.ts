@@ -27,6 +27,8 @@ import { mechanicsRoutes } from "#server/mechanics/routes";
 import { judgementRoutes } from "#server/mechanics/judgements";
 import { editionRoutes } from "#server/planning/editions";
 import { planningRoutes } from "#server/planning/routes";
+import type { Mail } from "#server/mail/outgoing";
+import { letterRoutes } from "#server/mail/routes";
 import { reviewRoutes } from "#server/review/routes";
 import { calendarHandler, sheetRoutes } from "#server/sheet/routes";
 import { floorRoutes } from "#server/training/floor";
@@ -40,6 +42,8 @@ export interface AppOptions {
   log: Logger;
   /** the engine, off this thread */
   work: Work;
+  /** letters out */
+  mail: Mail;
   /** what jobs are heard to do */
   signals: Signals;
   /** folder of the built pages; null serves the API only */
@@ -98,7 +102,7 @@ function readJson(): RequestHandler {
 }
 
 export function createApp(options: AppOptions): Express {
-  const { database, log, work, signals, secureCookies = false, demo = null, signInAttempts = 10 } = options;
+  const { database, log, work, mail, signals, secureCookies = false, demo = null, signInAttempts = 10 } = options;
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
@@ -184,6 +188,7 @@ export function createApp(options: AppOptions): Express {
     editionRoutes(database),
     handOverRoutes(database, work),
     sheetRoutes(database, work),
+    letterRoutes(database, work, mail),
     trainingRoutes(database),
     reviewRoutes(database),
     mechanicsRoutes(database),

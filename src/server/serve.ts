@@ -6,6 +6,7 @@ import { createApp } from "#server/app";
 import { loggable } from "#server/http/problem";
 import { startRunner } from "#server/jobs/runner";
 import { listenForJobs } from "#server/jobs/signals";
+import { openMail } from "#server/mail/outgoing";
 import { surveyHandler } from "#server/mechanics/survey";
 import { reviewHandler } from "#server/review/reviews";
 import { boundsHandler } from "#server/training/bounds";
@@ -27,6 +28,9 @@ export interface ServeOptions {
   keptWorkers?: number;
   poolSize?: number;
   signInAttempts?: number;
+  /** the mail server letters go out through; the stand-in unless given, and who they are from */
+  smtpUrl?: string | null;
+  mailFrom?: string;
   logLevel?: string;
 }
 
@@ -52,12 +56,25 @@ export async function serve(options: ServeOptions): Promise<Serving> {
   const database = openDatabase(options.databaseUrl, options.poolSize);
   const work = startWork(2, options.keptWorkers ?? 0);
   const signals = listenForJobs(options.directUrl ?? options.databaseUrl);
+  const mail = openMail(options.smtpUrl ?? null, options.mailFrom);
   try {
     await database.assertBoundRole();
     const log = pino({ level: options.logLevel ?? "warn", serializers: { err: loggable } });
     const { pages, sessionSecret, secureCookies = false, proxy = null, demo = null, signInAttempts = 10 } = options;
     const server = createServer(
-      createApp({ database, log, work, signals, pages, sessionSecret, secureCookies, proxy, demo, signInAttempts }),
+      createApp({
+        database,
+        log,
+        work,
+        mail,
+        signals,
+        pages,
+        sessionSecret,
+        secureCookies,
+        proxy,
+        demo,
+        signInAttempts,
+      }),
     );
     const runner = startRunner(
       database,
@@ -87,6 +104,7 @@ export async function serve(options: ServeOptions): Promise<Serving> {
         await runner.close();
         await signals.close();
         await work.close();
+        await mail.close();
         await database.close();
       },
     };

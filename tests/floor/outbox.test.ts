@@ -59,7 +59,7 @@ class Server {
         snapshot: { days: [] } as never,
         inSpite: null,
       },
-      history: { entries: mine, reports: [], checkIns: [], handedOver: {}, bounds: {} },
+      history: { entries: mine, reports: [], checkIns: [], handedOver: {}, bounds: {}, answers: {} },
       rules: { repsFormula: 30, progress: CURRENT_EDITION.method.progress, pain: CURRENT_EDITION.method.pain },
     };
   }

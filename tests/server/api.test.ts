@@ -4,7 +4,7 @@ import { api, type Endpoint } from "#core/exchange/api";
 import { createApp } from "#server/app";
 import type { Database } from "#server/database/database";
 import { pino } from "pino";
-import { openPool, signals, work } from "./world";
+import { mail, openPool, signals, work } from "./world";
 
 let database: Database;
 let app: Express;
@@ -15,6 +15,7 @@ beforeAll(() => {
     log: pino({ level: "silent" }),
     work: work(),
     signals: signals(),
+    mail: mail(),
     pages: null,
     sessionSecret: "test",
   });

@@ -36,7 +36,11 @@ beforeAll(async () => {
   runner = startRunner(
     database,
     signals(),
-    { survey: surveyHandler(database, work()), bounds: boundsHandler(database, work()), review: () => Promise.resolve({}) },
+    {
+      survey: surveyHandler(database, work()),
+      bounds: boundsHandler(database, work()),
+      review: () => Promise.resolve({}),
+    },
     pino({ level: "silent" }),
   );
 });

@@ -9,6 +9,7 @@ import { openDatabase, type Database, type Role } from "#server/database/databas
 import { createApp, type AppOptions } from "#server/app";
 import { hashPassword } from "#server/identity/password";
 import { listenForJobs, type Signals } from "#server/jobs/signals";
+import { openMail, type Mail } from "#server/mail/outgoing";
 import { startWork, type Work } from "#server/work/work";
 import type { ClientInput } from "#core/clients/client";
 import { clientOf } from "../support/programs";
@@ -48,7 +49,9 @@ let pool: Work | null = null;
 export const work = () => (pool ??= startWork(1));
 let ear: Signals | null = null;
 export const signals = () => (ear ??= listenForJobs(APP_URL()));
-afterAll(() => Promise.all([pool?.close(), ear?.close()]));
+let box: Mail | null = null;
+export const mail = () => (box ??= openMail(null));
+afterAll(() => Promise.all([pool?.close(), ear?.close(), box?.close()]));
 
 export async function makeCoach(
   practiceId: string = randomUUID(),
@@ -81,6 +84,7 @@ export function appOn(database: Database, options: Partial<AppOptions> = {}): Ex
       log: pino({ level: "silent" }),
       work: work(),
       signals: signals(),
+      mail: mail(),
       pages: null,
       sessionSecret: "test",
       signInAttempts: 100,

@@ -8,6 +8,7 @@ const page = (change: Partial<Log>): Log => ({
   checkIns: [],
   handedOver: {},
   bounds: {},
+  answers: {},
   names: {},
   twice: [],
   next: null,

@@ -89,6 +89,8 @@ const history = z.strictObject({
     z.record(z.string(), z.strictObject({ load: loadSchema.nullable(), setupKey: z.string() })),
   ),
   bounds: z.record(z.string(), z.strictObject({ low: z.number(), high: z.number(), body: z.number().optional() })),
+  /** what the coach answered to a client's note, by report */
+  answers: z.record(z.string(), z.strictObject({ text: z.string(), by: z.string(), at: moment })),
 });
 
 /** what a coach may do to a logged set: a revision of its own, with who and when */
@@ -128,6 +130,18 @@ const decision = z.strictObject({
   act: z.enum(DECISION_ACTS),
   until: z.string().nullable(),
   /** why not; of an edit that was declined */
+  reason: z.string().nullable(),
+  by: z.string(),
+  at: moment,
+});
+/** that a letter went: what it said is the client's */
+const letter = z.strictObject({
+  id: z.uuid(),
+  clientId: z.uuid(),
+  to: z.string(),
+  subject: z.string(),
+  state: z.enum(["sending", "sent", "refused"]),
+  /** why it was not taken */
   reason: z.string().nullable(),
   by: z.string(),
   at: moment,
@@ -646,6 +660,54 @@ export const api = {
     who: "coach",
     about: "A line whenever something of a client has changed.",
     answer: { file: "text/event-stream" },
+  },
+
+  answerNote: {
+    method: "post",
+    path: "/clients/{id}/answers",
+    who: "coach",
+    about: "A short answer to what a client wrote about an exercise: it stands on the phone. The newest counts.",
+    body: z.strictObject({ id: z.uuid(), reportId: z.uuid(), text: text(300, "a word to say") }),
+    status: [201],
+    answer: nothing,
+  },
+
+  // mail
+  sendLetter: {
+    method: "post",
+    path: "/clients/{id}/letters",
+    who: "coach",
+    about: "Mails a client what is handed over: PDF, calendar, and the phone's link where one is given.",
+    body: z.strictObject({
+      /** the same again after a lost answer is one letter */
+      id: z.uuid(),
+      to: z.email("an address such as name@example.org").max(200, "at most 200 characters"),
+      note: z.string().max(2000, "at most 2000 characters"),
+      ...sheetBody.shape,
+    }),
+    status: [201],
+    answer: z.strictObject({ letter }),
+  },
+  letters: {
+    method: "get",
+    path: "/letters",
+    who: "coach",
+    about:
+      "Letters of the practice, newest first; and, where no mail server is set up, as they arrived at the stand-in.",
+    answer: z.strictObject({
+      /** of the mail server; null where letters end in the stand-in */
+      host: z.string().nullable(),
+      letters: z.array(letter),
+      arrived: z.array(
+        z.strictObject({
+          to: z.string(),
+          subject: z.string(),
+          text: z.string(),
+          attachments: z.array(z.strictObject({ name: z.string(), type: z.string(), size: z.int() })),
+          at: moment,
+        }),
+      ),
+    }),
   },
 
   // review and evidence

@@ -78,7 +78,9 @@ export function nextBlock(program: Program, { entries }: History, { block, weeks
       .sort(([a, x], [b, y]) => y.length - x.length || b.localeCompare(a))[0]?.[1];
     return before && before.length > p.reserves.length ? [change(p, { reserves: [...before] })] : [];
   });
-  return operations.length ? ofWeek(program, `next block ${weeks.at(-1)?.from ?? today}`, { kind: "next block" }, operations) : null;
+  return operations.length
+    ? ofWeek(program, `next block ${weeks.at(-1)?.from ?? today}`, { kind: "next block" }, operations)
+    : null;
 }
 
 /** a group has been specialised for its weeks: the one that waits longest is next */

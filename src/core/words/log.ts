@@ -8,3 +8,13 @@ export const checkIns = {
     (v) => `${v.day} ${v.score} of 5 (sleep ${v.sleep}, food ${v.food}, soreness ${v.soreness}, stress ${v.stress})`,
   ),
 };
+
+/** what a client wrote about an exercise, and the answer */
+export const note = {
+  said: sentence({ note: "felt the left elbow" }, (v) => `Client: “${v.note}”`),
+  answered: sentence({ by: "Edda Varn", text: "Go lighter on Friday" }, ({ by, text }) => `${by}: “${text}”`),
+  answer: label("Answer"),
+  answerAnew: label("Answer anew"),
+  answerTo: sentence({ note: "felt the left elbow" }, (v) => `Answer to “${v.note}”`),
+  send: label("Send"),
+};

@@ -48,6 +48,10 @@ export const reps = {
 /** how the reps were */
 export const form = {
   ask: label("Did the reps stay clean? Tap what went wrong"),
+  answered: sentence(
+    { by: "Edda Varn", text: "Go lighter on Friday", note: "felt the left elbow" },
+    ({ by, text, note }) => `${by}: “${text}” (you wrote: “${note}”)`,
+  ),
   feltIn: label("Where then?"),
   ended: label("What ended the set?"),
   holds: label("Then the load stays until the reps are clean. Your coach sees it."),

@@ -12,7 +12,7 @@ const KEEPER = "gryn_keeper";
 const LOCK = 7_170_071;
 
 const tenantTables =
-  "client, program, program_edit, hand_over, handed_line, entry, report, load_bound, job, client_mark, standing, decision, check_in, client_change, review, experiment, fact";
+  "client, program, program_edit, hand_over, handed_line, entry, report, load_bound, job, client_mark, standing, decision, check_in, client_change, review, experiment, fact, letter, answer";
 
 const rights = (role: string, database: string) => `
   revoke temporary, create on database ${database} from public;
@@ -20,8 +20,8 @@ const rights = (role: string, database: string) => `
   grant usage on schema public, gryn to ${role}, ${KEEPER};
   revoke all on all functions in schema gryn from public;
   grant execute on all functions in schema gryn to ${role}, ${KEEPER};
-  grant select, insert, update, delete on client, program, load_bound, job, judgement, client_mark, standing, decision, place, review, experiment, fact to ${role};
-  grant select, insert on program_edit, hand_over, handed_line, entry, report, check_in, client_change, audit, mechanics to ${role};
+  grant select, insert, update, delete on client, program, load_bound, job, judgement, client_mark, standing, decision, place, review, experiment, fact, letter to ${role};
+  grant select, insert on program_edit, hand_over, handed_line, entry, report, check_in, client_change, answer, audit, mechanics to ${role};
   grant select, insert, update on edition to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};

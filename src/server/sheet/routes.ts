@@ -2,83 +2,20 @@
 import { Router, type RequestHandler, type Response } from "express";
 import Papa from "papaparse";
 import { api, type Body } from "#core/exchange/api";
-import { codeOf } from "#core/sheet/code";
-import { eventsOf } from "#core/sheet/events";
-import { layoutSheet, type SheetAsk } from "#core/sheet/layout";
+import { layoutSheet } from "#core/sheet/layout";
 import { COLUMNS, sheetRows } from "#core/sheet/rows";
-import { localDateOf } from "#core/training/clock";
 import { writeAudit } from "#server/audit";
 import { findClient } from "#server/clients/clients";
-import { callIn, type Database, type Transaction } from "#server/database/database";
+import { callIn, type Database } from "#server/database/database";
 import { attempt } from "#server/http/limits";
 import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { hashToken, newToken } from "#server/identity/people";
-import { editionIn } from "#server/planning/editions";
-import { programOfClient } from "#server/planning/programs";
 import { calendarOf } from "#server/sheet/calendar";
+import { askOf, codeFor, fileName, inHand, type InHand } from "#server/sheet/in-hand";
 import { measure } from "#server/sheet/fonts";
 import { workbookOf } from "#server/sheet/workbook";
-import { newestHandOver, type HandOver } from "#server/training/handovers";
 import type { Work } from "#server/work/work";
-
-const NOTHING = "Nothing is handed over yet: hand the week over first.";
-
-interface InHand {
-  client: string;
-  handOver: HandOver;
-  painStops: number;
-  events: ReturnType<typeof eventsOf>;
-}
-
-async function inHand(tx: Transaction, practiceId: string, clientId: string): Promise<InHand> {
-  const client = await findClient(tx, practiceId, clientId);
-  const handOver = await newestHandOver(tx, practiceId, clientId);
-  if (!handOver) throw new Problem(404, NOTHING);
-  const { program } = await programOfClient(tx, practiceId, clientId);
-  const { method } = await editionIn(tx, practiceId, handOver.snapshot);
-  const from = localDateOf(Date.parse(handOver.at), "UTC");
-  return {
-    client: client.name,
-    handOver,
-    painStops: method.pain.stop,
-    events: eventsOf(handOver.snapshot, program, from, client),
-  };
-}
-
-/** the link's code, where the link is this client's and open. @throws Problem 422 where it is not */
-async function codeFor(tx: Transaction, clientId: string, link: string | null): Promise<SheetAsk["code"]> {
-  if (!link) return null;
-  const token = /\/floor#([\w-]{20,100})$/.exec(link)?.[1];
-  const known = token
-    ? await callIn<{ clientId: string; state: string } | null>(tx, "link_check", hashToken(token), false)
-    : null;
-  if (known?.clientId !== clientId || known.state !== "open")
-    throw new Problem(422, "This link is not open for this client. Make a new one.", [
-      { path: "link", reason: "not open for this client" },
-    ]);
-  return { ...codeOf(link), link };
-}
-
-const askOf = ({ client, handOver, painStops }: InHand, code: SheetAsk["code"]): SheetAsk => ({
-  client,
-  number: handOver.number,
-  day: new Date(handOver.at).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" }),
-  snapshot: handOver.snapshot,
-  painStops,
-  code,
-});
-
-/** a file name that any system takes */
-const fileName = ({ client, handOver }: InHand, end: string): string =>
-  `${
-    client
-      .normalize("NFD")
-      .replace(/\p{M}/gu, "")
-      .replace(/[^\w]+/g, "-")
-      .replace(/^-|-$/g, "")
-      .toLowerCase() || "client"
-  }-plan-${handOver.number}.${end}`;
 
 export function sheetRoutes(database: Database, work: Work): Router {
   const router = Router();

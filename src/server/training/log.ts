@@ -113,7 +113,7 @@ export async function readHistory(
   practiceId: string,
   clientId: string,
   log: Pick<Log, "entries" | "reports">,
-): Promise<History & { checkIns: CheckIn[] }> {
+): Promise<History & { checkIns: CheckIn[]; answers: Answers }> {
   const ids = [...new Set([...log.entries, ...log.reports].map((x) => x.handOverId))];
   const rows = await tx.query<{ hand_over: string; id: string } & Handed>(
     `select hand_over_id as hand_over, line_id as id, setup_key as "setupKey", load from handed_line
@@ -137,7 +137,26 @@ export async function readHistory(
     checkIns: checkIns.map((c) => upgrade<CheckIn>("checkIn", c.body, c.format)),
     handedOver,
     bounds: bounds?.body ?? {},
+    answers: await readAnswers(tx, practiceId, clientId, log.reports),
   };
+}
+
+/** a coach's answers by report, each the newest */
+type Answers = Record<string, { text: string; by: string; at: string }>;
+async function readAnswers(
+  tx: Transaction,
+  practiceId: string,
+  clientId: string,
+  reports: readonly Report[],
+): Promise<Answers> {
+  const noted = reports.filter((r) => r.note).map((r) => r.id);
+  if (noted.length === 0) return {};
+  const rows = await tx.query<{ id: string; text: string; by: string; at: Date }>(
+    `select distinct on (report_id) report_id as id, text, account_name as by, at from answer
+     where practice_id = $1 and client_id = $2 and report_id = any($3::uuid[]) order by report_id, at desc`,
+    [practiceId, clientId, noted],
+  );
+  return Object.fromEntries(rows.map(({ id, text, by, at }) => [id, { text, by, at: at.toISOString() }]));
 }
 
 /** changes whenever anything that is told of a client's training does */

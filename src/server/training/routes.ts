@@ -89,6 +89,29 @@ export function trainingRoutes(database: Database): Router {
     else response.status(304).end();
   });
 
+  router.post("/clients/:id/answers", async (request, response) => {
+    const coach = coachOf(request);
+    const { practiceId } = coach;
+    const clientId = readId(request, "id", "client");
+    const { id, reportId, text } = readBody(api.answerNote.body, request);
+    await database.withPractice(practiceId, async (tx) => {
+      await findClient(tx, practiceId, clientId);
+      const [report] = await tx.query(
+        "select 1 from report where practice_id = $1 and client_id = $2 and id = $3 limit 1",
+        [practiceId, clientId, reportId],
+      );
+      if (!report) throw notFound("note");
+      // the same again after a lost answer is the same answer
+      await tx.query(
+        `insert into answer (practice_id, id, client_id, report_id, text, account_name)
+          values ($1, $2, $3, $4, $5, $6) on conflict do nothing`,
+        [practiceId, id, clientId, reportId, text, coach.name],
+      );
+      await writeAudit(tx, coach, "answered a note", clientId);
+    });
+    response.status(201).json({});
+  });
+
   router.post("/clients/:id/log", async (request, response) => {
     const coach = coachOf(request);
     const id = readId(request, "id", "client");

@@ -111,6 +111,7 @@ export const api = createApi({
     "handOver",
     "log",
     "desk",
+    "letters",
     "review",
     "evidence",
     "places",
@@ -217,6 +218,15 @@ export const api = createApi({
       query: ({ clientId, ruling }) => ({ url: `/clients/${clientId}/log`, method: "POST", body: ruling }),
       invalidatesTags: ["log", "review"],
     }),
+    answerNote: build.mutation<Answer<"answerNote">, { clientId: string } & Body<"answerNote">>({
+      query: ({ clientId, ...body }) => ({ url: `/clients/${clientId}/answers`, method: "POST", body }),
+      invalidatesTags: ["log"],
+    }),
+    sendLetter: build.mutation<Answer<"sendLetter">, { clientId: string } & Body<"sendLetter">>({
+      query: ({ clientId, ...body }) => ({ url: `/clients/${clientId}/letters`, method: "POST", body }),
+      invalidatesTags: ["letters"],
+    }),
+    letters: build.query<Answer<"letters">, void>({ query: () => "/letters", providesTags: ["letters"] }),
     desk: build.query<Answer<"desk">, void>({ query: () => "/desk", providesTags: ["desk"] }),
     decide: build.mutation<Answer<"decide">, Body<"decide">>({
       query: (body) => ({ url: "/desk/decisions", method: "POST", body }),

@@ -4,6 +4,8 @@ import { api } from "../base/api";
 import { Account } from "./Account";
 import { Audit } from "./Audit";
 import { Numbers } from "../judgements/Numbers";
+import { page as mailWords } from "#core/words/mail";
+import { Letters } from "./Letters";
 import { People } from "./People";
 
 export default function PracticePage() {
@@ -17,6 +19,7 @@ export default function PracticePage() {
           People
         </NavLink>
         <NavLink to="/practice/numbers">Numbers</NavLink>
+        <NavLink to="/practice/mail">{mailWords.title()}</NavLink>
         {head && <NavLink to="/practice/audit">Audit</NavLink>}
         <NavLink to="/practice/account">Your account</NavLink>
       </nav>
@@ -24,6 +27,8 @@ export default function PracticePage() {
         <Account />
       ) : part === "numbers" ? (
         <Numbers head={head} />
+      ) : part === "mail" ? (
+        <Letters />
       ) : part === "audit" && head ? (
         <Audit />
       ) : (

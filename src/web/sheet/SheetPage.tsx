@@ -10,6 +10,7 @@ import { useOpenClient } from "../base/open-client";
 import { message } from "../base/say";
 import { Segments } from "../base/Segments";
 import { Empty, Failed, Loading } from "../base/states";
+import { MailForm } from "./MailForm";
 import { Paper } from "./Paper";
 import "./sheet.css";
 
@@ -108,6 +109,7 @@ export default function SheetPage() {
           </li>
         </ul>
         <PrintedLink clientId={id} link={link} onLink={setLink} />
+        <MailForm clientId={id} choices={choices} link={link} onLink={setLink} />
         <CalendarAddress clientId={id} />
       </aside>
       <div className="papers" aria-busy={isFetching}>

@@ -69,6 +69,7 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule,
       {belief && <Belief belief={belief} p={p} />}
       {exposures.length > 0 || struck.length > 0 ? (
         <LoggedSets
+          clientId={client.id}
           list={exposures.slice(0, all ? undefined : SHOWN)}
           struck={struck}
           log={log}

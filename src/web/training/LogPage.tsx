@@ -133,6 +133,7 @@ export default function LogPage() {
             <h2>{log.names[pid] ?? "An exercise that the library no longer has"}</h2>
             <p className="small quiet">No longer in the week.</p>
             <LoggedSets
+              clientId={client.id}
               list={exposuresOf(pid, log.entries, log.reports).slice(0, all ? undefined : 4)}
               struck={log.entries.filter((e) => e.prescriptionId === pid && e.voided)}
               log={log}

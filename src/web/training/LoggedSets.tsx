@@ -1,15 +1,19 @@
 /** A line's workouts as a table: each set can be opened, corrected, confirmed, struck and restored. */
-import { Button } from "antd";
+import { Button, Input } from "antd";
 import { Fragment, useState } from "react";
 import type { Answer, Ruling } from "#core/exchange/api";
 import { JOINT_NAMES } from "#core/exercises/joints";
 import { sameLoad } from "#core/base/kilograms";
 import type { EarlierSetup, Load } from "#core/program/document";
-import type { Entry, Part } from "#core/training/entry";
+import type { Entry, Part, Report } from "#core/training/entry";
 import { loadOf, type Exposure } from "#core/training/exposures";
+import { note as words } from "#core/words/log";
 import { dayText, loadText } from "../../page/locale";
+import { newId } from "../../page/newId";
+import { api, toFailure } from "../base/api";
 import { Dialog } from "../base/Dialog";
 import { NumberField } from "../base/NumberField";
+import { message } from "../base/say";
 
 export const asLoad = (l: Load | null) => (l ? loadText(l) : "—");
 
@@ -36,10 +40,11 @@ interface LoggedSetsProps {
   flagged: ReadonlySet<string>;
   /** setups that the line had before */
   earlier: readonly EarlierSetup[];
+  clientId: string;
   rule: (ruling: Ruling) => Promise<void>;
 }
 
-export function LoggedSets({ list, struck, log, flagged, earlier, rule }: LoggedSetsProps) {
+export function LoggedSets({ list, struck, log, flagged, earlier, clientId, rule }: LoggedSetsProps) {
   const twice = new Set(log.twice);
   /** the change of setup that lies between a workout and the one before it in time */
   const changed = (i: number): EarlierSetup | undefined => {
@@ -87,7 +92,7 @@ export function LoggedSets({ list, struck, log, flagged, earlier, rule }: Logged
               {x.report?.note && (
                 <tr>
                   <td colSpan={5} className="said">
-                    Client: “{x.report.note}”
+                    <Note report={x.report} clientId={clientId} answer={log.answers[x.report.id]} />
                   </td>
                 </tr>
               )}
@@ -112,6 +117,56 @@ export function LoggedSets({ list, struck, log, flagged, earlier, rule }: Logged
             </li>
           ))}
         </ul>
+      )}
+    </>
+  );
+}
+
+interface NoteProps {
+  report: Report;
+  clientId: string;
+  answer: Answer<"log">["answers"][string] | undefined;
+}
+
+/** what the client wrote, and the coach's short answer, which stands on the phone */
+function Note({ report, clientId, answer }: NoteProps) {
+  const [send, { isLoading }] = api.useAnswerNoteMutation();
+  const [text, setText] = useState<string | null>(null);
+  const say = async () => {
+    if (!text?.trim()) return;
+    const r = await send({ clientId, id: newId(), reportId: report.id, text: text.trim() });
+    if (r.error) message.error(toFailure(r.error).error, 5);
+    else setText(null);
+  };
+  return (
+    <>
+      {words.said({ note: report.note })}
+      {answer && <span> {words.answered({ by: answer.by, text: answer.text })} </span>}
+      {text === null ? (
+        <button type="button" className="plain link" onClick={() => setText(answer?.text ?? "")}>
+          {answer ? words.answerAnew() : words.answer()}
+        </button>
+      ) : (
+        <form
+          className="answer"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void say();
+          }}
+        >
+          <Input
+            autoFocus
+            size="small"
+            maxLength={300}
+            aria-label={words.answerTo({ note: report.note })}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            onKeyDown={(e) => e.key === "Escape" && setText(null)}
+          />
+          <Button size="small" htmlType="submit" loading={isLoading} disabled={!text.trim()}>
+            {words.send()}
+          </Button>
+        </form>
       )}
     </>
   );

@@ -11,6 +11,7 @@ export const asOneLog = (pages: readonly Log[]): Log => ({
   reports: newestOf(pages.flatMap((p) => p.reports)),
   handedOver: Object.assign({}, ...pages.map((p) => p.handedOver)) as Log["handedOver"],
   names: Object.assign({}, ...pages.map((p) => p.names).reverse()) as Log["names"],
+  answers: Object.assign({}, ...pages.map((p) => p.answers)) as Log["answers"],
   twice: [...new Set(pages.flatMap((p) => p.twice))],
   next: pages.at(-1)!.next,
 });

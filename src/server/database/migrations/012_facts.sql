@@ -46,6 +46,40 @@ create table fact (
 );
 select gryn.tenant('fact');
 
+-- letters to clients: that they went, not what they said
+create table letter (
+  practice_id uuid not null,
+  id uuid not null,
+  client_id uuid not null,
+  address text not null,
+  subject text not null,
+  state text not null default 'sending' check (state in ('sending', 'sent', 'refused')),
+  reason text,
+  account_name text not null,
+  at timestamptz not null default now(),
+  primary key (practice_id, id),
+  foreign key (practice_id, client_id) references client on delete cascade
+);
+create index letter_time on letter (practice_id, at desc);
+select gryn.tenant('letter');
+
+-- a coach's short answer to what a client wrote about an exercise on a day; the newest counts
+create table answer (
+  practice_id uuid not null,
+  id uuid not null,
+  client_id uuid not null,
+  report_id uuid not null,
+  text text not null,
+  account_name text not null,
+  at timestamptz not null default now(),
+  primary key (practice_id, id),
+  foreign key (practice_id, client_id) references client on delete cascade
+);
+create index answer_report on answer (practice_id, client_id, report_id, at desc);
+select gryn.tenant('answer');
+create trigger answer_marks after insert on answer referencing new table as changed for each statement
+  execute function gryn.mark_clients();
+
 -- made anew with their facts
 alter table review no force row level security;
 delete from review;

@@ -1,0 +1,52 @@
+/** Mail to a client, and the page that shows what was sent. */
+import { counted, label, sentence } from "./sentence";
+
+/** the letter */
+export const letter = {
+  subject: sentence({ coach: "Edda Varn", number: 3 }, ({ coach, number }) => `Your plan ${number} from ${coach}`),
+  greeting: sentence({ first: "Maja" }, ({ first }) => `Hello ${first},`),
+  attached: sentence(
+    { number: 3, days: 3 },
+    ({ number, days }) => `plan ${number} is attached, to print: ${counted(days, "training day")} a week.`,
+  ),
+  calendar: label("The calendar file puts the days into your calendar."),
+  link: sentence(
+    { link: "https://gryn.example/floor#abc" },
+    ({ link }) =>
+      `On your phone, with every set to log: ${link}\nThe link is yours alone: whoever has it sees your plan.`,
+  ),
+  stop: label("Sharp or rising pain: stop, and write to me. This is no medical advice."),
+  from: sentence({ coach: "Edda Varn" }, ({ coach }) => coach),
+};
+
+/** on the sheet */
+export const send = {
+  title: label("Mail"),
+  to: label("To"),
+  note: label("A word of your own"),
+  withLink: label("With a new phone link: the one before ends"),
+  send: label("Send plan and calendar"),
+  sent: sentence({ to: "maja@example.org" }, ({ to }) => `Sent to ${to}.`),
+  page: label("What was sent"),
+};
+
+/** what was sent */
+export const page = {
+  title: label("Mail"),
+  nothing: label("Nothing sent yet"),
+  nothingWhy: label(
+    "A plan is mailed from a client's sheet: as PDF, with the calendar and, if you like, a new phone link.",
+  ),
+  standIn: label(
+    "No mail server is set up here: letters end in a simulated one that ships with Gryn, and nothing leaves this machine. They stand here as they arrived.",
+  ),
+  real: sentence({ host: "mail.example.org" }, ({ host }) => `Letters go out through ${host}.`),
+  states: { sending: label("on its way"), sent: label("sent"), refused: label("not taken") },
+  arrived: label("As it arrived"),
+  attachments: label("Attached"),
+  when: label("When"),
+  to: label("To"),
+  subject: label("Subject"),
+  state: label("State"),
+  by: label("By"),
+};
