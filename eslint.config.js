@@ -43,6 +43,7 @@ const ROOMS = {
   desk: [...JUDGED, "program", "planning", "training"],
   sheet: ["base", "clients", "program", "training"],
   simulation: [...JUDGED, "program", "planning", "training"],
+  sensing: ["base", "training", "simulation"],
   review: [...JUDGED, "program", "planning", "training"],
   exchange: [...JUDGED, "ranking", "program", "planning", "training", "desk", "sheet", "review"],
   validation: [...JUDGED, "training"],

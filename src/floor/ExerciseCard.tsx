@@ -85,6 +85,10 @@ export function ExerciseCard(props: Props) {
           mend={mend}
           onLogged={props.onLogged}
           isOdd={(entry) => wouldBeOdd(floor, p, entry, props.rules)}
+          onTicks={(seen) => {
+            const ticks = [...new Set([...(report?.ticks ?? []), ...seen.filter((t) => p.ticks.includes(t))])];
+            void floor.put({ kind: "report", item: nextReport(report, handOverId, p.id, { ticks }) });
+          }}
           onPause={props.onPause}
           onEnd={(id) => setEnded([...ended, id])}
         />

@@ -84,7 +84,7 @@ export function SetEntry(props: Props) {
 }
 
 /** what a plain rep of a line is */
-const mainOf = ({ technique, reserves }: SnapshotPrescription): "full" | "partial" | "assisted" =>
+export const mainOf = ({ technique, reserves }: SnapshotPrescription): "full" | "partial" | "assisted" =>
   technique && (technique.on === "every" || reserves.length === 1) ? technique.main : "full";
 
 interface Draft {

@@ -6,13 +6,15 @@ import type { Entry } from "#core/training/entry";
 import { set as words } from "#core/words/phone";
 import { countedReps, loadOf } from "#core/training/exposures";
 import { rampOf } from "#core/program/ramp";
+import type { Tick } from "#core/training/ticks";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { loadText, plain } from "../page/locale";
 import { newId } from "../page/newId";
 import { GoingOn } from "./GoingOn";
 import { moment } from "./moment";
 import type { Floor, Item } from "./outbox";
-import { SetEntry, type Typed } from "./SetEntry";
+import { Sensor } from "./Sensor";
+import { mainOf, SetEntry, type Typed } from "./SetEntry";
 import type { GoingOn as Step, Today } from "./today";
 
 interface WorkingProps {
@@ -31,6 +33,8 @@ interface WorkingProps {
   onLogged: (done: number, odd?: boolean) => void;
   /** whether a set would be far from the others */
   isOdd: (entry: Entry) => boolean;
+  /** a sensor saw what went wrong with the reps */
+  onTicks: (ticks: readonly Tick[]) => void;
   /** s before the next part of a set that goes on */
   onPause: (seconds: number) => void;
   /** a set was ended before its further parts */
@@ -111,6 +115,16 @@ export function Working(props: WorkingProps) {
           load={now.load}
           correcting={correcting}
           onLog={log}
+        />
+      )}
+      {!finished && !goingOn && !correcting && p.sides === "both" && (
+        <Sensor
+          floor={floor}
+          lower={p.tempo.lower}
+          onLog={({ reps, ticks }) => {
+            log({ parts: [{ id: newId(), kind: mainOf(p), load: now.load, reps }], reserve: now.reserve });
+            if (ticks.length) props.onTicks(ticks);
+          }}
         />
       )}
       {correcting && (

@@ -6,6 +6,7 @@
 import { upgrade } from "#core/exchange/upgrade";
 import type { Answer } from "#core/exchange/api";
 import type { CheckIn } from "#core/training/check-in-schema";
+import type { Sample } from "#core/sensing/detect";
 import { checkInOf } from "#core/training/check-in";
 import type { Entry, Report } from "#core/training/entry";
 import type { History } from "#core/training/exposures";
@@ -15,7 +16,13 @@ import type { FloorSession } from "./types";
 
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
 /** a request to the floor API on behalf of a client; null without a connection */
-export type Ask = (path: string, who: string | null, body?: unknown) => Promise<Response | null>;
+export type Ask = (path: string, who: string | null, body?: unknown, signal?: AbortSignal) => Promise<Response | null>;
+
+/** "[1.02,0.31]": s and m; a line that says nothing, or half of one, is none */
+function sampleOf(line: string): Sample[] {
+  const [, t, x] = /^\[(-?[\d.e-]+),(-?[\d.e-]+)\]$/.exec(line) ?? [];
+  return t !== undefined && x !== undefined ? [{ t: Number(t), x: Number(x) }] : [];
+}
 export type Item = (
   { kind: "entry"; item: Entry } | { kind: "report"; item: Report } | { kind: "check-in"; item: CheckIn }
 ) & {
@@ -26,13 +33,13 @@ const RETRY_MS = 4000;
 const BATCH = 100;
 const AWAY = "No connection: sets are kept on this phone and sent later.";
 
-export const askServer: Ask = async (path, who, body) => {
+export const askServer: Ask = async (path, who, body, signal) => {
   try {
     const headers: Record<string, string> = { "x-gryn-floor": "1", ...(who ? { "x-gryn-who": who } : {}) };
     return await fetch(
       `/api/floor${path}`,
       body === undefined
-        ? { cache: "no-store", headers }
+        ? { cache: "no-store", headers, signal: signal ?? null }
         : { method: "POST", headers: { ...headers, "content-type": "application/json" }, body: JSON.stringify(body) },
     );
   } catch {
@@ -81,6 +88,27 @@ export class Floor {
       ...(this.session?.history.reports ?? []),
       ...this.out.flatMap((x) => (x.kind === "report" ? [x.item] : [])),
     ]);
+  }
+
+  /**
+   * Hears a rep sensor until it is told to stop. @param there it has answered @param hear samples as they come
+   * @returns when the connection has ended
+   */
+  async listen(code: string, signal: AbortSignal, there: () => void, hear: (samples: Sample[]) => void): Promise<void> {
+    const answer = await this.ask(`/sensor/${encodeURIComponent(code)}`, this.who, undefined, signal);
+    const reader = answer?.ok ? answer.body?.getReader() : undefined;
+    if (!reader) return;
+    const decoder = new TextDecoder();
+    let rest = "";
+    for (;;) {
+      const next = await reader.read().catch(() => null);
+      if (!next || next.done) return;
+      there();
+      const lines = (rest + decoder.decode(next.value, { stream: true })).split("\n");
+      rest = lines.pop() ?? "";
+      const samples = lines.flatMap(sampleOf);
+      if (samples.length) hear(samples);
+    }
   }
 
   /** what the coach answered, by report; a session of before has none */

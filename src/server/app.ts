@@ -30,6 +30,7 @@ import { planningRoutes } from "#server/planning/routes";
 import type { Mail } from "#server/mail/outgoing";
 import { letterRoutes } from "#server/mail/routes";
 import { reviewRoutes } from "#server/review/routes";
+import { Sensors, sensorPage } from "#server/sensing/stand-in";
 import { calendarHandler, sheetRoutes } from "#server/sheet/routes";
 import { floorRoutes } from "#server/training/floor";
 import { handOverRoutes } from "#server/training/handovers";
@@ -42,6 +43,8 @@ export interface AppOptions {
   log: Logger;
   /** the engine, off this thread */
   work: Work;
+  /** the page of the simulated sensor: on a machine of one's own, not where others may start sets */
+  sensorPage?: boolean;
   /** letters out */
   mail: Mail;
   /** what jobs are heard to do */
@@ -94,7 +97,7 @@ const DEEPEST = 40;
 
 const PACKED = { enableBrotli: true, orderPreference: ["br", "gz"], index: false as const };
 const isPackable: compression.CompressionFilter = (request, response) =>
-  !/event-stream/.test(String(response.getHeader("content-type"))) && compression.filter(request, response);
+  !/event-stream|ndjson/.test(String(response.getHeader("content-type"))) && compression.filter(request, response);
 
 function readJson(): RequestHandler {
   const readers = BODY_LIMITS.map(([path, limit]) => [path, express.json({ limit, verify: notTooDeep })] as const);
@@ -157,12 +160,13 @@ export function createApp(options: AppOptions): Express {
   );
   // answers over a kilobyte travel packed; what was packed at build is left as it is, and a stream is not held back
   app.use(compression({ threshold: 1024, filter: isPackable }));
+  const sensors = new Sensors(signals);
   const noStore: RequestHandler = (_request, response, next) => {
     response.set("cache-control", "no-store");
     next();
   };
   app.use("/api", noStore, readJson());
-  app.use("/api/floor", floorRoutes(database, secureCookies));
+  app.use("/api/floor", floorRoutes(database, secureCookies, sensors));
   const store = new SessionStore(database);
   app.use(
     "/api",
@@ -199,6 +203,7 @@ export function createApp(options: AppOptions): Express {
     },
   );
 
+  if (options.sensorPage) app.use("/sensor", sensorPage(database));
   app.get("/calendar/:file", calendarHandler(database));
 
   const pages = options.pages;

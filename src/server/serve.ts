@@ -52,6 +52,8 @@ const listen = (server: Server, port: number, host: string) =>
     });
   });
 
+const isLoopback = (host: string) => host === "localhost" || host === "::1" || host.startsWith("127.");
+
 export async function serve(options: ServeOptions): Promise<Serving> {
   const database = openDatabase(options.databaseUrl, options.poolSize);
   const work = startWork(2, options.keptWorkers ?? 0);
@@ -63,6 +65,7 @@ export async function serve(options: ServeOptions): Promise<Serving> {
     const { pages, sessionSecret, secureCookies = false, proxy = null, demo = null, signInAttempts = 10 } = options;
     const server = createServer(
       createApp({
+        sensorPage: isLoopback(options.host),
         database,
         log,
         work,

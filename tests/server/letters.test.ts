@@ -94,8 +94,7 @@ test("a mail server that is away: nothing was sent, and the coach is told what e
   const own = appOn(database, { mail: away });
   const coach = await makeCoach();
   expect((await (await signIn(own, coach)).get("/letters").expect(200)).body.host).toBe("127.0.0.1");
-  const practiceId = coach.practiceId;
-  const letter = { to: "a@example.org", subject: "x", text: "y", attachments: [], practiceId };
+  const letter = { to: "a@example.org", subject: "x", text: "y", attachments: [] };
   await expect(away.send(letter)).rejects.toThrow(/cannot be reached. Nothing was sent/);
   await away.close();
 });

@@ -873,6 +873,13 @@ export const api = {
       rules: rulesSchema.pick({ progress: true, pain: true }).extend({ repsFormula: z.number() }),
     }),
   },
+  floorSensor: {
+    method: "get",
+    path: "/floor/sensor/{code}",
+    who: "client",
+    about: "Positions of a rep sensor as they come, a line [s, m] each, until the phone stops listening.",
+    answer: { file: "application/x-ndjson" },
+  },
   floorLog: {
     method: "post",
     path: "/floor/log",

@@ -7,13 +7,19 @@ import { EventEmitter } from "node:events";
 import pg from "pg";
 
 export interface Signals {
-  /** @param channel a job's id, "practice " and its id, or null for any job; @returns ends the listening */
-  on(channel: string | null, heard: () => void): () => void;
+  /**
+   * @param channel a job's id, "practice " and its id, SENSOR, or null for any job
+   * @param heard with what is said of a sensor; of the others it is a hint and nothing else
+   * @returns ends the listening
+   */
+  on(channel: string | null, heard: (said?: string) => void): () => void;
   close(): Promise<void>;
 }
 
 const CHANNEL = "gryn_job";
 const ANY = "any";
+/** a simulated sensor begins a set: told to every server, since a phone listens to one of them */
+export const SENSOR = "sensor";
 /** ms between two tries of a connection that was lost */
 const AGAIN = 1000;
 
@@ -41,6 +47,7 @@ export function listenForJobs(url: string): Signals {
     client.on("error", lost);
     client.on("end", lost);
     client.on("notification", ({ payload }) => {
+      if (payload?.startsWith(`${SENSOR} `)) return void heard.emit(SENSOR, payload.slice(SENSOR.length + 1));
       heard.emit(payload ?? ANY);
       if (!payload?.startsWith("practice ")) heard.emit(ANY);
     });

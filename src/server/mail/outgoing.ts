@@ -1,23 +1,19 @@
 /** Letters out of Gryn by SMTP: through the server that the installation names, or the stand-in that ships with it. */
 import { createTransport } from "nodemailer";
-import { PRACTICE_HEADER, startStandIn, type StandIn } from "./stand-in";
+import { startStandIn, type Arrived, type StandIn } from "./stand-in";
 
 export interface Letter {
   to: string;
   subject: string;
   text: string;
   attachments: { filename: string; contentType: string; content: Buffer }[];
-  /** whose it is: the stand-in shows a practice its own letters only */
-  practiceId: string;
 }
 
 export interface Mail {
   /** host of the real server; null where letters end in the stand-in */
   host: string | null;
-  /** @throws MailRefused with a reason for people */
-  send(letter: Letter): Promise<void>;
-  /** what has arrived at the stand-in, newest first; nothing where there is a real server */
-  arrived(practiceId: string): ReturnType<StandIn["arrived"]>;
+  /** @returns the letter as it arrived at the stand-in; null where it went out @throws MailRefused, said for people */
+  send(letter: Letter): Promise<Arrived | null>;
   close(): Promise<void>;
 }
 
@@ -63,15 +59,15 @@ export function openMail(url: string | null, from = "Gryn <gryn@localhost>"): Ma
   let transport: ReturnType<typeof connect> | null = null;
   return {
     host: url ? new URL(url).hostname : null,
-    async send({ practiceId, ...letter }) {
+    async send(letter) {
       try {
         transport ??= connect();
-        await (await transport).sendMail({ from, ...letter, headers: { [PRACTICE_HEADER]: practiceId } });
+        const { messageId } = (await (await transport).sendMail({ from, ...letter })) as { messageId: string };
+        return standIn?.take(messageId) ?? null;
       } catch (error) {
         throw new MailRefused(reasonOf(error as SmtpError));
       }
     },
-    arrived: (practiceId) => standIn?.arrived(practiceId) ?? [],
     async close() {
       (await transport)?.close();
       await standIn?.close();

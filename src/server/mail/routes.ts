@@ -9,6 +9,7 @@ import { attempt } from "#server/http/limits";
 import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { MailRefused, type Mail } from "#server/mail/outgoing";
+import type { Arrived } from "#server/mail/stand-in";
 import { calendarOf } from "#server/sheet/calendar";
 import { measure } from "#server/sheet/fonts";
 import { askOf, codeFor, fileName, inHand, type InHand } from "#server/sheet/in-hand";
@@ -68,22 +69,22 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
       return { held, sheet, fresh: made.length > 0 };
     });
     // a letter that waited for its answer too long is not sent twice
-    const reason = fresh ? await sent() : null;
+    const { reason, arrived } = fresh ? await sent() : { reason: null, arrived: null };
     const letter = await database.withPractice(practiceId, async (tx) => {
       if (fresh)
-        await tx.query("update letter set state = $3, reason = $4 where practice_id = $1 and id = $2", [
+        await tx.query("update letter set state = $3, reason = $4, arrived = $5 where practice_id = $1 and id = $2", [
           practiceId,
           id,
           reason === null ? "sent" : "refused",
           reason,
+          arrived,
         ]);
       return findLetter(tx, practiceId, id);
     });
     if (letter?.clientId !== clientId) throw new Problem(409, "Another letter has this number. Send it anew.");
     response.status(201).json({ letter });
 
-    /** @returns why it was not taken; null where it was */
-    async function sent(): Promise<string | null> {
+    async function sent(): Promise<{ reason: string | null; arrived: Arrived | null }> {
       const pdf = await work.pdf(practiceId, sheet);
       const { programName } = held.handOver.snapshot;
       const attachments = [
@@ -97,10 +98,9 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
       const subject = words.subject({ coach: coach.name, number: held.handOver.number });
       const text = textOf(held, coach.name, note, link);
       try {
-        await mail.send({ to, subject, text, attachments, practiceId });
-        return null;
+        return { reason: null, arrived: await mail.send({ to, subject, text, attachments }) };
       } catch (error) {
-        if (error instanceof MailRefused) return error.message;
+        if (error instanceof MailRefused) return { reason: error.message, arrived: null };
         throw error;
       }
     }
@@ -109,12 +109,16 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
   router.get("/letters", async (request, response) => {
     const { practiceId } = coachOf(request);
     const rows = await database.withPractice(practiceId, (tx) =>
-      tx.query<Row>(`select ${COLUMNS} from letter where practice_id = $1 order by at desc limit $2`, [
-        practiceId,
-        SHOWN,
-      ]),
+      tx.query<Row & { arrived: Arrived | null }>(
+        `select ${COLUMNS}, arrived from letter where practice_id = $1 order by at desc limit $2`,
+        [practiceId, SHOWN],
+      ),
     );
-    response.json({ host: mail.host, letters: rows.map(toLetter), arrived: mail.arrived(practiceId) });
+    response.json({
+      host: mail.host,
+      letters: rows.map(({ arrived: _, ...row }) => toLetter(row)),
+      arrived: rows.flatMap((r) => r.arrived ?? []),
+    });
   });
   return router;
 }

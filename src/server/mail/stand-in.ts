@@ -1,6 +1,6 @@
 /**
- * A simulated mail server: takes letters by SMTP on loopback and keeps the last ones in memory, for a page that shows
- * them. It refuses what a real one would: an address at refused.example is not known there.
+ * A simulated mail server: takes letters by SMTP on loopback, reads them as a mail program would, and hands each to
+ * whoever asks for it by its id. It refuses what a real one would: an address at refused.example is not known there.
  */
 import type { AddressInfo } from "node:net";
 import { simpleParser } from "mailparser";
@@ -16,20 +16,19 @@ export interface Arrived {
 
 export interface StandIn {
   url: string;
-  /** a practice's own, newest first */
-  arrived(practiceId: string): Arrived[];
+  /** as it arrived, once; null where it did not */
+  take(messageId: string): Arrived | null;
   close(): Promise<void>;
 }
 
-/** which practice a letter is of */
-export const PRACTICE_HEADER = "x-gryn-practice";
-const KEPT = 200;
+/** letters that nobody has asked for, at the most */
+const KEPT = 50;
 /** bytes of a letter that it takes */
 const LARGEST = 8 * 1024 * 1024;
 const UNKNOWN = /@refused\.example$/i;
 
 export async function startStandIn(): Promise<StandIn> {
-  const letters: (Arrived & { practiceId: string })[] = [];
+  const letters = new Map<string, Arrived>();
   const server = new SMTPServer({
     authOptional: true,
     disabledCommands: ["STARTTLS", "AUTH"],
@@ -42,19 +41,14 @@ export async function startStandIn(): Promise<StandIn> {
       simpleParser(stream)
         .then((mail) => {
           const to = (Array.isArray(mail.to) ? mail.to : mail.to ? [mail.to] : []).map((a) => a.text).join(", ");
-          letters.unshift({
-            practiceId: String(mail.headers.get(PRACTICE_HEADER) ?? ""),
+          letters.set(mail.messageId ?? "", {
             to,
             subject: mail.subject ?? "",
             text: mail.text ?? "",
-            attachments: mail.attachments.map((a) => ({
-              name: a.filename ?? "",
-              type: a.contentType,
-              size: a.size,
-            })),
+            attachments: mail.attachments.map((a) => ({ name: a.filename ?? "", type: a.contentType, size: a.size })),
             at: new Date().toISOString(),
           });
-          letters.splice(KEPT);
+          for (const id of [...letters.keys()].slice(0, -KEPT)) letters.delete(id);
           done();
         })
         .catch((error: Error) => done(error));
@@ -67,8 +61,11 @@ export async function startStandIn(): Promise<StandIn> {
   const { port } = server.server.address() as AddressInfo;
   return {
     url: `smtp://127.0.0.1:${port}`,
-    arrived: (practiceId) =>
-      letters.filter((l) => l.practiceId === practiceId).map(({ practiceId: _, ...letter }) => letter),
+    take(messageId) {
+      const letter = letters.get(messageId) ?? null;
+      letters.delete(messageId);
+      return letter;
+    },
     close: () => new Promise((resolve) => server.close(() => resolve())),
   };
 }

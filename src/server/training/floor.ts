@@ -27,7 +27,12 @@ import { askReview } from "#server/review/reviews";
 import { askBounds } from "#server/training/bounds";
 import { LINK_DAYS, newestHandOver } from "#server/training/handovers";
 import { HISTORY_DAYS } from "#core/training/exposures";
+import { CODE, packetOf, type Sensors } from "#server/sensing/stand-in";
 import { readHistory, readLog, writeLog } from "#server/training/log";
+
+/** ms between two signs that a sensor is there, and of listening at the most: a session */
+const STILL = 5000;
+const LISTENING = 3 * 3600_000;
 
 const COOKIE = "gryn_floor";
 /** which client a request is for: the beginning of an id that says nothing by itself */
@@ -40,7 +45,7 @@ const closed: Record<"revoked" | "expired", string> = {
   expired: "This link has run out. Ask your coach for a new one; what you logged and did not send stays on this phone.",
 };
 
-export function floorRoutes(database: Database, secureCookies: boolean): Router {
+export function floorRoutes(database: Database, secureCookies: boolean, sensors: Sensors): Router {
   const router = Router();
 
   const linkOf = async (token: string | null, opening: boolean): Promise<LinkState> => {
@@ -102,6 +107,24 @@ export function floorRoutes(database: Database, secureCookies: boolean): Router 
         };
       }),
     );
+  });
+
+  router.get("/sensor/:code", async (request, response) => {
+    await linkOfRequest(request);
+    const { code } = request.params;
+    if (!CODE.test(code)) throw new Problem(400, "A sensor's code has letters, digits and dashes, such as rack-3.");
+    const stop = sensors.listen(code, (samples) => response.write(packetOf(samples)));
+    if (!stop) throw new Problem(429, "Too many phones listen to this sensor.");
+    response.writeHead(200, { "content-type": "application/x-ndjson", "x-accel-buffering": "no" });
+    // an empty line says that it is there
+    response.write("\n");
+    const still = setInterval(() => response.write("\n"), STILL);
+    const longest = setTimeout(() => response.end(), LISTENING);
+    response.on("close", () => {
+      stop();
+      clearInterval(still);
+      clearTimeout(longest);
+    });
   });
 
   router.post("/log", async (request, response) => {

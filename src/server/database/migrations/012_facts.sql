@@ -55,6 +55,8 @@ create table letter (
   subject text not null,
   state text not null default 'sending' check (state in ('sending', 'sent', 'refused')),
   reason text,
+  -- where no mail server is set up: the letter as it came out of the simulated one
+  arrived jsonb,
   account_name text not null,
   at timestamptz not null default now(),
   primary key (practice_id, id),
@@ -79,6 +81,14 @@ create index answer_report on answer (practice_id, client_id, report_id, at desc
 select gryn.tenant('answer');
 create trigger answer_marks after insert on answer referencing new table as changed for each statement
   execute function gryn.mark_clients();
+
+-- a simulated sensor begins a set, whichever server its page was on
+create function gryn.sensor_begins(what text) returns jsonb
+language plpgsql set search_path = pg_catalog, pg_temp as $$
+begin
+  perform pg_notify('gryn_job', 'sensor ' || what);
+  return null;
+end $$;
 
 -- made anew with their facts
 alter table review no force row level security;
