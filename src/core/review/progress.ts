@@ -1,5 +1,5 @@
 /**
- * Whether it works, in three answers and never in one word: stronger, likely standing still, cannot tell. Standing
+ * Whether it works, in three answers and never in one word: stronger, may be standing still, cannot tell. Standing
  * still cannot be told fast (0.2 % a month is not seen through 3 % a day): the usual rules of no raise or no best for
  * four weeks are said of nine in ten movements that grow.
  */

@@ -47,7 +47,7 @@ export function proposalOf(ask: ProposalAsk): Edit[] {
     ...kept.filter((e) => !e.find && !(moved.has(e.lineId) && OVER.has(e.reason.kind))),
     ...kept.filter((e) => e.safety && e.find),
     ...replaced,
-    ...movements.filter((e) => !e.find && (ofAll.length === 0 || e.operations.length === 0)),
+    ...movements.filter((e) => !e.find && !moved.has(e.lineId) && (ofAll.length === 0 || e.operations.length === 0)),
     ...ofAll.map((e) => ({ ...e, operations: e.operations.filter((o) => !isOf(o, gone)) })),
   ].sort((a, b) => ORDER.indexOf(a.reason.kind) - ORDER.indexOf(b.reason.kind));
 }

@@ -50,10 +50,12 @@ export function against(line: LineReview, elsewhere?: Elsewhere): Against | null
       of: Math.max(hurt.length, Math.min(HURTS.of, line.workouts)),
     };
   const { target, said } = line.felt;
-  if (said >= FELT.said && target / said < 1 - FELT.share)
+  // what makes somebody stronger is felt enough
+  const works = line.change?.verdict === "stronger";
+  if (!works && said >= FELT.said && target / said < 1 - FELT.share)
     return { kind: "not felt", target, said, where: line.feltIn[0]?.group ?? null };
   if (line.form.lost >= FORM) return { kind: "form", ...line.form };
-  if (elsewhere && elsewhere.points <= OTHERS) return { kind: "others", ...elsewhere };
+  if (!works && elsewhere && elsewhere.points <= OTHERS) return { kind: "others", ...elsewhere };
   return null;
 }
 

@@ -49,7 +49,7 @@ export const summary = {
       const parts = [
         { n: stronger, is: "stronger" },
         { n: weaker, is: "weaker" },
-        { n: still, is: "likely standing still" },
+        { n: still, is: "may be standing still" },
       ].filter((p) => p.n > 0);
       const said = parts.map((p, i) => `${p.n}${i === 0 ? ` of ${counted(of, "movement")}` : ""} ${p.is}`);
       return said.length
@@ -95,9 +95,12 @@ export const progress = {
   weaker: sentence({ mean: -0.03, sd: 0.012, weeks: 12 }, ({ mean, sd, weeks }) => changed("Weaker", mean, sd, weeks)),
   "standing still": sentence(
     { probability: 0.68, weeks: 11, workouts: 19 },
-    (v) => `Likely standing still (about ${Math.round(10 * v.probability)} in 10): ${known(v.weeks, v.workouts)}`,
+    (v) => `${stillness(v.probability)} (about ${Math.round(10 * v.probability)} in 10): ${known(v.weeks, v.workouts)}`,
   ),
 };
+/** the alarm is set so that one in five who grow hears it once in half a year: what is under a half is not likely */
+const stillness = (probability: number): string =>
+  probability >= 0.5 ? "Likely standing still" : "May be standing still";
 function changed(word: string, mean: number, sd: number, weeks: number): string {
   const at = (z: number) => signed(inPercent(mean + z * sd));
   return `${word}: ${at(0)} % in ${counted(weeks, "week")} (${at(-1.2816)} to ${at(1.2816)})`;
@@ -213,25 +216,25 @@ export const edit = {
   "test setWhy": sentence(
     { family: "row", weeks: 12 },
     ({ family, weeks }) =>
-      `${family}: likely standing still, ${counted(weeks, "week")}. First see whether effort is as said.`,
+      `${family}: may be standing still, ${counted(weeks, "week")}. First see whether effort is as said.`,
   ),
   more: label("One set more"),
   moreWhy: sentence(
     { family: "row", group: "Upper back", weeks: 12 },
     ({ family, group, weeks }) =>
-      `${family}: likely standing still, ${counted(weeks, "week")}; ${group} is under the middle of its range.`,
+      `${family}: may be standing still, ${counted(weeks, "week")}; ${group} is under the middle of its range.`,
   ),
   "further day": label("A further day, or another setup"),
   "further dayWhy": sentence(
     { family: "row", weeks: 12, probability: 0.7 },
     ({ family, weeks, probability }) =>
-      `${family}: likely standing still (${Math.round(10 * probability)} in 10), ${counted(weeks, "week")}; sets are enough.`,
+      `${family}: may be standing still (${Math.round(10 * probability)} in 10), ${counted(weeks, "week")}; sets are enough.`,
   ),
   first: sentence({ gate: "sets" }, (v) => `First: ${gate(v)}`),
   firstWhy: sentence(
     { family: "row", weeks: 12 },
     ({ family, weeks }) =>
-      `${family}: likely standing still, ${counted(weeks, "week")}. The programme is not the first cause.`,
+      `${family}: may be standing still, ${counted(weeks, "week")}. The programme is not the first cause.`,
   ),
   "block end": label("The block's lighter week"),
   "block endWhy": sentence(
@@ -276,7 +279,7 @@ export const because = {
   ),
   still: sentence(
     { weeks: 14 },
-    ({ weeks }) => `Likely standing still after ${counted(weeks, "week")}, nothing else in the way.`,
+    ({ weeks }) => `May be standing still after ${counted(weeks, "week")}, nothing else in the way.`,
   ),
   stronger: sentence(
     { mean: 0.04, weeks: 12 },

@@ -67,6 +67,15 @@ test("felt elsewhere in four of ten, with the muscle that it was felt in most", 
   expect(judged((w) => ({ feel: w % 4 ? "target" : "elsewhere" })).against).toBeNull();
 });
 
+test("what makes a client stronger stays, wherever it is felt; not where it hurts", () => {
+  const up = { mean: 0.06, sd: 0.01, raw: 0.06, rawSd: 0.01, weeks: 12, verdict: "stronger" } as const;
+  const elsewhere = judged(() => ({ feel: "elsewhere" })).own;
+  expect(against(elsewhere)!.kind).toBe("not felt");
+  expect(against({ ...elsewhere, change: up }, { points: -5, clients: 9 })).toBeNull();
+  const hurts = judged((w) => ({ pain: w > 8 ? ache : null })).own;
+  expect(against({ ...hurts, change: up })!.kind).toBe("hurts");
+});
+
 test("form that went in four of the last six; before them it may have been learnt", () => {
   expect(judged((w) => ({ ticks: w > 7 ? ["swing"] : [] })).against).toEqual({ kind: "form", lost: 4, of: 6 });
   expect(judged((w) => ({ ticks: w < 6 ? ["swing"] : [] })).against).toBeNull();
