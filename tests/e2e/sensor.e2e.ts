@@ -1,4 +1,4 @@
-/** A sensor counts a set on the phone, the client says where it was felt and writes a word, the coach answers; by mail. */
+/** A sensor counts a set, the client says where it was felt and writes a word, the coach answers; a plan by mail. */
 import { accessible, control, expect, handOver, openClient, openPhone, signIn, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));

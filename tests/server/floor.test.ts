@@ -654,8 +654,13 @@ test("a check-in is kept once however often it is sent, told to phone and desk, 
     expect((await give([item]).expect(200)).body.items).toEqual([
       { id: item.id, revision: 1, kept: true, reason: null },
     ]);
-  expect((await session().expect(200)).body.history.checkIns).toEqual([item]);
-  expect((await desk.get(`/clients/${clientId}/log`).expect(200)).body.checkIns).toEqual([item]);
+  // a phone of before says nothing of muscles
+  const kept = { ...item, sore: [] };
+  expect((await session().expect(200)).body.history.checkIns).toEqual([kept]);
+  expect((await desk.get(`/clients/${clientId}/log`).expect(200)).body.checkIns).toEqual([kept]);
+  const told = { ...item, revision: 2, sore: ["quads", "chest"] };
+  await give([told]).expect(200);
+  expect((await session().expect(200)).body.history.checkIns).toEqual([told]);
   const bad = await give([{ ...item, id: randomUUID(), sleep: 9 }]).expect(200);
   expect(bad.body.items[0]).toMatchObject({ kept: false, reason: "sleep: 1 to 5" });
   const other = await onTheFloor();
