@@ -5,7 +5,6 @@ import type { Load } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
 import { set as words } from "#core/words/phone";
 import { countedReps, loadOf } from "#core/training/exposures";
-import { rampOf } from "#core/program/ramp";
 import type { Tick } from "#core/training/ticks";
 import type { SnapshotPrescription } from "#core/training/handover";
 import { loadText, plain } from "../page/locale";
@@ -13,6 +12,7 @@ import { newId } from "../page/newId";
 import { GoingOn } from "./GoingOn";
 import { moment } from "./moment";
 import type { Floor, Item } from "./outbox";
+import { Ramp, useFirst } from "./Ramp";
 import { Sensor } from "./Sensor";
 import { mainOf, SetEntry, type Typed } from "./SetEntry";
 import type { GoingOn as Step, Today } from "./today";
@@ -45,6 +45,7 @@ export function Working(props: WorkingProps) {
   const { p, floor, handOverId, now, instead, mend, onLogged } = props;
   const { technique } = p;
   const { done, set, finished, goingOn } = now;
+  const { steps, load, setFound } = useFirst(p, now, instead !== null);
   const [correcting, setCorrecting] = useState<Entry | null>(mend?.kind === "entry" ? mend.item : null);
 
   const log = ({ parts, reserve }: Typed) => {
@@ -89,7 +90,9 @@ export function Working(props: WorkingProps) {
   const asked = correcting?.prescribed ?? now;
   return (
     <>
-      {done.length === 0 && !instead && p.purpose === "work" && <Ramp p={p} load={now.load} />}
+      {done.length === 0 && !correcting && !instead && p.purpose === "work" && (
+        <Ramp p={p} steps={steps} load={now.load} onFound={setFound} />
+      )}
       <DoneSets done={done} flagged={now.flagged} onCorrect={setCorrecting} />
       {goingOn && !correcting && (
         <GoingOn
@@ -105,14 +108,14 @@ export function Working(props: WorkingProps) {
       )}
       {((!finished && !goingOn) || correcting) && (
         <SetEntry
-          key={correcting ? `${correcting.id} ${correcting.revision}` : String(set)}
+          key={correcting ? `${correcting.id} ${correcting.revision}` : `${set} ${load?.value ?? ""}`}
           p={p}
           name={props.name}
           reps={asked.reps}
           set={set}
           asked={asked.reserve}
           expected={now.expected}
-          load={now.load}
+          load={load}
           correcting={correcting}
           onLog={log}
         />
@@ -122,7 +125,7 @@ export function Working(props: WorkingProps) {
           floor={floor}
           lower={p.tempo.lower}
           onLog={({ reps, ticks }) => {
-            log({ parts: [{ id: newId(), kind: mainOf(p), load: now.load, reps }], reserve: now.reserve });
+            log({ parts: [{ id: newId(), kind: mainOf(p), load, reps }], reserve: now.reserve });
             if (ticks.length) props.onTicks(ticks);
           }}
         />
@@ -137,22 +140,6 @@ export function Working(props: WorkingProps) {
       </p>
       {!finished && <Before last={now.last} words={done.length === 0 ? props.why : undefined} />}
     </>
-  );
-}
-
-/** the lighter sets that come first; nothing of them is logged */
-function Ramp({ p, load }: { p: SnapshotPrescription; load: Load | null }) {
-  const sets = rampOf(p, load);
-  if (sets.length === 0) return null;
-  return (
-    <div className="ramp">
-      <p className="quiet">{words.ramp({ n: sets.length })}</p>
-      <ul>
-        {sets.map((r) => (
-          <li key={r.reps}>{words.rampSet({ reps: r.reps, load: r.load && loadText(r.load) })}</li>
-        ))}
-      </ul>
-    </div>
   );
 }
 

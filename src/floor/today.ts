@@ -12,11 +12,11 @@ import { judgePain } from "#core/training/pain";
 import type { Target } from "#core/training/progression";
 import type { Floor } from "./outbox";
 
-/** a set that goes on after its reps: a drop, a cluster, partial reps */
 /** a session that an older page has kept does not know them */
 export const worksOf = (p: Partial<Pick<SnapshotPrescription, "works">>): SnapshotPrescription["works"] =>
   p.works ?? [];
 
+/** a set that goes on after its reps: a drop, a cluster, partial reps */
 export interface GoingOn {
   entry: Entry;
   part: TechniquePart;

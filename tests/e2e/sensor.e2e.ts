@@ -21,6 +21,15 @@ test("a sensor counts a set and sees a lost end position; a note is answered and
   await card.click();
   await expect(phone.getByText(/Set 1 of/).first()).toBeVisible();
 
+  // nobody knows the load yet: two steps up, then it is heavy enough
+  const way = phone.getByRole("group", { name: /First time/ });
+  await expect(way).toContainText("Step 1 of 3: 8 reps with");
+  await way.getByRole("button", { name: "Easy" }).click();
+  await expect(way).toContainText("Step 2 of 3: 4 reps with");
+  const heavy = /with ([\d.,]+ \w+)/.exec(await way.innerText())![1]!;
+  await way.getByRole("button", { name: "Hard enough" }).click();
+  await expect(phone.getByText(`Work with ${heavy}.`)).toBeVisible();
+
   await phone.getByRole("button", { name: "Count with a sensor" }).click();
   await phone.getByLabel("Code on the sensor").fill("rack-7");
   await phone.getByRole("button", { name: "Connect" }).click();
@@ -36,7 +45,7 @@ test("a sensor counts a set and sees a lost end position; a note is answered and
   await expect(phone.getByText(/^Lowered in/)).toBeVisible();
   await accessible(phone);
   await phone.getByRole("button", { name: "Log 8 reps" }).click();
-  await expect(phone.getByRole("list", { name: "Sets done today" })).toContainText("× 8");
+  await expect(phone.getByRole("list", { name: "Sets done today" })).toContainText(`${heavy} × 8`);
   await expect(phone.getByRole("button", { name: "Did not reach the end position" })).toHaveAttribute(
     "aria-pressed",
     "true",

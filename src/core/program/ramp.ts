@@ -47,6 +47,18 @@ export function rampOf(
   });
 }
 
+/** the way to a load that nobody knows yet: three lighter sets, after each of which it may be enough */
+export const firstRamp = (
+  line: Pick<Prescription, "loadStep" | "bodyLoad">,
+  load: Load | null,
+): (RampSet & { load: Load })[] =>
+  rampOf({ ...line, rampSets: RAMP_MOST }, load).flatMap(({ reps, load: own }, i, all) =>
+    // on a coarse step two may come to one
+    own && own.value > 0 && own.value !== load?.value && own.value !== all[i - 1]?.load?.value
+      ? [{ reps, load: own }]
+      : [],
+  );
+
 /** s that they take */
 export const rampSeconds = ({ rampSets, sides }: Pick<Prescription, "rampSets" | "sides">): number =>
   stepsOf(rampSets).reduce((sum, { reps }) => sum + reps * REP * (sides === "one" ? 2 : 1) + BETWEEN, 0);

@@ -19,6 +19,14 @@ export const set = {
   rampSet: sentence<{ reps: number; load: string | null }>({ reps: 8, load: "40 kg" }, ({ reps, load }) =>
     load ? `${reps} reps with ${load}` : `${reps} light reps`,
   ),
+  first: label("First time: get to your load in steps."),
+  firstStep: sentence(
+    { reps: 8, load: "30 kg", n: 1, of: 3 },
+    ({ reps, load, n, of }) => `Step ${n} of ${of}: ${reps} reps with ${load}. How was it?`,
+  ),
+  easy: label("Easy"),
+  hard: label("Hard enough"),
+  found: sentence({ load: "42.5 kg" }, ({ load }) => `Work with ${load}. Change it below if it is wrong.`),
   planned: label("As planned"),
   likely: sentence({ low: 10, high: 14 }, ({ low, high }) => `You will likely do ${low} to ${high}.`),
   other: label("Something else"),

@@ -2,7 +2,7 @@
 import { upgrade } from "#core/exchange/upgrade";
 import { changeSchema, prescriptionSchema } from "#core/program/document";
 import { RAMP_MOST } from "#core/program/limits";
-import { rampOf, rampSeconds } from "#core/program/ramp";
+import { firstRamp, rampOf, rampSeconds } from "#core/program/ramp";
 import { blockMinutes } from "#core/planning/minutes";
 import { FIELDS } from "#core/planning/lines";
 import { prescriptionOf } from "../../support/programs";
@@ -52,4 +52,22 @@ test("a week and a hand-over of before have none", () => {
   expect(now.days[0]!.blocks[0]!.prescriptions[0]!.rampSets).toBe(0);
   const handed = upgrade<Ramped>("handOver", { version: 6, days });
   expect(handed.days[0]!.blocks[0]!.prescriptions[0]!.rampSets).toBe(0);
+});
+
+test("the way to a first load rises, stays under it, and has no step twice; without a load there is none", () => {
+  const step = { value: 2.5, unit: "kg", meaning: "total" } as const;
+  for (const [kg, body] of [
+    [5, 0],
+    [7.5, 0],
+    [60, 0],
+    [140, 0],
+    [10, 60],
+  ] as const) {
+    const loads = firstRamp({ loadStep: step, bodyLoad: body }, { ...step, value: kg }).map((s) => s.load.value);
+    expect(loads).toEqual([...new Set(loads)].sort((a, b) => a - b));
+    for (const l of loads) expect([l > 0, l < kg]).toEqual([true, true]);
+  }
+  expect(firstRamp({ loadStep: step, bodyLoad: 0 }, { ...step, value: 60 }).map((s) => s.reps)).toEqual([8, 4, 2]);
+  expect(firstRamp({ loadStep: step, bodyLoad: 0 }, null)).toEqual([]);
+  expect(firstRamp({ loadStep: step, bodyLoad: 70 }, { ...step, value: 0 })).toEqual([]);
 });
