@@ -204,6 +204,11 @@ test("the phone asks after the week and the reps: what follows is said at once, 
       .getByRole("group", { name: aspect })
       .getByRole("button", { name: String(grade) })
       .click();
+  // where something is sore it is asked where, and nothing is sent before
+  const where = week.getByRole("group", { name: "Which muscles are sore?" });
+  await where.getByRole("button").first().click();
+  const muscle = await where.getByRole("button").first().innerText();
+  await week.getByRole("button", { name: "Save", exact: true }).click();
   await expect(phone.getByText("Your week was 2 of 5: loads stay this week, nothing goes down.")).toBeVisible();
   await phone.reload();
   await expect(phone.getByRole("button", { name: /Hammer curl|Cable/ }).first()).toBeVisible();
@@ -226,6 +231,7 @@ test("the phone asks after the week and the reps: what follows is said at once, 
   await expect(form.getByRole("button", { name: "Half reps" })).toHaveAttribute("aria-pressed", "true");
   await expect(phone.getByText("all sent")).toBeVisible();
   await page.getByRole("navigation", { name: "Places" }).getByRole("link", { name: "Log" }).click();
-  await expect(page.getByRole("note")).toContainText("2 of 5 (sleep 2, food 3, soreness 1, stress 2)");
+  await expect(page.getByRole("note")).toContainText("2 of 5 (sleep 2, food 3, soreness 1, stress 2;");
+  await expect(page.getByRole("note")).toContainText(`sore: ${muscle.toLowerCase()})`);
   await context.close();
 });

@@ -142,7 +142,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   const next = page.getByRole("group", { name: /^Overhead cable extension, pulley below the shoulder/ });
   await expect(next).toContainText("Same load: 17.5 kg for 10–18");
   await expect(next).toContainText(
-    "Last three: 14, 15, 17 reps. At 20 kg that is about 9; the load goes up when it is 11",
+    "Last three: 14, 15, 17 reps. At 20 kg that is about 10; the load goes up when it is 11",
   );
   await next.getByRole("button", { name: "Put it in the week" }).click();
   await saved(page);

@@ -1,11 +1,12 @@
 /** The log. */
-import { label, sentence } from "./sentence";
+import { label, sentence, listed } from "./sentence";
 
 export const checkIns = {
   title: label("Weeks as the client tells them, 5 is good:"),
   one: sentence(
-    { day: "28 Nov", score: 2, sleep: 2, food: 3, soreness: 1, stress: 2 },
-    (v) => `${v.day} ${v.score} of 5 (sleep ${v.sleep}, food ${v.food}, soreness ${v.soreness}, stress ${v.stress})`,
+    { day: "28 Nov", score: 2, sleep: 2, food: 3, soreness: 1, stress: 2, where: ["triceps", "calves"] },
+    (v) =>
+      `${v.day} ${v.score} of 5 (sleep ${v.sleep}, food ${v.food}, soreness ${v.soreness}, stress ${v.stress}${v.where.length ? `; sore: ${listed(v.where)}` : ""})`,
   ),
 };
 

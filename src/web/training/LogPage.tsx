@@ -6,6 +6,7 @@ import type { Prescription, Program } from "#core/program/document";
 import { exercises } from "#core/exercises/library";
 import { exposuresOf } from "#core/training/exposures";
 import type { CheckIn } from "#core/training/check-in-schema";
+import { groupName } from "#core/planning/groups";
 import { scoreOf } from "#core/training/check-in";
 import { checkIns as words } from "#core/words/log";
 import { dayText } from "../../page/locale";
@@ -148,13 +149,21 @@ export default function LogPage() {
   );
 }
 
+const checkInText = (c: CheckIn): string =>
+  words.one({
+    ...c,
+    day: dayText(c.localDate),
+    score: scoreOf(c),
+    where: c.sore.map((g) => groupName(g).toLowerCase()),
+  });
+
 /** how recovered the client was, the last weeks */
 function CheckIns({ list }: { list: readonly CheckIn[] }) {
   const shown = [...list].sort((a, b) => b.localDate.localeCompare(a.localDate)).slice(0, 4);
   if (shown.length === 0) return null;
   return (
     <p className="small" role="note">
-      {words.title()} {shown.map((c) => words.one({ day: dayText(c.localDate), score: scoreOf(c), ...c })).join("; ")}
+      {words.title()} {shown.map(checkInText).join("; ")}
     </p>
   );
 }
