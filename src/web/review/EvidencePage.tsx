@@ -14,7 +14,9 @@ type Row = Answer<"evidence">["setups"][number];
 const SOON = 400;
 
 export default function EvidencePage() {
-  const { data, error, isLoading, refetch } = api.useEvidenceQuery(null, { refetchOnMountOrArgChange: true });
+  const { data, error, isLoading, refetch, fulfilledTimeStamp } = api.useEvidenceQuery(null, {
+    refetchOnMountOrArgChange: true,
+  });
   const [find, setFind] = useState("");
   const [which, setWhich] = useState<"judged" | "all">("judged");
   const [open, setOpen] = useState<string | null>(null);
@@ -22,9 +24,12 @@ export default function EvidencePage() {
     if (!data?.waiting) return;
     const timer = setTimeout(() => void refetch(), SOON);
     return () => clearTimeout(timer);
-  }, [data, refetch]);
+    // the same answer again is the same data: the time of it tells
+  }, [data, fulfilledTimeStamp, refetch]);
   if (error) return <Failed what="The evidence" reason={toFailure(error).error} again={refetch} />;
   if (isLoading || !data) return <Loading what="the evidence" />;
+  // jobs are at it
+  if (data.setups.length === 0 && data.waiting > 0) return <Loading what="the evidence" />;
   if (data.setups.length === 0)
     return (
       <Empty title={words.none()}>
