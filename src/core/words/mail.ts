@@ -27,6 +27,7 @@ export const send = {
   withLink: label("With a new phone link: the one before ends"),
   send: label("Send plan and calendar"),
   sent: sentence({ to: "maja@example.org" }, ({ to }) => `Sent to ${to}.`),
+  sending: sentence({ to: "maja@example.org" }, ({ to }) => `Still on its way to ${to}. Look under What was sent.`),
   page: label("What was sent"),
 };
 

@@ -69,7 +69,7 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
       return { held, sheet, fresh: made.length > 0 };
     });
     // a letter that waited for its answer too long is not sent twice
-    const { reason, arrived } = fresh ? await sent() : { reason: null, arrived: null };
+    const { reason, arrived } = fresh ? await sent().catch(forget) : { reason: null, arrived: null };
     const letter = await database.withPractice(practiceId, async (tx) => {
       if (fresh)
         await tx.query("update letter set state = $3, reason = $4, arrived = $5 where practice_id = $1 and id = $2", [
@@ -83,6 +83,14 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
     });
     if (letter?.clientId !== clientId) throw new Problem(409, "Another letter has this number. Send it anew.");
     response.status(201).json({ letter });
+
+    /** what failed before it went is sent when it is asked for again */
+    async function forget(error: unknown): Promise<never> {
+      await database.withPractice(practiceId, (tx) =>
+        tx.query("delete from letter where practice_id = $1 and id = $2", [practiceId, id]),
+      );
+      throw error;
+    }
 
     async function sent(): Promise<{ reason: string | null; arrived: Arrived | null }> {
       const pdf = await work.pdf(practiceId, sheet);

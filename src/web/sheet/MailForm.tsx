@@ -40,6 +40,8 @@ export function MailForm({ clientId, choices, link, onLink }: MailFormProps) {
     const r = await send({ clientId, id, to: to.trim(), note, choices, link: withLink ? own : null });
     if (r.error) return setTold({ ok: false, text: toFailure(r.error).error });
     const { letter } = r.data;
+    // the same letter asked for again while it is on its way
+    if (letter.state === "sending") return setTold({ ok: false, text: words.sending({ to: letter.to }) });
     setId(newId());
     if (letter.state === "refused") setTold({ ok: false, text: letter.reason ?? "" });
     else {
