@@ -84,6 +84,7 @@ describe("a line that warms up or cools down", () => {
       handOverId: id(3),
       prescriptionId: p.id,
       set: 0,
+      prescribed: { load: p.load, reps: { low: 8, high: 12 }, reserve: 4 },
       parts: [{ id: id(51), kind: "full" as const, load: p.load, reps: 20 }],
       reserve: 4,
       instead: null,
