@@ -43,7 +43,7 @@ export function proposalOf(ask: ProposalAsk): Edit[] {
   );
   const moved = new Set(replaced.map((e) => e.lineId));
   return [
-    // what another setup stands in for gets no new rest and no side that begins
+    // what another setup stands in for gets no new load, no new rest and no side that begins
     ...kept.filter((e) => !e.find && !(moved.has(e.lineId) && OVER.has(e.reason.kind))),
     ...kept.filter((e) => e.safety && e.find),
     ...replaced,
@@ -52,7 +52,7 @@ export function proposalOf(ask: ProposalAsk): Edit[] {
   ].sort((a, b) => ORDER.indexOf(a.reason.kind) - ORDER.indexOf(b.reason.kind));
 }
 
-const OVER: ReadonlySet<EditReason["kind"]> = new Set(["drop", "side", "even", "uncapped"]);
+const OVER: ReadonlySet<EditReason["kind"]> = new Set(["target", "drop", "side", "even", "uncapped"]);
 
 /** setups that change in one week, at the most: of more nobody knows afterwards what it was */
 const REPLACED = 2;

@@ -11,8 +11,8 @@ import { prescribe } from "#core/planning/prescribe";
 import { inKg } from "#core/base/kilograms";
 import { emptyDay, type Load, type Prescription, type Program } from "#core/program/document";
 import { randomOf, type Random } from "./random";
-import { lineTruth, setupTruth, type SetupTruth } from "./truth";
-import { simulateTraining, type SimulatedLine, type SimulatedTraining } from "./training";
+import { lineTruth, setupTruth, SIMULATED, type SetupTruth } from "./truth";
+import { isLighter, lightened, simulateTraining, type SimulatedLine, type SimulatedTraining } from "./training";
 
 /** what weeks are made of, by movement: a week takes one of each, the first ones twice */
 const POOL: Readonly<Record<string, readonly [string, Values][]>> = {
@@ -75,6 +75,8 @@ export interface SimulatedClient {
   handOverId: string;
   lines: SimulatedLine[];
   training: SimulatedTraining;
+  /** priorities that changed so many weeks before the log ends; null where they are as they were */
+  changed: { weeks: number; from: ClientInput["priorities"]; to: ClientInput["priorities"] } | null;
 }
 
 export interface SimulatedPractice {
@@ -99,6 +101,20 @@ const LAST = ["Aarnes", "Bakke", "Corvin", "Delven", "Eskel", "Fjellan", "Garnho
 /** % a month that is usual for a level, in this practice */
 const MONTHLY = { beginner: 2.4, trained: 0.7 } as const;
 
+/** one client in five specialises, in what its week has most of: the rest is to grow until its turn comes */
+const SPECIALISTS = { of: 5, nth: 3, weeks: 7 } as const;
+const PRIORITIES: Readonly<Record<"usual" | "specialist", ClientInput["priorities"]>> = {
+  usual: { chest: "grow", lats: "hold", quads: "hold", biceps: "hold", triceps: "hold", "side-delts": "hold" },
+  specialist: {
+    chest: "specialise",
+    lats: "grow",
+    quads: "hold",
+    biceps: "grow",
+    triceps: "hold",
+    "side-delts": "grow",
+  },
+};
+
 const inputOf = (name: string, level: ClientInput["level"], random: Random): ClientInput => ({
   name,
   stature: Math.round(100 * (1.72 + 0.08 * random.normal())) / 100,
@@ -115,7 +131,7 @@ const inputOf = (name: string, level: ClientInput["level"], random: Random): Cli
   units: {},
   stations: null,
   equipment: [...EQUIPMENT],
-  priorities: { chest: "grow", lats: "hold", quads: "hold", biceps: "hold", triceps: "hold", "side-delts": "hold" },
+  priorities: PRIORITIES.usual,
   joints: [],
   mobility: [],
   alone: false,
@@ -157,7 +173,9 @@ const loadFor = (step: Load, kg: number): Load => ({
 function simulateClient(random: Random, ask: PracticeAsk, at: number, setups: SimulatedPractice["setups"]) {
   const level = random.chance(0.4) ? "beginner" : "trained";
   const name = `${FIRST[at % FIRST.length]} ${LAST[Math.floor(at / FIRST.length + at) % LAST.length]}`;
-  const input = inputOf(name, level, random);
+  const usual = inputOf(name, level, random);
+  const specialises = at % SPECIALISTS.of === SPECIALISTS.nth;
+  const input = specialises ? { ...usual, priorities: PRIORITIES.specialist } : usual;
   const own = 0.3 * random.normal();
   const chosen: SimulatedLine[] = DAYS.flatMap((day) =>
     day.of.map((movement) => {
@@ -178,6 +196,9 @@ function simulateClient(random: Random, ask: PracticeAsk, at: number, setups: Si
     }),
   );
   const id = random.id();
+  const into = at % SIMULATED.block;
+  // the week as it was handed over last
+  const planned = (p: Prescription) => (isLighter(ask.weeks - 1, into) ? lightened(p) : p);
   const program: Program = {
     format: "gryn-program",
     version: 9,
@@ -187,7 +208,9 @@ function simulateClient(random: Random, ask: PracticeAsk, at: number, setups: Si
     name: "Whole body",
     days: DAYS.map((d) => ({
       ...emptyDay(random.id(), d.name),
-      blocks: chosen.filter((l) => l.weekday === d.weekday).map((l) => ({ id: random.id(), prescriptions: [l.p] })),
+      blocks: chosen
+        .filter((l) => l.weekday === d.weekday)
+        .map((l) => ({ id: random.id(), prescriptions: [planned(l.p)] })),
     })),
   };
   const handOverId = random.id();
@@ -199,8 +222,12 @@ function simulateClient(random: Random, ask: PracticeAsk, at: number, setups: Si
     from: ask.from,
     handOverId,
     rules: CURRENT_EDITION.method,
+    into,
   });
-  return { id, input, program, handOverId, lines: chosen, training };
+  const changed = specialises
+    ? { weeks: Math.min(SPECIALISTS.weeks, ask.weeks), from: PRIORITIES.usual, to: PRIORITIES.specialist }
+    : null;
+  return { id, input, program, handOverId, lines: chosen, training, changed };
 }
 
 export function simulatePractice(ask: PracticeAsk): SimulatedPractice {

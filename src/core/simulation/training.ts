@@ -61,6 +61,8 @@ export interface TrainingAsk {
   from: string;
   handOverId: string;
   rules: Rules;
+  /** weeks of a block that are over where the log begins: clients are not all in the same week of one */
+  into: number;
 }
 
 /** of 1,000 workouts that tell of pain, so many are sharp */
@@ -134,8 +136,12 @@ class Diary {
 const directGroups = (credits: Prescription["credits"]): string[] =>
   groups.filter((g) => groupCredit(credits, g)?.direct).map((g) => g.id);
 
+/** the last week of a block, @param into weeks of one that are over where the log begins */
+export const isLighter = (week: number, into: number): boolean =>
+  (week + into) % SIMULATED.block === SIMULATED.block - 1;
+
 /** a line as it is asked for in the last week of a block */
-const lightened = (p: Prescription): Prescription => ({
+export const lightened = (p: Prescription): Prescription => ({
   ...p,
   reserves: p.reserves
     .slice(0, Math.max(1, Math.round(SIMULATED.lighter.sets * p.reserves.length)))
@@ -152,14 +158,14 @@ interface Day {
 }
 
 export function simulateTraining(ask: TrainingAsk): SimulatedTraining {
-  const { random, lines, weeks, from } = ask;
+  const { random, lines, weeks, from, into } = ask;
   const diary = new Diary(ask);
   const working = lines.map((l): Working => ({ ...l, entries: [], reports: [], workouts: 0, gone: false }));
   const trained = [...new Set(lines.flatMap((l) => directGroups(l.p.credits)))];
   const weekdays = [...new Set(lines.map((l) => l.weekday))].sort();
   for (let week = 0; week < weeks; week++) {
     diary.week(dateAfter(from, 7 * week + 1), week > 0 ? trained : []);
-    const lighter = week % SIMULATED.block === SIMULATED.block - 1;
+    const lighter = isLighter(week, into);
     for (const weekday of weekdays) {
       if (random.chance(SIMULATED.missed)) continue;
       const date = dateAfter(from, 7 * week + 1 + weekday);

@@ -1,4 +1,5 @@
 /** Clients as they are kept. What a place of the practice has is asked of the place, so that it is said once. */
+import type { Change } from "#core/clients/changes";
 import type { Client } from "#core/clients/client";
 import { thereOf } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
@@ -34,4 +35,18 @@ export async function findClient(tx: Transaction, practiceId: string, id: string
   );
   if (!row) throw notFound("client");
   return toClient(row);
+}
+
+/** what a saved form changed, of a revision of the client, for whoever asks later what was known when */
+export async function writeChanges(
+  tx: Transaction,
+  practiceId: string,
+  of: { id: string; revision: number; by: string; at?: Date },
+  changes: readonly Change[],
+): Promise<void> {
+  await tx.query(
+    `insert into client_change (practice_id, client_id, revision, changes, account_name, at)
+      values ($1, $2, $3, $4, $5, $6)`,
+    [practiceId, of.id, of.revision, JSON.stringify(changes), of.by, of.at ?? new Date()],
+  );
 }

@@ -9,7 +9,7 @@ import { auditLook, writeAudit } from "#server/audit";
 import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
 import { Problem, readBody, readId } from "#server/http/problem";
 import { coachOf, requireHead } from "#server/identity/coach";
-import { findClient, PLACE_OF, toClient, type ClientRow } from "#server/clients/clients";
+import { findClient, PLACE_OF, toClient, writeChanges, type ClientRow } from "#server/clients/clients";
 import { readMechanics } from "#server/mechanics/cache";
 import { librarySetups } from "#server/mechanics/survey";
 import { presentEdition } from "#server/planning/editions";
@@ -87,10 +87,8 @@ export function clientRoutes(database: Database): Router {
         });
       await writeAudit(tx, coach, "changed client", id);
       const after = toClient(rows[0]);
-      await tx.query(
-        `insert into client_change (practice_id, client_id, revision, changes, account_name) values ($1, $2, $3, $4, $5)`,
-        [practiceId, id, after.revision, JSON.stringify(changesOf(inputOf(before), inputOf(after))), coach.name],
-      );
+      const saved = { id, revision: after.revision, by: coach.name };
+      await writeChanges(tx, practiceId, saved, changesOf(inputOf(before), inputOf(after)));
       return after;
     });
     response.json({ client: saved });

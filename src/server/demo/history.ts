@@ -2,6 +2,7 @@
 import { VERSIONS } from "#core/exchange/upgrade";
 import type { SimulatedClient } from "#core/simulation/practice";
 import { buildSnapshot } from "#core/training/snapshot";
+import { writeChanges } from "#server/clients/clients";
 import type { Database } from "#server/database/database";
 import { demoId } from "#server/identity/demo-practice";
 import { keepHandOver, makeLink } from "#server/training/handovers";
@@ -19,7 +20,7 @@ export async function writeSimulated(
   database: Database,
   practiceId: string,
   accountId: string,
-  { id, input, program, handOverId, training }: SimulatedClient,
+  { id, input, program, handOverId, training, changed }: SimulatedClient,
 ): Promise<void> {
   const first = training.entries.reduce((f, e) => (e.at < f ? e.at : f), new Date().toISOString());
   const snapshot = buildSnapshot(program, 0, input);
@@ -31,6 +32,12 @@ export async function writeSimulated(
     );
     // there already, from a time before
     if (made.length === 0) return;
+    if (changed) {
+      const { weeks, from, to } = changed;
+      const at = new Date(Date.now() - 7 * 86_400_000 * weeks);
+      const first = { id, revision: 1, by: "Edda Varn", at };
+      await writeChanges(tx, practiceId, first, [{ field: "priorities", from, to }]);
+    }
     await insertProgram(tx, practiceId, program);
     const before = new Date(Date.parse(first) - 86_400_000);
     const given = await keepHandOver(tx, practiceId, accountId, snapshot, before);

@@ -17,8 +17,9 @@ const { clients } = simulatePractice({ seed: 77, clients: 6, weeks: 12, from: FR
 const until = <T extends { localDate: string }>(list: readonly T[], day: string): T[] =>
   list.filter((x) => x.localDate <= day);
 
-function at(c: SimulatedClient, week: number) {
-  const today = dateBefore(FROM, -7 * week - 5);
+/** @param day of the week, 1 Monday */
+function at(c: SimulatedClient, week: number, day = 5) {
+  const today = dateBefore(FROM, -7 * week - day);
   const history: History = {
     entries: until(c.training.entries, today),
     reports: until(c.training.reports, today),
@@ -60,6 +61,40 @@ describe.each([0, 1, 3, 6, 9, 11])("after week %i", (week) => {
     for (const e of edits.filter((x) => x.safety))
       expect(edits.filter((x) => x.lineId === e.lineId && x.operations.length > 0)).toEqual([e]);
   });
+});
+
+test("whoever trains by blocks is asked for the lighter week, the block after it and the next group in its turn", () => {
+  const weeks = 13;
+  // no more than that client's own log is read: seven begin a block in seven different weeks
+  const practice = simulatePractice({ seed: 3, clients: 9, weeks, from: FROM });
+  const asked = practice.clients.map((c) => at(c, weeks, 1));
+  const kinds = asked.map((a) => a.edits.map((e) => e.reason.kind));
+  practice.clients.forEach((c, n) => {
+    // counted by hand: the last week of seven is the lighter one, and client n begins n weeks into it
+    const since = (weeks + n) % 7;
+    const { review, edits } = asked[n]!;
+    if (review.weeks.every((w) => w.days > 0)) expect(review.block.weeks).toBe(since);
+    expect(review.block.lighter).toBe(since === 0);
+    if (since === 0) {
+      const [next] = edits.filter((e) => e.reason.kind === "next block");
+      const sets = next!.operations.map((o) => (o.kind === "change" ? o.change.reserves!.length : 0));
+      // as handed over before the lighter week: three sets each
+      expect(sets.length).toBeGreaterThan(0);
+      expect(new Set(sets)).toEqual(new Set([3]));
+    }
+    if (kinds[n]!.includes("rotate")) expect(c.input.priorities.chest).toBe("specialise");
+  });
+  expect(kinds.flat()).toContain("block end");
+  expect(kinds.flat()).toContain("next block");
+  expect(kinds.flat()).toContain("rotate");
+});
+
+test("of a line that another setup is to stand in for nothing else is asked", () => {
+  const all = [9, 11].flatMap((week) => clients.map((c) => at(c, week).edits));
+  const going = all.flatMap((edits) => edits.filter((e) => e.find && !e.safety).map((e) => ({ e, edits })));
+  expect(going.length).toBeGreaterThan(3);
+  for (const { e, edits } of going)
+    expect(edits.filter((x) => x.lineId === e.lineId).map((x) => x.reason.kind)).toEqual([e.reason.kind]);
 });
 
 test("what is proposed changes its key with its evidence, and keeps it without", () => {
