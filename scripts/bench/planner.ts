@@ -4,7 +4,7 @@ import { EQUIPMENT } from "#core/exercises/choices";
 import { type Joint } from "#core/exercises/joints";
 import { exercises, library } from "#core/exercises/library";
 import { resolveSetup, type Values } from "#core/exercises/setup";
-import type { ClientInput } from "#core/clients/client";
+import { NOTHING_NOTED, type ClientInput } from "#core/clients/client";
 import type { Priority } from "#core/clients/choices";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { DEFAULT_BODY } from "#core/mechanics/model";
@@ -88,33 +88,22 @@ function askOf(c: Case): PlanAsk {
   const start = startPriorities(c.days, c.minutes, CURRENT_EDITION.method, c.level);
   const base = Object.fromEntries(Object.entries(start).map(([g, p]) => [g, c.all && p === "hold" ? c.all : p]));
   const client: ClientInput = {
+    ...NOTHING_NOTED,
     name: c.name,
     ...DEFAULT_BODY,
     level: c.level ?? "trained",
     daysPerWeek: c.days,
     minutes: c.minutes,
     unit: "kg",
-    units: {},
-    stations: null,
-    weekdays: [],
-    place: null,
-    screening: {},
-    clearance: null,
     equipment: EQUIPMENT.filter((e) => !c.equipment || c.equipment.includes(e)),
     priorities: { ...base, ...c.priorities },
     joints: (c.sore ?? []).map((joint) => ({ joint, side: "both" as const, severity: "sore" as const, note: "" })),
-    mobility: [],
-    phase: "gain",
-    alone: false,
-    unwanted: [],
     cleared: true,
-    note: "",
-    consent: null,
     keepUntil: null,
   };
   const program: Program = {
     format: "gryn-program",
-    version: 9,
+    version: 10,
     edition: CURRENT_EDITION.id,
     id: newId(),
     clientId: newId(),

@@ -7,12 +7,13 @@ import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescribe } from "#core/planning/prescribe";
-import type { ClientInput } from "#core/clients/client";
+import { NOTHING_NOTED, type ClientInput } from "#core/clients/client";
 import { hashPassword } from "#server/identity/password";
 import type { FuzzAnswer, FuzzRequest, World } from "./requests";
 
 const PASSWORD = "grains of barley";
 export const client: ClientInput = {
+  ...NOTHING_NOTED,
   name: "Vera Test",
   stature: 1.7,
   mass: 70,
@@ -20,22 +21,10 @@ export const client: ClientInput = {
   daysPerWeek: 3,
   minutes: 45,
   unit: "kg",
-  units: {},
-  stations: null,
-  weekdays: [],
-  place: null,
-  screening: {},
-  clearance: null,
   equipment: ["cable", "dumbbell"],
   priorities: { triceps: "grow" },
   joints: [{ joint: "knee", side: "left", severity: "sore", note: "sore" }],
-  mobility: [],
-  phase: "gain",
-  alone: false,
-  unwanted: [],
   cleared: true,
-  note: "",
-  consent: null,
   keepUntil: null,
 };
 

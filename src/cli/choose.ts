@@ -4,7 +4,7 @@ import { AIMS, findBest, type Aim, type Bounds } from "#core/bench/find";
 import { adviseRange, LEAST_PART, partFacts, rangeText } from "#core/bench/range";
 import { IN_REP, QUANTITIES, REP, sweep, sweepMap, sweepRep, type Quantity } from "#core/bench/sweep";
 import { clientInput } from "#core/clients/schema";
-import type { ClientInput } from "#core/clients/client";
+import { bodyOf as clientBody, type ClientInput } from "#core/clients/client";
 import { coveringOf } from "#core/covering/cells";
 import { complements, smallestSet } from "#core/covering/smallest";
 import { CURRENT_EDITION, type Edition } from "#core/edition/edition";
@@ -46,7 +46,7 @@ function editionOf(o: Options): Edition {
 /** a client's body and wishes, changed by what is said beside the file */
 function contextFrom(o: Options): { body: Body; context: RankingContext } {
   const client = o.client === undefined ? null : documentOf<ClientInput>(o.client, "client", clientInput);
-  const body = client ? { stature: client.stature, mass: client.mass } : bodyOf(o);
+  const body = client ? clientBody(client) : bodyOf(o);
   const context: RankingContext = client ? contextOf(client) : { equipment: null, joints: [], mass: body.mass };
   const joints = (o.joint ?? []).map((text) => {
     const [joint, severity = "sore"] = text.split("=");

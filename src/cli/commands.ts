@@ -248,7 +248,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
   for (const e of [...required, ...without]) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
   const program: Program = {
     format: "gryn-program",
-    version: 9,
+    version: 10,
     edition: CURRENT_EDITION.id,
     id: randomUUID(),
     clientId: randomUUID(),

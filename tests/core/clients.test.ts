@@ -1,8 +1,9 @@
 import { findGroup } from "#core/planning/groups";
 import { setsAtHand, startPriorities } from "#core/planning/starts";
 import { unitFor } from "#core/clients/client";
+import { loadStepFor } from "#core/planning/loads";
 import { clientInput } from "#core/clients/schema";
-import { equipmentStep, prescribe } from "#core/planning/prescribe";
+import { prescribe } from "#core/planning/prescribe";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescriptionSchema } from "#core/program/document";
 import { findExercise, library } from "#core/exercises/library";
@@ -91,7 +92,7 @@ describe("a first prescription", () => {
   });
 
   test("the step is the equipment's, in the client's unit", () => {
-    const step = (unit: "kg" | "lb") => equipmentStep(findExercise("cable-pushdown")!, unit);
+    const step = (unit: "kg" | "lb") => loadStepFor({ unit }, findExercise("cable-pushdown")!);
     expect(step("kg")).toEqual({ value: 2.5, unit: "kg", meaning: "stack" });
     expect(step("lb")).toEqual({ value: 5.5, unit: "lb", meaning: "stack" });
   });

@@ -82,6 +82,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-6": "ae0ebd7f130a5b67",
   "gryn-7": "aefc16277d0eaebd",
   "gryn-8": "6fb2fc6c3b85dd97",
+  "gryn-9": "6d5362d9f98b1885",
 };
 
 const RULES = "966e0c2ce18d6625";

@@ -96,7 +96,12 @@ test("a place stands for what the client has, and has a name", () => {
     units: { cable: "lb" },
   });
   expect(place.name).toBe("Hall");
-  expect(thereOf(place)).toEqual({ equipment: ["cable"], stations: ["leg press"], units: { cable: "lb" } });
+  expect(thereOf(place)).toEqual({
+    equipment: ["cable"],
+    stations: ["leg press"],
+    units: { cable: "lb" },
+    loads: {},
+  });
   expect(placeInput.safeParse({ ...place, name: " " }).success).toBe(false);
 });
 

@@ -4,7 +4,7 @@ import { surveySetups } from "#core/mechanics/survey";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { prescribe } from "#core/planning/prescribe";
 import { emptyDay, type Prescription, type Program } from "#core/program/document";
-import type { ClientInput } from "#core/clients/client";
+import { NOTHING_NOTED, type ClientInput } from "#core/clients/client";
 
 /** a readable uuid: the same number gives the same id */
 export const id = (n: number): string => `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`;
@@ -33,7 +33,7 @@ export function prescriptionOf(
 export function programOf(days: Prescription[][], change: Partial<Program> = {}): Program {
   return {
     format: "gryn-program",
-    version: 9,
+    version: 10,
     edition: CURRENT_EDITION.id,
     id: id(900),
     clientId: id(901),
@@ -47,29 +47,16 @@ export function programOf(days: Prescription[][], change: Partial<Program> = {})
 }
 
 export const clientOf = (change: Partial<ClientInput> = {}): ClientInput => ({
+  ...NOTHING_NOTED,
   name: "Vera Test",
   stature: 1.7,
   mass: 70,
   level: "trained",
   daysPerWeek: 3,
   minutes: 45,
-  weekdays: [],
-  place: null,
-  screening: {},
-  clearance: null,
   unit: "kg",
-  stations: null,
-  units: {},
   equipment: ["cable", "dumbbell", "barbell", "bench", "preacher-pad", "band"],
   priorities: { triceps: "grow", biceps: "grow" },
-  joints: [],
-  mobility: [],
-  phase: "gain",
-  alone: false,
-  unwanted: [],
   cleared: true,
-  note: "",
-  consent: null,
-  keepUntil: null,
   ...change,
 });

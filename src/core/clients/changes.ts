@@ -24,6 +24,7 @@ const NAMES: Partial<Record<keyof ClientInput, string>> = {
   mass: "body weight",
   level: "training age",
   phase: "body weight is to",
+  goal: "training is for",
   daysPerWeek: "days a week",
   minutes: "minutes a session",
   unit: "loads in",
@@ -53,6 +54,21 @@ function plain(field: string, v: unknown): string {
   return typeof v === "string" ? v : JSON.stringify(v);
 }
 
+/** "thigh 42 → 44, shank none → 41" */
+function entriesChanged(from: object, to: object): string {
+  const told = (v: unknown) =>
+    v === undefined
+      ? "none"
+      : v && typeof v === "object"
+        ? Object.entries(v).flat().join(" ")
+        : `${v as string | number}`;
+  const [a, b] = [from as Record<string, unknown>, to as Record<string, unknown>];
+  return [...new Set([...Object.keys(a), ...Object.keys(b)])]
+    .filter((k) => told(a[k]) !== told(b[k]))
+    .map((k) => `${k} ${told(a[k])} → ${told(b[k])}`)
+    .join(", ");
+}
+
 const bare = (e: Equipment) => equipmentName(e).replace(/^an? /, "");
 
 /** by field, where it is more than one value for another */
@@ -61,6 +77,14 @@ const TEXTS: Partial<Record<string, (from: never, to: never, groupName: (id: str
   stations: (from: Of<"stations">, to: Of<"stations">) =>
     from && to ? `machines ${goneAndCome(from, to)}` : `machines ${to ? to.join(", ") : "every one"}`,
   unwanted: (from: Of<"unwanted">, to: Of<"unwanted">) => `disliked ${goneAndCome(from, to)}`,
+  wanted: (from: Of<"wanted">, to: Of<"wanted">) => `liked ${goneAndCome(from, to)}`,
+  weak: (from: Of<"weak">, to: Of<"weak">) => {
+    const told = (list: Of<"weak">) => list.map((w) => `${w.link} (${w.answer})`);
+    return `weak links ${goneAndCome(told(from), told(to))}`;
+  },
+  loads: (from: Of<"loads">, to: Of<"loads">) => `loads ${entriesChanged(from, to)}`,
+  limbs: (from: Of<"limbs">, to: Of<"limbs">) => `limbs, cm: ${entriesChanged(from, to)}`,
+  settings: (from: Of<"settings">, to: Of<"settings">) => `own settings ${entriesChanged(from, to)}`,
   priorities: (from: Of<"priorities">, to: Of<"priorities">, groupName) =>
     [...new Set([...Object.keys(from), ...Object.keys(to)])]
       .filter((g) => from[g] !== to[g])

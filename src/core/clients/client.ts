@@ -1,22 +1,61 @@
 /** A client: who trains, with what, how often, and what to watch. Health data: every row belongs to a practice. */
 import type { z } from "zod";
 import type { Equipment } from "#core/exercises/choices";
+import { limbsOf, type Size } from "#core/anatomy/limbs";
 import { LOADED, type Unit } from "./choices";
 import type { clientInput } from "./schema";
 
 export type ClientInput = z.infer<typeof clientInput>;
 
+/** what is said of every client */
+type Said =
+  "name" | "stature" | "mass" | "level" | "daysPerWeek" | "minutes" | "unit" | "equipment" | "priorities" | "cleared";
+
+/** of a client of whom nothing else has been noted yet */
+export const NOTHING_NOTED: Omit<ClientInput, Said> = {
+  phase: "gain",
+  goal: "size",
+  weekdays: [],
+  units: {},
+  loads: {},
+  place: null,
+  stations: null,
+  joints: [],
+  mobility: [],
+  alone: false,
+  wanted: [],
+  unwanted: [],
+  weak: [],
+  limbs: {},
+  settings: {},
+  screening: {},
+  clearance: null,
+  note: "",
+  consent: null,
+  keepUntil: null,
+};
+
+/** what of a client says how loads are read and which are there */
+export type AtLoads = Pick<ClientInput, "unit"> & {
+  units?: ClientInput["units"] | undefined;
+  loads?: ClientInput["loads"] | undefined;
+};
+
 /** the unit a load of this exercise is read and typed in at the client's place */
-export function unitFor(client: Pick<ClientInput, "unit" | "units">, equipment: readonly Equipment[]): Unit {
+export function unitFor(client: AtLoads, equipment: readonly Equipment[]): Unit {
   const loaded = LOADED.find((e) => equipment.includes(e));
   return (loaded && client.units?.[loaded]) ?? client.unit;
 }
 
 /** the body the engine takes a client for: to the cm and kg, so that what is worked out for it can be kept */
-export const bodyOf = (client: Pick<ClientInput, "stature" | "mass">): { stature: number; mass: number } => ({
-  stature: Math.round(client.stature * 100) / 100,
-  mass: Math.round(client.mass),
-});
+export function bodyOf(client: Pick<ClientInput, "stature" | "mass"> & Partial<Pick<ClientInput, "limbs">>): Size {
+  const limbs = limbsOf(client.limbs, client.stature);
+  return {
+    stature: Math.round(client.stature * 100) / 100,
+    mass: Math.round(client.mass),
+    ...(limbs ? { limbs } : {}),
+  };
+}
 
 export type Client = ClientInput & { id: string; revision: number };
 

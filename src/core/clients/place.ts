@@ -7,6 +7,7 @@ export const placeInput = z.strictObject({
   equipment: clientInput.shape.equipment,
   stations: clientInput.shape.stations,
   units: clientInput.shape.units,
+  loads: clientInput.shape.loads,
   /** what to know of it, such as a stack that reads low */
   note: z.string().max(500, "at most 500 characters").default(""),
 });
@@ -14,7 +15,7 @@ export type PlaceInput = z.infer<typeof placeInput>;
 export type Place = PlaceInput & { id: string; revision: number; clients: number };
 
 /** what of a place stands for a client's own */
-export function thereOf(place: unknown): Pick<PlaceInput, "equipment" | "stations" | "units"> {
-  const { equipment, stations, units } = placeInput.parse(place);
-  return { equipment, stations, units };
-}
+export type There = Pick<PlaceInput, "equipment" | "stations" | "units" | "loads">;
+export const thereIn = ({ equipment, stations, units, loads }: There): There => ({ equipment, stations, units, loads });
+/** @throws ZodError where it is no place */
+export const thereOf = (place: unknown): There => thereIn(placeInput.parse(place));

@@ -1,10 +1,21 @@
 /** What a client's form holds, with its limits. */
 import "#core/base/reasons";
 import { z } from "zod";
+import { LIMBS } from "#core/anatomy/limbs";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { QUESTIONS } from "./screening";
-import { LOADED, MOVES, PHASES, PRIORITIES, UNITS } from "./choices";
+import { GOALS, LOADED, MOVES, PHASES, PRIORITIES, SETTINGS, UNITS, WEAK_ANSWERS, WEAK_LINKS } from "./choices";
+
+/** in the unit of what carries the load */
+const load = z.number().positive("above 0").max(500, "at most 500").optional();
+const loadsSchema = z
+  .strictObject({ step: load, least: load, most: load })
+  .refine((l) => l.least === undefined || l.most === undefined || l.least < l.most, {
+    message: "the smallest load has to be below the largest",
+    path: ["least"],
+  });
+const centimetres = z.number("centimetres are needed").min(15, "between 15 and 70 cm").max(70, "between 15 and 70 cm");
 
 export const clientInput = z.strictObject({
   name: z.string().trim().min(1, "a name is needed").max(80),
@@ -14,6 +25,7 @@ export const clientInput = z.strictObject({
   mass: z.number("a body weight is needed").min(35, "between 35 and 200 kg").max(200, "between 35 and 200 kg"),
   level: z.enum(["beginner", "trained"]),
   phase: z.enum(PHASES).default("gain"),
+  goal: z.enum(GOALS).default("size"),
   daysPerWeek: z.int().min(1, "1 to 7 days").max(7, "1 to 7 days"),
   minutes: z.int().min(15, "between 15 and 180 minutes").max(180, "between 15 and 180 minutes"),
   /** where the days of the week are fixed, each with its minutes, 0 Monday; none: any days */
@@ -30,6 +42,8 @@ export const clientInput = z.strictObject({
   unit: z.enum(UNITS),
   /** equipment marked in another unit than the client's own */
   units: z.partialRecord(z.enum(LOADED), z.enum(UNITS)).default({}),
+  /** steps and ends of loads, by what carries them, where they are not as usual */
+  loads: z.partialRecord(z.enum(LOADED), loadsSchema).default({}),
   /** a place of the practice's whose equipment counts; null: the equipment that is said here */
   place: z.uuid().nullable().default(null),
   equipment: z.array(z.enum(EQUIPMENT)).max(40),
@@ -61,6 +75,18 @@ export const clientInput = z.strictObject({
   alone: z.boolean().default(false),
   /** exercises that are not wanted, by id */
   unwanted: z.array(z.string().max(80)).max(60, "at most 60").default([]),
+  /** exercises that are liked, by id: of two that are as good this one */
+  wanted: z.array(z.string().max(80)).max(60, "at most 60").default([]),
+  /** what gives out before the muscle that a set is for; each once */
+  weak: z
+    .array(z.strictObject({ link: z.enum(WEAK_LINKS), answer: z.enum(WEAK_ANSWERS) }))
+    .max(WEAK_LINKS.length)
+    .refine((list) => new Set(list.map((w) => w.link)).size === list.length, "each weak link once")
+    .default([]),
+  /** cm, as measured; what is not there follows from the height */
+  limbs: z.partialRecord(z.enum(LIMBS), centimetres).default({}),
+  /** what the client's own tries found, in the unit of the setting */
+  settings: z.partialRecord(z.enum(SETTINGS), z.number()).default({}),
   /** answers to the questions before training; none where they were not asked */
   screening: z.partialRecord(z.enum(QUESTIONS), z.enum(["no", "yes"])).default({}),
   /** the licensed professional who has cleared the client */

@@ -33,6 +33,9 @@ import method7 from "./gryn-7/method.json" with { type: "json" };
 import planner7 from "./gryn-7/planner.json" with { type: "json" };
 import edition8 from "./gryn-8/edition.json" with { type: "json" };
 import yardstick8 from "./gryn-8/yardstick.json" with { type: "json" };
+import edition9 from "./gryn-9/edition.json" with { type: "json" };
+import method9 from "./gryn-9/method.json" with { type: "json" };
+import planner9 from "./gryn-9/planner.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -64,4 +67,9 @@ export const later = [
     planner: plannerSchema.parse(planner7),
   },
   { ...editionSchema.parse(edition8), yardstick: yardstickSchema.parse(yardstick8) },
+  {
+    ...editionSchema.parse(edition9),
+    method: methodSchema.parse(method9),
+    planner: plannerSchema.parse(planner9),
+  },
 ];

@@ -22,6 +22,11 @@ export const methodSchema = z.strictObject({
    * said
    */
   judging: z.strictObject({ over: z.number(), acrossKinds: z.boolean(), backFull: z.boolean() }).optional(),
+  /**
+   * a client's weak link that is to be supported: share of what ends a set, and Nm at the low back, from which on a
+   * setup asks too much of it, and the share of the score that this costs; nobody asks where it is not said
+   */
+  weak: z.strictObject({ share: z.number(), spine: z.number(), costs: z.number() }).optional(),
   /** effective sets of a muscle in a week beyond which nothing is added */
   hardStop: z.number(),
   /** share of the low end under which a dose is a problem and not only to be looked at */
@@ -209,6 +214,8 @@ const repsSchema = z.strictObject({
   over: z.number(),
   noWindow: z.number(),
   tops: z.array(z.number()).optional(),
+  /** prices of compound lifts for a client who trains for strength too; as the others where not said */
+  strength: z.strictObject({ heavy: bandPrices, overhead: bandPrices, compound: bandPrices }).optional(),
 });
 
 export const plannerSchema = z.strictObject({
@@ -280,6 +287,8 @@ export const plannerSchema = z.strictObject({
   /** lighter sets before the first heavy lift of a region: up to which reps, how many, minutes kept for them a day */
   ramp: z.strictObject({ reps: z.number(), heavy: z.number(), other: z.number(), minutes: z.number() }).optional(),
   reps: repsSchema.optional(),
+  /** worth of a set of an exercise that the client likes */
+  liked: z.number().optional(),
   /** share of a group's volume under which a head does not speak for it: the teres major is not the lats */
   speaks: z.number(),
   /** repeats that vary: share of lines that may change, what staying is worth, what else counts, minutes longer */

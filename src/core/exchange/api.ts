@@ -106,10 +106,16 @@ const ruling = z.discriminatedUnion("act", [
 ]);
 export type Ruling = z.infer<typeof ruling>;
 
+/** of a limb over what the height lets one expect */
+const limbFactor = z.coerce.number().min(0.5).max(2).optional();
 /** m and kg: the default body, or that of a client */
 const bodyOfSomebody = z.object({
   stature: z.coerce.number().min(0.5).max(2.5),
   mass: z.coerce.number().min(20).max(400),
+  upperArm: limbFactor,
+  forearm: limbFactor,
+  thigh: limbFactor,
+  shank: limbFactor,
 });
 
 const sheetBody = z.strictObject({

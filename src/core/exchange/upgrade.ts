@@ -55,6 +55,8 @@ const program: Steps = {
   7: (document) => mapPrescriptions(document, (p) => ({ earlier: [], ...p })),
   // 9 knows lighter sets before a line
   8: (document) => mapPrescriptions(document, (p) => ({ rampSets: 0, ...p })),
+  // 10 may say the smallest and the largest load beside the step
+  9: (document) => document,
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -96,6 +98,8 @@ const handOver: Steps = {
     })),
   // 9 says which muscles an exercise works, so that a client can say where it was felt
   8: (document) => mapPrescriptions(document, (p) => ({ works: [], ...p })),
+  // 10 may say the smallest and the largest load beside the step
+  9: (document) => document,
   // 8 knows what is asked after about the reps
   7: (document) => mapPrescriptions(document, (p) => ({ ticks: [], ...p })),
   // 7 knows lighter sets before an exercise, and draws as shapes
@@ -189,6 +193,8 @@ const client: Steps = {
   5: (document) => ({ stations: null, ...document }),
   // 7 knows fixed weekdays, places of the practice, and what was answered before training
   6: (document) => ({ weekdays: [], place: null, screening: {}, clearance: null, ...document }),
+  // 8 knows loads that are there, favourites, weak links, limbs, own settings, and what the training is for
+  7: (document) => ({ loads: {}, wanted: [], weak: [], limbs: {}, settings: {}, goal: "size", ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

@@ -1,5 +1,6 @@
 /** The bones of a model: segments, coordinates and freedoms of one body, scaled, varied and mirrored. */
 import { skeleton } from "#core/anatomy/anatomy";
+import type { Limb } from "#core/anatomy/limbs";
 import { LIMBS, sided, SIDES, type Body, type Freedom, type Segment, type Side } from "#core/mechanics/model";
 import type { Vec3 } from "#core/base/vector";
 
@@ -62,7 +63,10 @@ export function bonesOf(body: Body): Bones {
 
 function addSegments(f: Bones): void {
   const stretch = new Map(
-    Object.entries(LIMBS).flatMap(([limb, ids]) => ids.map((s) => [s, f.body.variation?.limbs[limb] ?? 1] as const)),
+    Object.entries(LIMBS).flatMap(([limb, ids]) => {
+      const own = f.body.limbs?.[limb as Limb] ?? 1;
+      return ids.map((s) => [s, own * (f.body.variation?.limbs[limb] ?? 1)] as const);
+    }),
   );
   for (const data of skeleton.segments)
     for (const side of data.side ? SIDES : [null]) {

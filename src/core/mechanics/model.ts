@@ -4,6 +4,7 @@
  * means the same movement on both sides. Poses live in state.ts, usable ranges in reach.ts.
  */
 import { skeleton, type Chain } from "#core/anatomy/anatomy";
+import type { Size } from "#core/anatomy/limbs";
 import type { Curve } from "#core/base/curve";
 import { RAD, type Vec3 } from "#core/base/vector";
 
@@ -23,10 +24,7 @@ export interface Variation {
   limbs: Record<string, number>;
 }
 
-/** stature in m, mass in kg */
-export interface Body {
-  stature: number;
-  mass: number;
+export interface Body extends Size {
   variation?: Variation;
 }
 

@@ -4,9 +4,10 @@ import { classOf, ladderOf, leastReserve, placesOf, repFloor, type KnownLine } f
 import { prescriptionsOf } from "#core/program/edit";
 import type { Check, Named, Week } from "#core/planning/judged";
 import { loadingOf } from "#core/planning/loading";
-import type { Operation, Prescription, Tempo } from "#core/program/document";
+import type { LoadStep, Operation, Prescription, Tempo } from "#core/program/document";
 import { repSeconds } from "#core/planning/timing";
-import { inKg } from "#core/base/kilograms";
+import { inKg, loadThere, sameLoad } from "#core/base/kilograms";
+import { loadStepFor } from "#core/planning/loads";
 
 const named = ({ id, name }: Named): Named => ({ id, name });
 const change = (prescriptionId: string, to: Partial<Prescription>): Operation => ({
@@ -94,6 +95,33 @@ export function effortOfDays(week: Week): Check[] {
   });
   return [...days, ...lines];
 }
+
+/** lines that step by loads which the client's place does not have, or knows nothing of its ends */
+export function loads({ program, all, client, exercises }: Week): Check[] {
+  const { unit } = client;
+  if (unit === undefined) return [];
+  const wrong = prescriptionsOf(all).flatMap((p) => {
+    const exercise = exercises.get(p.exerciseId);
+    const there = exercise && loadStepFor({ ...client, unit }, exercise);
+    return there && p.loadStep.unit === there.unit && !sameStep(p.loadStep, there) ? [{ p, there }] : [];
+  });
+  if (prescriptionsOf(program).length === 0 || wrong.length === 0) return [];
+  const operations = wrong
+    .filter(({ p }) => !p.locked)
+    .map(({ p, there }) => change(p.id, { loadStep: there, ...(p.load ? { load: loadThere(p.load, there) } : {}) }));
+  return [
+    {
+      kind: "loads",
+      subject: { lines: wrong.map(({ p }) => named(p)) },
+      number: wrong.length,
+      limit: null,
+      state: "look",
+      fixes: operations.length ? [{ kind: "loads", lines: operations.length, operations }] : [],
+    },
+  ];
+}
+
+const sameStep = (a: LoadStep, b: LoadStep): boolean => sameLoad(a, b) && a.least === b.least && a.most === b.most;
 
 /** no set below what its class, the step of its load, a noted joint or a beginner is worth */
 export function repFloors(week: Week): Check[] {

@@ -4,6 +4,7 @@ import { findMove } from "#core/clients/mobility";
 import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
 import { stressLevel } from "#core/words/levels";
+import { counted, listed } from "#core/words/sentence";
 import { findTechnique, refusalText } from "#core/planning/techniques";
 import { HINDRANCES } from "#core/planning/supersets";
 import type { ClassId } from "#core/edition/choices";
@@ -109,15 +110,19 @@ export function checkText(c: Check): CheckText {
       };
     case "not for":
       return {
-        title: `${c.subject.line.name}: ${{ helper: "a helper", unwanted: "not wanted", skill: "skill" }[c.number]}`,
-        number: { helper: "needs a helper", unwanted: "on the client's list of dislikes", skill: "hard to learn" }[
-          c.number
-        ],
-        limit: { helper: "trains alone", unwanted: "left out", skill: "a beginner" }[c.number],
+        title: `${c.subject.line.name}: ${{ helper: "a helper", unwanted: "not wanted", skill: "skill", weak: "a weak link" }[c.number]}`,
+        number: {
+          helper: "needs a helper",
+          unwanted: "on the client's list of dislikes",
+          skill: "hard to learn",
+          weak: `asks much of ${listed(c.limit.map((l) => `the ${l}`))}`,
+        }[c.number],
+        limit: { helper: "trains alone", unwanted: "left out", skill: "a beginner", weak: "to be supported" }[c.number],
         reason: {
           helper: "The client trains alone: nobody can take the load if a rep fails.",
           unwanted: "The client does not want this exercise.",
           skill: "A beginner gets more from a simpler exercise.",
+          weak: "It gives out before the muscle that the set is for. Take a supported version, or straps for the grip.",
         }[c.number],
       };
     case "tempo":
@@ -224,6 +229,13 @@ function weekText(c: OfTheWeek): CheckText {
     case "least reserve":
     case "rep floor":
       return effortText(c);
+    case "loads":
+      return {
+        title: "Loads of the place",
+        number: `${counted(c.number, "exercise")}: ${listed(c.subject.lines.map((l) => l.name))}`,
+        limit: "steps, smallest and largest loads as at the client's place",
+        reason: "The next load offered would be one that is not there.",
+      };
     default:
       return coverText(c);
   }
@@ -237,6 +249,7 @@ type NotCover =
   | "superset"
   | "sides"
   | "division"
+  | "loads"
   | "effort of the day"
   | "least reserve"
   | "rep floor";
@@ -445,6 +458,8 @@ export function fixText(f: Fix): string {
       return `Raise the reps of ${f.name}`;
     case "rest":
       return `Set the rest to ${f.seconds} s`;
+    case "loads":
+      return `Set the loads of ${counted(f.lines, "exercise")}`;
     case "plain sets":
       return `Use plain sets for ${f.name}`;
     case "swap for part":

@@ -23,7 +23,7 @@ import {
   thirds,
   twoWeeks,
 } from "#core/planning/check-cover";
-import { effortOfDays, repFloors, sets } from "#core/planning/check-sets";
+import { effortOfDays, loads, repFloors, sets } from "#core/planning/check-sets";
 import { loadingOf } from "#core/planning/loading";
 import { hindrance, type Side } from "#core/planning/supersets";
 import { likeness } from "#core/planning/likeness";
@@ -88,6 +88,7 @@ export function checkWeek(
     division,
     effortOfDays,
     repFloors,
+    loads,
     spine,
     limiters,
     techniqueChecks,
@@ -340,11 +341,11 @@ function equipment({ all, suits, swapFor }: Week): Check[] {
 function notFor({ all, suits, swapFor }: Week): Check[] {
   return linesOf(all).flatMap(({ day, p }): Check[] => {
     const s = suits(p);
-    const why = s?.helper ? "helper" : s?.unwanted ? "unwanted" : s?.skill ? "skill" : null;
+    const why = s?.helper ? "helper" : s?.unwanted ? "unwanted" : s?.skill ? "skill" : s?.weak.length ? "weak" : null;
     if (why === null) return [];
     const state = why === "helper" ? "problem" : "look";
     const fixes = swapOrOff(p, day.name, swapFor(p));
-    return [{ kind: "not for", subject: { line: named(p) }, number: why, limit: null, state, fixes }];
+    return [{ kind: "not for", subject: { line: named(p) }, number: why, limit: s!.weak, state, fixes }];
   });
 }
 

@@ -2,7 +2,7 @@
  * What the check of a week yields: judgements with their number, limit, state and what would mend them, and what they
  * are made from.
  */
-import type { MoveId, Priority } from "#core/clients/choices";
+import type { MoveId, Priority, WeakLink } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
@@ -29,6 +29,7 @@ export type Fix = { operations: Operation[] } & (
   | { kind: "ladder" | "more reserve" }
   | { kind: "more reps"; name: string }
   | { kind: "rest"; seconds: number }
+  | { kind: "loads"; lines: number }
   | { kind: "plain sets"; name: string }
   | { kind: "swap for part"; name: string; for: string }
 );
@@ -83,7 +84,12 @@ export type Check =
     >
   | Judged<"mobility", OfLine & { move: MoveId }, /** deg that the setup asks */ number, /** deg */ number>
   | Judged<"equipment", OfLine, /** what is missing */ string[], null>
-  | Judged<"not for", OfLine, "helper" | "unwanted" | "skill", null>
+  | Judged<
+      "not for",
+      OfLine,
+      "helper" | "unwanted" | "skill" | "weak",
+      /** weak links that it asks too much of */ WeakLink[]
+    >
   | Judged<"tempo", OfLine, /** s a rep */ number, readonly [number, number]>
   | Judged<"rest", OfLine, /** s */ number, number>
   | Judged<"effort", OfLine, /** reserve of each set */ number[], null>
@@ -118,6 +124,7 @@ export type Check =
   | Judged<"techniques a day", OfDay, number, number>
   | Judged<"techniques apart", OfLine & { technique: TechniqueId }, number, /** days */ number>
   | Judged<"two weeks", Record<string, never>, /** share of its lines that are others */ number, number>
+  | Judged<"loads", { lines: Named[] }, /** lines */ number, null>
   | Judged<"step", OfLine, /** of a usual load */ number, number>;
 
 export type CheckKind = Check["kind"];
@@ -140,7 +147,7 @@ export const weighedIn = (checks: readonly Check[]): Check[][] =>
 export type SwapFor = (p: Prescription, spare?: Joint) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
-  Partial<Pick<ClientInput, "alone" | "mobility" | "unwanted">>;
+  Partial<Pick<ClientInput, "alone" | "mobility" | "unwanted" | "weak" | "unit" | "units" | "loads">>;
 
 /** what is known beside the week itself; what is not known is not judged */
 export interface Known {

@@ -3,7 +3,7 @@
  * covering, swap and planner alike.
  */
 import { shareOfLoad } from "#core/base/kilograms";
-import { unitFor, type ClientInput } from "#core/clients/client";
+import type { AtLoads, ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
@@ -16,7 +16,7 @@ import { EARLIER_MOST, type Prescription } from "#core/program/document";
 import { strainsOf } from "#core/suitability/strains";
 import { suitability, whomOf } from "#core/suitability/suitability";
 
-export type LineClient = Pick<ClientInput, "unit" | "units" | "mass" | "level" | "equipment" | "joints">;
+export type LineClient = AtLoads & Pick<ClientInput, "mass" | "level" | "equipment" | "joints">;
 
 /** what lines are made from: a survey in the client's body, the method of the week's edition, the library */
 export interface LineTools {
@@ -42,7 +42,9 @@ export function lineFor(
   return prescribe(exercise, row.values, row.view, method, {
     id,
     modelVersion: survey.modelVersion,
-    unit: unitFor(client, exercise.equipment),
+    unit: client.unit,
+    units: client.units,
+    loads: client.loads,
     mass: client.mass,
     sore: suitability({ exercise, view: row.view, strains }, whomOf(client), method).sore,
     beginner: client.level === "beginner",

@@ -9,24 +9,16 @@ import { creditsOf } from "#core/planning/dose";
 import { classOf, ladder, repFloor } from "#core/planning/effort";
 import { bodyLoadOf, loadingOf } from "#core/planning/loading";
 import type { Method } from "#core/edition/method";
-import { POUND } from "#core/base/kilograms";
-import type { Alternative, Load, Prescription } from "#core/program/document";
+import { inKg } from "#core/base/kilograms";
+import type { AtLoads } from "#core/clients/client";
+import { loadStepFor } from "#core/planning/loads";
+import type { Alternative, Prescription } from "#core/program/document";
 import { windowTop } from "#core/program/window";
 
-/** the step of the equipment in the client's unit: whole pounds where a step in pounds is usual */
-export function equipmentStep(exercise: Exercise, unit: "kg" | "lb"): Load {
-  const kg = exercise.stated.loadStep;
-  return {
-    value: unit === "kg" ? kg : Math.max(1, Math.round((kg / POUND) * 2) / 2),
-    unit,
-    meaning: exercise.stated.loadMeaning,
-  };
-}
-
-export interface PrescribeOptions {
+/** loads are those of the client's place */
+export interface PrescribeOptions extends AtLoads {
   id: string;
   modelVersion: string;
-  unit: "kg" | "lb";
   /** kg, of the body that the view is of */
   mass: number;
   /** a joint noted at this client and strained here: double digits */
@@ -63,7 +55,8 @@ export function prescribe(
   const { start, rest } = method.classes[kind];
   const body = bodyLoadOf(view, options.mass);
   const usual = stated.usualLoad + body;
-  const asked = { usual, step: stated.loadStep, sore: options.sore, beginner: options.beginner };
+  const loadStep = loadStepFor(options, exercise);
+  const asked = { usual, step: inKg(loadStep), sore: options.sore, beginner: options.beginner };
   const bottom = Math.max(start, repFloor(kind, asked, method).reps);
   return {
     id: options.id,
@@ -78,11 +71,11 @@ export function prescribe(
     sides: exercise.sides,
     setupSeconds: stated.setupSeconds,
     changeSeconds: stated.changeSeconds,
-    loadStep: equipmentStep(exercise, options.unit),
+    loadStep,
     bodyLoad: body,
     harder: options.harder ?? null,
     reserves: ladder(kind, SETS, 0, stated, method),
-    reps: { low: bottom, high: windowTop(bottom, 2, usual, stated.loadStep, method) },
+    reps: { low: bottom, high: windowTop(bottom, 2, usual, inKg(loadStep), method) },
     rest,
     tempo: {
       lower: 3,

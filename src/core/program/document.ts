@@ -21,6 +21,13 @@ export const loadSchema = z.strictObject({
 });
 export type Load = z.infer<typeof loadSchema>;
 
+/** the step of a load, and the ends of what is there, in its unit; none where nobody said */
+export const loadStepSchema = loadSchema.extend({
+  least: z.number().min(0).max(1000).optional(),
+  most: z.number().positive().max(1000).optional(),
+});
+export type LoadStep = z.infer<typeof loadStepSchema>;
+
 const seconds = (max: number) => z.number().min(0, "not below 0").max(max, `at most ${max} s`);
 
 export const tempoSchema = z.strictObject({
@@ -92,6 +99,8 @@ export const changeSchema = z
     rest: z.int("whole seconds").min(15, "at least 15 s").max(600, "at most 600 s"),
     tempo: tempoSchema,
     load: loadSchema.nullable(),
+    /** of the place, where it is another than the line was planned with */
+    loadStep: loadStepSchema,
     technique: techniqueSchema.nullable(),
     structure: z.enum(STRUCTURES),
     rampSets: z.int("whole sets").min(0, `0 to ${RAMP_MOST}`).max(RAMP_MOST, `0 to ${RAMP_MOST}`),
@@ -132,7 +141,7 @@ export const prescriptionSchema = z.strictObject({
   sides: z.enum(["both", "one"]),
   setupSeconds: seconds(3600),
   changeSeconds: seconds(3600),
-  loadStep: loadSchema,
+  loadStep: loadStepSchema,
   /** kg of the load that the lifted part of the body weighs as much as; 0 where only limbs move */
   bodyLoad: z.number().min(0).max(500),
   /** the next harder relative that needs no more load; null where there is none */
@@ -194,7 +203,7 @@ export const emptyDay = (id: string, name: string, week: Day["week"] = "A"): Day
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(9),
+  version: z.literal(10),
   /** what it is planned and judged with */
   edition: word,
   id: z.uuid(),

@@ -59,7 +59,7 @@ function minus(s: Said): string {
     case "focus":
       return against.focus({ own: s.own });
     case "client":
-      return against.client({ points: s.points });
+      return against.client({ points: s.points, weak: s.weak });
   }
 }
 

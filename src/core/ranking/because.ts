@@ -1,4 +1,5 @@
 import { findHead } from "#core/anatomy/anatomy";
+import type { WeakLink } from "#core/clients/choices";
 import type { Weights } from "#core/edition/schools";
 import type { CostId } from "#core/edition/choices";
 import type { Exercise } from "#core/exercises/format";
@@ -20,7 +21,8 @@ export type Said =
   | { factor: "whole"; share: number }
   | { factor: "load"; usual: number; meaning: string }
   | { factor: "focus"; own: number }
-  | { factor: "client"; points: number };
+  /** `weak`: links of the client's that it asks too much of */
+  | { factor: "client"; points: number; weak: readonly WeakLink[] };
 
 export interface Because {
   /** two at most, most telling first */
@@ -37,6 +39,7 @@ interface Told {
   factors: Record<FactorId, number>;
   points: Record<FactorId, number>;
   strains: Partial<Record<Joint, number>>;
+  weak: readonly WeakLink[];
 }
 
 /** difference of a factor's logarithm from the list's middle under which nothing is said */
@@ -114,7 +117,7 @@ function say(
     case "focus":
       return { factor: id, own: 1 - r.costs.focus };
     case "client":
-      return { factor: id, points: r.points.client };
+      return { factor: id, points: r.points.client, weak: r.weak };
   }
 }
 

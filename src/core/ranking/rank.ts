@@ -5,6 +5,7 @@
  * visible with their reason. Formulas, and why: docs/method/ranking.md.
  */
 import { median } from "#core/base/numbers";
+import type { WeakLink } from "#core/clients/choices";
 import { findHead, headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
@@ -60,6 +61,9 @@ export interface RankedRow {
   /** points that each factor takes off 100 */
   points: Record<FactorId, number>;
   strains: Partial<Record<Joint, number>>;
+  /** weak links of the client's that it asks too much of; whether the client likes the exercise */
+  weak: readonly WeakLink[];
+  liked: boolean;
   because: Because;
   /** null, or why it is out; it stays visible */
   out: string | null;
@@ -256,6 +260,8 @@ export function scoredRows(
       factors,
       points: pointsOf(factors, score),
       strains: d.strains,
+      weak: suits.weak,
+      liked: suits.liked,
       out,
     } as const;
   });

@@ -1,6 +1,6 @@
 /** A made-up practice: clients of both levels, each with a week out of one pool of setups, and how they trained. */
 import { dateBefore } from "#core/base/dates";
-import type { ClientInput } from "#core/clients/client";
+import { NOTHING_NOTED, type ClientInput } from "#core/clients/client";
 import { QUESTIONS } from "#core/clients/screening";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { EQUIPMENT } from "#core/exercises/choices";
@@ -116,26 +116,17 @@ const PRIORITIES: Readonly<Record<"usual" | "specialist", ClientInput["prioritie
 };
 
 const inputOf = (name: string, level: ClientInput["level"], random: Random): ClientInput => ({
+  ...NOTHING_NOTED,
   name,
   stature: Math.round(100 * (1.72 + 0.08 * random.normal())) / 100,
   mass: Math.round(Math.max(48, 74 + 11 * random.normal())),
   level,
-  phase: "gain",
   daysPerWeek: 2,
   minutes: 60,
-  weekdays: [],
-  place: null,
   screening: Object.fromEntries(QUESTIONS.map((q) => [q, "no" as const])),
-  clearance: null,
   unit: "kg",
-  units: {},
-  stations: null,
   equipment: [...EQUIPMENT],
   priorities: PRIORITIES.usual,
-  joints: [],
-  mobility: [],
-  alone: false,
-  unwanted: [],
   cleared: true,
   note: "Made up, as is every set that is logged here.",
   consent: "2026-01-05",
@@ -201,7 +192,7 @@ function simulateClient(random: Random, ask: PracticeAsk, at: number, setups: Si
   const planned = (p: Prescription) => (isLighter(ask.weeks - 1, into) ? lightened(p) : p);
   const program: Program = {
     format: "gryn-program",
-    version: 9,
+    version: 10,
     edition: CURRENT_EDITION.id,
     id: random.id(),
     clientId: id,

@@ -2,6 +2,7 @@
  * Bands of repetitions for the lines of a week, exactly: what suits each exercise, two bands for every group, within
  * the minutes. A program of its own after the sets are known: within the large one it made that three times as large.
  */
+import type { ClientInput } from "#core/clients/client";
 import type { Edition, PlannerSettings } from "#core/edition/edition";
 import type { Method } from "#core/edition/method";
 import { blockMinutes } from "#core/planning/minutes";
@@ -73,15 +74,19 @@ export const bandIndex = ({ low, high }: Prescription["reps"], { bands }: Pick<R
 const overhead = ({ exercise, gives, compound }: Candidate, groups: readonly Pick<Group, "id">[]): boolean =>
   compound && exercise.family === "press" && !gives.some((x) => x.direct && groups[x.group]!.id === "chest");
 
+type BandClient = Pick<ClientInput, "level"> & Partial<Pick<ClientInput, "goal">>;
+
 function priceOf(
   { candidate: c, prescription: p, place, week }: Slot,
   band: number,
-  beginner: boolean,
+  client: BandClient,
   { method, planner, groups }: Choosing,
 ) {
+  const beginner = client.level === "beginner";
   const reps = repsOf({ planner });
   const kind = c.heavy ? "heavy" : c.compound ? "compound" : "isolation";
-  const prices = (overhead(c, groups) ? reps.price.overhead : undefined) ?? reps.price[kind];
+  const by = client.goal === "size and strength" ? { ...reps.price, ...reps.strength } : reps.price;
+  const prices = (overhead(c, groups) ? by.overhead : undefined) ?? by[kind];
   const price = prices[band];
   const sore = c.sore ? (reps.sore ? reps.sore[band] : 0) : 0;
   if (price == null || sore == null) return null;
@@ -116,7 +121,7 @@ export function chooseBands(
   highs: Highs,
   slots: readonly Slot[],
   room: readonly number[],
-  client: { level: "beginner" | "trained" },
+  client: BandClient,
   by: Choosing,
 ): Prescription["reps"][] {
   const settings = repsOf(by);
@@ -125,7 +130,7 @@ export function chooseBands(
   const options = slots.map((slot) => {
     const own = bandIndex(slot.prescription.reps, settings);
     const list = settings.bands.flatMap((_, band) => {
-      const price = slot.fixed ? (band === own ? 0 : null) : priceOf(slot, band, client.level === "beginner", by);
+      const price = slot.fixed ? (band === own ? 0 : null) : priceOf(slot, band, client, by);
       if (price === null) return [];
       const usual = slot.candidate.exercise.stated.usualLoad + slot.prescription.bodyLoad;
       const reps = slot.fixed ? slot.prescription.reps : windowIn(band, slot.prescription, usual, by.method, settings);

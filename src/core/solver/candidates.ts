@@ -18,13 +18,13 @@ import { varietyOf } from "#core/planning/variety";
 import { refusalsOf, techniques, techniqueSeconds } from "#core/planning/techniques";
 import { contextOf, rankHead } from "#core/ranking/rank";
 import { strainsOf } from "#core/suitability/strains";
-import { suitability, whomOf, whyNot } from "#core/suitability/suitability";
+import { suitability, whomOf, whyNot, type Suitability } from "#core/suitability/suitability";
 
 export type PlannedFor = Pick<
   ClientInput,
   "priorities" | "level" | "joints" | "equipment" | "unit" | "units" | "mass" | "stature"
 > &
-  Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility">>;
+  Partial<Pick<ClientInput, "alone" | "unwanted" | "wanted" | "mobility" | "weak" | "loads" | "goal">>;
 
 export interface Candidate {
   /** setup, and the technique where it is planned with one */
@@ -153,6 +153,25 @@ function loadability(exercise: Exercise, client: PlannedFor): number {
 const fallback = (exercise: Exercise, client: PlannedFor, { fallbacks }: Edition["planner"]): number =>
   (client.equipment as string[]).some((e) => GYM.includes(e)) ? (fallbacks?.[exercise.id] ?? 1) : 1;
 
+/** price of a set of it, for this client: less where the exercise is liked */
+function priceOf(
+  { stated, targets, family }: Exercise,
+  view: SurveyRow["view"],
+  { joints, liked }: Suitability,
+  { method, planner: { engaged, elsewhere, strain, liked: worth } }: Edition,
+): number {
+  const strained = Math.max(0, ...joints.map((j) => j.strain - method.soreFrom)) * (strain ?? 0.5);
+  return (
+    (engaged ?? 0.35) * view.engagedMass +
+    0.03 * spinePoints(view, family) +
+    (elsewhere ?? 0) * endedElsewhere(view, { targets }) +
+    0.02 * (1 - stated.steadiness) +
+    0.02 * (stated.skill - 1) +
+    strained -
+    (liked ? (worth ?? 0) : 0)
+  );
+}
+
 const SQUATS = new Set(["squat", "lunge"]);
 const PRESSED = new Set(["press", "row", "pulldown", "squat", "lunge", "hinge", "bridge"]);
 
@@ -179,7 +198,7 @@ export function fieldFor(
 ): Field {
   const { banned = NONE, must = NONE, required = NONE, use = "none", standing = NONE } = ask;
   const { method } = edition;
-  const { quality, isolationMost, engaged, strain, elsewhere } = edition.planner;
+  const { quality, isolationMost } = edition.planner;
   const whom = whomOf(client);
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
   const scores = bestScores(survey, wanted, client, edition, exercises);
@@ -229,7 +248,6 @@ export function fieldFor(
     const beginner = client.level === "beginner";
     const spine = spinePoints(view, exercise.family);
     const rest = exercise.sides === "one" ? Math.max(method.restLeast, line.rest - setSeconds(line) / 2) : line.rest;
-    const strained = Math.max(0, ...suits.joints.map((j) => j.strain - method.soreFrom)) * (strain ?? 0.5);
     return [
       {
         key: row.setupKey,
@@ -249,13 +267,7 @@ export function fieldFor(
         heavy,
         sore: suits.sore,
         spine,
-        cost:
-          (engaged ?? 0.35) * view.engagedMass +
-          0.03 * spine +
-          (elsewhere ?? 0) * endedElsewhere(view, exercise) +
-          0.02 * (1 - exercise.stated.steadiness) +
-          0.02 * (exercise.stated.skill - 1) +
-          strained,
+        cost: priceOf(exercise, view, suits, edition),
         kind: `${exercise.family} ${leads.id}`,
         length: `${exercise.family} ${leads.id} ${Math.round(8 * longest)}`,
         pattern: exercise.family === "hinge" ? "hinge" : SQUATS.has(exercise.family) ? "knee" : null,

@@ -2,6 +2,7 @@
  * Whether a setup suits a client, in numbers: asked here by ranking, covering, check, swap and planner alike, so that
  * no list says yes where another says no.
  */
+import type { WeakLink } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import { beyondOf, beyondText, type Beyond, type Mobility } from "#core/clients/mobility";
 import type { Method } from "#core/edition/method";
@@ -24,15 +25,19 @@ export interface Whom {
   beginner?: boolean;
   /** exercises that the client does not want */
   unwanted?: ReadonlySet<string>;
+  /** exercises that the client likes */
+  wanted?: ReadonlySet<string>;
   /** how far joints go, where less than usual */
   mobility?: readonly Mobility[];
+  /** what gives out before the muscle that a set is for, and is to be supported */
+  weak?: readonly WeakLink[];
 }
 
 /** everybody: nothing is missing, nothing hurts */
 export const ANYBODY: Whom = { equipment: null, joints: [] };
 
 type Noted = Pick<ClientInput, "equipment" | "joints"> &
-  Partial<Pick<ClientInput, "alone" | "unwanted" | "mobility" | "level" | "stations">>;
+  Partial<Pick<ClientInput, "alone" | "unwanted" | "wanted" | "mobility" | "level" | "stations" | "weak">>;
 
 /** what a client's form says; a joint that is noted twice counts as the worse of them */
 export function whomOf(client: Noted): Whom {
@@ -48,14 +53,16 @@ export function whomOf(client: Noted): Whom {
     alone: client.alone ?? false,
     beginner: client.level === "beginner",
     unwanted: new Set(client.unwanted),
+    wanted: new Set(client.wanted),
+    weak: (client.weak ?? []).filter((w) => w.answer === "support").map((w) => w.link),
     mobility: client.mobility ?? [],
   };
 }
 
 /** a setup as it is judged: what it asks of joints in this body; null where its mechanics is not known */
 export interface Setup {
-  exercise: Pick<Exercise, "id" | "equipment" | "station" | "stated">;
-  view: Pick<BodyView, "feasible" | "reach"> | null;
+  exercise: Pick<Exercise, "id" | "equipment" | "station" | "stated" | "targets">;
+  view: Pick<BodyView, "feasible" | "reach" | "limiters" | "spineMoment"> | null;
   strains: Strains;
 }
 
@@ -76,13 +83,16 @@ export interface Suitability {
   /** somebody has to help, and nobody is there */
   helper: boolean;
   unwanted: boolean;
+  liked: boolean;
+  /** weak links of the client's that it asks too much of */
+  weak: WeakLink[];
   /** more skill than a beginner has */
   skill: boolean;
   /** where it goes further than the client's joints, the furthest first */
   beyond: Beyond[];
   /** noted joints, in the order of the form */
   joints: JointVerdict[];
-  /** what noted joints leave of its score, 0 to 1 */
+  /** what noted joints and weak links leave of its score, 0 to 1 */
   factor: number;
   /** a noted joint wants more repetitions and less load in it */
   sore: boolean;
@@ -91,7 +101,7 @@ export interface Suitability {
 export function suitability(
   { exercise, view, strains }: Setup,
   whom: Whom,
-  method: Pick<Method, "joints" | "soreFrom" | "checks">,
+  method: Pick<Method, "joints" | "soreFrom" | "checks" | "weak">,
 ): Suitability {
   const { alone = false, beginner = false, unwanted, mobility = [] } = whom;
   const joints = whom.joints.map(({ joint, severity }): JointVerdict => {
@@ -104,17 +114,47 @@ export function suitability(
       verdict: out !== null && strain >= out ? "out" : strain >= look ? "look" : "free",
     };
   });
+  const weak = weakIn({ exercise, view }, whom.weak ?? [], method);
   return {
     lifted: view?.feasible ?? true,
     missing: missingOf(exercise, whom),
     helper: alone && exercise.stated.helper,
     unwanted: unwanted?.has(exercise.id) ?? false,
+    liked: whom.wanted?.has(exercise.id) ?? false,
+    weak,
     skill: beginner && exercise.stated.skill >= method.checks.skilled,
     beyond: beyondOf(view?.reach, mobility, method.checks.beyond),
     joints,
-    factor: joints.reduce((f, j) => f * (1 - method.joints[j.severity].costs * j.strain), 1),
+    factor: joints.reduce(
+      (f, j) => f * (1 - method.joints[j.severity].costs * j.strain),
+      (1 - (method.weak?.costs ?? 0)) ** weak.length,
+    ),
     sore: joints.some((j) => j.strain >= method.soreFrom),
   };
+}
+
+/** muscles that are a link, as what ends a set */
+const LINK: Readonly<Record<WeakLink, readonly string[]>> = {
+  grip: ["grip", "finger-flexors", "wrist-flexors", "wrist-extensors"],
+  "low back": ["erectors", "quadratus-lumborum"],
+  arms: ["biceps", "brachialis", "brachioradialis", "triceps"],
+};
+
+/** links that a setup asks too much of: they are among what ends its sets, or the low back carries it */
+function weakIn(
+  { exercise, view }: Pick<Setup, "exercise" | "view">,
+  links: readonly WeakLink[],
+  { weak }: Pick<Method, "weak">,
+): WeakLink[] {
+  if (!view || !weak) return [];
+  const total = view.limiters.reduce((s, l) => s + l.elasticity, 0);
+  return links.filter((link) => {
+    const own = LINK[link];
+    // what an exercise is for is no weak link of it
+    if (exercise.targets.some((t) => own.includes(t))) return false;
+    const share = view.limiters.reduce((s, l) => s + (own.includes(l.muscle) ? l.elasticity : 0), 0) / (total || 1);
+    return share >= weak.share || (link === "low back" && view.spineMoment >= weak.spine);
+  });
 }
 
 /** what an exercise needs that is not there: kinds of equipment, then the machine by its name */

@@ -7,6 +7,7 @@ import {
   alternativeSchema,
   earlierSetupSchema,
   loadSchema,
+  loadStepSchema,
   repsSchema,
   techniquePartSchema,
   tempoSchema,
@@ -43,7 +44,7 @@ export const snapshotPrescriptionSchema = z.strictObject({
   rest: z.int(),
   tempo: tempoSchema,
   load: loadSchema.nullable(),
-  loadStep: loadSchema,
+  loadStep: loadStepSchema,
   setupSeconds: z.number(),
   changeSeconds: z.number(),
   bodyLoad: z.number(),
@@ -100,7 +101,7 @@ export type SnapshotPrescription = z.infer<typeof snapshotPrescriptionSchema>;
 
 export const snapshotSchema = z.strictObject({
   format: z.literal("gryn-handover"),
-  version: z.literal(9),
+  version: z.literal(10),
   /** what its program was planned with, and what its next targets follow from */
   edition: z.string().max(80),
   programId: z.uuid(),

@@ -33,7 +33,9 @@ export type Reason =
   | { kind: "first time"; load: Load | null; bodyLoad: number }
   | { kind: "set by coach" | "felt elsewhere twice" | "no load typed" | "not work" }
   | Told
-  | { kind: "top reached"; first: number; window: Window; next: Next }
+  | { kind: "smallest load"; load: Load }
+  /** `load`: the largest that is there; null where nothing is added to the body */
+  | { kind: "top reached"; first: number; load: Load | null; window: Window; next: Next }
   | ({ kind: "ready" | "not yet"; from: Load; next: Load; at: number } & Lately)
   | ({ kind: "far over"; from: Load; next: Load; planned: number } & Lately)
   | ({ kind: "felt elsewhere" | "a set fell below" | "under the window"; low: number } & Lately)
@@ -65,7 +67,9 @@ export interface Window {
 export type Next =
   | { by: "tempo"; from: number; to: number }
   | { by: "relative"; name: string; lower: number }
-  | { by: "first load"; load: Load; lower: number };
+  | { by: "first load"; load: Load; lower: number }
+  /** no heavier load is there */
+  | { by: "nothing" };
 
 export type Decision = "first" | "raise" | "slower" | "harder" | "hold" | "check" | "lower" | "lighter" | "stop";
 
@@ -166,8 +170,10 @@ interface Workouts {
   done: readonly Exposure[];
   /** of the heaviest set */
   load: Load | null;
-  /** the body alone, before any load is added: reps have room to grow */
+  /** the body alone, before any load is added */
   bare: boolean;
+  /** the largest load of the place */
+  most: boolean;
   /** counted reps of each set of the last one */
   reps: number[];
   /** of the heaviest set, by workout, newest first, at most three */
@@ -193,13 +199,18 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Omit<W
   const leadOf = (x: Exposure) => x.entries.find((e) => e.set === lead) ?? x.entries[0]!;
   const load = loadOf(leadOf(last)) ?? p.load;
   const bare = p.bodyLoad > 0 && !(load && load.value > 0);
+  const most = load !== null && sameLoad(stepLoad(load, p.loadStep, 1), load);
   const reserve = p.reserves[lead]!;
   const windowAt = (l: Load | null): Window => {
     const lifted = (l ? inKg(l) : 0) + p.bodyLoad;
     const top = lifted > 0 ? windowTop(p.reps.low, reserve, lifted, inKg(p.loadStep), rules) : p.reps.high;
     return {
       low: p.reps.low,
-      high: Math.max(p.reps.low + 1, bare && l === load ? Math.max(top, p.reps.low + rules.progress.bodyReps) : top),
+      // where no load goes up, reps have room to
+      high: Math.max(
+        p.reps.low + 1,
+        (bare || most) && l === load ? Math.max(top, p.reps.low + rules.progress.bodyReps) : top,
+      ),
     };
   };
   const window = windowAt(load);
@@ -214,6 +225,7 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Omit<W
     done,
     load,
     bare,
+    most,
     reps,
     lead: done.slice(0, rules.progress.workouts).map((x) => countedReps(leadOf(x))),
     window,
@@ -228,12 +240,14 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Omit<W
 
 /** @param painHolds words of pain that holds the load; null where there is none */
 function follow(s: Workouts, painHolds: string | null): Rule {
-  const { p, rules, done, load, window: w, bare } = s;
+  const { p, rules, done, load, window: w, bare, most } = s;
   const [last, before] = done;
   // a set that the breath ends rests too little before it
   const rest = s.drop > rules.drop || last!.report?.ended === "breath" ? p.rest + rules.restMore : null;
   const always: Reason[] = [
-    { kind: "window", window: w, step: p.loadStep, load: bare ? null : load, bodyLoad: p.bodyLoad },
+    ...(most
+      ? []
+      : [{ kind: "window", window: w, step: p.loadStep, load: bare ? null : load, bodyLoad: p.bodyLoad } as const]),
     ...(s.drop > rules.drop ? [{ kind: "drop", drop: s.drop, rest: p.rest + rules.restMore } as const] : []),
   ];
   const answer = (decision: Decision, reason: Reason, change: Partial<Rule> = {}): Rule => ({
@@ -246,13 +260,17 @@ function follow(s: Workouts, painHolds: string | null): Rule {
     reasons: [reason, ...always],
   });
   const lighter = load && stepLoad(load, p.loadStep, -1);
+  const least = load && load.value > 0 && sameLoad(lighter, load);
   if (painHolds) return answer("hold", { kind: "pain", words: painHolds });
   const twice = heldTwice(s, last!, before);
+  if (twice && least) return answer("hold", { kind: "smallest load", load });
   if (twice) return answer("lighter", twice, { load: lighter, reps: { low: w.low, high: w.high + MANY } });
   const here = s.about(load);
-  if (before && s.lead[0]! < w.low && here < w.low - rules.under)
+  if (before && s.lead[0]! < w.low && here < w.low - rules.under) {
+    if (least) return answer("hold", { kind: "smallest load", load });
     return answer("lower", { kind: "under the window", low: w.low, ...lately(s, here) }, { load: lighter });
-  return bare ? byTheBody(s, answer) : byTheLoad(s, answer);
+  }
+  return bare || most ? byTheBody(s, answer) : byTheLoad(s, answer);
 }
 
 /**
@@ -314,7 +332,7 @@ const isFarOver = ({ p, lead }: Workouts): boolean =>
 
 const onTheWay = ({ reps, window }: Workouts): Reason => ({ kind: "on the way", first: reps[0]!, top: window.high });
 
-/** without a load: reps with room to grow, then tempo, then a relative, then a first load */
+/** without a load, or at the largest: reps with room to grow, then tempo, then a relative, then a first load */
 function byTheBody(s: Workouts, answer: Answer): Rule {
   const { p, rules, reps, window } = s;
   const first = reps[0]!;
@@ -323,14 +341,25 @@ function byTheBody(s: Workouts, answer: Answer): Rule {
   if (short) return answer("hold", short);
   const held = heldBy(s, first);
   if (held) return answer("hold", held);
-  const why = (next: Next): Reason => ({ kind: "top reached", first, window, next });
+  const why = (next: Next): Reason => ({
+    kind: "top reached",
+    first,
+    load: s.most ? s.load : null,
+    window,
+    next,
+  });
   const { lower } = p.tempo;
   if (lower < rules.slowest)
     return answer("slower", why({ by: "tempo", from: lower, to: lower + 1 }), {
       tempo: { ...p.tempo, lower: lower + 1 },
     });
   if (p.harder) return answer("harder", why({ by: "relative", name: p.harder.name, lower }));
-  const added: Load = { value: p.loadStep.value, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
+  if (s.most) return answer("hold", why({ by: "nothing" }));
+  const added: Load = {
+    value: Math.max(p.loadStep.value, p.loadStep.least ?? 0),
+    unit: p.loadStep.unit,
+    meaning: p.loadStep.meaning,
+  };
   return answer("raise", why({ by: "first load", load: added, lower }), { load: added, reps: s.windowAt(added) });
 }
 

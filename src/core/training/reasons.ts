@@ -14,16 +14,37 @@ const first = (load: Load | null, bodyLoad: number): string =>
       ? `${FIRST} without added load, as many clean reps as leave the asked reps in reserve.`
       : `${FIRST} find a load for the reps and reps in reserve asked, with two or three lighter sets on the way.`;
 
-function reached(first: number, next: Next): string {
+function reached(first: number, load: Load | null, next: Next): string {
+  const on = load ? `with ${text(load)}, the largest load here` : "without a load";
   switch (next.by) {
+    case "nothing":
+      return `First set: ${first} reps ${on}, lowered slowly. Ask the coach for a harder exercise.`;
     case "tempo":
-      return `First set: ${first} reps without a load. Next: lower in ${next.to} s instead of ${next.from} s.`;
+      return `First set: ${first} reps ${on}. Next: lower in ${next.to} s instead of ${next.from} s.`;
     case "relative":
       return `First set: ${first} reps, lowered in ${next.lower} s. Next exercise: ${next.name}.`;
     case "first load":
       return `First set: ${first} reps, lowered in ${next.lower} s. Next: add ${text(next.load)}.`;
   }
 }
+
+/** a next load, and whether its time has come */
+function nextLoad(r: Extract<Reason, { from: Load }>): string {
+  switch (r.kind) {
+    case "far over":
+      return `${lastOnes(r.lately)} Planned were at most ${r.planned}: ${text(r.from)} is far too light. One step up, to ${text(r.next)}.`;
+    case "ready":
+      return `${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}: one step up.`;
+    case "not yet":
+      return `Stay at ${text(r.from)}. ${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}; the load goes up when it is ${r.at} (${text(r.from)} × ${r.top}).`;
+  }
+}
+
+/** of loads that are there */
+const atEnd = (r: Extract<Reason, { kind: "smallest load" | "top reached" }>): string =>
+  r.kind === "top reached"
+    ? reached(r.first, r.load, r.next)
+    : `${text(r.load)} is the smallest load here, and it is too much: swap the exercise.`;
 
 /** "Last three: 14, 15, 17 reps" */
 const lastOnes = (reps: readonly number[]): string =>
@@ -61,6 +82,7 @@ const isTold = (r: Reason): r is Told =>
 
 export function reasonText(r: Reason): string {
   if (isTold(r)) return toldText(r);
+  if ("from" in r) return nextLoad(r);
   switch (r.kind) {
     case "stopped":
       return `Stopped: ${r.words}`;
@@ -81,14 +103,9 @@ export function reasonText(r: Reason): string {
       return "Felt elsewhere twice: one step lighter with stricter form, or swap the exercise.";
     case "no load typed":
       return "The top of the reps is reached, but no load was typed: type one, so that it can go up.";
+    case "smallest load":
     case "top reached":
-      return reached(r.first, r.next);
-    case "ready":
-      return `${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}: one step up.`;
-    case "far over":
-      return `${lastOnes(r.lately)} Planned were at most ${r.planned}: ${text(r.from)} is far too light. One step up, to ${text(r.next)}.`;
-    case "not yet":
-      return `Stay at ${text(r.from)}. ${lastOnes(r.lately)} At ${text(r.next)} that is about ${r.about}; the load goes up when it is ${r.at} (${text(r.from)} × ${r.top}).`;
+      return atEnd(r);
     case "felt elsewhere":
       return `Same load. ${lastOnes(r.lately)} It was felt elsewhere: first in the right place, then heavier.`;
     case "under the window":

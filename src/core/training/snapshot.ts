@@ -1,4 +1,5 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
+import { bodyOf } from "#core/clients/client";
 import { cutText } from "#core/base/text";
 import { headTitle } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
@@ -213,13 +214,13 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
 export function buildSnapshot(
   program: Program,
   programVersion: number,
-  body: { stature: number; mass: number },
+  client: Parameters<typeof bodyOf>[0],
 ): Snapshot {
-  const model = compileModel({ stature: body.stature, mass: body.mass });
+  const model = compileModel(bodyOf(client));
   const { method } = editionOf(program);
   return {
     format: "gryn-handover",
-    version: 9,
+    version: 10,
     edition: program.edition,
     programId: program.id,
     programVersion,

@@ -17,6 +17,10 @@ export const verdict = {
   idle: sentence({ head: "long head" }, ({ head }) => `The ${head} hardly works in this setup.`),
 };
 
+export const ofClient = {
+  weak: sentence({ name: "Maja", link: "grip" }, ({ name, link }) => `The ${link} of ${name} is noted as weak: this setup asks much of it.`),
+};
+
 export const facts = {
   length: label("Loaded at (0 % shortened, 100 % lengthened)"),
   skew: label("Tension shifted to the lengthened side"),

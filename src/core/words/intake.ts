@@ -123,3 +123,93 @@ export const saving = {
 export const history = {
   title: sentence({ n: 3 }, ({ n }) => `Changed ${n === 1 ? "once" : `${n} times`}: by whom and when`),
 };
+
+/** what the training is for beside its muscles */
+export const goal = {
+  title: label("Training is for"),
+  size: label("size"),
+  "size and strength": label("size and strength"),
+};
+
+export const limbs = {
+  title: label("Limb lengths, where measured"),
+  upperArm: label("Shoulder to elbow"),
+  forearm: label("Elbow to wrist"),
+  thigh: label("Hip to knee"),
+  shank: label("Knee to ankle"),
+  field: sentence({ limb: "Hip to knee" }, ({ limb }) => `${limb}, cm`),
+  usual: sentence({ cm: 41 }, ({ cm }) => `usual ${cm}`),
+  how: label(
+    "From the middle of one joint to the middle of the next. Left empty, the length follows from the height. A longer thigh makes a squat lean further forward; rankings and loads are worked out anew.",
+  ),
+};
+
+export const loads = {
+  title: label("Loads there, where they are not the usual ones"),
+  step: sentence({ what: "dumbbell" }, ({ what }) => `Step of the ${what}`),
+  least: sentence({ what: "dumbbell" }, ({ what }) => `Smallest ${what}`),
+  most: sentence({ what: "dumbbell" }, ({ what }) => `Largest ${what}`),
+  heads: { step: label("step"), least: label("smallest"), most: label("largest") },
+  of: { barbell: label("barbell"), dumbbell: label("dumbbell"), cable: label("cable"), machine: label("machine") },
+  how: label(
+    "Only loads that are there are offered. At the largest one the reps rise, then the lowering becomes slower, then a harder exercise is asked for.",
+  ),
+};
+
+export const wishes = {
+  liked: label("Exercises the client likes"),
+  disliked: label("Exercises the client dislikes"),
+};
+
+export const weak = {
+  title: label("Weak links"),
+  grip: label("grip"),
+  "low back": label("low back"),
+  arms: label("arms, before back or chest"),
+  none: label("no"),
+  strengthen: label("strengthen"),
+  support: label("support"),
+  how: label(
+    "Support: setups that ask much of it score lower and are marked in the check. Strengthen: its muscles are set to hold, where they had less.",
+  ),
+};
+
+/** settings that a client tries out once */
+export const tried = {
+  title: label("Own settings"),
+  open: label("Try out"),
+  take: label("Take these settings"),
+  clear: label("As usual"),
+  none: label("As usual; a try of three minutes finds the client's own."),
+  set: sentence({ name: "Elbows in presses", value: "45°" }, ({ name, value }) => `${name} ${value}`),
+  range: sentence(
+    { low: 20, high: 85, unit: "°", usual: 60 },
+    ({ low, high, unit, usual }) => `${low} to ${high} ${unit}; usual ${usual} ${unit}`,
+  ),
+  uses: sentence({ n: 10 }, ({ n }) => `holds for ${counted(n, "exercise")}`),
+  safety: label("Without load. Stop a try that hurts: pain belongs to a licensed professional."),
+  names: {
+    "press-elbows": label("Elbows from the trunk in presses"),
+    "press-hands": label("Hands apart in barbell presses"),
+    "row-elbows": label("Elbows from the trunk in rows"),
+    stance: label("Heels apart in squats"),
+  },
+  how: {
+    "press-elbows": label(
+      "Lie on the floor, upper arms on it, forearms upright. Move the elbows from the trunk outwards and back, five times. Take the widest angle at which nothing pinches at the front of the shoulder.",
+    ),
+    "press-hands": label(
+      "Lie under an empty bar or a stick on the chest. Move the hands until both forearms stand upright seen from the feet. Measure between the middle fingers.",
+    ),
+    "row-elbows": label(
+      "Sit or stand, pull an empty handle to the trunk. Try elbows close, halfway and wide. Take the angle at which the elbow comes furthest behind without the shoulder rolling forwards.",
+    ),
+    stance: label(
+      "Squat without load, arms forward, heels on the floor. Try hip width, shoulder width and wider, feet turned as they like. Take the stance that goes deepest with a straight low back. Measure between the heels.",
+    ),
+  },
+};
+
+export const joints = {
+  figure: label("From the front: a dot notes a joint."),
+};

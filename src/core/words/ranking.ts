@@ -18,7 +18,7 @@ export const forIt = {
   whole: sentence({ share: 0.8 }, ({ share }) => `trains much muscle at once (${percent(share)})`),
   load: sentence({ kg: 100 }, ({ kg }) => `heavy (${kg} kg)`),
   focus: sentence({ own: 0.7 }, ({ own }) => `mostly this muscle's work (${percent(own)})`),
-  client: label("spares the noted joint"),
+  client: label("suits the client"),
 };
 
 /** a cost is never called low: there is some of it */
@@ -58,7 +58,11 @@ export const against = {
   whole: sentence({ share: 0.2 }, ({ share }) => `trains little muscle at once (${percent(share)})`),
   load: sentence({ kg: 6 }, ({ kg }) => `light (${kg} kg)`),
   focus: sentence({ own: 0.2 }, ({ own }) => `little of the work is this muscle's (${percent(own)})`),
-  client: sentence({ points: 28 }, ({ points }) => `the noted joint costs ${Math.round(points)} points`),
+  client: sentence<{ points: number; weak: readonly string[] }>({ points: 28, weak: ["grip"] }, ({ points, weak }) =>
+    weak.length
+      ? `asks much of the weak ${listed(weak)} (${counted(Math.round(points), "point")})`
+      : `the noted joint costs ${Math.round(points)} points`,
+  ),
 };
 
 export const row = {
@@ -66,6 +70,7 @@ export const row = {
     capital(reasons.join(", ")),
   ),
   average: label("Average for this list"),
+  liked: label("liked"),
   minus: sentence({ reason: "low back load high (6.6 × body weight)" }, ({ reason }) => capital(reason)),
   nothingAgainst: label("Nothing stands out"),
   hardest: sentence({ place: 0.67 }, ({ place }) => `${lengthWord(place)} (${percent(place)})`),
@@ -172,7 +177,7 @@ export const why = {
 export const factorNames = {
   tension: label("Tension"),
   limiter: label("Limiting muscle"),
-  client: label("Client's joints"),
+  client: label("Client's joints and weak links"),
 };
 
 /** arguing with a row */

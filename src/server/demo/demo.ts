@@ -3,7 +3,7 @@
  * in an arm block, one with three weeks of log.
  */
 import pg from "pg";
-import { unitFor, type ClientInput } from "#core/clients/client";
+import { bodyOf, NOTHING_NOTED, unitFor, type ClientInput } from "#core/clients/client";
 import { QUESTIONS } from "#core/clients/screening";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { findExercise } from "#core/exercises/library";
@@ -27,9 +27,7 @@ const everything = EQUIPMENT;
 /** simulated clients at the most */
 const TRAINED_MOST = 200;
 
-const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | "screening" | "clearance"> & {
-  key: string;
-})[] = [
+const made: (Omit<ClientInput, keyof typeof NOTHING_NOTED> & Partial<ClientInput> & { key: string })[] = [
   {
     key: "maja",
     name: "Maja Lindqvist",
@@ -39,15 +37,8 @@ const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | 
     daysPerWeek: 3,
     minutes: 40,
     unit: "kg",
-    units: {},
-    stations: null,
     equipment: [...everything],
     priorities: { triceps: "grow", biceps: "grow", "elbow-flexors": "hold" },
-    joints: [],
-    mobility: [],
-    phase: "gain",
-    alone: false,
-    unwanted: [],
     cleared: true,
     note: "Wants her upper arms to show in climbing photographs. Likes cables.",
   },
@@ -60,15 +51,9 @@ const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | 
     daysPerWeek: 2,
     minutes: 35,
     unit: "kg",
-    units: {},
-    stations: null,
     equipment: ["cable", "dumbbell", "bench", "band"],
     priorities: { triceps: "grow", biceps: "hold", "elbow-flexors": "maintain" },
     joints: [{ joint: "elbow", side: "right", severity: "sore", note: "inner elbow sore after straight-bar work" }],
-    mobility: [],
-    phase: "gain",
-    alone: false,
-    unwanted: [],
     cleared: true,
     note: "Carpenter; elbows are his tools.",
   },
@@ -81,15 +66,9 @@ const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | 
     daysPerWeek: 2,
     minutes: 30,
     unit: "lb",
-    units: {},
-    stations: null,
     equipment: ["dumbbell", "band"],
     priorities: { triceps: "hold", biceps: "hold", "elbow-flexors": "maintain" },
     joints: [{ joint: "shoulder", side: "left", severity: "sore", note: "stiff overhead" }],
-    mobility: [],
-    phase: "gain",
-    alone: false,
-    unwanted: [],
     cleared: false,
     note: "Trains at home. Screening form not back yet.",
   },
@@ -102,8 +81,6 @@ const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | 
     daysPerWeek: 2,
     minutes: 60,
     unit: "kg",
-    units: {},
-    stations: null,
     equipment: [...everything],
     priorities: {
       quads: "hold",
@@ -117,22 +94,15 @@ const made: (Omit<ClientInput, "consent" | "keepUntil" | "weekdays" | "place" | 
       calves: "maintain",
       abs: "maintain",
     },
-    joints: [],
-    mobility: [],
-    phase: "gain",
-    alone: false,
-    unwanted: [],
     cleared: true,
     note: "Whole body, twice a week; rows in summer.",
   },
 ];
 
 const clients: (ClientInput & { key: string })[] = made.map((c) => ({
+  ...NOTHING_NOTED,
   ...c,
-  weekdays: [],
-  place: null,
   screening: c.cleared ? Object.fromEntries(QUESTIONS.map((q) => [q, "no" as const])) : {},
-  clearance: null,
   consent: "2026-08-31",
   keepUntil: "2028-08-31",
 }));
@@ -225,7 +195,7 @@ const plans: Record<string, { name?: string; days: string[]; work: Planned[] }> 
 
 function buildProgram(key: string, client: ClientInput): Program {
   const plan = plans[key]!;
-  const body = { stature: client.stature, mass: client.mass };
+  const body = bodyOf(client);
   const items = plan.work.map((w, i) => {
     const exercise = findExercise(w.exercise)!;
     const setup = resolveSetup(exercise, w.values);
@@ -255,7 +225,7 @@ function buildProgram(key: string, client: ClientInput): Program {
   });
   return {
     format: "gryn-program",
-    version: 9,
+    version: 10,
     edition: CURRENT_EDITION.id,
     id: demoId(`${key} program`),
     clientId: demoId(key),

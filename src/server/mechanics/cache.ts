@@ -3,13 +3,13 @@
  * A body is whole cm and kg and nobody's: it is worked out once for everybody.
  */
 import { COARSE_SAMPLES } from "#core/mechanics/analyse";
+import { bodyKey } from "#core/anatomy/limbs";
 import { MODEL_VERSION, type Body } from "#core/mechanics/model";
 import type { SurveyRow } from "#core/mechanics/survey";
 import type { Transaction } from "#server/database/database";
 
 /** samples, and the shape of what is kept: rows of an older shape are not read */
 const samples = `${COARSE_SAMPLES} samples, shape 5`;
-export const bodyKey = ({ stature, mass }: Body): string => `${stature.toFixed(2)} ${mass}`;
 
 /**
  * the rows that are known of these setups in a body, by setup key

@@ -2,15 +2,17 @@
 import { promisify } from "node:util";
 import zlib from "node:zlib";
 import { Router } from "express";
-import { bodyOf } from "#core/clients/client";
+import { bodyOf, type ClientInput } from "#core/clients/client";
 import { api } from "#core/exchange/api";
+import { upgrade } from "#core/exchange/upgrade";
+import { bodyFrom, bodyKey } from "#core/anatomy/limbs";
 import { DEFAULT_BODY, MODEL_VERSION, type Body } from "#core/mechanics/model";
 import type { SurveyRow } from "#core/mechanics/survey";
 import type { Database, Transaction } from "#server/database/database";
 import { notFound, readBody, readShape } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 import { askJob } from "#server/jobs/jobs";
-import { bodyKey, readMechanics } from "#server/mechanics/cache";
+import { readMechanics } from "#server/mechanics/cache";
 import { librarySetups } from "#server/mechanics/survey";
 
 const [gzip, gunzip] = [promisify(zlib.gzip), promisify(zlib.gunzip)];
@@ -19,15 +21,16 @@ const WHOLE_MOST = 48;
 
 /** the default body, or that of a client of the practice: nobody has bodies worked out that nobody has */
 async function ownBody(tx: Transaction, practiceId: string, asked: Body): Promise<Body> {
-  const body = bodyOf(asked);
-  if (bodyKey(body) === bodyKey(DEFAULT_BODY)) return body;
-  const [own] = await tx.query(
-    `select 1 from client where practice_id = $1
-       and round((body->>'stature')::numeric, 2) = $2::numeric and round((body->>'mass')::numeric) = $3::numeric limit 1`,
-    [practiceId, body.stature, body.mass],
+  const key = bodyKey(asked);
+  if (key === bodyKey(DEFAULT_BODY)) return DEFAULT_BODY;
+  const alike = await tx.query<{ body: unknown; format: number }>(
+    `select body, format from client where practice_id = $1
+       and round((body->>'stature')::numeric, 2) = $2::numeric and round((body->>'mass')::numeric) = $3::numeric`,
+    [practiceId, asked.stature, asked.mass],
   );
+  const own = alike.some((c) => bodyKey(bodyOf(upgrade<ClientInput>("client", c.body, c.format))) === key);
   if (!own) throw notFound("body");
-  return body;
+  return asked;
 }
 
 export function mechanicsRoutes(database: Database): Router {
@@ -47,7 +50,7 @@ export function mechanicsRoutes(database: Database): Router {
 
   router.get("/survey", async (request, response) => {
     const { practiceId } = coachOf(request);
-    const asked = readShape(api.survey.query, request.query);
+    const asked = bodyFrom(readShape(api.survey.query, request.query));
     const { body, known } = await database.withPractice(practiceId, async (tx) => {
       const own = await ownBody(tx, practiceId, asked);
       return { body: bodyKey(own), known: whole.get(bodyKey(own)) ?? (await readMechanics(tx, own, keys)) };
@@ -61,7 +64,7 @@ export function mechanicsRoutes(database: Database): Router {
 
   router.post("/survey", async (request, response) => {
     const { practiceId } = coachOf(request);
-    const asked = readBody(api.startSurvey.body, request);
+    const asked = bodyFrom(readBody(api.startSurvey.body, request));
     const job = await database.withPractice(practiceId, async (tx) => {
       const body = await ownBody(tx, practiceId, asked);
       const key = `${MODEL_VERSION} ${bodyKey(body)}`;

@@ -1,5 +1,6 @@
 /** Works out the library in a body, a few setups at a time, each kept as soon as it is known. */
 import { z } from "zod";
+import { LIMBS } from "#core/anatomy/limbs";
 import { library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import type { Database } from "#server/database/database";
@@ -15,7 +16,13 @@ export const librarySetups = library.flatMap((e) =>
   e.setups.map((s) => ({ key: resolveSetup(e, s.values).key, exerciseId: e.id, values: s.values })),
 );
 
-const inputSchema = z.strictObject({ body: z.strictObject({ stature: z.number(), mass: z.number() }) });
+const inputSchema = z.strictObject({
+  body: z.strictObject({
+    stature: z.number(),
+    mass: z.number(),
+    limbs: z.partialRecord(z.enum(LIMBS), z.number()).optional(),
+  }),
+});
 
 /** what was known before, by an earlier try too, is not worked out again */
 export const surveyHandler =

@@ -48,7 +48,7 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
 
 export const firstProgram = (newId: () => string, clientId: string, days: number, edition: string): Program => ({
   format: "gryn-program",
-  version: 9,
+  version: 10,
   edition,
   id: newId(),
   clientId,

@@ -12,6 +12,7 @@ import type { History } from "#core/training/exposures";
 import type { Rules } from "#core/training/rules";
 import { plausibleLoads } from "#core/training/plausible";
 import { type Line } from "#core/training/lifted";
+import type { Body } from "#core/mechanics/model";
 import type { Sheet } from "#core/sheet/marks";
 import type { Snapshot } from "#core/training/handover";
 import { buildSnapshot } from "#core/training/snapshot";
@@ -19,11 +20,6 @@ import { buildSnapshot } from "#core/training/snapshot";
 interface SetupAsk {
   exerciseId: string;
   values: Readonly<Record<string, number>>;
-}
-
-export interface Body {
-  stature: number;
-  mass: number;
 }
 
 export type Task =

@@ -12,7 +12,8 @@ import type { Line } from "#core/training/lifted";
 import type { Rules } from "#core/training/rules";
 import type { Bound, History } from "#core/training/exposures";
 import { FairQueue } from "#server/work/fair-queue";
-import type { Body, HandedOver, Task } from "#server/work/tasks";
+import type { Body } from "#core/mechanics/model";
+import type { HandedOver, Task } from "#server/work/tasks";
 
 export interface Work {
   /** in turn with what other practices ask for */
@@ -76,11 +77,11 @@ export function startWork(threads = 2, kept = 0): Work {
     snapshot: (practiceId, program, version, client, edition) =>
       turns.run(practiceId, () => waitedFor.run<HandedOver>({ kind: "snapshot", program, version, client, edition })),
     pdf: (practiceId, sheet) => turns.run(practiceId, () => waitedFor.run<Uint8Array>({ kind: "pdf", sheet })),
-    survey: ({ stature, mass }, setups, signal) =>
+    survey: ({ stature, mass, limbs }, setups, signal) =>
       others.run<Survey>(
         {
           kind: "survey",
-          body: { stature, mass },
+          body: { stature, mass, limbs },
           setups: setups.map(({ exerciseId, values }) => ({ exerciseId, values })),
         },
         signal,
@@ -89,7 +90,7 @@ export function startWork(threads = 2, kept = 0): Work {
       others.run<Record<string, Bound>>(
         {
           kind: "plausible",
-          body: { stature: body.stature, mass: body.mass },
+          body: { stature: body.stature, mass: body.mass, limbs: body.limbs },
           lines: lines.map(({ id, exerciseId, values, purpose, bodyLoad, setupKey, earlier, loadStep }) => ({
             id,
             exerciseId,

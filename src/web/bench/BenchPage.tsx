@@ -6,6 +6,7 @@ import { headTitle, heads, muscleName } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { beyondText } from "#core/clients/mobility";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
+import { ofClient } from "#core/words/bench";
 import { findExercise, library } from "#core/exercises/library";
 import type { View } from "#core/drawing/view";
 import type { Exercise, Parameter } from "#core/exercises/format";
@@ -82,8 +83,9 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
   const { method } = useEdition();
   // what the exercise states, times what this setup asks over what its usual one does, where that is known
   const strains = useStrains(exercise, analysis, bodyOf(client));
-  const { beyond, joints } = suitability(
-    { exercise, view: { feasible: analysis.feasible, reach: analysis.reach }, strains },
+  const { feasible, reach, limiters, spine } = analysis;
+  const { beyond, joints, weak } = suitability(
+    { exercise, view: { feasible, reach, limiters, spineMoment: spine?.moment ?? 0 }, strains },
     whomOf(client),
     method,
   );
@@ -95,6 +97,11 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
       {beyond.map((b) => (
         <p key={b.move.id} className="notice warn small" role="status">
           Beyond {name}'s limit: {beyondText(b)}.
+        </p>
+      ))}
+      {weak.map((link) => (
+        <p key={link} className="notice warn small" role="status">
+          {ofClient.weak({ name: name ?? client.name, link })}
         </p>
       ))}
       {strained.map(({ joint, strain, verdict }) => (

@@ -36,7 +36,7 @@ export function Changes({ intake: { input, before, undo }, saved }: ChangesProps
   const edition = usePresentEdition();
   // whoever is not saved yet is counted in the usual body, which is worked out already
   const body = useMemo(() => bodyOf(saved), [saved]);
-  const { survey } = useSurvey(body, undefined);
+  const { survey } = useSurvey(body, undefined, saved?.settings);
   const now = useMemo(() => expectation(input, daysOf(input), edition, survey), [input, edition, survey]);
   const then = useMemo(() => before && expectation(before, daysOf(before), edition, survey), [before, edition, survey]);
   const changed = then ? differences(then, now) : [];

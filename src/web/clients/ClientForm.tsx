@@ -26,6 +26,10 @@ const STEP_OF: Partial<Record<string, Step>> = {
   joints: "limits",
   mobility: "limits",
   unwanted: "limits",
+  wanted: "limits",
+  weak: "limits",
+  loads: "limits",
+  settings: "limits",
   note: "limits",
   priorities: "priorities",
 };

@@ -1,20 +1,24 @@
 /** Parts of the intake that hold lists: equipment, joints to watch, how far joints go. */
 import { Button, Checkbox, Input, Select } from "antd";
 import type { ReactNode } from "react";
-import { MOVES, type MoveId } from "#core/clients/choices";
+import { LOADED, MOVES, type MoveId, type Unit } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import { findMove, moves } from "#core/clients/mobility";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { STATIONS } from "#core/exercises/stations";
+import type { There } from "#core/clients/place";
 import { form } from "#core/words/clients";
+import { loads as loadWords } from "#core/words/intake";
 import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { equipmentName } from "#core/exercises/choices";
+import type { JointDot } from "#core/drawing/joints";
 import { NumberField } from "../base/NumberField";
+import { JointFigure } from "./JointFigure";
 import type { StepProps } from "./fields";
 
 type SectionProps = Pick<StepProps, "input" | "set">;
 
-function Section({ title, children }: { title: string; children: ReactNode }) {
+export function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
     <fieldset className="field wide" style={{ border: 0, padding: 0, margin: 0 }}>
       <legend className="label" style={{ fontWeight: 600, fontSize: 13, paddingBottom: 4 }}>
@@ -28,10 +32,12 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
 /** kinds of equipment, and the machines by name */
 export function Equipment({
   value,
+  unit,
   onChange,
 }: {
-  value: Pick<ClientInput, "equipment" | "stations">;
-  onChange: (change: Pick<Partial<ClientInput>, "equipment" | "stations">) => void;
+  value: There;
+  unit: Unit;
+  onChange: (change: Partial<There>) => void;
 }) {
   return (
     <Section title="Equipment there">
@@ -56,60 +62,131 @@ export function Equipment({
           />
         </label>
       )}
+      <Loads value={value} unit={unit} onChange={onChange} />
     </Section>
+  );
+}
+
+const ENDS = ["step", "least", "most"] as const;
+
+/** step, smallest and largest load of what is there */
+function Loads({ value: { equipment, units, loads }, unit, onChange }: Parameters<typeof Equipment>[0]) {
+  const there = LOADED.filter((e) => equipment.includes(e));
+  if (there.length === 0) return null;
+  const said = there.some((e) => loads[e]);
+  return (
+    <details className="loads" open={said}>
+      <summary className="small">{loadWords.title()}</summary>
+      <table>
+        <thead>
+          <tr>
+            <td />
+            {ENDS.map((end) => (
+              <th key={end} scope="col" className="small">
+                {loadWords.heads[end]()}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {there.map((e) => {
+            const own = loads[e] ?? {};
+            return (
+              <tr key={e}>
+                <th scope="row" className="small">
+                  {loadWords.of[e]()}
+                </th>
+                {ENDS.map((end) => (
+                  <td key={end}>
+                    <NumberField
+                      aria-label={loadWords[end]({ what: loadWords.of[e]() })}
+                      suffix={units[e] ?? unit}
+                      value={own[end] ?? null}
+                      onChange={(v) => {
+                        const { [end]: _gone, ...rest } = own;
+                        const next = v === null ? rest : { ...rest, [end]: v };
+                        const { [e]: _before, ...others } = loads;
+                        onChange({ loads: Object.keys(next).length ? { ...others, [e]: next } : others });
+                      }}
+                    />
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="small quiet">{loadWords.how()}</p>
+    </details>
   );
 }
 
 export function JointNotes({ input, set }: SectionProps) {
   const change = (at: number, part: Partial<ClientInput["joints"][number]>) =>
     set({ joints: input.joints.map((x, k) => (k === at ? { ...x, ...part } : x)) });
+  /** a joint that is noted on this side already is worse than it was said to be, and after the worst it is not noted */
+  const pick = ({ joint, side }: JointDot) => {
+    const at = input.joints.findIndex((j) => j.joint === joint && j.side === side);
+    const own = input.joints[at];
+    const worse = own && SEVERITIES[SEVERITIES.indexOf(own.severity) + 1];
+    if (worse) change(at, { severity: worse });
+    else if (own) set({ joints: input.joints.filter((_, k) => k !== at) });
+    else set({ joints: [...input.joints, { joint, side, severity: "watch", note: "" }] });
+  };
   return (
     <Section title="Joints to watch">
-      {input.joints.map((j, i) => (
-        <div
-          key={i}
-          style={{ display: "grid", gridTemplateColumns: "120px 100px 120px 1fr auto", gap: 8, marginBottom: 6 }}
-        >
-          <Select
-            aria-label="Joint"
-            value={j.joint}
-            onChange={(v) => change(i, { joint: v })}
-            options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))}
-          />
-          <Select
-            aria-label="Side"
-            value={j.side}
-            onChange={(v) => change(i, { side: v })}
-            options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))}
-          />
-          <Select
-            aria-label="How bad"
-            value={j.severity}
-            onChange={(v) => change(i, { severity: v })}
-            options={SEVERITIES.map((x) => ({ value: x, label: x }))}
-          />
-          <Input
-            aria-label="What was noted"
-            value={j.note}
-            placeholder="when it complains"
-            onChange={(e) => change(i, { note: e.target.value })}
-          />
-          <Button onClick={() => set({ joints: input.joints.filter((_, k) => k !== i) })}>Remove</Button>
+      <div className="joints-noted">
+        <JointFigure noted={input.joints} onPick={pick} />
+        <div>
+          {input.joints.map((j, i) => (
+            <div
+              key={i}
+              style={{ display: "grid", gridTemplateColumns: "120px 100px 120px 1fr auto", gap: 8, marginBottom: 6 }}
+            >
+              <Select
+                aria-label="Joint"
+                value={j.joint}
+                onChange={(v) => change(i, { joint: v })}
+                options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))}
+              />
+              <Select
+                aria-label="Side"
+                value={j.side}
+                onChange={(v) => change(i, { side: v })}
+                options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))}
+              />
+              <Select
+                aria-label="How bad"
+                value={j.severity}
+                onChange={(v) => change(i, { severity: v })}
+                options={SEVERITIES.map((x) => ({ value: x, label: x }))}
+              />
+              <Input
+                aria-label="What was noted"
+                value={j.note}
+                placeholder="when it complains"
+                onChange={(e) => change(i, { note: e.target.value })}
+              />
+              <Button onClick={() => set({ joints: input.joints.filter((_, k) => k !== i) })}>Remove</Button>
+            </div>
+          ))}
+          <Button
+            size="small"
+            style={{ justifySelf: "start" }}
+            onClick={() =>
+              set({ joints: [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }] })
+            }
+          >
+            Note a joint
+          </Button>
+          {input.joints.length > 0 && (
+            <p className="small quiet">
+              Watch lowers the score of exercises that stress the joint a little, sore a lot; severe leaves them out.
+              Pain that is sharp or new belongs to a licensed professional.
+            </p>
+          )}
         </div>
-      ))}
-      <Button
-        size="small"
-        style={{ justifySelf: "start" }}
-        onClick={() => set({ joints: [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }] })}
-      >
-        Note a joint
-      </Button>
-      {input.joints.length > 0 && (
-        <p className="small quiet">
-          Watch lowers the score of exercises that stress the joint a little, sore a lot; severe leaves them out. Pain
-          that is sharp or new belongs to a licensed professional.
-        </p>
-      )}
+      </div>
     </Section>
   );
 }

@@ -2,7 +2,7 @@
 import { useRef } from "react";
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
-import type { ClientInput, ClientSummary } from "#core/clients/client";
+import { NOTHING_NOTED, type ClientInput, type ClientSummary } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import { startPriorities } from "#core/planning/starts";
 import { api, toFailure } from "../base/api";
@@ -18,29 +18,17 @@ import "./intake.css";
 const DAYS = 3;
 const MINUTES = 45;
 const blank = (method: Method): ClientInput => ({
+  ...NOTHING_NOTED,
   name: "",
   stature: 1.75,
   mass: 75,
   level: "trained",
   daysPerWeek: DAYS,
   minutes: MINUTES,
-  weekdays: [],
-  place: null,
-  screening: {},
-  clearance: null,
   unit: "kg",
-  units: {},
-  stations: null,
   equipment: ["dumbbell", "bench"],
   priorities: startPriorities(DAYS, MINUTES, method),
-  joints: [],
-  mobility: [],
-  phase: "gain",
-  alone: false,
-  unwanted: [],
   cleared: false,
-  note: "",
-  consent: null,
   keepUntil: null,
 });
 

@@ -1,13 +1,15 @@
 /** When and where the client trains, and what to watch. */
 import { Button, Checkbox, Input, Select } from "antd";
 import { useState } from "react";
+import { thereIn } from "#core/clients/place";
 import { library } from "#core/exercises/library";
-import { limits as words, WEEKDAYS } from "#core/words/intake";
+import { limits as words, WEEKDAYS, wishes } from "#core/words/intake";
 import { api } from "../base/api";
 import { NumberField } from "../base/NumberField";
 import { Equipment, JointNotes, MobilityNotes } from "./ClientSections";
 import { Field, type StepProps } from "./fields";
 import { PlaceDialog } from "./PlaceDialog";
+import { OwnSettings, WeakLinks } from "./OwnWays";
 
 /** whatever is wrong with one of the notes */
 const mobilityReason = (reasons: StepProps["reasons"]): string | undefined =>
@@ -21,20 +23,29 @@ export function LimitsStep(props: StepProps) {
       <Where {...props} />
       <JointNotes input={input} set={set} />
       <MobilityNotes input={input} set={set} reason={mobilityReason(reasons)} />
+      <WeakLinks input={input} set={set} />
+      <OwnSettings input={input} set={set} />
       <div className="two">
-        <Field id="unwanted" label="Exercises the client dislikes" reasons={reasons}>
-          {({ id }) => (
-            <Select
-              id={id}
-              mode="multiple"
-              value={input.unwanted}
-              onChange={(unwanted: string[]) => set({ unwanted })}
-              optionFilterProp="label"
-              placeholder="none"
-              options={library.map((e) => ({ value: e.id, label: e.name }))}
-            />
-          )}
-        </Field>
+        {(["wanted", "unwanted"] as const).map((field) => (
+          <Field
+            key={field}
+            id={field}
+            label={field === "wanted" ? wishes.liked() : wishes.disliked()}
+            reasons={reasons}
+          >
+            {({ id }) => (
+              <Select
+                id={id}
+                mode="multiple"
+                value={input[field]}
+                onChange={(list: string[]) => set({ [field]: list })}
+                optionFilterProp="label"
+                placeholder="none"
+                options={library.map((e) => ({ value: e.id, label: e.name }))}
+              />
+            )}
+          </Field>
+        ))}
         <Field id="note" label="Notes" reasons={reasons}>
           {(own) => (
             <Input.TextArea {...own} rows={2} value={input.note} onChange={(e) => set({ note: e.target.value })} />
@@ -126,11 +137,7 @@ function Where({ input, set }: StepProps) {
             value={input.place ?? ""}
             onChange={(id: string) => {
               const there = places.find((p) => p.id === id);
-              set(
-                there
-                  ? { place: id, equipment: there.equipment, stations: there.stations, units: there.units }
-                  : { place: null },
-              );
+              set(there ? { place: id, ...thereIn(there) } : { place: null });
             }}
             options={[{ value: "", label: words.ownPlace() }, ...places.map((p) => ({ value: p.id, label: p.name }))]}
           />
@@ -145,14 +152,15 @@ function Where({ input, set }: StepProps) {
         )}
         {place?.note && <span className="small quiet">{place.note}</span>}
       </div>
-      {!place && <Equipment value={input} onChange={set} />}
+      {!place && <Equipment value={input} unit={input.unit} onChange={set} />}
       {dialog && (
         <PlaceDialog
           place={dialog === "change" ? place : null}
           like={input}
+          unit={input.unit}
           onClose={() => setDialog(null)}
           onSaved={(p) => {
-            set({ place: p.id, equipment: p.equipment, stations: p.stations, units: p.units });
+            set({ place: p.id, ...thereIn(p) });
             setDialog(null);
           }}
         />

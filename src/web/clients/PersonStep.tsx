@@ -2,8 +2,9 @@
 import { Button, Checkbox, Input } from "antd";
 import { questions, QUESTIONS, unanswered, yeses } from "#core/clients/screening";
 import { LOADED, UNITS, type Unit } from "#core/clients/choices";
+import { LIMBS, usualLimb } from "#core/anatomy/limbs";
 import { equipmentName } from "#core/exercises/choices";
-import { screening as words } from "#core/words/intake";
+import { limbs as limbWords, screening as words } from "#core/words/intake";
 import { dayOf, dayText } from "../../page/locale";
 import { NumberField } from "../base/NumberField";
 import { Segments } from "../base/Segments";
@@ -71,6 +72,7 @@ function Person({ input, set, reasons }: StepProps) {
           />
         </div>
       )}
+      <LimbLengths input={input} set={set} reasons={reasons} />
       <div className="two">
         <Field id="consent" label="Agreed to keeping health data on" reasons={reasons}>
           {(own) => (
@@ -94,6 +96,32 @@ function Person({ input, set, reasons }: StepProps) {
         </Field>
       </div>
     </div>
+  );
+}
+
+/** lengths that were measured: behind a press, since most clients are never measured */
+function LimbLengths({ input, set, reasons }: StepProps) {
+  return (
+    <details className="limb-lengths" open={Object.keys(input.limbs).length > 0}>
+      <summary>{limbWords.title()}</summary>
+      <div className="two">
+        {LIMBS.map((limb) => (
+          <label key={limb} className="field">
+            <span>{limbWords.field({ limb: limbWords[limb]() })}</span>
+            <NumberField
+              value={input.limbs[limb] ?? null}
+              placeholder={limbWords.usual({ cm: Math.round(usualLimb(limb, input.stature)) })}
+              onChange={(cm) => {
+                const { [limb]: _gone, ...others } = input.limbs;
+                set({ limbs: cm === null ? others : { ...others, [limb]: cm } });
+              }}
+            />
+            <span className="reason">{reasons[`limbs.${limb}`]}</span>
+          </label>
+        ))}
+      </div>
+      <p className="small quiet">{limbWords.how()}</p>
+    </details>
   );
 }
 

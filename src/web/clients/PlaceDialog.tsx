@@ -1,8 +1,8 @@
 /** A place of the practice: what is there, said once for everybody who trains there. */
 import { Button, Input } from "antd";
 import { useState } from "react";
-import type { ClientInput } from "#core/clients/client";
-import { placeInput, type Place, type PlaceInput } from "#core/clients/place";
+import type { Unit } from "#core/clients/choices";
+import { placeInput, thereIn, type Place, type PlaceInput, type There } from "#core/clients/place";
 import { limits as words } from "#core/words/intake";
 import { newId } from "../../page/newId";
 import { api, toFailure } from "../base/api";
@@ -12,17 +12,17 @@ import { Equipment } from "./ClientSections";
 interface PlaceDialogProps {
   /** null: a new one, which begins with what the client has */
   place: Place | null;
-  like: Pick<ClientInput, "equipment" | "stations" | "units">;
+  like: There;
+  /** of the client who is open: loads of a place are typed in its own units where they are said, else in this */
+  unit: Unit;
   onClose: () => void;
   onSaved: (place: Place) => void;
 }
 
-export function PlaceDialog({ place, like, onClose, onSaved }: PlaceDialogProps) {
+export function PlaceDialog({ place, like, unit, onClose, onSaved }: PlaceDialogProps) {
   const [id] = useState(() => place?.id ?? newId());
   const [input, setInput] = useState<PlaceInput>(() =>
-    place
-      ? { name: place.name, equipment: place.equipment, stations: place.stations, units: place.units, note: place.note }
-      : { name: "", equipment: like.equipment, stations: like.stations, units: like.units, note: "" },
+    place ? { ...thereIn(place), name: place.name, note: place.note } : { ...thereIn(like), name: "", note: "" },
   );
   const [reason, setReason] = useState<string | null>(null);
   const [save, { isLoading, error }] = api.useSavePlaceMutation();
@@ -53,7 +53,7 @@ export function PlaceDialog({ place, like, onClose, onSaved }: PlaceDialogProps)
           <Input autoFocus value={input.name} onChange={(e) => setInput({ ...input, name: e.target.value })} />
           <span className="reason">{reason}</span>
         </label>
-        <Equipment value={input} onChange={(change) => setInput({ ...input, ...change })} />
+        <Equipment value={input} unit={unit} onChange={(change) => setInput({ ...input, ...change })} />
         <label className="field">
           <span>{words.placeNote()}</span>
           <Input value={input.note} onChange={(e) => setInput({ ...input, note: e.target.value })} />

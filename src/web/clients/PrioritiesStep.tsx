@@ -1,10 +1,10 @@
 /** What the training is for: painted on the body or set in the list, one control. */
 import { Button } from "antd";
 import { useState } from "react";
-import { PRIORITIES } from "#core/clients/choices";
+import { GOALS, PRIORITIES } from "#core/clients/choices";
 import { bandOf, findGroup, groupName, groups } from "#core/planning/groups";
 import { EMPHASES, emphasised, startPriorities } from "#core/planning/starts";
-import { emphasis, level, priorities as words } from "#core/words/intake";
+import { emphasis, goal, level, priorities as words } from "#core/words/intake";
 import { listed } from "#core/words/sentence";
 import { usePresentEdition } from "../base/edition";
 import { Segments } from "../base/Segments";
@@ -49,6 +49,15 @@ export function PrioritiesStep({ input, set }: StepProps) {
             { value: "lose", label: "fall" },
           ]}
         />
+        <span className="label">{goal.title()}</span>
+        <Segments
+          name={goal.title()}
+          value={input.goal}
+          onChange={(to) => set({ goal: to })}
+          options={GOALS.map((g) => ({ value: g, label: goal[g]() }))}
+        />
+      </div>
+      <div className="line">
         <span className="label">{words.start()}</span>
         {EMPHASES.map((e) => (
           <Button key={e} size="small" onClick={() => set({ priorities: emphasised(e, start) })}>

@@ -41,7 +41,7 @@ export default function CoverPage() {
   const { client, clientId, pending } = useOpenClient();
   const edition = useEdition();
   const body = useMemo(() => bodyOf(client), [client]);
-  const { survey, error, progress } = useSurvey(pending ? null : body, undefined);
+  const { survey, error, progress } = useSurvey(pending ? null : body, undefined, client?.settings);
   const more = params.get("with");
   const ids = useMemo(
     () => [group, ...(more ?? "").split(".")].filter((g, i, all) => findGroup(g) && all.indexOf(g) === i),

@@ -4,6 +4,7 @@
  * forgets them all.
  */
 import { clear, createStore, del, get, keys, set } from "idb-keyval";
+import { bodyKey } from "#core/anatomy/limbs";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 
@@ -13,7 +14,7 @@ const NAME = "gryn-surveys";
 
 let opened: ReturnType<typeof createStore> | null = null;
 const store = () => (typeof indexedDB === "undefined" ? null : (opened ??= createStore(NAME, "surveys")));
-const keyOf = (version: string, { stature, mass }: Body) => `${version} ${stature} ${mass}`;
+const keyOf = (version: string, body: Body) => `${version} ${bodyKey(body)}`;
 
 export async function keptSurvey(version: string, body: Body): Promise<Survey | undefined> {
   const here = store();

@@ -4,6 +4,7 @@
  */
 import { exercises, library } from "#core/exercises/library";
 import { setupKey } from "#core/exercises/setup";
+import { bodyKey, plainBody } from "#core/anatomy/limbs";
 import { DEFAULT_BODY, MODEL_VERSION, type Body } from "#core/mechanics/model";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { surveyFile, surveyVersion } from "#core/mechanics/survey-name";
@@ -29,14 +30,15 @@ type Kept = { modelVersion: string; rows: SurveyRow[] };
 const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 
 /** rows that the server has kept, by setup; a server of another version knows nothing that is of use here */
-async function keptOf({ stature, mass }: Body): Promise<Map<string, SurveyRow>> {
-  const { modelVersion, rows } = await plainly<Kept>(`/survey?stature=${stature}&mass=${mass}`);
+async function keptOf(body: Body): Promise<Map<string, SurveyRow>> {
+  const query = new URLSearchParams(Object.entries(plainBody(body)).map(([k, v]) => [k, String(v)]));
+  const { modelVersion, rows } = await plainly<Kept>(`/survey?${query}`);
   return new Map(modelVersion === MODEL_VERSION ? rows.map((r) => [r.setupKey, r]) : []);
 }
 
 /** whether the server has worked it out; false where it does not get to it */
-async function workedOut({ stature, mass }: Body, tell: (share: number) => void): Promise<boolean> {
-  let job = await plainly<Answer<"job">>("/survey", { stature, mass });
+async function workedOut(body: Body, tell: (share: number) => void): Promise<boolean> {
+  let job = await plainly<Answer<"job">>("/survey", plainBody(body));
   let [progress, since] = [job.progress, Date.now()];
   while (job.state === "waiting" || job.state === "running") {
     await pause(LOOK);
@@ -77,7 +79,7 @@ const ofTheBuild = async (): Promise<Survey | undefined> =>
     .catch(() => undefined);
 
 async function read(body: Body, tell: (share: number) => void): Promise<Survey> {
-  if (body.stature === DEFAULT_BODY.stature && body.mass === DEFAULT_BODY.mass) {
+  if (bodyKey(body) === bodyKey(DEFAULT_BODY)) {
     const built = await ofTheBuild();
     if (built) return built;
   }
@@ -102,7 +104,7 @@ const known = new Map<string, { survey: Promise<Survey>; tells: Set<(share: numb
 
 /** @param tell share of the library that is read, 0 to 1 */
 export function readLibrary(body: Body, tell: (share: number) => void): Promise<Survey> {
-  const key = `${body.stature} ${body.mass}`;
+  const key = bodyKey(body);
   let found = known.get(key);
   if (!found) {
     const entry = { survey: Promise.resolve<Survey>(null!), tells: new Set<(share: number) => void>(), share: 0 };

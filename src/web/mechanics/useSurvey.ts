@@ -1,7 +1,10 @@
 import { useEffect, useState } from "react";
-import { bodyOf as roundedBody } from "#core/clients/client";
+import { bodyOf as roundedBody, type ClientInput } from "#core/clients/client";
+import { library } from "#core/exercises/library";
+import { bodyFrom, plainBody } from "#core/anatomy/limbs";
 import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
+import { ownSetups } from "#core/planning/own-settings";
 import { listedFor } from "#core/ranking/rank";
 import { askSurvey } from "./analyst";
 import { readLibrary } from "./library-survey";
@@ -9,17 +12,27 @@ import { readLibrary } from "./library-survey";
 /** varied bodies behind every tier */
 const BODIES = 12;
 
-export const bodyOf = (client: { stature: number; mass: number } | null | undefined): Body =>
+export const bodyOf = (client: Parameters<typeof roundedBody>[0] | null | undefined): Body =>
   client ? roundedBody(client) : DEFAULT_BODY;
+
+/** the library with the client's own settings in place of the usual ones */
+async function asDoneBy(own: ClientInput["settings"], body: Body, base: Survey): Promise<Survey> {
+  const mine = ownSetups(library, own);
+  if (mine.size === 0) return base;
+  const { rows } = await askSurvey([...mine.values()], body, 0);
+  const by = new Map([...mine.keys()].map((key, i) => [key, rows[i]!]));
+  return { ...base, rows: base.rows.map((r) => by.get(r.setupKey) ?? r) };
+}
 
 /** first every setup in the body itself, then, for the head in question, its setups in varied bodies */
 async function surveyFor(
   body: Body,
+  own: ClientInput["settings"],
   headId: string | undefined,
   give: (survey: Survey) => void,
   tell: (done: number) => void,
 ): Promise<void> {
-  const base = await readLibrary(body, tell);
+  const base = await asDoneBy(own, body, await readLibrary(body, tell));
   give(base);
   const rows = headId ? listedFor(base, headId) : [];
   if (rows.length === 0) return;
@@ -34,11 +47,12 @@ async function surveyFor(
 
 /**
  * the survey of the library in a body, with the spread of one head's setups as soon as it is there; null while it is
- * made. @param body null: not known yet, and nothing is asked
+ * made. @param body null: not known yet, and nothing is asked @param own settings that the client has tried out
  */
 export function useSurvey(
   body: Body | null,
   headId: string | undefined,
+  own: ClientInput["settings"] = {},
 ): { survey: Survey | null; error: string | null; /** share of the library that is read */ progress: number } {
   const [state, setState] = useState<{ key: string; survey: Survey | null; error: string | null }>({
     key: "",
@@ -46,13 +60,15 @@ export function useSurvey(
     error: null,
   });
   const [progress, setProgress] = useState(0);
-  const key = body && `${body.stature} ${body.mass}`;
-  const [stature, mass] = [body?.stature, body?.mass];
+  // the same from one look to the next, whatever object it comes in
+  const key = body && JSON.stringify([plainBody(body), own]);
   useEffect(() => {
-    if (key === null || stature === undefined || mass === undefined) return;
+    if (key === null) return;
     let current = true;
+    const [plainly, settings] = JSON.parse(key) as [Parameters<typeof bodyFrom>[0], ClientInput["settings"]];
     surveyFor(
-      { stature, mass },
+      bodyFrom(plainly),
+      settings,
       headId,
       (survey) => current && setState({ key, survey, error: null }),
       (done) => current && setProgress(done),
@@ -60,6 +76,6 @@ export function useSurvey(
     return () => {
       current = false;
     };
-  }, [key, stature, mass, headId]);
+  }, [key, headId]);
   return state.key === key ? { ...state, progress } : { survey: null, error: null, progress };
 }

@@ -24,6 +24,7 @@ const FIELD: Record<string, string> = {
   rest: "rest",
   tempo: "tempo",
   load: "load",
+  loadStep: "step of the load",
   note: "note",
   place: "day",
   name: "name",

@@ -208,6 +208,7 @@ function Week({ id }: { id: string }) {
   const { survey, progress } = useSurvey(
     useMemo(() => client && bodyOf(client), [client]),
     undefined,
+    client?.settings,
   );
   const { planner, writing, setWriting, preview } = useWriting();
   const shown = preview ?? program;

@@ -36,6 +36,7 @@ export function useCandidates(
   const { survey, progress } = useSurvey(
     useMemo(() => bodyOf(client), [client]),
     headFor(p) ?? undefined,
+    client.settings,
   );
   const planned = usePlanned(p, client, survey);
   const swaps = useMemo(

@@ -11,6 +11,7 @@ export function useView(p: Prescription, client: Client): BodyView | null {
   const { survey } = useSurvey(
     useMemo(() => bodyOf(client), [client]),
     undefined,
+    client.settings,
   );
   return usePlanned(p, client, survey)?.view ?? null;
 }

@@ -253,7 +253,10 @@ function Row(props: RowProps) {
         />
       </td>
       <th scope="row">
-        <div className="name">{name}</div>
+        <div className="name">
+          {name}
+          {r.liked && <span className="small quiet"> {words.liked()}</span>}
+        </div>
         <Lines {...props} />
       </th>
       <td className="hardest">

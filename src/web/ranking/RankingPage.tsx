@@ -73,7 +73,7 @@ export default function RankingPage() {
   }, [chosen, client]);
   const equipment = context.equipment ?? EQUIPMENT;
   const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
-  const { survey, error, progress } = useSurvey(pending ? null : body, group?.id);
+  const { survey, error, progress } = useSurvey(pending ? null : body, group?.id, client?.settings);
   const schools = useMemo(() => [...edition.schools, ...judgements.schools], [edition, judgements.schools]);
   const schoolOf = useCallback(
     (w: Weighed) => {
