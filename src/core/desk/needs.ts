@@ -25,6 +25,8 @@ export type Reason =
   | { kind: "no link" | "link ends"; at: string | null }
   | { kind: "not opened"; at: string }
   | { kind: "plan runs"; number: number; weeks: number }
+  /** what of the week cannot be done or may hurt */
+  | { kind: "problems"; titles: readonly string[]; all: number }
   | { kind: "silent"; days: number; last: string | null }
   | { kind: "finding"; finding: Finding };
 
@@ -84,6 +86,9 @@ export function needsOf(client: DeskClient, now: string, today: string): Need[] 
   if (!client.cleared) out.push(need(1, "clearance", "", { kind: "not cleared" }));
   if (client.keepUntil && client.keepUntil < today)
     out.push(need(2, `erase ${client.keepUntil}`, client.keepUntil, { kind: "to erase", on: client.keepUntil }));
+  const problems = client.standing?.problems;
+  if (problems?.all)
+    out.push(need(2, `problems ${client.version} ${problems.titles.join()}`, today, { kind: "problems", ...problems }));
   if (client.handed) out.push(...afterHandOver(client, client.handed, now, today, need));
   return out.sort(byNeed);
 }

@@ -26,6 +26,8 @@ export const fact = sentence<Given>(given({ kind: "not cleared" }), ({ reason: r
       return "Has not opened the link";
     case "plan runs":
       return `Plan ${r.number} runs for ${counted(r.weeks, "week")}`;
+    case "problems":
+      return `${counted(r.all, "problem")} in the week as planned`;
     case "silent":
       return `No training for ${counted(r.days, "day")}`;
     case "finding":
@@ -71,6 +73,8 @@ export const evidence = sentence<Given>(given({ kind: "not cleared" }), ({ reaso
       return `Handed over on ${day(r.at)}.`;
     case "plan runs":
       return "Review it, and hand over the next one.";
+    case "problems":
+      return `${r.titles.join("; ")}${r.all > r.titles.length ? "; ..." : ""}.`;
     case "silent":
       return r.last ? `Last trained on ${day(r.last)}.` : "Nothing logged yet.";
     case "finding":

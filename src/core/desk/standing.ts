@@ -5,7 +5,12 @@
 import "#core/base/reasons";
 import { z } from "zod";
 import { sum } from "#core/base/numbers";
+import type { Method } from "#core/edition/method";
+import type { Exercise } from "#core/exercises/format";
 import { JOINTS } from "#core/exercises/joints";
+import { checkWeek } from "#core/planning/check";
+import { checkText } from "#core/planning/check-words";
+import type { CheckKind, Client as CheckedClient } from "#core/planning/judged";
 import { loadSchema, type Prescription, type Program } from "#core/program/document";
 import { prescriptionsOf } from "#core/program/edit";
 import { PAIN_KINDS } from "#core/training/entry";
@@ -60,18 +65,44 @@ export const standingSchema = z.strictObject({
     }),
   ),
   findings: z.array(z.strictObject({ at: placed, what: findingSchema })),
+  /** what of the week as planned cannot be done or may hurt, as the check says it: titles, at most three, and all */
+  problems: z.strictObject({ titles: z.array(z.string()).max(3), all: z.int() }),
 });
 export type Standing = z.infer<typeof standingSchema>;
 export type Finding = Standing["findings"][number];
 
+/** how much is trained is the review's to say; what cannot be done, or may hurt, does not wait for one */
+const OF_DOSE: ReadonlySet<CheckKind> = new Set(["dose", "ceiling", "direct", "session dose", "frequency"]);
+const TITLES = 3;
+
+/** what the check holds against a week for this client, without what is only known from the engine */
+export function problemsOf(
+  program: Program,
+  client: CheckedClient,
+  method: Method,
+  exercises: ReadonlyMap<string, Exercise>,
+): Standing["problems"] {
+  if (prescriptionsOf(program).length === 0) return { titles: [], all: 0 };
+  const found = checkWeek(program, client, method, exercises).filter(
+    (c) => c.state === "problem" && !OF_DOSE.has(c.kind),
+  );
+  return { titles: found.slice(0, TITLES).map((c) => checkText(c).title), all: found.length };
+}
+
 /** @param history of the last weeks, as the next targets follow from it */
-export function standingOf(program: Program, history: History, rules: Rules): Standing {
+export function standingOf(
+  program: Program,
+  history: History,
+  rules: Rules,
+  problems: Standing["problems"] = { titles: [], all: 0 },
+): Standing {
   const working = program.days.filter((d) => d.blocks.length > 0);
   const lines = prescriptionsOf(program);
   return {
     planned: { sets: sum(lines.map((p) => p.reserves.length)), days: working.length },
     days: trained(program, history),
     findings: [...lines.flatMap((p) => findingsOf(p, history, rules)), ...notesOf(program, history)],
+    problems,
   };
 }
 

@@ -1,13 +1,15 @@
 /** How clients stand, kept as of a mark: worked out anew for those of whom something has changed, and for no other. */
-import { standingOf, standingSchema, type Standing } from "#core/desk/standing";
+import { problemsOf, standingOf, standingSchema, type Standing } from "#core/desk/standing";
+import { exercises } from "#core/exercises/library";
 import { HISTORY_DAYS } from "#core/training/exposures";
+import { findClient } from "#server/clients/clients";
 import type { Database, Transaction } from "#server/database/database";
 import { editionIn } from "#server/planning/editions";
 import { programOfClient } from "#server/planning/programs";
 import { readHistory, readLog } from "#server/training/log";
 
 /** of what works a standing out: one more whenever it says something else */
-export const STANDING_VERSION = 2;
+export const STANDING_VERSION = 3;
 
 /** works out how a client stands now, and keeps it */
 export async function renewStanding(
@@ -19,10 +21,13 @@ export async function renewStanding(
     const mark = await markOf(tx, practiceId, clientId);
     // erased meanwhile
     if (mark === null) return null;
+    const client = await findClient(tx, practiceId, clientId);
     const { program } = await programOfClient(tx, practiceId, clientId);
     const { method } = await editionIn(tx, practiceId, program);
     const history = await readHistory(tx, practiceId, clientId, await readLog(tx, practiceId, clientId, HISTORY_DAYS));
-    const standing = standingSchema.parse(standingOf(program, history, method));
+    const standing = standingSchema.parse(
+      standingOf(program, history, method, problemsOf(program, client, method, exercises)),
+    );
     await tx.query(
       `insert into standing (practice_id, client_id, mark, version, body) values ($1, $2, $3, $4, $5)
         on conflict (practice_id, client_id) do update set mark = excluded.mark, version = excluded.version,

@@ -19,6 +19,7 @@ function placeOf({ reason, client }: Need): { to: string; word: string } | null 
     case "no link":
     case "link ends":
       return null;
+    case "problems":
     case "not opened":
       return { to: `/clients/${client.id}/week`, word: acts.week() };
     case "plan runs":

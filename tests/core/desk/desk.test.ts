@@ -1,11 +1,13 @@
 /** What the desk makes of a client: days from the log, findings from the next targets, needs from the date. */
 import { byNeed, needsOf, rowsOf, ATTENTION, type Decision, type DeskClient } from "#core/desk/needs";
 import { evidence, fact } from "#core/desk/said";
-import { standingOf, standingSchema, type Standing } from "#core/desk/standing";
+import { problemsOf, standingOf, standingSchema, type Standing } from "#core/desk/standing";
 import { CURRENT_EDITION } from "#core/edition/edition";
+import { exercises } from "#core/exercises/library";
+import { prescriptionsOf } from "#core/program/edit";
 import type { Entry, Report } from "#core/training/entry";
 import { entryOf, reportOf } from "../../support/log";
-import { id, prescriptionOf, programOf } from "../../support/programs";
+import { clientOf, id, prescriptionOf, programOf } from "../../support/programs";
 
 const rules = CURRENT_EDITION.method;
 const day = (d: string) => d;
@@ -169,5 +171,30 @@ describe("what needs a coach", () => {
       handed: { number: 1, version: 4, at: "2026-11-10T08:00:00Z" },
     });
     expect(rowsOf([a, b, c], [], NOW, TODAY).map((r) => r.client.name)).toEqual(["Bo", "Ada", "Cy"]);
+  });
+});
+
+describe("a problem in the week as planned", () => {
+  const method = CURRENT_EDITION.method;
+  const problems = (change: Parameters<typeof clientOf>[0]) => problemsOf(program, clientOf(change), method, exercises);
+
+  test("is what cannot be done or may hurt, never how much is trained, and nothing of an empty week", () => {
+    // cable and dumbbells are there: whatever the dose is, nothing is wrong with doing it
+    expect(problems({})).toEqual({ titles: [], all: 0 });
+    const without = problems({ equipment: [] });
+    expect(without.all).toBe(prescriptionsOf(program).length);
+    expect(without.titles.length).toBeLessThanOrEqual(3);
+    expect(without.titles[0]).toMatch(/equipment$/);
+    expect(problemsOf({ ...program, days: [] }, clientOf({ equipment: [] }), method, exercises).all).toBe(0);
+  });
+
+  test("stands on the desk until it is decided on, and comes back when the plan has changed", () => {
+    const own = { ...standing([]), problems: problems({ equipment: [] }) };
+    const at = (version: number) =>
+      needsOf(client({ standing: own, version }), NOW, TODAY).find((n) => n.reason.kind === "problems")!;
+    expect(at(4).level).toBe(2);
+    expect(at(5).key).not.toBe(at(4).key);
+    const said = fact({ reason: at(4).reason, day: (d) => d });
+    expect(said).toMatch(/^\d problems? in the week as planned$/);
   });
 });
