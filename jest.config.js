@@ -23,7 +23,7 @@ const project = (displayName, folders, extra = {}) => ({
 // "core" also holds what of the pages is pure: the plan's state and the phone's outbox
 export default {
   // a machine that stalls is waited for; what hangs is told all the same
-  testTimeout: 30_000,
+  testTimeout: 90_000,
   projects: [
     project("core", ["core", "web", "floor"], {
       globalSetup: "<rootDir>/tests/core/setup.mjs",

@@ -110,7 +110,7 @@ function askOf(c: Case): PlanAsk {
     name: c.name,
     days: Array.from({ length: c.days }, (_, d) => emptyDay(newId(), `Day ${d + 1}`)),
   };
-  const days = daysOf(program, c, { split: c.split ?? "free", arms: "with the others" });
+  const days = daysOf(program, { minutes: c.minutes }, { split: c.split ?? "free", arms: "with the others" });
   return { client, program, days, use: c.use ?? "minutes", banned: [], keep: true, pairs: true, gap: 0.01 };
 }
 

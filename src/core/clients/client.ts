@@ -3,6 +3,7 @@ import type { z } from "zod";
 import type { Equipment } from "#core/exercises/choices";
 import { limbsOf, type Size } from "#core/anatomy/limbs";
 import { LOADED, type Unit } from "./choices";
+import type { Weekday } from "./days";
 import type { clientInput } from "./schema";
 
 export type ClientInput = z.infer<typeof clientInput>;
@@ -57,11 +58,41 @@ export function bodyOf(client: Pick<ClientInput, "stature" | "mass"> & Partial<P
   };
 }
 
-export type Client = ClientInput & { id: string; revision: number };
+export type Client = ClientInput & {
+  id: string;
+  revision: number;
+  /** by id: places where the client trains on some days, as they are now */
+  elsewhere?: Readonly<Record<string, Elsewhere>> | undefined;
+};
+
+export type Elsewhere = Pick<ClientInput, "equipment" | "stations"> & { name: string };
+type Trains = Pick<ClientInput, "equipment"> &
+  Partial<Pick<ClientInput, "stations" | "weekdays">> &
+  Pick<Partial<Client>, "elsewhere">;
+
+/** what is there on a day of the client's week; null weekday: any */
+export function thereOn(client: Trains, weekday: Weekday | null): Pick<ClientInput, "equipment" | "stations"> {
+  const other = weekday?.place === undefined ? undefined : client.elsewhere?.[weekday.place];
+  return other ?? { equipment: client.equipment, stations: client.stations ?? null };
+}
+
+/** what is there on one day or another */
+export function everywhere(client: Trains): Pick<ClientInput, "equipment" | "stations"> {
+  const others = Object.values(client.elsewhere ?? {});
+  const all = [{ equipment: client.equipment, stations: client.stations ?? null }, ...others];
+  // machines that a place does not have say nothing where it has none at all
+  const withMachines = all.filter((p) => p.equipment.includes("machine"));
+  return {
+    equipment: [...new Set(all.flatMap((p) => p.equipment))],
+    stations: withMachines.some((p) => p.stations === null)
+      ? null
+      : [...new Set(withMachines.flatMap((p) => p.stations ?? []))],
+  };
+}
 
 /** what a form holds of a client */
 export function inputOf(client: ClientInput | Client): ClientInput {
-  const { id: _id, revision: _revision, ...input } = client as Client;
+  const { id: _id, revision: _revision, elsewhere: _elsewhere, ...input } = client as Client;
   return input;
 }
 

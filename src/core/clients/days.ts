@@ -5,6 +5,8 @@ import { weekdayOf } from "#core/base/weekdays";
 export interface Weekday {
   day: number;
   minutes: number;
+  /** another place on that day */
+  place?: string | undefined;
 }
 
 /** the time a client has: on fixed weekdays, or so many minutes on any day */

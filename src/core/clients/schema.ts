@@ -34,6 +34,8 @@ export const clientInput = z.strictObject({
       z.strictObject({
         day: z.int().min(0).max(6),
         minutes: z.int().min(15, "between 15 and 180 minutes").max(180, "between 15 and 180 minutes"),
+        /** another place of the practice's on that day; none: where the client trains otherwise */
+        place: z.uuid().optional(),
       }),
     )
     .max(7)

@@ -2,7 +2,8 @@
  * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
  * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
  */
-import { minutesFor } from "#core/clients/days";
+import { thereOn } from "#core/clients/client";
+import { minutesFor, weekdaysFor } from "#core/clients/days";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { groupFor } from "#core/planning/aim";
@@ -31,7 +32,7 @@ import { dayMinutes } from "#core/planning/minutes";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, Week } from "#core/planning/judged";
 import type { Day, Operation, Prescription, Program } from "#core/program/document";
 import { workOf } from "#core/program/purpose";
-import { suitability, whomOf } from "#core/suitability/suitability";
+import { missingOf, suitability, whomOf } from "#core/suitability/suitability";
 
 export function checkWeek(
   program: Program,
@@ -328,9 +329,12 @@ function mobility({ all, method, suits, swapFor }: Week): Check[] {
   );
 }
 
-function equipment({ all, suits, swapFor }: Week): Check[] {
+/** what a line needs that is not at the place of its day */
+function equipment({ all, client, exercises, swapFor }: Week): Check[] {
+  const there = weekdaysFor(client, all.days).map((w) => thereOn(client, w));
   return linesOf(all).flatMap(({ day, p }): Check[] => {
-    const missing = suits(p)?.missing ?? [];
+    const exercise = exercises.get(p.exerciseId);
+    const missing = exercise ? missingOf(exercise, there[all.days.indexOf(day)]!) : [];
     if (missing.length === 0) return [];
     const fixes = swapOrOff(p, day.name, swapFor(p));
     return [{ kind: "equipment", subject: { line: named(p) }, number: missing, limit: null, state: "problem", fixes }];

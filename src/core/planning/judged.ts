@@ -3,7 +3,7 @@
  * are made from.
  */
 import type { MoveId, Priority, WeakLink } from "#core/clients/choices";
-import type { ClientInput } from "#core/clients/client";
+import type { Client as WholeClient, ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import type { Hindrance } from "./supersets";
@@ -147,7 +147,8 @@ export const weighedIn = (checks: readonly Check[]): Check[][] =>
 export type SwapFor = (p: Prescription, spare?: Joint) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
-  Partial<Pick<ClientInput, "alone" | "mobility" | "unwanted" | "weak" | "unit" | "units" | "loads">>;
+  Partial<Pick<ClientInput, "alone" | "mobility" | "unwanted" | "weak" | "unit" | "units" | "loads" | "stations" | "weekdays">> &
+  Pick<Partial<WholeClient>, "elsewhere">;
 
 /** what is known beside the week itself; what is not known is not judged */
 export interface Known {

@@ -5,6 +5,7 @@
 import type { ClientInput } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { isArmDay, type Band } from "#core/planning/groups";
+import { missingOf } from "#core/suitability/suitability";
 import { bandsOf, type Candidate, type Field } from "#core/solver/candidates";
 import type { PlannerSettings } from "#core/edition/edition";
 
@@ -18,6 +19,8 @@ export interface DayAsk {
   groups: readonly string[] | null;
   /** the earlier day whose session it repeats, by index */
   same?: number;
+  /** what is there, where it is another place than on the other days */
+  there?: Pick<ClientInput, "equipment" | "stations">;
 }
 
 /** a line of the present week */
@@ -212,7 +215,8 @@ export function problemOf(
   candidates.forEach((c, k) =>
     ask.days.forEach((d, j) => {
       const mine = field.groups[c.lead]!;
-      allowed[k * D + j] = d.groups === null || d.groups.includes(mine.id) ? 1 : 0;
+      const there = !d.there || missingOf(c.exercise, d.there).length === 0;
+      allowed[k * D + j] = there && (d.groups === null || d.groups.includes(mine.id)) ? 1 : 0;
     }),
   );
   const first = ask.days.map((d, i) => d.same ?? i);

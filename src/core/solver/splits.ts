@@ -1,4 +1,5 @@
 /** Ways to divide a week: which groups' own exercises may stand on which day. */
+import { thereOn } from "#core/clients/client";
 import { minutesFor, weekdaysFor, type Room } from "#core/clients/days";
 import { usualWeekdays, weekdayOf } from "#core/base/weekdays";
 import type { Day, Program } from "#core/program/document";
@@ -79,7 +80,12 @@ export const leftOut = (division: Division, days: readonly Pick<Day, "groups">[]
  * @param room minutes, on fixed weekdays or any
  * @param times how often each session is done; as many days are needed as sessions times that
  */
-export function daysOf(program: Program, room: Room, division: Division, times = 1): DayAsk[] {
+export function daysOf(
+  program: Program,
+  room: Room & Partial<Parameters<typeof thereOn>[0]>,
+  division: Division,
+  times = 1,
+): DayAsk[] {
   const own = weekdaysFor(room, program.days);
   const minutes = minutesFor(room, program.days);
   const usual = usualWeekdays(program.days.length);
@@ -93,6 +99,7 @@ export function daysOf(program: Program, room: Room, division: Division, times =
     minutes: minutes[i]!,
     weekday: dated ? weekdayOf(d.date!) : own.every((w) => w !== null) ? own[i]!.day : usual[i]!,
     groups: once[i % sessions]!,
+    ...(own[i]?.place && room.equipment ? { there: thereOn({ ...room, equipment: room.equipment }, own[i]) } : {}),
     ...(i >= sessions ? { same: i % sessions } : {}),
   }));
 }

@@ -3,7 +3,7 @@
  * no list says yes where another says no.
  */
 import type { WeakLink } from "#core/clients/choices";
-import type { ClientInput } from "#core/clients/client";
+import { everywhere, type Client, type ClientInput } from "#core/clients/client";
 import { beyondOf, beyondText, type Beyond, type Mobility } from "#core/clients/mobility";
 import type { Method } from "#core/edition/method";
 import { equipmentName } from "#core/exercises/choices";
@@ -37,7 +37,8 @@ export interface Whom {
 export const ANYBODY: Whom = { equipment: null, joints: [] };
 
 type Noted = Pick<ClientInput, "equipment" | "joints"> &
-  Partial<Pick<ClientInput, "alone" | "unwanted" | "wanted" | "mobility" | "level" | "stations" | "weak">>;
+  Partial<Pick<ClientInput, "alone" | "unwanted" | "wanted" | "mobility" | "level" | "stations" | "weak" | "weekdays">> &
+  Pick<Partial<Client>, "elsewhere">;
 
 /** what a client's form says; a joint that is noted twice counts as the worse of them */
 export function whomOf(client: Noted): Whom {
@@ -47,8 +48,7 @@ export function whomOf(client: Noted): Whom {
     if (!now || SEVERITIES.indexOf(severity) > SEVERITIES.indexOf(now)) worst.set(joint, severity);
   }
   return {
-    equipment: client.equipment,
-    stations: client.stations ?? null,
+    ...everywhere(client),
     joints: [...worst].map(([joint, severity]) => ({ joint, severity })),
     alone: client.alone ?? false,
     beginner: client.level === "beginner",

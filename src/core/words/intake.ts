@@ -79,6 +79,9 @@ export const limits = {
   minutes: label("Minutes a session"),
   fixed: label("On fixed weekdays"),
   weekday: sentence({ name: "Monday" }, ({ name }) => `Minutes on ${name}`),
+  placeOn: sentence({ name: "Monday" }, ({ name }) => `Place on ${name}`),
+  samePlace: label("as below"),
+  at: sentence({ place: "Hall by the river" }, ({ place }) => `at ${place}`),
   place: label("Trains at"),
   ownPlace: label("a place of their own"),
   newPlace: label("New place"),
@@ -212,4 +215,24 @@ export const tried = {
 
 export const joints = {
   figure: label("From the front: a dot notes a joint."),
+};
+
+/** how a joint's range is found without an instrument: a look from the side, a quarter turn is 90 degrees */
+export const tests = {
+  "arm-raised": label(
+    "Lie on the back, knees bent, low back flat. Raise one straight arm overhead until the back or the elbow gives way. On the floor beside the head is 180°, straight up is 90°.",
+  ),
+  "elbow-straight": label(
+    "Arm hanging, palm forwards, straighten as far as it goes. A straight line from shoulder to wrist is 0°; what is missing is the number.",
+  ),
+  "wrist-back": label(
+    "Palm on a table, forearm upright, heel of the hand down. Move the forearm over the hand until the palm lifts. Forearm upright is 90°; take what is missing from it.",
+  ),
+  "hip-bent": label(
+    "Lie on the back, draw one knee to the chest, the other leg on the floor. Stop where the low back rounds. Thigh upright is 90°.",
+  ),
+  "knee-bent": label("Stand on one leg, draw the heel to the seat by hand. A shank level behind is 90°."),
+  "ankle-bent": label(
+    "Stand facing a wall, foot flat, push the knee forwards until the heel lifts. Shank upright is 0°; a hand's width between toes and wall is about 20°.",
+  ),
 };

@@ -1,7 +1,7 @@
 /** Clients as they are kept. What a place of the practice has is asked of the place, so that it is said once. */
 import type { Change } from "#core/clients/changes";
 import type { Client } from "#core/clients/client";
-import { thereOf } from "#core/clients/place";
+import { placeInput, thereOf } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Transaction } from "#server/database/database";
@@ -14,19 +14,32 @@ export interface ClientRow {
   format: number;
   /** of the place that the client names; null where there is none */
   place: unknown;
+  /** by id: of the places of single days; null where there is none */
+  elsewhere: Record<string, unknown> | null;
 }
 
-/** the place of a client's row: to be selected beside it */
+/** the places of a client's row: to be selected beside it */
 export const PLACE_OF = `(select p.body from place p where p.practice_id = client.practice_id
-  and p.id::text = client.body->>'place') as place`;
+  and p.id::text = client.body->>'place') as place,
+  (select jsonb_object_agg(p.id, p.body) from jsonb_array_elements(client.body->'weekdays') w
+    join place p on p.practice_id = client.practice_id and p.id::text = w->>'place') as elsewhere`;
 
 /** a place that is gone leaves what was said of the client */
 export const toClient = (r: ClientRow): Client => ({
   ...clientInput.parse(upgrade("client", r.body, r.format)),
   ...(r.place ? thereOf(r.place) : { place: null }),
+  ...(r.elsewhere ? { elsewhere: elsewhereOf(r.elsewhere) } : {}),
   id: r.id,
   revision: r.revision,
 });
+
+const elsewhereOf = (places: Record<string, unknown>): NonNullable<Client["elsewhere"]> =>
+  Object.fromEntries(
+    Object.entries(places).map(([id, place]) => {
+      const { name, equipment, stations } = placeInput.parse(place);
+      return [id, { name, equipment, stations }];
+    }),
+  );
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {
   const [row] = await tx.query<ClientRow>(

@@ -1,6 +1,6 @@
 /** Places of a practice, shared by all of its clients. */
 import { Router } from "express";
-import type { Place, PlaceInput } from "#core/clients/place";
+import { placeInput, type Place } from "#core/clients/place";
 import { api } from "#core/exchange/api";
 import { writeAudit } from "#server/audit";
 import type { Database, Transaction } from "#server/database/database";
@@ -8,12 +8,13 @@ import { notFound, Problem, readBody, readId } from "#server/http/problem";
 import { coachOf } from "#server/identity/coach";
 
 const PLACES = `select p.id, p.revision, p.body, (select count(*)::int from client c
-    where c.practice_id = p.practice_id and c.body->>'place' = p.id::text) as clients
+    where c.practice_id = p.practice_id and (c.body->>'place' = p.id::text
+      or c.body->'weekdays' @> jsonb_build_array(jsonb_build_object('place', p.id::text)))) as clients
   from place p where p.practice_id = $1 order by p.name, p.id`;
 
 async function readPlaces(tx: Transaction, practiceId: string): Promise<Place[]> {
-  const rows = await tx.query<Pick<Place, "id" | "revision" | "clients"> & { body: PlaceInput }>(PLACES, [practiceId]);
-  return rows.map(({ body, ...row }) => ({ ...body, ...row }));
+  const rows = await tx.query<Pick<Place, "id" | "revision" | "clients"> & { body: unknown }>(PLACES, [practiceId]);
+  return rows.map(({ body, ...row }) => ({ ...placeInput.parse(body), ...row }));
 }
 
 export function placeRoutes(database: Database): Router {

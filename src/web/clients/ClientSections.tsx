@@ -8,11 +8,12 @@ import { EQUIPMENT } from "#core/exercises/choices";
 import { STATIONS } from "#core/exercises/stations";
 import type { There } from "#core/clients/place";
 import { form } from "#core/words/clients";
-import { loads as loadWords } from "#core/words/intake";
+import { loads as loadWords, tests } from "#core/words/intake";
 import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { equipmentName } from "#core/exercises/choices";
 import type { JointDot } from "#core/drawing/joints";
 import { NumberField } from "../base/NumberField";
+import { EquipmentSign } from "./EquipmentSign";
 import { JointFigure } from "./JointFigure";
 import type { StepProps } from "./fields";
 
@@ -44,7 +45,16 @@ export function Equipment({
       <Checkbox.Group
         value={value.equipment}
         onChange={(equipment) => onChange({ equipment })}
-        options={EQUIPMENT.map((e) => ({ value: e, label: equipmentName(e).replace(/^an? /, "") }))}
+        className="equipment"
+        options={EQUIPMENT.map((e) => ({
+          value: e,
+          label: (
+            <>
+              <EquipmentSign of={e} />
+              {equipmentName(e).replace(/^an? /, "")}
+            </>
+          ),
+        }))}
       />
       {value.equipment.includes("machine") && (
         <label className="small" style={{ display: "block", paddingTop: 8 }}>
@@ -224,6 +234,9 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
           >
             Remove
           </Button>
+          <p className="small quiet" style={{ gridColumn: "1 / -1", margin: 0 }}>
+            {tests[m.move]()}
+          </p>
         </div>
       ))}
       {free.length > 0 && (

@@ -57,6 +57,8 @@ export function LimitsStep(props: StepProps) {
 }
 
 function Days({ input, set, reasons }: StepProps) {
+  const { data } = api.usePlacesQuery();
+  const others = (data?.places ?? []).filter((p) => p.id !== input.place);
   const fixed = input.weekdays.length > 0;
   const toggle = (day: number) =>
     set({
@@ -108,6 +110,24 @@ function Days({ input, set, reasons }: StepProps) {
                     onChange={(v) =>
                       set({ weekdays: input.weekdays.map((w) => (w.day === day ? { ...w, minutes: v ?? 0 } : w)) })
                     }
+                  />
+                )}
+                {own && others.length > 0 && (
+                  <Select
+                    size="small"
+                    aria-label={words.placeOn({ name })}
+                    value={own.place ?? ""}
+                    onChange={(id: string) =>
+                      set({
+                        weekdays: input.weekdays.map(({ place: _was, ...w }) =>
+                          w.day !== day ? { ...w, ...(_was ? { place: _was } : {}) } : id ? { ...w, place: id } : w,
+                        ),
+                      })
+                    }
+                    options={[
+                      { value: "", label: words.samePlace() },
+                      ...others.map((p) => ({ value: p.id, label: p.name })),
+                    ]}
                   />
                 )}
               </li>

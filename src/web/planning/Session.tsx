@@ -1,4 +1,6 @@
 /** One day's session: its lines in their order, dragged by their handles, with what each order would cost. */
+import { weekdaysFor } from "#core/clients/days";
+import { limits } from "#core/words/intake";
 import {
   DndContext,
   pointerWithin,
@@ -76,6 +78,8 @@ export function Session(props: SessionProps) {
     if (!to || !block || day.blocks.indexOf(block) === to.place) return;
     edit({ kind: "move", prescriptionId: block.prescriptions[0]!.id, dayId: day.id, index: to.place });
   };
+  const at = weekdaysFor(client, props.program.days)[props.program.days.indexOf(day)]?.place;
+  const place = at === undefined ? null : (client.elsewhere?.[at]?.name ?? null);
   const cost = over && costs ? costText(costs(over.blockId, over.place)) : null;
   return (
     <section className="sheet session" aria-label={`Session of ${day.name}`}>
@@ -83,6 +87,7 @@ export function Session(props: SessionProps) {
         <h2>
           {day.name}
           {day.date && <span className="quiet small"> {dayText(day.date)}</span>}
+          {place && <span className="quiet small"> {limits.at({ place })}</span>}
         </h2>
         <span className="small" role="status" data-testid="order-cost">
           {over && (cost ? `Here it ${cost}, against the order as it stands` : "Here")}

@@ -1,6 +1,6 @@
-/** What a client's form says of the client's own: loads of the place, limbs, settings, weak links, likes and the goal. */
+/** What a client's form says of the client's own: loads and places, limbs, settings, weak links, likes, the goal. */
 import { bodyFrom, bodyKey, LIMBS, limbsOf, plainBody, usualLimb } from "#core/anatomy/limbs";
-import { bodyOf } from "#core/clients/client";
+import { bodyOf, everywhere, inputOf, thereOn, type Client } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
 import { changesOf } from "#core/clients/changes";
 import { CURRENT_EDITION, editions } from "#core/edition/edition";
@@ -17,6 +17,8 @@ import { contextOf, rankHead } from "#core/ranking/rank";
 import { becauseWords } from "#core/ranking/because-words";
 import { exercises } from "#core/exercises/library";
 import { fieldFor } from "#core/solver/candidates";
+import { problemOf } from "#core/solver/problem";
+import { AS_SET, daysOf } from "#core/solver/splits";
 import { suitability, whomOf } from "#core/suitability/suitability";
 import { clientOf, prescriptionOf, programOf } from "../../support/programs";
 import { librarySurvey, trainee } from "../../support/solver";
@@ -189,5 +191,53 @@ describe("weak links, likes and the goal", () => {
       clientOf({ loads: { cable: { most: 60 } }, limbs: { thigh: 44 }, goal: "size and strength" }),
     ];
     expect(changesOf(a, b).map((c) => c.field)).toEqual(expect.arrayContaining(["loads", "limbs", "goal"]));
+  });
+});
+
+describe("places by the day", () => {
+  const hall = "00000000-0000-4000-8000-00000000abcd";
+  const client: Client = {
+    ...clientOf({
+      equipment: ["dumbbell", "bench"],
+      weekdays: [
+        { day: 0, minutes: 45 },
+        { day: 3, minutes: 45, place: hall },
+      ],
+    }),
+    id: hall,
+    revision: 1,
+    elsewhere: { [hall]: { name: "Hall", equipment: ["cable"], stations: null } },
+  };
+
+  test("what is there anywhere suits the client; on a day only what its place has", () => {
+    expect(everywhere(client)).toEqual({ equipment: ["dumbbell", "bench", "cable"], stations: [] });
+    expect(thereOn(client, client.weekdays[0]!).equipment).toEqual(["dumbbell", "bench"]);
+    expect(thereOn(client, client.weekdays[1]!).equipment).toEqual(["cable"]);
+    // a place that is gone is where the client trains otherwise
+    expect(thereOn({ ...client, elsewhere: {} }, client.weekdays[1]!).equipment).toEqual(["dumbbell", "bench"]);
+    expect(inputOf(client)).not.toHaveProperty("elsewhere");
+  });
+
+  test("the check holds each line against its own day's place", () => {
+    const pushdown = prescriptionOf(1, "cable-pushdown");
+    const missing = (days: Parameters<typeof programOf>[0]) =>
+      checkWeek(programOf(days), client, method, exercises).filter((c) => c.kind === "equipment");
+    expect(missing([[prescriptionOf(2, "hammer-curl")], [pushdown]])).toEqual([]);
+    expect(missing([[pushdown], []])).toMatchObject([{ number: ["cable"], state: "problem" }]);
+    expect(missing([[], [prescriptionOf(2, "hammer-curl")]])).toMatchObject([{ number: ["dumbbell"] }]);
+  });
+
+  test("the planner puts nothing on a day whose place does not have it", () => {
+    const program = programOf([[], []]);
+    const trains = { ...trainee(2, 45, { priorities: { triceps: "grow", biceps: "grow" } }), ...client };
+    const days = daysOf(program, trains, AS_SET);
+    expect(days.map((d) => d.there?.equipment)).toEqual([undefined, ["cable"]]);
+    const field = fieldFor(librarySurvey(), trains, edition, exercises);
+    const { allowed } = problemOf(field, trains, edition, { days, use: "minutes" } as never);
+    field.candidates.forEach((c, k) => {
+      const needs = c.exercise.equipment;
+      expect([c.key, allowed[2 * k + 1]]).toEqual([c.key, needs.every((e) => e === "cable") ? 1 : 0]);
+    });
+    expect(field.candidates.some((c) => c.exercise.equipment.includes("cable"))).toBe(true);
   });
 });
