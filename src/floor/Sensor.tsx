@@ -13,7 +13,9 @@ interface SensorProps {
   floor: Floor;
   /** s that a rep is lowered in, as planned */
   lower: number;
-  onLog: (set: MeasuredSet) => void;
+  /** parts that the set is logged as: each is counted by itself, in this order */
+  kinds: readonly string[];
+  onLog: (parts: MeasuredSet[]) => void;
 }
 
 /** a button until somebody has a sensor */
@@ -88,8 +90,12 @@ function useSensor(floor: Floor, code: string) {
   };
 }
 
-function Counting({ floor, lower, onLog, code, onStop }: SensorProps & { code: string; onStop: () => void }) {
+function Counting({ floor, lower, kinds, onLog, code, onStop }: SensorProps & { code: string; onStop: () => void }) {
   const { state, heard, anew, again } = useSensor(floor, code);
+  /** sides that are counted already */
+  const [before, setBefore] = useState<MeasuredSet[]>([]);
+  const side = kinds.length > 1 ? (kinds[before.length] ?? null) : null;
+  const last = before.length === kinds.length - 1;
   const stop = (
     <button type="button" className="other" onClick={onStop}>
       {words.stop()}
@@ -111,7 +117,7 @@ function Counting({ floor, lower, onLog, code, onStop }: SensorProps & { code: s
     return (
       <div className="sensor">
         <p className="quiet" role="status">
-          {state === "there" ? words.waiting({ code }) : ""}
+          {state !== "there" ? "" : side ? words.waitingSide({ code, side }) : words.waiting({ code })}
         </p>
         {stop}
       </div>
@@ -119,7 +125,7 @@ function Counting({ floor, lower, onLog, code, onStop }: SensorProps & { code: s
   return (
     <div className="sensor">
       <p className="count" role="status">
-        {words.reps({ n: heard.reps })}
+        {side ? words.side({ side, n: heard.reps }) : words.reps({ n: heard.reps })}
       </p>
       {heard.lowering !== null && <p className="quiet">{words.lowering({ s: heard.lowering, planned: lower })}</p>}
       {heard.ticks.includes("end-lost") && (
@@ -137,11 +143,12 @@ function Counting({ floor, lower, onLog, code, onStop }: SensorProps & { code: s
         type="button"
         className="planned"
         onClick={() => {
-          onLog(heard);
+          if (last) onLog([...before, heard]);
+          setBefore(last ? [] : [...before, heard]);
           anew();
         }}
       >
-        <span>{words.log({ n: heard.reps })}</span>
+        <span>{last ? words.log({ n: heard.reps }) : words.next({ side: kinds[before.length + 1]! })}</span>
       </button>
       <button type="button" className="other" onClick={anew}>
         {words.anew()}

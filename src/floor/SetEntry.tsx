@@ -36,7 +36,7 @@ export function SetEntry(props: Props) {
   const [more, setMore] = useState(correcting !== null || expected === null);
   const one = p.sides === "one";
   const likely = expected ? Math.max(1, Math.min(LIMITS.reps, Math.round(expected.mean))) : null;
-  const kinds: Part["kind"][] = one ? (p.begins === "right" ? ["right", "left"] : ["left", "right"]) : [mainOf(p)];
+  const kinds = kindsOf(p);
   const log = (n: number) =>
     onLog({ parts: kinds.map((kind) => ({ id: newId(), kind, load, reps: n })), reserve: asked });
   return (
@@ -84,6 +84,10 @@ export function SetEntry(props: Props) {
 }
 
 /** what a plain rep of a line is */
+/** what a set is logged as: one part, or a side after the other, the one that begins first */
+export const kindsOf = (p: SnapshotPrescription): Part["kind"][] =>
+  p.sides === "one" ? (p.begins === "right" ? ["right", "left"] : ["left", "right"]) : [mainOf(p)];
+
 export const mainOf = ({ technique, reserves }: SnapshotPrescription): "full" | "partial" | "assisted" =>
   technique && (technique.on === "every" || reserves.length === 1) ? technique.main : "full";
 

@@ -14,7 +14,7 @@ import { moment } from "./moment";
 import type { Floor, Item } from "./outbox";
 import { Ramp, useFirst } from "./Ramp";
 import { Sensor } from "./Sensor";
-import { mainOf, SetEntry, type Typed } from "./SetEntry";
+import { kindsOf, SetEntry, type Typed } from "./SetEntry";
 import type { GoingOn as Step, Today } from "./today";
 
 interface WorkingProps {
@@ -120,12 +120,17 @@ export function Working(props: WorkingProps) {
           onLog={log}
         />
       )}
-      {!finished && !goingOn && !correcting && p.sides === "both" && (
+      {!finished && !goingOn && !correcting && (
         <Sensor
           floor={floor}
           lower={p.tempo.lower}
-          onLog={({ reps, ticks }) => {
-            log({ parts: [{ id: newId(), kind: mainOf(p), load, reps }], reserve: now.reserve });
+          kinds={kindsOf(p)}
+          onLog={(sides) => {
+            log({
+              parts: sides.map(({ reps }, i) => ({ id: newId(), kind: kindsOf(p)[i]!, load, reps })),
+              reserve: now.reserve,
+            });
+            const ticks = [...new Set(sides.flatMap((s) => s.ticks))];
             if (ticks.length) props.onTicks(ticks);
           }}
         />

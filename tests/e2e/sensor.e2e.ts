@@ -94,6 +94,37 @@ test("a sensor that nobody has: said at once, and the set is typed as ever", asy
   await context.close();
 });
 
+test("one side after the other is counted by itself, and logged as one set", async ({ page, browser }) => {
+  await control("reset");
+  await signIn(page);
+  await openClient(page, "Runa", "Week");
+  await handOver(page);
+  const { phone, context, errors } = await openPhone(page, browser);
+  await phone
+    .locator("ol.list button")
+    .filter({ hasText: /side raise/i })
+    .first()
+    .click();
+  await phone.getByRole("button", { name: "Count with a sensor" }).click();
+  await phone.getByLabel("Code on the sensor").fill("stack-2");
+  await phone.getByRole("button", { name: "Connect" }).click();
+  await expect(phone.getByText("stack-2 is connected. Begin with your left side.")).toBeVisible();
+  const device = await context.newPage();
+  await device.goto("/sensor?code=stack-2&reps=9&speed=10&dropouts=0");
+  await device.getByRole("button", { name: "Start the set" }).click();
+  await expect(phone.getByText("Left: 9 reps")).toBeVisible({ timeout: 20_000 });
+  await phone.getByRole("button", { name: "Now the right side" }).click();
+  await expect(phone.getByText("stack-2 is connected. Begin with your right side.")).toBeVisible();
+  await device.getByLabel("Reps").fill("7");
+  await device.getByRole("button", { name: "Start the set" }).click();
+  await expect(phone.getByText("Right: 7 reps")).toBeVisible({ timeout: 20_000 });
+  await phone.getByRole("button", { name: "Log 7 reps" }).click();
+  const done = phone.getByRole("list", { name: "Sets done today" });
+  await expect(done).toContainText(/9.*7/);
+  expect(errors).toEqual([]);
+  await context.close();
+});
+
 test("a plan by mail: sent, refused with its reason, and read as it arrived", async ({ page }) => {
   await control("reset");
   await signIn(page);

@@ -1,7 +1,9 @@
 import { randomUUID } from "node:crypto";
 import type { Express } from "express";
 import request from "supertest";
+import type { Place } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
+import { api } from "#core/exchange/api";
 import type { Program } from "#core/program/document";
 import type { Database } from "#server/database/database";
 import { clientOf, prescriptionOf } from "../support/programs";
@@ -276,7 +278,8 @@ test("a place is read for every client there, changed once for all, and not take
     );
   expect(await there()).toEqual([place.equipment, place.equipment]);
   const { places } = (await save(1, { equipment: ["dumbbell"] }).expect(200)).body;
-  expect(places).toEqual([{ ...place, equipment: ["dumbbell"], id: placeId, revision: 2, clients: 2 }]);
+  const [kept] = places;
+  expect(kept).toEqual({ ...place, loads: {}, equipment: ["dumbbell"], id: placeId, revision: 2, clients: 2 });
   expect(await there()).toEqual([["dumbbell"], ["dumbbell"]]);
   // made on top of what somebody else has changed since
   await save(1, { name: "Other" }).expect(409);
@@ -302,4 +305,24 @@ test("a page that says cleared is not believed where an answer is yes, or a ques
   await save({ chest: "yes" }).expect(422);
   await save({ chest: "no" }).expect(422);
   await save({ chest: "yes" }, { by: "A. Falk, physiotherapist", on: "2026-11-03" }).expect(200);
+});
+
+test("a place of a single day comes with the client, is counted there, and is nobody else's to see", async () => {
+  const placeId = randomUUID();
+  const place = { name: "River hall", equipment: ["cable"], stations: null, units: {}, note: "" };
+  await desk.send("put", `/places/${placeId}`, { revision: 0, place }).expect(200);
+  const weekdays = [
+    { day: 0, minutes: 45 },
+    { day: 3, minutes: 60, place: placeId },
+  ];
+  const id = await makeClient(desk, { weekdays, equipment: ["dumbbell"] });
+  const read = api.client.answer.parse((await desk.get(`/clients/${id}`).expect(200)).body).client;
+  expect(read.weekdays).toEqual(weekdays);
+  expect(read.equipment).toEqual(["dumbbell"]);
+  expect(read.elsewhere).toEqual({ [placeId]: { name: "River hall", equipment: ["cable"], stations: null } });
+  expect((await desk.get("/places").expect(200)).body.places.find((p: Place) => p.id === placeId).clients).toBe(1);
+  await desk.send("delete", `/places/${placeId}`).expect(409);
+  const stranger = await signIn(app, await makeCoach());
+  const spy = await makeClient(stranger, { weekdays });
+  expect((await stranger.get(`/clients/${spy}`).expect(200)).body.client).not.toHaveProperty("elsewhere");
 });

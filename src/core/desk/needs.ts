@@ -102,6 +102,9 @@ function afterHandOver(
 ): Need[] {
   const out: Need[] = [];
   const since = daysBetween(handed.at, today);
+  const last = standing?.days.find((d) => d.sets > 0)?.date ?? null;
+  // who has logged something of it has seen it, whatever the link says
+  const opened = link?.openedAt || (last !== null && last >= dayOf(handed.at));
   if (!link || link.expiresAt <= now)
     out.push(
       need(3, `link ${link?.expiresAt ?? handed.at}`, dayOf(handed.at), {
@@ -111,12 +114,11 @@ function afterHandOver(
     );
   else if (daysBetween(today, link.expiresAt) <= ATTENTION.link)
     out.push(need(3, `link ${link.expiresAt}`, today, { kind: "link ends", at: link.expiresAt }));
-  else if (!link.openedAt && since >= ATTENTION.open)
+  else if (!opened && since >= ATTENTION.open)
     out.push(need(3, `opened ${handed.number}`, dayOf(handed.at), { kind: "not opened", at: handed.at }));
   const weeks = Math.floor(since / 7);
   if (weeks >= ATTENTION.plan)
     out.push(need(3, `plan ${handed.number}`, dayOf(handed.at), { kind: "plan runs", number: handed.number, weeks }));
-  const last = standing?.days.find((d) => d.sets > 0)?.date ?? null;
   const quiet = daysBetween(last && last > dayOf(handed.at) ? last : handed.at, today);
   if (standing && quiet >= ATTENTION.silence)
     out.push(need(5, `silent ${last ?? "never"}`, dateBefore(today, quiet), { kind: "silent", days: quiet, last }));

@@ -43,7 +43,21 @@ export const failureSchema = z.looseObject({
   fields: z.array(z.strictObject({ path: z.string(), reason: z.string() })).default([]),
 });
 
-const client = clientInput.extend({ id: z.uuid(), revision: z.int() });
+const client = clientInput.extend({
+  id: z.uuid(),
+  revision: z.int(),
+  /** by id: places of single days */
+  elsewhere: z
+    .record(
+      z.uuid(),
+      z.strictObject({
+        name: z.string(),
+        equipment: clientInput.shape.equipment,
+        stations: clientInput.shape.stations,
+      }),
+    )
+    .optional(),
+});
 const place = placeInput.extend({ id: z.uuid(), revision: z.int(), clients: z.int() });
 const clientAnswer = z.strictObject({ client });
 const clientSummary = clientInput

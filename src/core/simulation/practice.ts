@@ -75,6 +75,8 @@ export interface SimulatedClient {
   handOverId: string;
   lines: SimulatedLine[];
   training: SimulatedTraining;
+  /** weeks since the block began that the client is in */
+  block: number;
   /** priorities that changed so many weeks before the log ends; null where they are as they were */
   changed: { weeks: number; from: ClientInput["priorities"]; to: ClientInput["priorities"] } | null;
 }
@@ -218,7 +220,16 @@ function simulateClient(random: Random, ask: PracticeAsk, at: number, setups: Si
   const changed = specialises
     ? { weeks: Math.min(SPECIALISTS.weeks, ask.weeks), from: PRIORITIES.usual, to: PRIORITIES.specialist }
     : null;
-  return { id, input, program, handOverId, lines: chosen, training, changed };
+  return {
+    id,
+    input,
+    program,
+    handOverId,
+    lines: chosen,
+    training,
+    changed,
+    block: (ask.weeks + into) % SIMULATED.block,
+  };
 }
 
 export function simulatePractice(ask: PracticeAsk): SimulatedPractice {

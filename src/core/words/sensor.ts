@@ -1,5 +1,5 @@
 /** The rep sensor: on the phone, and on the page of the simulated one. */
-import { counted, label, sentence } from "./sentence";
+import { capital, counted, label, sentence } from "./sentence";
 
 /** on the phone */
 export const phone = {
@@ -8,6 +8,12 @@ export const phone = {
   connect: label("Connect"),
   stop: label("Without a sensor"),
   waiting: sentence({ code: "rack-3" }, ({ code }) => `${code} is connected. Begin your set.`),
+  waitingSide: sentence(
+    { code: "rack-3", side: "left" },
+    ({ code, side }) => `${code} is connected. Begin with your ${side} side.`,
+  ),
+  side: sentence({ side: "left", n: 7 }, ({ side, n }) => `${capital(side)}: ${counted(n, "rep")}`),
+  next: sentence({ side: "right" }, ({ side }) => `Now the ${side} side`),
   away: sentence({ code: "rack-3" }, ({ code }) => `No answer from ${code}. Count yourself, or try again.`),
   again: label("Try again"),
   reps: sentence({ n: 7 }, ({ n }) => counted(n, "rep")),

@@ -12,6 +12,7 @@ import { writeLog } from "#server/training/log";
 /** ids that simulated clients of the demo practice have, so that they are known as its own */
 export const trainedId = (n: number): string => demoId(`trained ${n}`);
 
+const DAY = 86_400_000;
 /** sets written at once */
 const AT_ONCE = 1000;
 
@@ -20,7 +21,7 @@ export async function writeSimulated(
   database: Database,
   practiceId: string,
   accountId: string,
-  { id, input, program, handOverId, training, changed }: SimulatedClient,
+  { id, input, program, handOverId, training, changed, block }: SimulatedClient,
 ): Promise<void> {
   const first = training.entries.reduce((f, e) => (e.at < f ? e.at : f), new Date().toISOString());
   const snapshot = buildSnapshot(program, 0, input);
@@ -34,14 +35,16 @@ export async function writeSimulated(
     if (made.length === 0) return;
     if (changed) {
       const { weeks, from, to } = changed;
-      const at = new Date(Date.now() - 7 * 86_400_000 * weeks);
+      const at = new Date(Date.now() - 7 * DAY * weeks);
       const first = { id, revision: 1, by: "Edda Varn", at };
       await writeChanges(tx, practiceId, first, [{ field: "priorities", from, to }]);
     }
     await insertProgram(tx, practiceId, program);
-    const before = new Date(Date.parse(first) - 86_400_000);
+    const before = new Date(Date.parse(first) - DAY);
     const given = await keepHandOver(tx, practiceId, accountId, snapshot, before);
     await makeLink(tx, id, accountId);
+    // handed over again where the block began: what was logged before is of the first one
+    if (block > 0) await keepHandOver(tx, practiceId, accountId, snapshot, new Date(Date.now() - 7 * DAY * block));
     const own = <T extends { handOverId: string }>(x: T): T =>
       x.handOverId === handOverId ? { ...x, handOverId: given.id } : x;
     for (let i = 0; i < training.entries.length; i += AT_ONCE)

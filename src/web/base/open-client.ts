@@ -13,13 +13,18 @@ export interface OpenClient {
   pending: boolean;
   /** the address names a client who is not in this practice */
   unknown: boolean;
+  /** what the server says of the client cannot be read here */
+  unreadable: boolean;
   open: (id: string | null) => void;
 }
 
 /** a client in full; reading one is written down, so only the one that is open is asked for */
-export function useClient(id: string | null): Client | null {
-  const { data } = api.useClientQuery(id ?? "", { skip: !id });
-  return id && data?.client.id === id ? data.client : null;
+export const useClient = (id: string | null): Client | null => useReadClient(id).client;
+
+function useReadClient(id: string | null) {
+  const { data, isError } = api.useClientQuery(id ?? "", { skip: !id });
+  const client = id && data?.client.id === id ? data.client : null;
+  return { client, unreadable: isError && client === null };
 }
 
 export function useOpenClient(): OpenClient {
@@ -29,7 +34,7 @@ export function useOpenClient(): OpenClient {
   const clients = data?.clients ?? NONE;
   const wanted = match?.params.id ?? params.get("for");
   const summary = clients.find((c) => c.id === wanted);
-  const client = useClient(summary?.id ?? null);
+  const { client, unreadable } = useReadClient(summary?.id ?? null);
   const open = useCallback(
     (id: string | null) =>
       setParams((p) => {
@@ -42,7 +47,7 @@ export function useOpenClient(): OpenClient {
   // a client who has just been made is not in the list yet
   const unknown = data !== undefined && !isFetching && Boolean(wanted) && wanted !== "new" && !summary;
   const pending = Boolean(wanted) && wanted !== "new" && !client && !unknown;
-  return { client, clientId: summary?.id ?? null, clients, pending, unknown, open };
+  return { client, clientId: summary?.id ?? null, clients, pending, unknown, unreadable, open };
 }
 const NONE: readonly ClientSummary[] = [];
 

@@ -192,7 +192,7 @@ export default function WeekPage() {
 }
 
 function Week({ id }: { id: string }) {
-  const { client, unknown } = useOpenClient();
+  const { client, unknown, unreadable } = useOpenClient();
   const clients = api.useClientsQuery();
   const { plan, program: whole, failed, edit, undo, redo } = usePlan(client ? id : null);
   const [sheet, setSheet] = useState<SheetId | null>(null);
@@ -227,6 +227,7 @@ function Week({ id }: { id: string }) {
         <Link to="/clients">To the clients</Link>
       </Empty>
     );
+  if (unreadable) return <Failed what="The client" reason="The answer cannot be read here. Load the page again." />;
   if (failed) return <Failed what="The week" reason="The server does not answer. Gryn tries again." />;
   if (!client || !plan || !whole || !program || !shown || !dose) return <Loading what="the week" />;
   // what is only looked at is not edited
