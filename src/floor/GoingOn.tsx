@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { Load } from "#core/program/document";
 import { LIMITS } from "#core/training/limits";
+import { goingOn as words } from "#core/words/phone";
 import { loadText } from "../page/locale";
 import { Stepper } from "./Stepper";
 import type { GoingOn as Step } from "./today";
@@ -21,34 +22,45 @@ export function GoingOn({ step, loadStep, onPart, onEnd }: Props) {
   const log = (n: number) => onPart(load, n);
   return (
     <div className="entry">
-      <p className="ask">
-        <strong>
-          {part.name}
-          {step.of > 1 ? ` (${step.at + 1} of ${step.of})` : ""}
-        </strong>
-        <span>{part.pause > 5 ? `after ${part.pause} s rest` : "at once, no rest"}</span>
-      </p>
+      <ol className="ladder" aria-label={words.steps()}>
+        {step.ladder.map((s, i) => {
+          const now = i === step.at + 1;
+          const load = s.load && loadText(s.load);
+          return (
+            <li key={i} aria-current={now ? "step" : undefined} data-done={s.done !== null}>
+              <span>{s.name ?? words.begin()}</span>
+              <span className="number">
+                {s.done !== null
+                  ? words.done({ load, reps: s.done })
+                  : now
+                    ? words.now({ load, pause: s.pause })
+                    : load}
+              </span>
+            </li>
+          );
+        })}
+      </ol>
       {!more && (
         <>
           <button type="button" className="planned" onClick={() => log(step.reps)}>
-            <span>Done</span>
+            <span>{words.log({ name: part.name })}</span>
             <span className="number">
               {load ? `${loadText(load)} × ` : ""}
               {step.reps}
             </span>
           </button>
-          <div className="near" role="group" aria-label="Other reps at this load">
+          <div className="near" role="group" aria-label={words.other()}>
             {[-2, -1, 1, 2]
               .map((d) => step.reps + d)
               .filter((n) => n >= 1)
               .map((n) => (
-                <button key={n} type="button" aria-label={`Log ${n} reps`} onClick={() => log(n)}>
+                <button key={n} type="button" aria-label={words.logReps({ n })} onClick={() => log(n)}>
                   {n}
                 </button>
               ))}
           </div>
           <button type="button" className="other" onClick={() => setMore(true)}>
-            Something else
+            {words.else()}
           </button>
         </>
       )}
@@ -71,12 +83,12 @@ export function GoingOn({ step, loadStep, onPart, onEnd }: Props) {
             disabled={value === null || reps === null}
             onClick={() => value !== null && reps !== null && onPart(load && { ...load, value }, reps)}
           >
-            <span>Log this part</span>
+            <span>{words.part()}</span>
           </button>
         </div>
       )}
       <button type="button" className="other" onClick={onEnd}>
-        The set is over
+        {words.over()}
       </button>
     </div>
   );

@@ -26,6 +26,8 @@ export interface GoingOn {
   load: Load | null;
   /** a first guess, or last time's */
   reps: number;
+  /** the whole set step by step, in order: reps of those that are done */
+  ladder: { name: string | null; load: Load | null; done: number | null; pause: number }[];
 }
 
 export interface Today {
@@ -150,12 +152,24 @@ function goingOnOf(
     .sort((a, b) => a.at.localeCompare(b.at))
     .pop();
   const load = loadOf(entry);
+  const per = p.sides === "one" ? 2 : 1;
+  // of two sides the one with fewer reps, as it counts
+  const doneIn = (step: number): number | null => {
+    const parts =
+      step < 0 ? entry.parts.slice(0, first) : entry.parts.slice(first + per * step, first + per * (step + 1));
+    return parts.length ? Math.min(...parts.map((x) => x.reps)) : null;
+  };
+  const share = (part: TechniquePart) => load && shareOfLoad(load, p.loadStep, part.load);
   return {
+    ladder: [
+      { name: null, load, done: doneIn(-1), pause: 0 },
+      ...technique.then.map((t, i) => ({ name: t.name, load: share(t), done: doneIn(i), pause: t.pause })),
+    ],
     entry,
     part,
     at,
     of: technique.then.length,
-    load: load && shareOfLoad(load, p.loadStep, part.load),
+    load: share(part),
     reps: before?.parts[first + at]?.reps ?? Math.max(1, Math.round(part.reps * countedReps(entry))),
   };
 }

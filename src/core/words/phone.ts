@@ -1,5 +1,24 @@
 /** What the client reads on the phone: what to do, in plain words, nothing about models. */
-import { label, sentence } from "./sentence";
+import { counted, label, sentence } from "./sentence";
+
+/** a set that goes on after its reps, step by step */
+export const goingOn = {
+  steps: label("The set, step by step"),
+  begin: label("The set"),
+  done: sentence<{ load: string | null; reps: number }>({ load: "20 kg", reps: 12 }, ({ load, reps }) =>
+    load ? `✓ ${load} × ${reps}` : `✓ ${counted(reps, "rep")}`,
+  ),
+  now: sentence<{ load: string | null; pause: number }>(
+    { load: "15 kg", pause: 0 },
+    ({ load, pause }) => `${load ? `${load}, ` : ""}${pause > 5 ? `after ${pause} s` : "go on now"}`,
+  ),
+  log: sentence({ name: "Drop 1" }, ({ name }) => `${name}: done`),
+  other: label("Other reps at this load"),
+  logReps: sentence({ n: 8 }, ({ n }) => `Log ${counted(n, "rep")}`),
+  else: label("Something else"),
+  part: label("Log this part"),
+  over: label("The set is over"),
+};
 
 export const set = {
   number: sentence({ set: 2, of: 3 }, ({ set: n, of }) => `Set ${n} of ${of}`),
