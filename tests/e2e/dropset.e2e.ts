@@ -22,11 +22,8 @@ test("a drop set is a ladder of steps: each is logged as it is done, offline too
   const type = async (load: string, reps: string) => {
     const own = phone.getByRole("button", { name: "Something else" });
     if (await own.isVisible()) await own.click();
-    await phone
-      .getByLabel(/^Load, kg/)
-      .first()
-      .fill(load);
-    await phone.getByLabel("Reps").first().fill(reps);
+    await phone.getByRole("textbox", { name: /^Load, kg/ }).fill(load);
+    await phone.getByRole("textbox", { name: "Full reps" }).fill(reps);
     await phone.getByRole("button", { name: /^Log (this|the) set/ }).click();
   };
   const done = phone.getByRole("list", { name: "Sets done today" });
@@ -44,9 +41,9 @@ test("a drop set is a ladder of steps: each is logged as it is done, offline too
   await expect(now).toContainText(/Drop 1.*go on now/);
   await accessible(phone);
   const first = /([\d.,]+) kg/.exec(await now.innerText())![1]!;
-  // a drop takes off a fifth to a half
+  // a drop takes off a fifth to a half, as near as steps of 2.5 kg come
   expect(Number(first)).toBeGreaterThanOrEqual(20);
-  expect(Number(first)).toBeLessThanOrEqual(32);
+  expect(Number(first)).toBeLessThanOrEqual(32.5);
   await phone.getByRole("button", { name: /^Drop 1: done/ }).click();
   if (await ladder.isVisible()) {
     await expect(ladder.getByRole("listitem").nth(1)).toContainText(`✓ ${first} kg`);
