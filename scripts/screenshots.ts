@@ -113,17 +113,14 @@ const views: View[] = [
     },
   },
   {
-    name: "screening-dark",
-    path: `/clients/${demoId("ilse")}`,
+    name: "limits-dark",
+    path: `/clients/${demoId("tomas")}`,
     ready: ".intake",
     dark: true,
     then: async (p) => {
-      await p.getByRole("button", { name: "All no" }).click();
-      await p
-        .getByRole("radiogroup", { name: /High blood pressure/ })
-        .getByText("Yes")
-        .click();
+      await p.keyboard.press("Alt+3");
       await p.getByText(/setups are left/).waitFor({ timeout: 60_000 });
+      await p.getByText("Weak links").scrollIntoViewIfNeeded();
     },
   },
   { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },

@@ -1,6 +1,6 @@
 /** The review of a client, and the evidence of the practice. */
 import { percent } from "#core/base/numbers";
-import { counted, label, sentence } from "./sentence";
+import { capital, counted, label, sentence } from "./sentence";
 
 const signed = (x: number, digits = 0) => {
   const text = Math.abs(x).toFixed(digits);
@@ -141,6 +141,12 @@ export const gap = {
 };
 
 export const found = {
+  weak: sentence<{ link: string; times: number; said: number; lines: number }>(
+    { link: "grip", times: 6, said: 14, lines: 3 },
+    ({ link, times, said, lines }) =>
+      `${link === "grip" ? "Forearms" : capital(link)} felt instead in ${times} of ${counted(said, "workout")} of ${counted(lines, "exercise")}: the ${link} may be a weak link.`,
+  ),
+  noteWeak: label("Note it"),
   drop: sentence(
     { name: "Leg press", reps: 4, workouts: 6 },
     ({ name, reps, workouts }) =>

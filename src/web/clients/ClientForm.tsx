@@ -60,7 +60,7 @@ export function ClientForm({ value, onSave, weekLink }: ClientFormProps) {
   const { method } = usePresentEdition();
   const intake = useIntake(value, method);
   const { input, set } = intake;
-  const [step, setStep] = useState<Step>("person");
+  const [step, setStep] = useState<Step>(location.hash === "#limits" ? "limits" : "person");
   const [reasons, setReasons] = useState<Record<string, string>>({});
   const [failure, setFailure] = useState<string | null>(null);
   const [state, setState] = useState<"still" | "saving" | "saved">("still");

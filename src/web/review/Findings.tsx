@@ -1,7 +1,11 @@
 /** What the sets say beside strength: what cannot be, drop, where it is felt, pain, effort, soreness. */
 import { Button } from "antd";
+import { Link } from "react-router";
 import { daysBetween } from "#core/base/dates";
 import { JOINT_NAMES } from "#core/exercises/joints";
+import type { Client } from "#core/clients/client";
+import type { Program } from "#core/program/document";
+import { weakSeen } from "#core/review/weak";
 import { groupName } from "#core/planning/groups";
 import type { Answer, Ruling } from "#core/exchange/api";
 import type { LineReview, Review } from "#core/review/schema";
@@ -14,12 +18,15 @@ import { message } from "../base/say";
 export function Findings({
   review,
   log,
-  clientId,
+  client,
+  program,
 }: {
   review: Review;
   log: Answer<"log"> | undefined;
-  clientId: string;
+  client: Client;
+  program: Program;
 }) {
+  const { id: clientId } = client;
   const { lines, soreness, sore } = review;
   const unlikely = lines.flatMap((l) => l.unlikely.map((u) => ({ ...u, name: l.name })));
   const said = lines.flatMap(saidOf);
@@ -34,6 +41,11 @@ export function Findings({
           <li key={s}>{s}</li>
         ))}
         {unlikely.length + said.length === 0 && <li className="quiet">{words.nothing()}</li>}
+        {weakSeen(review, program, client).map((w) => (
+          <li key={w.link}>
+            {words.weak(w)} <Link to={`/clients/${clientId}#limits`}>{words.noteWeak()}</Link>
+          </li>
+        ))}
         {sore.map((g) => (
           <li key={g.group}>{words.sore({ ...g, group: groupName(g.group) })}</li>
         ))}

@@ -76,7 +76,7 @@ export default function ReviewPage() {
           <PlannedDone review={review} />
           <Strength review={review} level={client.level} edits={edits} />
           <Sides review={review} />
-          <Findings review={review} log={log} clientId={client.id} />
+          <Findings review={review} log={log} client={client} program={program} />
           <Tests client={client} program={program} review={review} log={log} experiments={experiments} today={today} />
         </div>
         <NextWeek

@@ -425,3 +425,45 @@ describe("the pain rule", () => {
   test("stopping says whom to see", () =>
     expect(judged(pain({ kind: "sharp" })).words).toMatch(/doctor or physiotherapist/));
 });
+
+describe("only loads that are there are offered", () => {
+  const rack = { value: 2.5, unit: "kg" as const, meaning: "stack" as const, least: 10, most: 30 };
+  const TOP = windowTop(8, 2, 30, 2.5, method);
+
+  test("at the largest the reps have room, then the lowering is slower, then a harder exercise, then a word", () => {
+    const at = (lower: number, harder: Asked["harder"] = null) => ({
+      loadStep: rack,
+      harder,
+      tempo: { lower, longPause: 0, lift: 1, shortPause: 0 },
+    });
+    // where a heavier load is there this is a step up
+    expect(next(session("2026-11-02", [TOP, TOP - 2, 8])).decision).toBe("raise");
+    const room = Math.max(TOP, 8 + method.progress.bodyReps);
+    const here = next(session("2026-11-02", [room - 1, 10, 9]), [], at(3));
+    expect(here).toMatchObject({ decision: "hold", load: { value: 30 }, reps: { low: 8, high: room } });
+    expect(here.reasons.join(" ")).not.toMatch(/one step/);
+    const slower = next(session("2026-11-02", [room, 10, 9]), [], at(3));
+    expect(slower).toMatchObject({ decision: "slower", load: { value: 30 }, tempo: { lower: 4 } });
+    expect(slower.reasons[0]).toMatch(/with 30 kg, the largest load here/);
+    const harder = { exerciseId: "x", values: {}, setupKey: "x", name: "Dip" };
+    const slow = method.progress.slowest;
+    expect(next(session("2026-11-02", [room, 10, 9]), [], at(slow, harder)).decision).toBe("harder");
+    const ends = next(session("2026-11-02", [room, 10, 9]), [], at(slow));
+    expect(ends).toMatchObject({ decision: "hold", load: { value: 30 } });
+    expect(ends.reasons[0]).toMatch(/Ask the coach for a harder exercise/);
+  });
+
+  test("at the smallest a load that is too much asks for a swap and stays", () => {
+    const log = [...session("2026-11-02", [7, 6, 6]), ...session("2026-11-06", [7, 6, 5])];
+    expect(next(log, [], { loadStep: rack })).toMatchObject({ decision: "lower", load: { value: 27.5 } });
+    const least = next(log, [], { loadStep: { ...rack, least: 30, most: 90 } });
+    expect(least).toMatchObject({ decision: "hold", load: { value: 30 } });
+    expect(least.reasons[0]).toMatch(/30 kg is the smallest load here, and it is too much: swap/);
+  });
+
+  test("a next load is on the grid of what is there", () => {
+    // 30 is not of 12, 17, 22, 27, 32: the next one is
+    const t = next(session("2026-11-02", [20, 18, 16]), [], { loadStep: { ...rack, value: 5, least: 12, most: 90 } });
+    expect(t).toMatchObject({ decision: "raise", load: { value: 32 } });
+  });
+});
