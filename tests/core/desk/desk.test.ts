@@ -108,9 +108,13 @@ describe("what needs a coach", () => {
     expect(kinds(link, ...at("2026-11-28"))).toEqual([]);
     expect(kinds(link, ...at("2026-11-29"))).toEqual(["link ends"]);
     expect(kinds(link, "2026-12-01T08:00:01Z", "2026-12-01")).toEqual(["no link"]);
-    const unopened = client({ link: { expiresAt: "2027-03-01T08:00:00Z", openedAt: null } });
+    const unseen = { expiresAt: "2027-03-01T08:00:00Z", openedAt: null };
+    // what was logged before is of the plan before
+    const unopened = client({ link: unseen, standing: standing(sets(10, "2026-11-19", [10])) });
     expect(kinds(unopened, ...at("2026-11-22"))).toEqual([]);
     expect(kinds(unopened, ...at("2026-11-23"))).toEqual(["not opened"]);
+    // who has logged a set of it has opened it
+    expect(kinds(client({ link: unseen }), ...at("2026-11-28"))).toEqual([]);
     const long = client({ standing: standing(sets(10, "2027-01-01", [10])) });
     expect(ATTENTION.plan).toBe(6);
     expect(kinds(long, ...at("2026-12-31"))).toEqual([]);
