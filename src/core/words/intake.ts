@@ -214,7 +214,49 @@ export const tried = {
 };
 
 export const joints = {
+  title: label("Joints to watch"),
   figure: label("From the front: a dot notes a joint."),
+  joint: label("Joint"),
+  side: label("Side"),
+  severity: label("How bad"),
+  note: label("What was noted"),
+  when: label("when it complains"),
+  remove: label("Remove"),
+  add: label("Note a joint"),
+  how: label(
+    "Watch lowers the score of exercises that stress the joint a little, sore a lot; severe leaves them out. Pain that is sharp or new belongs to a licensed professional.",
+  ),
+};
+
+export const ranges = {
+  title: label("Joint limits below normal"),
+  move: label("Movement"),
+  degrees: sentence({ move: "Arm raised to" }, ({ move }) => `${move}, degrees`),
+  add: label("Note a movement"),
+  how: label(
+    "Setups that go more than 5° further are left out of rankings and of weeks that are written, with both numbers.",
+  ),
+};
+
+export const person = {
+  name: label("Name"),
+  height: label("Height, cm"),
+  mass: label("Body weight, kg"),
+  level: label("Training age"),
+  levels: { beginner: label("Beginner"), trained: label("Trained") },
+  unit: label("Loads in"),
+  otherwise: label("Marked otherwise"),
+  marked: sentence({ unit: "lb" }, ({ unit }) => `Equipment marked in ${unit}`),
+  markedOne: sentence({ what: "barbell", unit: "lb" }, ({ what, unit }) => `${what} in ${unit}`),
+  consent: label("Agreed to keeping health data on"),
+  keepUntil: label("Keep until, then erase"),
+  no: label("No"),
+  yes: label("Yes"),
+  phase: label("Body weight is to"),
+  phases: { gain: label("rise"), hold: label("stay"), lose: label("fall") },
+  equipment: label("Equipment there"),
+  notes: label("Notes"),
+  none: label("none"),
 };
 
 /** how a joint's range is found without an instrument: a look from the side, a quarter turn is 90 degrees */

@@ -8,7 +8,7 @@ import { EQUIPMENT } from "#core/exercises/choices";
 import { STATIONS } from "#core/exercises/stations";
 import type { There } from "#core/clients/place";
 import { form } from "#core/words/clients";
-import { loads as loadWords, tests } from "#core/words/intake";
+import { joints as jointWords, loads as loadWords, person, ranges, tests } from "#core/words/intake";
 import { JOINT_NAMES, JOINTS, SEVERITIES } from "#core/exercises/joints";
 import { equipmentName } from "#core/exercises/choices";
 import type { JointDot } from "#core/drawing/joints";
@@ -41,7 +41,7 @@ export function Equipment({
   onChange: (change: Partial<There>) => void;
 }) {
   return (
-    <Section title="Equipment there">
+    <Section title={person.equipment()}>
       <Checkbox.Group
         value={value.equipment}
         onChange={(equipment) => onChange({ equipment })}
@@ -144,7 +144,7 @@ export function JointNotes({ input, set }: SectionProps) {
     else set({ joints: [...input.joints, { joint, side, severity: "watch", note: "" }] });
   };
   return (
-    <Section title="Joints to watch">
+    <Section title={jointWords.title()}>
       <div className="joints-noted">
         <JointFigure noted={input.joints} onPick={pick} />
         <div>
@@ -154,30 +154,32 @@ export function JointNotes({ input, set }: SectionProps) {
               style={{ display: "grid", gridTemplateColumns: "120px 100px 120px 1fr auto", gap: 8, marginBottom: 6 }}
             >
               <Select
-                aria-label="Joint"
+                aria-label={jointWords.joint()}
                 value={j.joint}
                 onChange={(v) => change(i, { joint: v })}
                 options={JOINTS.map((x) => ({ value: x, label: JOINT_NAMES[x] }))}
               />
               <Select
-                aria-label="Side"
+                aria-label={jointWords.side()}
                 value={j.side}
                 onChange={(v) => change(i, { side: v })}
                 options={["left", "right", "both"].map((x) => ({ value: x as typeof j.side, label: x }))}
               />
               <Select
-                aria-label="How bad"
+                aria-label={jointWords.severity()}
                 value={j.severity}
                 onChange={(v) => change(i, { severity: v })}
                 options={SEVERITIES.map((x) => ({ value: x, label: x }))}
               />
               <Input
-                aria-label="What was noted"
+                aria-label={jointWords.note()}
                 value={j.note}
-                placeholder="when it complains"
+                placeholder={jointWords.when()}
                 onChange={(e) => change(i, { note: e.target.value })}
               />
-              <Button onClick={() => set({ joints: input.joints.filter((_, k) => k !== i) })}>Remove</Button>
+              <Button onClick={() => set({ joints: input.joints.filter((_, k) => k !== i) })}>
+                {jointWords.remove()}
+              </Button>
             </div>
           ))}
           <Button
@@ -187,14 +189,9 @@ export function JointNotes({ input, set }: SectionProps) {
               set({ joints: [...input.joints, { joint: "elbow", side: "both", severity: "sore", note: "" }] })
             }
           >
-            Note a joint
+            {jointWords.add()}
           </Button>
-          {input.joints.length > 0 && (
-            <p className="small quiet">
-              Watch lowers the score of exercises that stress the joint a little, sore a lot; severe leaves them out.
-              Pain that is sharp or new belongs to a licensed professional.
-            </p>
-          )}
+          {input.joints.length > 0 && <p className="small quiet">{jointWords.how()}</p>}
         </div>
       </div>
     </Section>
@@ -208,14 +205,14 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
   const change = (at: number, part: Partial<ClientInput["mobility"][number]>) =>
     set({ mobility: input.mobility.map((x, k) => (k === at ? { ...x, ...part } : x)) });
   return (
-    <Section title="Joint limits below normal">
+    <Section title={ranges.title()}>
       {input.mobility.map((m, i) => (
         <div
           key={m.move}
           style={{ display: "grid", gridTemplateColumns: "220px 90px auto 1fr", gap: 8, marginBottom: 6 }}
         >
           <Select
-            aria-label="Movement"
+            aria-label={ranges.move()}
             value={m.move}
             onChange={(move: MoveId) => change(i, { move, to: findMove(move).usual })}
             options={moves
@@ -223,7 +220,7 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
               .map((x) => ({ value: x.id, label: x.name }))}
           />
           <NumberField
-            aria-label={`${findMove(m.move).name}, degrees`}
+            aria-label={ranges.degrees({ move: findMove(m.move).name })}
             suffix="°"
             value={m.to}
             onChange={(v) => change(i, { to: v ?? 0 })}
@@ -232,7 +229,7 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
             style={{ justifySelf: "start" }}
             onClick={() => set({ mobility: input.mobility.filter((_, k) => k !== i) })}
           >
-            Remove
+            {jointWords.remove()}
           </Button>
           <p className="small quiet" style={{ gridColumn: "1 / -1", margin: 0 }}>
             {tests[m.move]()}
@@ -245,15 +242,11 @@ export function MobilityNotes({ input, set, reason }: SectionProps & { reason: s
           style={{ justifySelf: "start" }}
           onClick={() => set({ mobility: [...input.mobility, { move: free[0]!, to: findMove(free[0]!).usual }] })}
         >
-          Note a movement
+          {ranges.add()}
         </Button>
       )}
       <span className="reason">{reason}</span>
-      {input.mobility.length > 0 && (
-        <p className="small quiet">
-          Setups that go more than 5° further are left out of rankings and of weeks that are written, with both numbers.
-        </p>
-      )}
+      {input.mobility.length > 0 && <p className="small quiet">{ranges.how()}</p>}
     </Section>
   );
 }

@@ -3,7 +3,7 @@ import { Button, Checkbox, Input, Select } from "antd";
 import { useState } from "react";
 import { thereIn } from "#core/clients/place";
 import { library } from "#core/exercises/library";
-import { limits as words, WEEKDAYS, wishes } from "#core/words/intake";
+import { limits as words, person, WEEKDAYS, wishes } from "#core/words/intake";
 import { api } from "../base/api";
 import { NumberField } from "../base/NumberField";
 import { Equipment, JointNotes, MobilityNotes } from "./ClientSections";
@@ -40,13 +40,13 @@ export function LimitsStep(props: StepProps) {
                 value={input[field]}
                 onChange={(list: string[]) => set({ [field]: list })}
                 optionFilterProp="label"
-                placeholder="none"
+                placeholder={person.none()}
                 options={library.map((e) => ({ value: e.id, label: e.name }))}
               />
             )}
           </Field>
         ))}
-        <Field id="note" label="Notes" reasons={reasons}>
+        <Field id="note" label={person.notes()} reasons={reasons}>
           {(own) => (
             <Input.TextArea {...own} rows={2} value={input.note} onChange={(e) => set({ note: e.target.value })} />
           )}

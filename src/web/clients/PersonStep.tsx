@@ -4,7 +4,7 @@ import { questions, QUESTIONS, unanswered, yeses } from "#core/clients/screening
 import { LOADED, UNITS, type Unit } from "#core/clients/choices";
 import { LIMBS, usualLimb } from "#core/anatomy/limbs";
 import { equipmentName } from "#core/exercises/choices";
-import { limbs as limbWords, screening as words } from "#core/words/intake";
+import { limbs as limbWords, person, screening as words } from "#core/words/intake";
 import { dayOf, dayText } from "../../page/locale";
 import { NumberField } from "../base/NumberField";
 import { Segments } from "../base/Segments";
@@ -23,11 +23,11 @@ function Person({ input, set, reasons }: StepProps) {
   const other: Unit = input.unit === "kg" ? "lb" : "kg";
   return (
     <div className="fields">
-      <Field id="name" label="Name" reasons={reasons}>
+      <Field id="name" label={person.name()} reasons={reasons}>
         {(own) => <Input {...own} value={input.name} onChange={(e) => set({ name: e.target.value })} />}
       </Field>
       <div className="two">
-        <Field id="stature" label="Height, cm" reasons={reasons}>
+        <Field id="stature" label={person.height()} reasons={reasons}>
           {(own) => (
             <NumberField
               {...own}
@@ -36,26 +36,26 @@ function Person({ input, set, reasons }: StepProps) {
             />
           )}
         </Field>
-        <Field id="mass" label="Body weight, kg" reasons={reasons}>
+        <Field id="mass" label={person.mass()} reasons={reasons}>
           {(own) => <NumberField {...own} value={input.mass} onChange={(v) => set({ mass: v ?? 0 })} />}
         </Field>
       </div>
       <div className="field">
-        <span className="label">Training age</span>
+        <span className="label">{person.level()}</span>
         <Segments
-          name="Training age"
+          name={person.level()}
           value={input.level}
           onChange={(level) => set({ level })}
           options={[
-            { value: "beginner", label: "Beginner" },
-            { value: "trained", label: "Trained" },
+            { value: "beginner", label: person.levels.beginner() },
+            { value: "trained", label: person.levels.trained() },
           ]}
         />
       </div>
       <div className="field">
-        <span className="label">Loads in</span>
+        <span className="label">{person.unit()}</span>
         <Segments
-          name="Loads in"
+          name={person.unit()}
           value={input.unit}
           onChange={(unit) => set({ unit, units: {} })}
           options={UNITS.map((u) => ({ value: u, label: u }))}
@@ -63,18 +63,21 @@ function Person({ input, set, reasons }: StepProps) {
       </div>
       {input.place === null && (
         <div className="field">
-          <span className="label">Marked otherwise</span>
+          <span className="label">{person.otherwise()}</span>
           <Checkbox.Group
-            aria-label={`Equipment marked in ${other}`}
+            aria-label={person.marked({ unit: other })}
             value={LOADED.filter((e) => input.units[e] === other)}
             onChange={(v) => set({ units: Object.fromEntries(v.map((e) => [e, other])) })}
-            options={LOADED.map((e) => ({ value: e, label: `${equipmentName(e).replace(/^an? /, "")} in ${other}` }))}
+            options={LOADED.map((e) => ({
+              value: e,
+              label: person.markedOne({ what: equipmentName(e).replace(/^an? /, ""), unit: other }),
+            }))}
           />
         </div>
       )}
       <LimbLengths input={input} set={set} reasons={reasons} />
       <div className="two">
-        <Field id="consent" label="Agreed to keeping health data on" reasons={reasons}>
+        <Field id="consent" label={person.consent()} reasons={reasons}>
           {(own) => (
             <Input
               {...own}
@@ -84,7 +87,7 @@ function Person({ input, set, reasons }: StepProps) {
             />
           )}
         </Field>
-        <Field id="keepUntil" label="Keep until, then erase" reasons={reasons}>
+        <Field id="keepUntil" label={person.keepUntil()} reasons={reasons}>
           {(own) => (
             <Input
               {...own}
@@ -162,8 +165,8 @@ function Screening({ input, set, reasons }: StepProps) {
               value={answers[q.id] ?? ""}
               onChange={(v) => set({ screening: { ...answers, [q.id]: v as "no" | "yes" } })}
               options={[
-                { value: "no", label: "No" },
-                { value: "yes", label: "Yes" },
+                { value: "no", label: person.no() },
+                { value: "yes", label: person.yes() },
               ]}
             />
           </li>

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { GOALS, PRIORITIES } from "#core/clients/choices";
 import { bandOf, findGroup, groupName, groups } from "#core/planning/groups";
 import { EMPHASES, emphasised, startPriorities } from "#core/planning/starts";
-import { emphasis, goal, level, priorities as words } from "#core/words/intake";
+import { emphasis, goal, level, person, priorities as words } from "#core/words/intake";
 import { listed } from "#core/words/sentence";
 import { usePresentEdition } from "../base/edition";
 import { Segments } from "../base/Segments";
@@ -38,15 +38,15 @@ export function PrioritiesStep({ input, set }: StepProps) {
   return (
     <div className="priorities-step">
       <div className="line">
-        <span className="label">Body weight is to</span>
+        <span className="label">{person.phase()}</span>
         <Segments
-          name="Body weight is to"
+          name={person.phase()}
           value={input.phase}
           onChange={(phase) => set({ phase })}
           options={[
-            { value: "gain", label: "rise" },
-            { value: "hold", label: "stay" },
-            { value: "lose", label: "fall" },
+            { value: "gain", label: person.phases.gain() },
+            { value: "hold", label: person.phases.hold() },
+            { value: "lose", label: person.phases.lose() },
           ]}
         />
         <span className="label">{goal.title()}</span>
