@@ -1,6 +1,7 @@
 /** Simulated clients with their half year of training, into a practice: what a full desk looks like. */
 import { VERSIONS } from "#core/exchange/upgrade";
 import type { SimulatedClient } from "#core/simulation/practice";
+import { SIMULATED } from "#core/simulation/truth";
 import { buildSnapshot } from "#core/training/snapshot";
 import { writeChanges } from "#server/clients/clients";
 import type { Database } from "#server/database/database";
@@ -44,7 +45,8 @@ export async function writeSimulated(
     const given = await keepHandOver(tx, practiceId, accountId, snapshot, before);
     await makeLink(tx, id, accountId);
     // handed over again where the block began: what was logged before is of the first one
-    if (block > 0) await keepHandOver(tx, practiceId, accountId, snapshot, new Date(Date.now() - 7 * DAY * block));
+    const weeks = block || SIMULATED.block;
+    await keepHandOver(tx, practiceId, accountId, snapshot, new Date(Date.now() - 7 * DAY * weeks));
     const own = <T extends { handOverId: string }>(x: T): T =>
       x.handOverId === handOverId ? { ...x, handOverId: given.id } : x;
     for (let i = 0; i < training.entries.length; i += AT_ONCE)
