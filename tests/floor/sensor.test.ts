@@ -5,6 +5,7 @@ import { trueSignal } from "#core/sensing/signal";
 import { seededRandom } from "#core/base/random";
 import { Floor, type Ask } from "../../src/floor/outbox";
 import type { Keep } from "../../src/floor/keep";
+import { PLAIN_SIGNAL } from "../support/signal";
 
 const keep: Keep = {
   all: () => Promise.resolve([]),
@@ -12,19 +13,7 @@ const keep: Keep = {
   put: () => Promise.resolve(),
   drop: () => Promise.resolve(),
 };
-const SIGNAL = trueSignal({
-  reps: 6,
-  travel: 0.5,
-  lift: 1,
-  lower: 2,
-  rest: 0.3,
-  begins: "bottom",
-  lostFrom: null,
-  lost: 0,
-  noise: 0,
-  spikes: 0,
-  dropouts: 0,
-});
+const SIGNAL = trueSignal({ ...PLAIN_SIGNAL, reps: 6 });
 const LINES = SIGNAL.map(({ t, x }) => `${JSON.stringify([t, Number(x.toFixed(4))])}\n`).join("");
 
 /** the bytes of a text in packets that end anywhere, also within a line */

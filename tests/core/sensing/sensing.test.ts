@@ -3,21 +3,9 @@ import fc from "fast-check";
 import { repsOf, smoothed } from "#core/sensing/detect";
 import { judgeSet } from "#core/sensing/judge";
 import { received, trueSignal, type SetSignal } from "#core/sensing/signal";
+import { PLAIN_SIGNAL } from "../../support/signal";
 import { randomOf } from "#core/simulation/random";
 
-const PLAIN: SetSignal = {
-  reps: 10,
-  travel: 0.5,
-  lift: 1,
-  lower: 2,
-  rest: 0.3,
-  begins: "bottom",
-  lostFrom: null,
-  lost: 0.25,
-  noise: 0,
-  spikes: 0,
-  dropouts: 0,
-};
 const signal = fc.record({
   reps: fc.integer({ min: 1, max: 20 }),
   travel: fc.double({ min: 0.15, max: 1.2, noNaN: true }),
@@ -34,7 +22,7 @@ const signal = fc.record({
 
 test("reps, range and both ways of a clean set are those that were made", () => {
   for (const begins of ["bottom", "top"] as const) {
-    const reps = repsOf(trueSignal({ ...PLAIN, begins }), begins);
+    const reps = repsOf(trueSignal({ ...PLAIN_SIGNAL, begins }), begins);
     expect(reps).toHaveLength(10);
     for (const r of reps) {
       expect(r.range).toBeCloseTo(0.5, 2);
@@ -67,7 +55,7 @@ test("where it hangs, when it begins, and how long nothing happens before and af
       fc.double({ min: -3, max: 3, noNaN: true }),
       fc.double({ min: 0, max: 500, noNaN: true }),
       (up, later) => {
-        const samples = received({ ...PLAIN, noise: 0.003 }, randomOf(7));
+        const samples = received({ ...PLAIN_SIGNAL, noise: 0.003 }, randomOf(7));
         const moved = samples.map(({ t, x }) => ({ t: t + later, x: x + up }));
         const still = [{ t: later - 4, x: moved[0]!.x }, ...moved, { t: later + 99, x: moved.at(-1)!.x }];
         const [a, b] = [repsOf(samples), repsOf(still)];
@@ -90,7 +78,7 @@ test("nothing, stillness and a bump of the bar are no rep", () => {
 });
 
 test("one spike is no turn, and smoothing keeps as many samples as it is given", () => {
-  const samples = trueSignal(PLAIN).map((s, i) => (i === 90 ? { ...s, x: s.x + 0.5 } : s));
+  const samples = trueSignal(PLAIN_SIGNAL).map((s, i) => (i === 90 ? { ...s, x: s.x + 0.5 } : s));
   expect(smoothed(samples)).toHaveLength(samples.length);
   expect(repsOf(samples)).toHaveLength(10);
 });
@@ -98,7 +86,7 @@ test("one spike is no turn, and smoothing keeps as many samples as it is given",
 test("the low end lost in the last reps is told, at both beginnings; a whole set and one slip are not", () => {
   for (const begins of ["bottom", "top"] as const) {
     const judged = (change: Partial<SetSignal>) => {
-      const ask = { ...PLAIN, begins, noise: 0.003, ...change };
+      const ask = { ...PLAIN_SIGNAL, begins, noise: 0.003, ...change };
       return judgeSet(repsOf(received(ask, randomOf(3)), begins));
     };
     expect(judged({})).toMatchObject({ reps: 10, lost: 0, half: 0, ticks: [] });
@@ -112,7 +100,7 @@ test("the low end lost in the last reps is told, at both beginnings; a whole set
 });
 
 test("a dropout within the set is said in seconds", () => {
-  const samples = trueSignal(PLAIN).filter(({ t }) => t < 5 || t > 5.4);
+  const samples = trueSignal(PLAIN_SIGNAL).filter(({ t }) => t < 5 || t > 5.4);
   const judged = judgeSet(repsOf(samples));
   expect(judged.reps).toBe(10);
   expect(judged.missing).toBeGreaterThan(0.4);
