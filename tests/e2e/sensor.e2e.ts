@@ -1,5 +1,20 @@
 /** A sensor counts a set, the client says where it was felt and writes a word, the coach answers; a plan by mail. */
+import type { Browser, Page } from "@playwright/test";
 import { accessible, control, expect, handOver, openClient, openPhone, signIn, test } from "./hands";
+
+/** the plan in hand, one of its exercises open on the phone, and a sensor asked for by its code */
+async function withSensor(page: Page, browser: Browser, exercise: RegExp, code: string) {
+  await control("reset");
+  await signIn(page);
+  await openClient(page, "Runa", "Week");
+  await handOver(page);
+  const opened = await openPhone(page, browser);
+  await opened.phone.locator("ol.list button").filter({ hasText: exercise }).first().click();
+  await opened.phone.getByRole("button", { name: "Count with a sensor" }).click();
+  await opened.phone.getByLabel("Code on the sensor").fill(code);
+  await opened.phone.getByRole("button", { name: "Connect" }).click();
+  return opened;
+}
 
 test.beforeAll(async () => void (await control("reset")));
 
@@ -74,19 +89,7 @@ test("a sensor counts a set and sees a lost end position; a note is answered and
 });
 
 test("a sensor that nobody has: said at once, and the set is typed as ever", async ({ page, browser }) => {
-  await control("reset");
-  await signIn(page);
-  await openClient(page, "Runa", "Week");
-  await handOver(page);
-  const { phone, context, errors } = await openPhone(page, browser);
-  await phone
-    .locator("ol.list button")
-    .filter({ hasText: /press|pulldown|curl|squat/i })
-    .first()
-    .click();
-  await phone.getByRole("button", { name: "Count with a sensor" }).click();
-  await phone.getByLabel("Code on the sensor").fill("no such/code");
-  await phone.getByRole("button", { name: "Connect" }).click();
+  const { phone, context, errors } = await withSensor(page, browser, /press|pulldown|curl|squat/i, "no such/code");
   await expect(phone.getByRole("alert")).toContainText("Count yourself, or try again");
   await phone.getByRole("button", { name: "Without a sensor" }).click();
   await expect(phone.getByRole("button", { name: "Count with a sensor" })).toBeVisible();
@@ -95,19 +98,7 @@ test("a sensor that nobody has: said at once, and the set is typed as ever", asy
 });
 
 test("one side after the other is counted by itself, and logged as one set", async ({ page, browser }) => {
-  await control("reset");
-  await signIn(page);
-  await openClient(page, "Runa", "Week");
-  await handOver(page);
-  const { phone, context, errors } = await openPhone(page, browser);
-  await phone
-    .locator("ol.list button")
-    .filter({ hasText: /side raise/i })
-    .first()
-    .click();
-  await phone.getByRole("button", { name: "Count with a sensor" }).click();
-  await phone.getByLabel("Code on the sensor").fill("stack-2");
-  await phone.getByRole("button", { name: "Connect" }).click();
+  const { phone, context, errors } = await withSensor(page, browser, /side raise/i, "stack-2");
   await expect(phone.getByText("stack-2 is connected. Begin with your left side.")).toBeVisible();
   const device = await context.newPage();
   await device.goto("/sensor?code=stack-2&reps=9&speed=10&dropouts=0");

@@ -34,10 +34,13 @@ export function Section({ title, children }: { title: string; children: ReactNod
 export function Equipment({
   value,
   unit,
+  reason,
   onChange,
 }: {
   value: There;
   unit: Unit;
+  /** why the loads cannot be */
+  reason?: string | undefined;
   onChange: (change: Partial<There>) => void;
 }) {
   return (
@@ -72,7 +75,7 @@ export function Equipment({
           />
         </label>
       )}
-      <Loads value={value} unit={unit} onChange={onChange} />
+      <Loads value={value} unit={unit} reason={reason} onChange={onChange} />
     </Section>
   );
 }
@@ -80,7 +83,7 @@ export function Equipment({
 const ENDS = ["step", "least", "most"] as const;
 
 /** step, smallest and largest load of what is there */
-function Loads({ value: { equipment, units, loads }, unit, onChange }: Parameters<typeof Equipment>[0]) {
+function Loads({ value: { equipment, units, loads }, unit, reason, onChange }: Parameters<typeof Equipment>[0]) {
   const there = LOADED.filter((e) => equipment.includes(e));
   if (there.length === 0) return null;
   const said = there.some((e) => loads[e]);
@@ -126,6 +129,7 @@ function Loads({ value: { equipment, units, loads }, unit, onChange }: Parameter
           })}
         </tbody>
       </table>
+      <span className="reason">{reason}</span>
       <p className="small quiet">{loadWords.how()}</p>
     </details>
   );

@@ -12,8 +12,8 @@ import { PlaceDialog } from "./PlaceDialog";
 import { OwnSettings, WeakLinks } from "./OwnWays";
 
 /** whatever is wrong with one of the notes */
-const mobilityReason = (reasons: StepProps["reasons"]): string | undefined =>
-  Object.entries(reasons).find(([path]) => path.startsWith("mobility"))?.[1];
+const reasonOf = (reasons: StepProps["reasons"], field: "mobility" | "loads"): string | undefined =>
+  Object.entries(reasons).find(([path]) => path.startsWith(field))?.[1];
 
 export function LimitsStep(props: StepProps) {
   const { input, set, reasons } = props;
@@ -22,7 +22,7 @@ export function LimitsStep(props: StepProps) {
       <Days {...props} />
       <Where {...props} />
       <JointNotes input={input} set={set} />
-      <MobilityNotes input={input} set={set} reason={mobilityReason(reasons)} />
+      <MobilityNotes input={input} set={set} reason={reasonOf(reasons, "mobility")} />
       <WeakLinks input={input} set={set} />
       <OwnSettings input={input} set={set} />
       <div className="two">
@@ -141,7 +141,7 @@ function Days({ input, set, reasons }: StepProps) {
 }
 
 /** a place of the practice, or equipment of the client's own */
-function Where({ input, set }: StepProps) {
+function Where({ input, set, reasons }: StepProps) {
   const { data } = api.usePlacesQuery();
   const [dialog, setDialog] = useState<"new" | "change" | null>(null);
   const places = data?.places ?? [];
@@ -172,7 +172,7 @@ function Where({ input, set }: StepProps) {
         )}
         {place?.note && <span className="small quiet">{place.note}</span>}
       </div>
-      {!place && <Equipment value={input} unit={input.unit} onChange={set} />}
+      {!place && <Equipment value={input} unit={input.unit} reason={reasonOf(reasons, "loads")} onChange={set} />}
       {dialog && (
         <PlaceDialog
           place={dialog === "change" ? place : null}
