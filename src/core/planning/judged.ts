@@ -147,7 +147,9 @@ export const weighedIn = (checks: readonly Check[]): Check[][] =>
 export type SwapFor = (p: Prescription, spare?: Joint) => Fix | null;
 
 export type Client = Pick<ClientInput, "priorities" | "level" | "minutes" | "daysPerWeek" | "joints" | "equipment"> &
-  Partial<Pick<ClientInput, "alone" | "mobility" | "unwanted" | "weak" | "unit" | "units" | "loads" | "stations" | "weekdays">> &
+  Partial<
+    Pick<ClientInput, "alone" | "mobility" | "unwanted" | "weak" | "unit" | "units" | "loads" | "stations" | "weekdays">
+  > &
   Pick<Partial<WholeClient>, "elsewhere">;
 
 /** what is known beside the week itself; what is not known is not judged */

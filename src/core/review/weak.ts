@@ -1,4 +1,4 @@
-/** Weak links as the log shows them: what is felt in grip, low back or arms in exercises that are for something else. */
+/** Weak links as the log shows them: felt in grip, low back or arms in exercises that are for something else. */
 import { WEAK_LINKS, type WeakLink } from "#core/clients/choices";
 import type { ClientInput } from "#core/clients/client";
 import { sum } from "#core/base/numbers";

@@ -37,7 +37,9 @@ export interface Whom {
 export const ANYBODY: Whom = { equipment: null, joints: [] };
 
 type Noted = Pick<ClientInput, "equipment" | "joints"> &
-  Partial<Pick<ClientInput, "alone" | "unwanted" | "wanted" | "mobility" | "level" | "stations" | "weak" | "weekdays">> &
+  Partial<
+    Pick<ClientInput, "alone" | "unwanted" | "wanted" | "mobility" | "level" | "stations" | "weak" | "weekdays">
+  > &
   Pick<Partial<Client>, "elsewhere">;
 
 /** what a client's form says; a joint that is noted twice counts as the worse of them */

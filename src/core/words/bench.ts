@@ -18,7 +18,10 @@ export const verdict = {
 };
 
 export const ofClient = {
-  weak: sentence({ name: "Maja", link: "grip" }, ({ name, link }) => `The ${link} of ${name} is noted as weak: this setup asks much of it.`),
+  weak: sentence(
+    { name: "Maja", link: "grip" },
+    ({ name, link }) => `The ${link} of ${name} is noted as weak: this setup asks much of it.`,
+  ),
 };
 
 export const facts = {

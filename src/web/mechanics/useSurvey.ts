@@ -15,6 +15,10 @@ const BODIES = 12;
 export const bodyOf = (client: Parameters<typeof roundedBody>[0] | null | undefined): Body =>
   client ? roundedBody(client) : DEFAULT_BODY;
 
+/** what the open client has tried out; nobody open: nothing */
+export const settingsOf = (client: Pick<ClientInput, "settings"> | null | undefined): ClientInput["settings"] =>
+  client?.settings ?? {};
+
 /** the library with the client's own settings in place of the usual ones */
 async function asDoneBy(own: ClientInput["settings"], body: Body, base: Survey): Promise<Survey> {
   const mine = ownSetups(library, own);
