@@ -108,6 +108,15 @@ test("the default body is everybody's; a body that nobody of the practice has is
   await desk.send("post", "/survey", { stature: 17.5, mass: 75 }).expect(400);
 }, 120_000);
 
+test("a body with a limb that was measured is another body than the usual one of that height and weight", async () => {
+  await makeClient(desk, { stature: 1.9, mass: 91, limbs: { thigh: 50 } });
+  // 0.409 m in a body of 1.75 m: 44.4 cm at 1.90 m, so that 50 cm are 1.13 of it
+  expect((await desk.get("/survey?stature=1.9&mass=91&thigh=1.13").expect(200)).body.rows).toEqual([]);
+  await desk.get("/survey?stature=1.9&mass=91").expect(404);
+  await desk.get("/survey?stature=1.9&mass=91&thigh=1.2").expect(404);
+  await desk.get("/survey?stature=1.9&mass=91&thigh=long").expect(400);
+});
+
 test("what is exported of a client has the mechanics of that body, and erasing the client erases no body", async () => {
   const body = { stature: 1.62, mass: 58 };
   const id = await makeClient(desk, { ...body, name: "Ilo Test" });

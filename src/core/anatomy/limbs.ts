@@ -42,6 +42,13 @@ export function limbsOf(cm: Limbs | undefined, stature: number): Limbs | undefin
   return factors.length ? Object.fromEntries(factors) : undefined;
 }
 
+/** to the cm and kg, limbs to the hundredth of their length: what is worked out for a body is kept for all like it */
+export const roundedBody = ({ stature, mass, limbs }: Size): Size => ({
+  stature: Math.round(stature * 100) / 100,
+  mass: Math.round(mass),
+  ...(limbs ? { limbs } : {}),
+});
+
 /** one text a body: what is worked out for it is kept under it */
 export const bodyKey = ({ stature, mass, limbs }: Size): string =>
   [stature.toFixed(2), mass, ...LIMBS.flatMap((l) => (limbs?.[l] ? [`${l}=${limbs[l]}`] : []))].join(" ");

@@ -1,7 +1,7 @@
 /** A client: who trains, with what, how often, and what to watch. Health data: every row belongs to a practice. */
 import type { z } from "zod";
 import type { Equipment } from "#core/exercises/choices";
-import { limbsOf, type Size } from "#core/anatomy/limbs";
+import { limbsOf, roundedBody, type Size } from "#core/anatomy/limbs";
 import { LOADED, type Unit } from "./choices";
 import type { Weekday } from "./days";
 import type { clientInput } from "./schema";
@@ -50,12 +50,11 @@ export function unitFor(client: AtLoads, equipment: readonly Equipment[]): Unit 
 
 /** the body the engine takes a client for: to the cm and kg, so that what is worked out for it can be kept */
 export function bodyOf(client: Pick<ClientInput, "stature" | "mass"> & Partial<Pick<ClientInput, "limbs">>): Size {
-  const limbs = limbsOf(client.limbs, client.stature);
-  return {
-    stature: Math.round(client.stature * 100) / 100,
-    mass: Math.round(client.mass),
-    ...(limbs ? { limbs } : {}),
-  };
+  return roundedBody({
+    stature: client.stature,
+    mass: client.mass,
+    limbs: limbsOf(client.limbs, client.stature),
+  });
 }
 
 export type Client = ClientInput & {

@@ -5,7 +5,7 @@ import { Router } from "express";
 import { bodyOf, type ClientInput } from "#core/clients/client";
 import { api } from "#core/exchange/api";
 import { upgrade } from "#core/exchange/upgrade";
-import { bodyFrom, bodyKey } from "#core/anatomy/limbs";
+import { bodyFrom, bodyKey, roundedBody } from "#core/anatomy/limbs";
 import { DEFAULT_BODY, MODEL_VERSION, type Body } from "#core/mechanics/model";
 import type { SurveyRow } from "#core/mechanics/survey";
 import type { Database, Transaction } from "#server/database/database";
@@ -50,7 +50,7 @@ export function mechanicsRoutes(database: Database): Router {
 
   router.get("/survey", async (request, response) => {
     const { practiceId } = coachOf(request);
-    const asked = bodyFrom(readShape(api.survey.query, request.query));
+    const asked = roundedBody(bodyFrom(readShape(api.survey.query, request.query)));
     const { body, known } = await database.withPractice(practiceId, async (tx) => {
       const own = await ownBody(tx, practiceId, asked);
       return { body: bodyKey(own), known: whole.get(bodyKey(own)) ?? (await readMechanics(tx, own, keys)) };
@@ -64,7 +64,7 @@ export function mechanicsRoutes(database: Database): Router {
 
   router.post("/survey", async (request, response) => {
     const { practiceId } = coachOf(request);
-    const asked = bodyFrom(readBody(api.startSurvey.body, request));
+    const asked = roundedBody(bodyFrom(readBody(api.startSurvey.body, request)));
     const job = await database.withPractice(practiceId, async (tx) => {
       const body = await ownBody(tx, practiceId, asked);
       const key = `${MODEL_VERSION} ${bodyKey(body)}`;
