@@ -48,7 +48,12 @@ export function stepLoad<L extends Weight>(load: L, step: Step, steps: number): 
     // from a load between two that are there to the next beyond it
     value = least + ((steps > 0 ? Math.floor(at + NEAR) : Math.ceil(at - NEAR)) + steps) * size;
   }
-  return { ...load, value: rounded(Math.max(least ?? 0, Math.min(most, value))) };
+  // what somebody lifts is there: a step up never goes down to the largest, nor one down up to the smallest
+  const ends = {
+    low: steps < 0 ? Math.min(least ?? 0, load.value) : (least ?? 0),
+    high: steps > 0 ? Math.max(most, load.value) : most,
+  };
+  return { ...load, value: rounded(Math.max(ends.low, Math.min(ends.high, value))) };
 }
 
 /** the load itself where it is there, else the next below; the smallest where none is below */

@@ -453,6 +453,11 @@ describe("only loads that are there are offered", () => {
     expect(ends.reasons[0]).toMatch(/Ask the coach for a harder exercise/);
   });
 
+  test("a load beyond the largest is held, and never raised to less", () => {
+    const t = next(session("2026-11-02", [TOP, TOP - 2, 8]), [], { loadStep: { ...rack, most: 20 } });
+    expect(t).toMatchObject({ decision: "hold", load: { value: 30 } });
+  });
+
   test("at the smallest a load that is too much asks for a swap and stays", () => {
     const log = [...session("2026-11-02", [7, 6, 6]), ...session("2026-11-06", [7, 6, 5])];
     expect(next(log, [], { loadStep: rack })).toMatchObject({ decision: "lower", load: { value: 27.5 } });
