@@ -99,7 +99,8 @@ test("evidence of the practice: what is judged, found by name, opened to its poi
   await signIn(page);
   await page.locator("body").press("o");
   await expect(page.getByRole("heading", { level: 1, name: "Evidence of the practice" })).toBeVisible();
-  await page.getByRole("radio", { name: /^All/ }).check({ force: true });
+  // there is a choice as soon as there is something to judge; before, everything is shown
+  await page.getByRole("radio", { name: /^All/ }).check({ force: true, timeout: 60_000 });
   const rows = page.locator("table.evidence tbody tr");
   await expect.poll(() => rows.count(), { timeout: 30_000 }).toBeGreaterThan(10);
   await accessible(page);

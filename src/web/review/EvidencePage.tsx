@@ -63,15 +63,17 @@ export default function EvidencePage() {
           style={{ width: 260 }}
           onChange={(e) => setFind(e.target.value)}
         />
-        <Segments
-          name={words.judged()}
-          value={judged.length > 0 ? which : "all"}
-          onChange={setWhich}
-          options={[
-            { value: "judged", label: `${words.judged()} (${judged.length})` },
-            { value: "all", label: `All (${data.setups.length})` },
-          ]}
-        />
+        {judged.length > 0 && (
+          <Segments
+            name={words.judged()}
+            value={which}
+            onChange={setWhich}
+            options={[
+              { value: "judged", label: `${words.judged()} (${judged.length})` },
+              { value: "all", label: `All (${data.setups.length})` },
+            ]}
+          />
+        )}
       </div>
       <div className="wide">
         <table className="evidence">
