@@ -1,6 +1,7 @@
 /** A set that goes on after its reps, part by part: a drop, a cluster, partial reps. Each is kept as it is done. */
 import { useState } from "react";
-import type { Load } from "#core/program/document";
+import { stepLoad } from "#core/base/kilograms";
+import type { Load, LoadStep } from "#core/program/document";
 import { LIMITS } from "#core/training/limits";
 import { goingOn as words } from "#core/words/phone";
 import { loadText } from "../page/locale";
@@ -9,7 +10,7 @@ import type { GoingOn as Step } from "./today";
 
 interface Props {
   step: Step;
-  loadStep: Load;
+  loadStep: LoadStep;
   onPart: (load: Load | null, reps: number) => void;
   onEnd: () => void;
 }
@@ -70,7 +71,7 @@ export function GoingOn({ step, loadStep, onPart, onEnd }: Props) {
             <Stepper
               label={`Load, ${load.unit} (${load.meaning})`}
               value={value}
-              step={loadStep.value}
+              next={(v, steps) => stepLoad({ ...load, value: v }, loadStep, steps).value}
               decimals
               max={LIMITS.load}
               onChange={setValue}

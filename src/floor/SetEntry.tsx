@@ -1,5 +1,6 @@
 /** One set to be logged or corrected: what is expected in one tap, otherwise steppers by the equipment's own step. */
 import { useState } from "react";
+import { stepLoad } from "#core/base/kilograms";
 import type { Load } from "#core/program/document";
 import type { Entry, Part } from "#core/training/entry";
 import type { Forecast } from "#core/training/forecast";
@@ -117,6 +118,8 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
       : kinds.map((kind) => ({ kind, load: null, reps: likely ?? reps.low })),
   );
   const { unit, meaning } = first ?? p.loadStep;
+  /** by what is there, so that nobody steps past the last dumbbell */
+  const next = (v: number, steps: number) => stepLoad({ value: v, unit, meaning }, p.loadStep, steps).value;
   const typed = first !== null || value !== 0;
   const [lead, follow] = parts;
   const capped = p.sides === "one" && p.begins !== "either";
@@ -141,7 +144,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
       <Stepper
         label={`Load, ${unit} (${p.loadStep.meaning})`}
         value={value}
-        step={p.loadStep.value}
+        next={next}
         decimals
         max={LIMITS.load}
         onChange={setValue}
@@ -153,7 +156,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
               <Stepper
                 label={`Part ${i + 1}: load, ${unit}`}
                 value={x.load}
-                step={p.loadStep.value}
+                next={next}
                 decimals
                 max={LIMITS.load}
                 onChange={(v) => change(i, { load: v ?? x.load })}

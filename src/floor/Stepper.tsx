@@ -8,14 +8,15 @@ import { plain, readNumber } from "../page/locale";
 export function Stepper({
   label,
   value,
-  step = 1,
+  next = (v, steps) => v + steps,
   decimals = false,
   max,
   onChange,
 }: {
   label: string;
   value: number | null;
-  step?: number;
+  /** what so many steps lead to: by one, unless the equipment has steps of its own */
+  next?: (value: number, steps: number) => number;
   decimals?: boolean;
   max: number;
   onChange: (v: number | null) => void;
@@ -51,7 +52,7 @@ export function Stepper({
     <div className="stepper">
       <label htmlFor={id}>{label}</label>
       <div>
-        <button type="button" aria-label={`${label}: less`} onClick={() => give(sure - step)}>
+        <button type="button" aria-label={`${label}: less`} onClick={() => give(next(sure, -1))}>
           −
         </button>
         <input
@@ -62,7 +63,7 @@ export function Stepper({
           onFocus={(e) => e.target.select()}
           onChange={(e) => typed(e.target.value)}
         />
-        <button type="button" aria-label={`${label}: more`} onClick={() => give(sure + step)}>
+        <button type="button" aria-label={`${label}: more`} onClick={() => give(next(sure, 1))}>
           +
         </button>
       </div>

@@ -3,7 +3,8 @@ import type { z } from "zod";
 import type { Equipment } from "#core/exercises/choices";
 import { limbsOf, roundedBody, type Size } from "#core/anatomy/limbs";
 import { LOADED, type Unit } from "./choices";
-import type { Weekday } from "./days";
+import { weekdaysFor, type PlanDay, type Weekday } from "./days";
+import type { There } from "./place";
 import type { clientInput } from "./schema";
 
 export type ClientInput = z.infer<typeof clientInput>;
@@ -64,19 +65,26 @@ export type Client = ClientInput & {
   elsewhere?: Readonly<Record<string, Elsewhere>> | undefined;
 };
 
-export type Elsewhere = Pick<ClientInput, "equipment" | "stations"> & { name: string };
+export type Elsewhere = There & { name: string };
 type Trains = Pick<ClientInput, "equipment"> &
-  Partial<Pick<ClientInput, "stations" | "weekdays">> &
+  Partial<Omit<There, "equipment"> & Pick<ClientInput, "weekdays">> &
   Pick<Partial<Client>, "elsewhere">;
 
-/** what is there on a day of the client's week; null weekday: any */
-export function thereOn(client: Trains, weekday: Weekday | null): Pick<ClientInput, "equipment" | "stations"> {
+/** what is there, and which loads, on a day of the client's week; null weekday: any */
+export function thereOn(client: Trains, weekday: Weekday | null): There {
   const other = weekday?.place === undefined ? undefined : client.elsewhere?.[weekday.place];
-  return other ?? { equipment: client.equipment, stations: client.stations ?? null };
+  const { equipment, stations = null, units = {}, loads = {} } = other ?? client;
+  return { equipment, stations, units, loads };
+}
+
+/** the client as somebody of the place of that day of a plan; as usual where there is no such day, or no other place */
+export function onDay<C extends Trains>(client: C, days: readonly (PlanDay & { id: string })[], id: string): C {
+  const weekday = weekdaysFor(client, days)[days.findIndex((d) => d.id === id)] ?? null;
+  return { ...client, ...thereOn(client, weekday), elsewhere: undefined };
 }
 
 /** what is there on one day or another */
-export function everywhere(client: Trains): Pick<ClientInput, "equipment" | "stations"> {
+export function everywhere(client: Trains): Pick<There, "equipment" | "stations"> {
   const others = Object.values(client.elsewhere ?? {});
   const all = [{ equipment: client.equipment, stations: client.stations ?? null }, ...others];
   // machines that a place does not have say nothing where it has none at all

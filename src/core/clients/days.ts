@@ -9,20 +9,24 @@ export interface Weekday {
   place?: string | undefined;
 }
 
-/** the time a client has: on fixed weekdays, or so many minutes on any day */
-export interface Room {
-  minutes: number;
-  weekdays?: readonly Weekday[];
+/** fixed weekdays, where a client has them */
+interface Fixed {
+  weekdays?: readonly Weekday[] | undefined;
 }
 
-interface PlanDay {
+/** the time a client has: on fixed weekdays, or so many minutes on any day */
+export interface Room extends Fixed {
+  minutes: number;
+}
+
+export interface PlanDay {
   date: string | null;
   /** of two weeks that may take turns */
   week: string;
 }
 
 /** by day of the plan: the client's weekday, null where none is fixed. A dated day falls on its own, others in turn */
-export function weekdaysFor({ weekdays = [] }: Room, days: readonly PlanDay[]): (Weekday | null)[] {
+export function weekdaysFor({ weekdays = [] }: Fixed, days: readonly PlanDay[]): (Weekday | null)[] {
   const sorted = [...weekdays].sort((a, b) => a.day - b.day);
   return days.map((d, i) => {
     if (d.date) return sorted.find((w) => w.day === weekdayOf(d.date!)) ?? null;

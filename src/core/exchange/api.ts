@@ -47,16 +47,7 @@ const client = clientInput.extend({
   id: z.uuid(),
   revision: z.int(),
   /** by id: places of single days */
-  elsewhere: z
-    .record(
-      z.uuid(),
-      z.strictObject({
-        name: z.string(),
-        equipment: clientInput.shape.equipment,
-        stations: clientInput.shape.stations,
-      }),
-    )
-    .optional(),
+  elsewhere: z.record(z.uuid(), placeInput.omit({ note: true })).optional(),
 });
 const place = placeInput.extend({ id: z.uuid(), revision: z.int(), clients: z.int() });
 const clientAnswer = z.strictObject({ client });

@@ -1,7 +1,8 @@
 /** How sets are done: tempo, rest, effort through a line and through a session, repetitions by class. */
+import { onDay } from "#core/clients/client";
 import { mean } from "#core/base/numbers";
 import { classOf, ladderOf, leastReserve, placesOf, repFloor, type KnownLine } from "#core/planning/effort";
-import { prescriptionsOf } from "#core/program/edit";
+import { linesOf, prescriptionsOf } from "#core/program/edit";
 import type { Check, Named, Week } from "#core/planning/judged";
 import { loadingOf } from "#core/planning/loading";
 import type { LoadStep, Operation, Prescription, Tempo } from "#core/program/document";
@@ -100,9 +101,9 @@ export function effortOfDays(week: Week): Check[] {
 export function loads({ program, all, client, exercises }: Week): Check[] {
   const { unit } = client;
   if (unit === undefined) return [];
-  const wrong = prescriptionsOf(all).flatMap((p) => {
+  const wrong = linesOf(all).flatMap(({ day, p }) => {
     const exercise = exercises.get(p.exerciseId);
-    const there = exercise && loadStepFor({ ...client, unit }, exercise);
+    const there = exercise && loadStepFor({ ...onDay(client, all.days, day.id), unit }, exercise);
     return there && p.loadStep.unit === there.unit && !sameStep(p.loadStep, there) ? [{ p, there }] : [];
   });
   if (prescriptionsOf(program).length === 0 || wrong.length === 0) return [];

@@ -8,7 +8,7 @@ import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { groupFor } from "#core/planning/aim";
 import { doseTotal, groupCredit, weekDose, type WeekDose } from "#core/planning/dose";
-import { prescriptionsOf } from "#core/program/edit";
+import { linesOf, prescriptionsOf } from "#core/program/edit";
 import { bandOf, findGroup, groupOf, groups } from "#core/planning/groups";
 import {
   spinePoints,
@@ -30,7 +30,7 @@ import { hindrance, type Side } from "#core/planning/supersets";
 import { likeness } from "#core/planning/likeness";
 import { dayMinutes } from "#core/planning/minutes";
 import type { Check, Client, Fix, Known, Named, OfDay, OfGroup, OfLine, Week } from "#core/planning/judged";
-import type { Day, Operation, Prescription, Program } from "#core/program/document";
+import type { Operation, Prescription, Program } from "#core/program/document";
 import { workOf } from "#core/program/purpose";
 import { missingOf, suitability, whomOf } from "#core/suitability/suitability";
 
@@ -125,9 +125,6 @@ const change = (prescriptionId: string, to: Partial<Prescription>): Operation =>
   prescriptionId,
   change: to,
 });
-const linesOf = (program: Program): { day: Day; p: Prescription }[] =>
-  program.days.flatMap((day) => day.blocks.flatMap((b) => b.prescriptions.map((p) => ({ day, p }))));
-
 /** the prescription with fewest sets that is for a group, where one more set would do most */
 function shortest(program: Program, group: string): Prescription | undefined {
   const list = prescriptionsOf(program).filter(

@@ -3,7 +3,7 @@
  * covering, swap and planner alike.
  */
 import { shareOfLoad } from "#core/base/kilograms";
-import type { AtLoads, ClientInput } from "#core/clients/client";
+import { onDay, type AtLoads, type ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
@@ -12,7 +12,8 @@ import { classOf, leastReserve } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
 import { findTechnique, refusalsOf } from "#core/planning/techniques";
-import { EARLIER_MOST, type Prescription } from "#core/program/document";
+import { EARLIER_MOST, type Prescription, type Program } from "#core/program/document";
+import { placeOf } from "#core/program/edit";
 import { strainsOf } from "#core/suitability/strains";
 import { suitability, whomOf } from "#core/suitability/suitability";
 
@@ -52,6 +53,10 @@ export function lineFor(
     harder: harderRelative(exercise, row.view, client.mass, survey, exercises),
   });
 }
+
+/** the client at the place of the day that a line stands on: what may stand for the line is what is there */
+export const atLine = <C extends Parameters<typeof onDay>[0]>(client: C, program: Program, lineId: string): C =>
+  onDay(client, program.days, placeOf(program, lineId)?.day.id ?? "");
 
 /**
  * What becomes of each field of a line when another exercise stands in its place. `place`: decided for the place in the

@@ -11,6 +11,10 @@ export type EditResult = { program: Program; inverse: Operation[] } | { refused:
 export const prescriptionsOf = (program: Program): Prescription[] =>
   program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions));
 
+/** every line with the day it stands on */
+export const linesOf = (program: Program): { day: Day; p: Prescription }[] =>
+  program.days.flatMap((day) => day.blocks.flatMap((b) => b.prescriptions.map((p) => ({ day, p }))));
+
 export interface Place {
   day: Day;
   block: Block;

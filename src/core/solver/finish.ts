@@ -2,6 +2,7 @@
 import type { Priority } from "#core/clients/choices";
 import { blockMinutes } from "#core/planning/minutes";
 import { classOf, ladder, rungs } from "#core/planning/effort";
+import { loadStepFor } from "#core/planning/loads";
 import { loadingOf } from "#core/planning/loading";
 import type { Edition } from "#core/edition/edition";
 import { regionOf, type Group } from "#core/planning/groups";
@@ -10,11 +11,15 @@ import type { Prescription, Program } from "#core/program/document";
 import { purposeOf } from "#core/program/purpose";
 import type { PlanAsk, PlanTools, WeekPlan } from "#core/solver/ask";
 import { chooseBands, type Slot } from "#core/solver/bands";
-import { candidateOf } from "#core/solver/candidates";
+import { candidateOf, type Candidate } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
 import { bestOrder, urgentFirst } from "#core/solver/order";
 import { pairUp, type PlannedLine } from "#core/solver/pairs";
-import { type Sets, type WeekProblem } from "#core/solver/problem";
+import { type DayAsk, type Sets, type WeekProblem } from "#core/solver/problem";
+
+/** a new line of a day, by the loads of its place */
+const lineOn = ({ there }: DayAsk, { line, exercise }: Candidate, { unit }: PlanAsk["client"]): Prescription =>
+  there ? { ...line, loadStep: loadStepFor({ unit, ...there }, exercise) } : line;
 
 /**
  * A week's sets as lines in their order, paired and with their repetitions.
@@ -37,7 +42,7 @@ export function finish(
       const n = sets[k * D + d]!;
       if (n === 0) return [];
       const there = standing[d]?.find((p) => candidateOf(field, p) === k);
-      const line = there ?? candidate.line;
+      const line = there ?? lineOn(days[d]!, candidate, client);
       const reserves = line.reserves.length === n ? line.reserves : rungs(line.reserves, n);
       return [{ candidate, prescription: { ...line, reserves }, locked: there?.locked ?? false }];
     }),

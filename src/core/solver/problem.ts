@@ -3,6 +3,7 @@
  * evaluator all read this one value.
  */
 import type { ClientInput } from "#core/clients/client";
+import type { There } from "#core/clients/place";
 import type { Edition } from "#core/edition/edition";
 import { isArmDay, type Band } from "#core/planning/groups";
 import { missingOf } from "#core/suitability/suitability";
@@ -20,7 +21,7 @@ export interface DayAsk {
   /** the earlier day whose session it repeats, by index */
   same?: number;
   /** what is there, where it is another place than on the other days */
-  there?: Pick<ClientInput, "equipment" | "stations">;
+  there?: There;
 }
 
 /** a line of the present week */

@@ -1,7 +1,7 @@
 /** Clients as they are kept. What a place of the practice has is asked of the place, so that it is said once. */
 import type { Change } from "#core/clients/changes";
 import type { Client } from "#core/clients/client";
-import { placeInput, thereOf } from "#core/clients/place";
+import { placeInput, thereIn, thereOf } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Transaction } from "#server/database/database";
@@ -35,9 +35,9 @@ export const toClient = (r: ClientRow): Client => ({
 
 const elsewhereOf = (places: Record<string, unknown>): NonNullable<Client["elsewhere"]> =>
   Object.fromEntries(
-    Object.entries(places).map(([id, place]) => {
-      const { name, equipment, stations } = placeInput.parse(place);
-      return [id, { name, equipment, stations }];
+    Object.entries(places).map(([id, body]) => {
+      const place = placeInput.parse(body);
+      return [id, { name: place.name, ...thereIn(place) }];
     }),
   );
 

@@ -6,7 +6,7 @@
 import { Button, Select } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import type { Client } from "#core/clients/client";
+import { onDay, type Client } from "#core/clients/client";
 import { CELL_KINDS, coveringOf, type Cell, type Cover, type Covering } from "#core/covering/cells";
 import { complements, smallestSet } from "#core/covering/smallest";
 import { editionOf } from "#core/edition/edition";
@@ -279,7 +279,12 @@ function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit
     const from = day.blocks.length;
     edit(
       ...list.map((s, i): Operation => {
-        const prescription = lineFor(s.row, client, { survey, method, exercises }, newId());
+        const prescription = lineFor(
+          s.row,
+          onDay(client, program.days, day.id),
+          { survey, method, exercises },
+          newId(),
+        );
         const reserves = prescription.reserves.slice(0, WEEKS_SETS);
         return {
           kind: "add",

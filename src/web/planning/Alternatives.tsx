@@ -4,11 +4,13 @@
  */
 import { Checkbox } from "antd";
 import { Dialog } from "../base/Dialog";
+import { useMemo } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
-import type { Alternative, Prescription } from "#core/program/document";
+import { atLine } from "#core/planning/lines";
+import type { Alternative, Prescription, Program } from "#core/program/document";
 import { Loading } from "../base/states";
 import { Grain } from "../base/Grain";
 import { useCandidates } from "./candidates";
@@ -17,15 +19,26 @@ import { keptText } from "./Swap";
 export function Alternatives({
   p,
   client,
+  program,
   onChange,
   onClose,
 }: {
   p: Prescription;
   client: Client;
+  program: Program;
   onChange: (list: Alternative[]) => void;
   onClose: () => void;
 }) {
-  const { head, rows: all, own: planned, survey, progress } = useCandidates(p, client);
+  const {
+    head,
+    rows: all,
+    own: planned,
+    survey,
+    progress,
+  } = useCandidates(
+    p,
+    useMemo(() => atLine(client, program, p.id), [client, program, p.id]),
+  );
   const own = findExercise(p.exerciseId)?.equipment ?? [];
   const rows = all
     .filter((r) => r.exercise.id !== p.exerciseId && r.exercise.equipment.some((e) => !own.includes(e)))

@@ -3,7 +3,7 @@ import { Button } from "antd";
 import { Menu } from "../base/Menu";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { Client } from "#core/clients/client";
+import { onDay, type Client } from "#core/clients/client";
 import { editionOf } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
 import { exercises } from "#core/exercises/library";
@@ -60,7 +60,13 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
     run(async () => {
       const day = program.days.find((d) => d.id === dayId)!;
       const [survey, row] = await surveyed();
-      const prescription = lineFor(row, client, { survey, method, exercises }, newId(), head);
+      const prescription = lineFor(
+        row,
+        onDay(client, program.days, dayId),
+        { survey, method, exercises },
+        newId(),
+        head,
+      );
       edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
       say(`${prescription.name} is on ${day.name} for ${client.name}.`);
     });

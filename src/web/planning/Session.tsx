@@ -18,7 +18,6 @@ import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
-import { prescriptionsOf } from "#core/program/edit";
 import type { Block, Day, Operation, Prescription, Program } from "#core/program/document";
 import { moveCosts } from "#core/solver/order-advice";
 import { dayText } from "../../page/locale";
@@ -152,7 +151,6 @@ function BlockLines(props: BlockLinesProps) {
   const { block, index, below, day, program, client, edit, selected, onSelect, strength, onWhy, costAt } = props;
   const { setNodeRef, isOver } = useDroppable({ id: block.id });
   const drag = useDraggable({ id: block.id });
-  const inWeek = useMemo(() => new Set(prescriptionsOf(program).map((x) => x.setupKey)), [program]);
   const name = block.prescriptions.map((p) => p.name).join(" and ");
   const handle = (
     <span
@@ -174,7 +172,7 @@ function BlockLines(props: BlockLinesProps) {
       first={k === 0}
       day={day}
       days={program.days}
-      inWeek={inWeek}
+      program={program}
       client={client}
       edit={edit}
       selected={p.id === selected}

@@ -16,6 +16,7 @@ import {
   type Load,
   type Operation,
   type Prescription,
+  type Program,
   NOTE_MOST,
 } from "#core/program/document";
 import { findStructure, plannedSets } from "#core/program/structures";
@@ -44,7 +45,7 @@ export interface LineProps {
   day: Day;
   days: readonly Day[];
   /** setups of the week, by key */
-  inWeek: ReadonlySet<string>;
+  program: Program;
   client: Client;
   edit: (...operations: Operation[]) => void;
   selected: boolean;
@@ -191,7 +192,13 @@ export function SessionLine(props: LineProps) {
         <td style={{ textAlign: "right" }}>
           <LineMenu {...props} change={change} onSheet={setSheet} />
           {sheet === "busy" && (
-            <Alternatives p={p} client={client} onChange={(alternatives) => change({ alternatives })} onClose={close} />
+            <Alternatives
+              p={p}
+              client={client}
+              program={props.program}
+              onChange={(alternatives) => change({ alternatives })}
+              onClose={close}
+            />
           )}
           {sheet === "note" && <NoteSheet p={p} client={client} onChange={change} onClose={close} />}
           {sheet === "doing" && <Doing p={p} client={client} onChange={change} onClose={close} />}
@@ -199,7 +206,7 @@ export function SessionLine(props: LineProps) {
             <Swap
               p={p}
               client={client}
-              inWeek={props.inWeek}
+              program={props.program}
               onSwap={(prescription) => {
                 edit({ kind: "swap", prescriptionId: p.id, prescription });
                 close();

@@ -1,14 +1,16 @@
 /** Another setup for the same head, with what is gained and what is lost against the planned one. */
 import { percent } from "#core/base/numbers";
 import { Button } from "antd";
+import { useMemo } from "react";
 import { Dialog } from "../base/Dialog";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
-import type { Prescription } from "#core/program/document";
-import { swapped } from "#core/planning/lines";
+import type { Prescription, Program } from "#core/program/document";
+import { prescriptionsOf } from "#core/program/edit";
+import { atLine, swapped } from "#core/planning/lines";
 import { swapLoss } from "#core/planning/swap";
 import { becauseText } from "#core/ranking/because-words";
 import type { RankedRow } from "#core/ranking/rank";
@@ -54,10 +56,10 @@ export function keptText(row: RankedRow, own: RankedRow | undefined, head: strin
 
 export function Swap({
   p,
-  client,
+  client: whole,
   spare = null,
   oneSided = false,
-  inWeek,
+  program,
   onSwap,
   onLeaveOut,
   onClose,
@@ -68,14 +70,16 @@ export function Swap({
   spare?: Joint | null;
   /** only what is done with one side at a time */
   oneSided?: boolean;
-  /** setups of the week, by key: said where one is offered again */
-  inWeek: ReadonlySet<string>;
+  /** the line's week: a setup that stands in it already is named */
+  program: Program;
   onSwap: (next: Prescription) => void;
   /** offered where a joint hurts */
   onLeaveOut?: () => void;
   onClose: () => void;
 }) {
   const { method } = useEdition();
+  const client = useMemo(() => atLine(whole, program, p.id), [whole, program, p.id]);
+  const inWeek = new Set(prescriptionsOf(program).map((x) => x.setupKey));
   const { head, rows, own, survey, progress } = useCandidates(p, client, spare, oneSided);
   const swap = (r: RankedRow) =>
     survey &&

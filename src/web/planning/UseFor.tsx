@@ -2,6 +2,7 @@
  * "Use for ...": puts a ranked setup on a day of a client's week. It remembers client and day, so that one key
  * repeats it.
  */
+import { onDay } from "#core/clients/client";
 import { lazy, Suspense, useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
 import { exercises } from "#core/exercises/library";
@@ -58,7 +59,13 @@ export function UseFor({
   const put = (r: RankedRow, dayId: string) => {
     const day = program?.days.find((d) => d.id === dayId);
     if (!client || !day) return;
-    const prescription = lineFor(r.row, client, { survey, method, exercises }, newId(), headId);
+    const prescription = lineFor(
+      r.row,
+      onDay(client, program!.days, dayId),
+      { survey, method, exercises },
+      newId(),
+      headId,
+    );
     edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
     sessionStorage.setItem(KEY, JSON.stringify({ clientId: client.id, dayId }));
     setRow(null);

@@ -13,7 +13,7 @@ import { weekDose, type WeekDose } from "#core/planning/dose";
 import { emptyDay, type Operation, type Prescription, type Program } from "#core/program/document";
 import { prescriptionsOf } from "#core/program/edit";
 import type { WeekId } from "#core/program/limits";
-import { swapped } from "#core/planning/lines";
+import { atLine, swapped } from "#core/planning/lines";
 import { partSwap, swapsFor } from "#core/planning/swap";
 import { strainsOf } from "#core/suitability/strains";
 import { hasWeekB, inWeek } from "#core/program/weeks";
@@ -65,14 +65,15 @@ function useKnown(client: Client | null, whole: Program | null, survey: Survey |
       swapFor: (p, spare) => {
         const planned = rowOf.get(p.setupKey);
         if (!planned || p.locked) return null;
-        const [best] = swapsFor(p, planned, survey, client, edition, exercises, spare).rows;
+        const there = atLine(client, whole, p.id);
+        const [best] = swapsFor(p, planned, survey, there, edition, exercises, spare).rows;
         if (!best) return null;
-        const prescription = swapped(p, best.row, client, tools, asked());
+        const prescription = swapped(p, best.row, there, tools, asked());
         const operations = [{ kind: "swap", prescriptionId: p.id, prescription } as const];
         return { kind: "swap", name: prescription.name, head: prescription.target ?? "", operations };
       },
       partFor: (p, part) => {
-        const next = partSwap(p, part, inWeek, client, edition, tools, asked());
+        const next = partSwap(p, part, inWeek, atLine(client, whole, p.id), edition, tools, asked());
         return next && swapForPart(p, part.name, next);
       },
     };

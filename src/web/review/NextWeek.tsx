@@ -284,7 +284,7 @@ function FindSetup({ e, client, program, onFound, onClose }: FindSetupProps) {
       client={client}
       spare={e.find.spare}
       oneSided={e.find.oneSided}
-      inWeek={new Set(prescriptionsOf(program).map((x) => x.setupKey))}
+      program={program}
       onSwap={(prescription) => onFound(e, [{ kind: "swap", prescriptionId, prescription }])}
       onClose={onClose}
     />

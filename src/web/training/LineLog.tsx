@@ -6,7 +6,6 @@ import type { Client } from "#core/clients/client";
 import { editionOf } from "#core/edition/edition";
 import type { Answer, Ruling } from "#core/exchange/api";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
-import { prescriptionsOf } from "#core/program/edit";
 import type { Operation, Prescription, Program } from "#core/program/document";
 import { expectedOf, type LoadBelief } from "#core/training/belief";
 import { doneCredit } from "#core/training/done-credit";
@@ -193,7 +192,7 @@ function Sparing({
           p={p}
           client={client}
           spare={joint}
-          inWeek={new Set(prescriptionsOf(program).map((x) => x.setupKey))}
+          program={program}
           onSwap={(prescription) => {
             edit({ kind: "swap", prescriptionId: p.id, prescription });
             message.success(`${prescription.name} stands in its place. Hand the week over when it is ready.`, 4);

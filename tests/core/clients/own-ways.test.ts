@@ -1,6 +1,6 @@
 /** What a client's form says of the client's own: loads and places, limbs, settings, weak links, likes, the goal. */
 import { bodyFrom, bodyKey, LIMBS, limbsOf, plainBody, usualLimb } from "#core/anatomy/limbs";
-import { bodyOf, everywhere, inputOf, thereOn, type Client } from "#core/clients/client";
+import { bodyOf, everywhere, inputOf, onDay, thereOn, type Client } from "#core/clients/client";
 import { clientInput } from "#core/clients/schema";
 import { changesOf } from "#core/clients/changes";
 import { CURRENT_EDITION, editions } from "#core/edition/edition";
@@ -10,6 +10,7 @@ import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { checkWeek } from "#core/planning/check";
 import { checkText, fixText } from "#core/planning/check-words";
+import { atLine } from "#core/planning/lines";
 import { loadStepFor } from "#core/planning/loads";
 import { ownSetups, ownValues, settings } from "#core/planning/own-settings";
 import { applyOperation } from "#core/program/edit";
@@ -17,11 +18,12 @@ import { contextOf, rankHead } from "#core/ranking/rank";
 import { becauseWords } from "#core/ranking/because-words";
 import { exercises } from "#core/exercises/library";
 import { fieldFor } from "#core/solver/candidates";
+import { finish } from "#core/solver/finish";
 import { problemOf } from "#core/solver/problem";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import { suitability, whomOf } from "#core/suitability/suitability";
 import { clientOf, prescriptionOf, programOf } from "../../support/programs";
-import { librarySurvey, trainee } from "../../support/solver";
+import { librarySurvey, tools, trainee } from "../../support/solver";
 
 const edition = CURRENT_EDITION;
 const { method } = edition;
@@ -206,7 +208,9 @@ describe("places by the day", () => {
     }),
     id: hall,
     revision: 1,
-    elsewhere: { [hall]: { name: "Hall", equipment: ["cable"], stations: null } },
+    elsewhere: {
+      [hall]: { name: "Hall", equipment: ["cable"], stations: null, units: {}, loads: { cable: { step: 3 } } },
+    },
   };
 
   test("what is there anywhere suits the client; on a day only what its place has", () => {
@@ -227,7 +231,25 @@ describe("places by the day", () => {
     expect(missing([[], [prescriptionOf(2, "hammer-curl")]])).toMatchObject([{ number: ["dumbbell"] }]);
   });
 
-  test("the planner puts nothing on a day whose place does not have it", () => {
+  test("a line's loads are those of its day's place, and one button sets them where it moves to another", () => {
+    const pushdownOf = findExercise("cable-pushdown")!;
+    const there = onDay(client, programOf([[], []]).days, programOf([[], []]).days[1]!.id);
+    const on = (days: Parameters<typeof programOf>[0]) =>
+      checkWeek(programOf(days), { ...client, unit: "kg" }, method, exercises).filter((c) => c.kind === "loads");
+    expect(there).toMatchObject({ equipment: ["cable"], loads: { cable: { step: 3 } }, elsewhere: undefined });
+    const pushdown = { ...prescriptionOf(1, "cable-pushdown"), loadStep: loadStepFor(there, pushdownOf) };
+    expect(pushdown.loadStep.value).toBe(3);
+    expect(on([[], [pushdown]])).toEqual([]);
+    const [usual] = on([[pushdown], []]);
+    expect(usual?.fixes[0]?.operations).toMatchObject([
+      { kind: "change", change: { loadStep: { value: pushdownOf.stated.loadStep } } },
+    ]);
+    // whoever is in no such week is at the usual place
+    expect(onDay(client, [], "day-2").equipment).toEqual(["dumbbell", "bench"]);
+    expect(atLine(client, programOf([[], [pushdown]]), pushdown.id).equipment).toEqual(["cable"]);
+  });
+
+  test("the planner puts nothing on a day whose place does not have it", async () => {
     const program = programOf([[], []]);
     const trains = { ...trainee(2, 45, { priorities: { triceps: "grow", biceps: "grow" } }), ...client };
     const days = daysOf(program, trains, AS_SET);
@@ -239,5 +261,13 @@ describe("places by the day", () => {
       expect([c.key, allowed[2 * k + 1]]).toEqual([c.key, needs.every((e) => e === "cable") ? 1 : 0]);
     });
     expect(field.candidates.some((c) => c.exercise.equipment.includes("cable"))).toBe(true);
+    // what it writes steps by the loads of that day's place
+    const problem = problemOf(field, trains, edition, { days, use: "minutes" } as never);
+    const sets = new Int8Array(field.candidates.length * 2);
+    const k = field.candidates.findIndex((c) => c.exercise.id === "cable-pushdown");
+    sets[2 * k + 1] = 2;
+    const ask = { client: trains, program, days, use: "minutes", banned: [], keep: false, pairs: false } as const;
+    const [, second] = finish(ask as never, await tools(), problem, sets).days;
+    expect(second!.blocks[0]![0]!.prescription.loadStep.value).toBe(3);
   });
 });
