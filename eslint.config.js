@@ -21,7 +21,7 @@ const within = (files, patterns, message) => ({
 
 /** rooms of the core, lowest first, each with those that it may know */
 const BODY = ["base", "anatomy", "exercises"];
-const JUDGED = [...BODY, "mechanics", "clients", "edition"];
+const JUDGED = [...BODY, "machines", "mechanics", "clients", "edition"];
 const ROOMS = {
   base: [],
   words: ["base"],
@@ -31,7 +31,8 @@ const ROOMS = {
   mechanics: BODY,
   drawing: [...BODY, "mechanics"],
   atlas: [...BODY, "mechanics"],
-  clients: BODY,
+  machines: ["base"],
+  clients: [...BODY, "machines"],
   edition: [...BODY, "clients", "program"],
   suitability: JUDGED,
   ranking: [...JUDGED, "suitability"],

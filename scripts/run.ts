@@ -161,6 +161,7 @@ async function serveAll(running: Running, port: number, ownerUrl: string | null,
       demo: demo === "none" ? null : DEMO_SIGN_IN,
       keptWorkers: 1,
       smtpUrl: env.GRYN_SMTP_URL ?? null,
+      scale: env.GRYN_SCALE ?? null,
       ...(env.GRYN_MAIL_FROM ? { mailFrom: env.GRYN_MAIL_FROM } : {}),
     }),
   );

@@ -12,6 +12,7 @@ import type { Entry, Report } from "#core/training/entry";
 import type { History } from "#core/training/exposures";
 import type { Keep } from "./keep";
 import { resumeClock, setClock } from "./moment";
+import { readLines } from "../page/lines";
 import type { FloorSession } from "./types";
 
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
@@ -96,19 +97,10 @@ export class Floor {
    */
   async listen(code: string, signal: AbortSignal, there: () => void, hear: (samples: Sample[]) => void): Promise<void> {
     const answer = await this.ask(`/sensor/${encodeURIComponent(code)}`, this.who, undefined, signal);
-    const reader = answer?.ok ? answer.body?.getReader() : undefined;
-    if (!reader) return;
-    const decoder = new TextDecoder();
-    let rest = "";
-    for (;;) {
-      const next = await reader.read().catch(() => null);
-      if (!next || next.done) return;
-      there();
-      const lines = (rest + decoder.decode(next.value, { stream: true })).split("\n");
-      rest = lines.pop() ?? "";
+    await readLines(answer, there, (lines) => {
       const samples = lines.flatMap(sampleOf);
       if (samples.length) hear(samples);
-    }
+    });
   }
 
   /** what the coach answered, by report; a session of before has none */

@@ -30,6 +30,8 @@ import { planningRoutes } from "#server/planning/routes";
 import type { Mail } from "#server/mail/outgoing";
 import { letterRoutes } from "#server/mail/routes";
 import { reviewRoutes } from "#server/review/routes";
+import { scaleRoutes } from "#server/scale/routes";
+import { scalePage, type Scales } from "#server/scale/stand-in";
 import { Sensors, sensorPage } from "#server/sensing/stand-in";
 import { calendarHandler, sheetRoutes } from "#server/sheet/routes";
 import { floorRoutes } from "#server/training/floor";
@@ -43,10 +45,12 @@ export interface AppOptions {
   log: Logger;
   /** the engine, off this thread */
   work: Work;
-  /** the page of the simulated sensor: on a machine of one's own, not where others may start sets */
-  sensorPage?: boolean;
+  /** the pages of the simulated sensor and scale: on a machine of one's own, not where others may turn them */
+  devicePages?: boolean;
   /** letters out */
   mail: Mail;
+  /** the hand scale that coaches measure machines with */
+  scales: Scales;
   /** what jobs are heard to do */
   signals: Signals;
   /** folder of the built pages; null serves the API only */
@@ -105,7 +109,17 @@ function readJson(): RequestHandler {
 }
 
 export function createApp(options: AppOptions): Express {
-  const { database, log, work, mail, signals, secureCookies = false, demo = null, signInAttempts = 10 } = options;
+  const {
+    database,
+    log,
+    work,
+    mail,
+    scales,
+    signals,
+    secureCookies = false,
+    demo = null,
+    signInAttempts = 10,
+  } = options;
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
@@ -188,6 +202,7 @@ export function createApp(options: AppOptions): Express {
     deskRoutes(database, signals),
     clientRoutes(database),
     placeRoutes(database),
+    scaleRoutes(scales),
     planningRoutes(database),
     editionRoutes(database),
     handOverRoutes(database, work),
@@ -203,7 +218,10 @@ export function createApp(options: AppOptions): Express {
     },
   );
 
-  if (options.sensorPage) app.use("/sensor", sensorPage(database));
+  if (options.devicePages) {
+    app.use("/sensor", sensorPage(database));
+    app.use("/scale", scalePage(database));
+  }
   app.get("/calendar/:file", calendarHandler(database));
 
   const pages = options.pages;

@@ -7,6 +7,7 @@ import { loggable } from "#server/http/problem";
 import { startRunner } from "#server/jobs/runner";
 import { listenForJobs } from "#server/jobs/signals";
 import { openMail } from "#server/mail/outgoing";
+import { openScale } from "#server/scale/stand-in";
 import { surveyHandler } from "#server/mechanics/survey";
 import { reviewHandler } from "#server/review/reviews";
 import { boundsHandler } from "#server/training/bounds";
@@ -31,6 +32,8 @@ export interface ServeOptions {
   /** the mail server letters go out through; the stand-in unless given, and who they are from */
   smtpUrl?: string | null;
   mailFrom?: string;
+  /** host:port of a hand scale that says newline JSON; the stand-in unless given */
+  scale?: string | null;
   logLevel?: string;
 }
 
@@ -59,17 +62,19 @@ export async function serve(options: ServeOptions): Promise<Serving> {
   const work = startWork(2, options.keptWorkers ?? 0);
   const signals = listenForJobs(options.directUrl ?? options.databaseUrl);
   const mail = openMail(options.smtpUrl ?? null, options.mailFrom);
+  const scales = openScale(options.scale ?? null, signals);
   try {
     await database.assertBoundRole();
     const log = pino({ level: options.logLevel ?? "warn", serializers: { err: loggable } });
     const { pages, sessionSecret, secureCookies = false, proxy = null, demo = null, signInAttempts = 10 } = options;
     const server = createServer(
       createApp({
-        sensorPage: isLoopback(options.host),
+        devicePages: isLoopback(options.host),
         database,
         log,
         work,
         mail,
+        scales,
         signals,
         pages,
         sessionSecret,
@@ -108,6 +113,7 @@ export async function serve(options: ServeOptions): Promise<Serving> {
         await signals.close();
         await work.close();
         await mail.close();
+        await scales.close();
         await database.close();
       },
     };

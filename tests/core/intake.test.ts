@@ -1,6 +1,6 @@
 /** The intake: who may be handed a week, days of the week, how priorities begin, what is left of setups. */
 import { minutesFor, weekdaysFor } from "#core/clients/days";
-import { placeInput, thereOf } from "#core/clients/place";
+import { placeInput, thereIn } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
 import { isCleared, questions, QUESTIONS, unanswered, yeses, type Answers } from "#core/clients/screening";
 import { CURRENT_EDITION } from "#core/edition/edition";
@@ -96,7 +96,7 @@ test("a place stands for what the client has, and has a name", () => {
     units: { cable: "lb" },
   });
   expect(place.name).toBe("Hall");
-  expect(thereOf(place)).toEqual({
+  expect(thereIn(place)).toEqual({
     equipment: ["cable"],
     stations: ["leg press"],
     units: { cable: "lb" },

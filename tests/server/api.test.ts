@@ -4,7 +4,7 @@ import { api, type Endpoint } from "#core/exchange/api";
 import { createApp } from "#server/app";
 import type { Database } from "#server/database/database";
 import { pino } from "pino";
-import { mail, openPool, signals, work } from "./world";
+import { mail, openPool, scales, signals, work } from "./world";
 
 let database: Database;
 let app: Express;
@@ -16,6 +16,7 @@ beforeAll(() => {
     work: work(),
     signals: signals(),
     mail: mail(),
+    scales: scales(),
     pages: null,
     sessionSecret: "test",
   });

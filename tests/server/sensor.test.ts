@@ -16,7 +16,7 @@ let who: string;
 beforeAll(async () => {
   database = openPool();
   // the page is on one server, the phone on another
-  const apps = [appOn(database, { sensorPage: true }), appOn(database)];
+  const apps = [appOn(database, { devicePages: true }), appOn(database)];
   servers = apps.map((app) => createServer(app).listen(0, "127.0.0.1"));
   await Promise.all(servers.map((s) => once(s, "listening")));
   const desk = await signIn(apps[0]!, await makeCoach());

@@ -10,6 +10,7 @@ import { createApp, type AppOptions } from "#server/app";
 import { hashPassword } from "#server/identity/password";
 import { listenForJobs, type Signals } from "#server/jobs/signals";
 import { openMail, type Mail } from "#server/mail/outgoing";
+import { openScale, type Scales } from "#server/scale/stand-in";
 import { startWork, type Work } from "#server/work/work";
 import type { ClientInput } from "#core/clients/client";
 import { clientOf } from "../support/programs";
@@ -51,7 +52,9 @@ let ear: Signals | null = null;
 export const signals = () => (ear ??= listenForJobs(APP_URL()));
 let box: Mail | null = null;
 export const mail = () => (box ??= openMail(null));
-afterAll(() => Promise.all([pool?.close(), ear?.close(), box?.close()]));
+let hung: Scales | null = null;
+export const scales = () => (hung ??= openScale(null, signals()));
+afterAll(() => Promise.all([pool?.close(), hung?.close(), ear?.close(), box?.close()]));
 
 export async function makeCoach(
   practiceId: string = randomUUID(),
@@ -85,6 +88,7 @@ export function appOn(database: Database, options: Partial<AppOptions> = {}): Ex
       work: work(),
       signals: signals(),
       mail: mail(),
+      scales: scales(),
       pages: null,
       sessionSecret: "test",
       signInAttempts: 100,

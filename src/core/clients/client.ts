@@ -4,6 +4,7 @@ import type { Equipment } from "#core/exercises/choices";
 import { limbsOf, roundedBody, type Size } from "#core/anatomy/limbs";
 import { LOADED, type Unit } from "./choices";
 import { weekdaysFor, type PlanDay, type Weekday } from "./days";
+import type { Machine } from "#core/machines/machine";
 import type { There } from "./place";
 import type { clientInput } from "./schema";
 
@@ -41,6 +42,7 @@ export const NOTHING_NOTED: Omit<ClientInput, Said> = {
 export type AtLoads = Pick<ClientInput, "unit"> & {
   units?: ClientInput["units"] | undefined;
   loads?: ClientInput["loads"] | undefined;
+  machines?: readonly Machine[] | undefined;
 };
 
 /** the unit a load of this exercise is read and typed in at the client's place */
@@ -63,18 +65,20 @@ export type Client = ClientInput & {
   revision: number;
   /** by id: places where the client trains on some days, as they are now */
   elsewhere?: Readonly<Record<string, Elsewhere>> | undefined;
+  /** of the place: what was measured there, and what is odd about it */
+  machines?: readonly Machine[] | undefined;
 };
 
-export type Elsewhere = There & { name: string };
+export type Elsewhere = There & { name: string; machines?: readonly Machine[] | undefined };
 type Trains = Pick<ClientInput, "equipment"> &
   Partial<Omit<There, "equipment"> & Pick<ClientInput, "weekdays">> &
-  Pick<Partial<Client>, "elsewhere">;
+  Pick<Partial<Client>, "elsewhere" | "machines">;
 
 /** what is there, and which loads, on a day of the client's week; null weekday: any */
-export function thereOn(client: Trains, weekday: Weekday | null): There {
+export function thereOn(client: Trains, weekday: Weekday | null): There & Pick<Elsewhere, "machines"> {
   const other = weekday?.place === undefined ? undefined : client.elsewhere?.[weekday.place];
-  const { equipment, stations = null, units = {}, loads = {} } = other ?? client;
-  return { equipment, stations, units, loads };
+  const { equipment, stations = null, units = {}, loads = {}, machines } = other ?? client;
+  return { equipment, stations, units, loads, machines };
 }
 
 /** the client as somebody of the place of that day of a plan; as usual where there is no such day, or no other place */
@@ -99,7 +103,7 @@ export function everywhere(client: Trains): Pick<There, "equipment" | "stations"
 
 /** what a form holds of a client */
 export function inputOf(client: ClientInput | Client): ClientInput {
-  const { id: _id, revision: _revision, elsewhere: _elsewhere, ...input } = client as Client;
+  const { id: _id, revision: _revision, elsewhere: _elsewhere, machines: _machines, ...input } = client as Client;
   return input;
 }
 

@@ -1,5 +1,6 @@
 /** Where clients of a practice train: what is there, said once for all of them. */
 import { z } from "zod";
+import { machinesSchema } from "#core/machines/machine";
 import { clientInput } from "./schema";
 
 export const placeInput = z.strictObject({
@@ -8,6 +9,7 @@ export const placeInput = z.strictObject({
   stations: clientInput.shape.stations,
   units: clientInput.shape.units,
   loads: clientInput.shape.loads,
+  machines: machinesSchema.default([]),
   /** what to know of it, such as a stack that reads low */
   note: z.string().max(500, "at most 500 characters").default(""),
 });
@@ -17,5 +19,3 @@ export type Place = PlaceInput & { id: string; revision: number; clients: number
 /** what of a place stands for a client's own */
 export type There = Pick<PlaceInput, "equipment" | "stations" | "units" | "loads">;
 export const thereIn = ({ equipment, stations, units, loads }: There): There => ({ equipment, stations, units, loads });
-/** @throws ZodError where it is no place */
-export const thereOf = (place: unknown): There => thereIn(placeInput.parse(place));

@@ -6,6 +6,7 @@ import "#core/base/reasons";
 import { z } from "zod";
 import { ownEditionSchema, rulesSchema } from "#core/edition/schema";
 import { placeInput } from "#core/clients/place";
+import { machinesSchema } from "#core/machines/machine";
 import { clientInput } from "#core/clients/schema";
 import { standingSchema } from "#core/desk/standing";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
@@ -48,6 +49,7 @@ const client = clientInput.extend({
   revision: z.int(),
   /** by id: places of single days */
   elsewhere: z.record(z.uuid(), placeInput.omit({ note: true })).optional(),
+  machines: machinesSchema.optional(),
 });
 const place = placeInput.extend({ id: z.uuid(), revision: z.int(), clients: z.int() });
 const clientAnswer = z.strictObject({ client });
@@ -883,6 +885,13 @@ export const api = {
       history,
       rules: rulesSchema.pick({ progress: true, pain: true }).extend({ repsFormula: z.number() }),
     }),
+  },
+  scale: {
+    method: "get",
+    path: "/scale",
+    who: "coach",
+    about: "Readings of the hand scale as they come, a line {t, kg} each, until the page stops listening.",
+    answer: { file: "application/x-ndjson" },
   },
   floorSensor: {
     method: "get",

@@ -46,6 +46,7 @@ export function lineFor(
     unit: client.unit,
     units: client.units,
     loads: client.loads,
+    machines: client.machines,
     mass: client.mass,
     sore: suitability({ exercise, view: row.view, strains }, whomOf(client), method).sore,
     beginner: client.level === "beginner",

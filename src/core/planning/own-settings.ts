@@ -3,15 +3,11 @@
  * because of that very parameter (a press with a narrow grip) keeps what makes it itself.
  */
 import type { SettingId } from "#core/clients/choices";
-import type { ClientInput } from "#core/clients/client";
+import type { Client, ClientInput } from "#core/clients/client";
+import { askOn } from "#core/clients/on-machine";
+import type { SetupAsk } from "#core/exercises/asked";
 import type { Exercise } from "#core/exercises/format";
 import { resolveSetup, type Values } from "#core/exercises/setup";
-
-/** a setup before it is resolved */
-interface Asked {
-  exerciseId: string;
-  values: Values;
-}
 
 export interface Setting {
   id: SettingId;
@@ -91,15 +87,19 @@ export function ownValues(exercise: Exercise, values: Values, own: ClientInput["
   return out;
 }
 
+/** what of a client makes a setup another than the library's: what was tried out, and the machines of the place */
+export type Ways = Pick<ClientInput, "settings"> & Pick<Client, "machines">;
+
 /** by the key of the setup as it is named: the same as this client does it, for those that differ */
-export function ownSetups(library: readonly Exercise[], own: ClientInput["settings"]): Map<string, Asked> {
-  const out = new Map<string, Asked>();
-  if (Object.keys(own).length === 0) return out;
+export function ownSetups(library: readonly Exercise[], { settings: own, machines }: Ways): Map<string, SetupAsk> {
+  const out = new Map<string, SetupAsk>();
+  if (Object.keys(own).length === 0 && !machines?.some((m) => m.measured)) return out;
   for (const e of library)
     for (const { values } of e.setups) {
       const mine = ownValues(e, values, own);
       const key = resolveSetup(e, values).key;
-      if (mine !== values && resolveSetup(e, mine).key !== key) out.set(key, { exerciseId: e.id, values: mine });
+      const ask = askOn(machines, { exerciseId: e.id, values: mine });
+      if (ask.profile || (mine !== values && resolveSetup(e, mine).key !== key)) out.set(key, ask);
     }
   return out;
 }

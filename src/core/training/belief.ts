@@ -1,13 +1,12 @@
 /** What is believed of a client's load in a setup, and what follows from it; how it is come by: client-strength.ts. */
+import type { SetupAsk } from "#core/exercises/asked";
 import { inKg } from "#core/base/kilograms";
 import type { Load, Prescription } from "#core/program/document";
 import { leadSet } from "#core/program/structures";
 import { loadFor, maximumOf } from "#core/training/strength";
 
 /** what was lifted, in the load's own meaning (per hand, total, stack, added) */
-export interface LiftedSet {
-  exerciseId: string;
-  values: Readonly<Record<string, number>>;
+export interface LiftedSet extends SetupAsk {
   kg: number;
   reps: number;
   reserve: number;

@@ -5,8 +5,7 @@
  * is updated set by set (Kalman 1960, the scalar case), linearised anew a few times where the limiter changes.
  */
 import { calibration, heads } from "#core/anatomy/anatomy";
-import { findExercise } from "#core/exercises/library";
-import { resolveSetup } from "#core/exercises/setup";
+import { setupAsked, type SetupAsk } from "#core/exercises/asked";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
@@ -44,10 +43,6 @@ const WEAK = 0.25;
 
 const names = Object.keys(calibration.groups);
 const groupIndex = new Map(names.flatMap((g, i) => calibration.groups[g]!.muscles.map((m) => [m, i] as const)));
-const setupOf = (s: { exerciseId: string; values: Readonly<Record<string, number>> }) => {
-  const exercise = findExercise(s.exerciseId);
-  return exercise ? resolveSetup(exercise, s.values) : null;
-};
 
 /** a body of this size in which each group is so many times as strong as the model's */
 function strongAs(body: Body, factor: (group: number) => number): Body {
@@ -80,9 +75,9 @@ function reading(P: Float64Array, e: Float64Array): { variance: number; Pe: Floa
 
 /** the sets of each setup */
 function bySetup(sets: readonly LiftedSet[]) {
-  const all = new Map<string, { setup: NonNullable<ReturnType<typeof setupOf>>; sets: LiftedSet[] }>();
+  const all = new Map<string, { setup: NonNullable<ReturnType<typeof setupAsked>>; sets: LiftedSet[] }>();
   for (const s of sets) {
-    const setup = setupOf(s);
+    const setup = setupAsked(s);
     if (!setup || s.reps < 1) continue;
     const known = all.get(setup.key);
     if (known) known.sets.push(s);
@@ -177,12 +172,8 @@ function estimate(body: Body, sets: readonly LiftedSet[]): Estimate | null {
  * What is believed of a setup's load. @param from the belief to take it from; the estimate's own unless given
  * @returns null where the library does not have it
  */
-function beliefOf(
-  wanted: { exerciseId: string; values: Readonly<Record<string, number>> },
-  { mean, model, P }: Estimate,
-  from: Posterior = { mean, P },
-): LoadBelief | null {
-  const setup = setupOf(wanted);
+function beliefOf(wanted: SetupAsk, { mean, model, P }: Estimate, from: Posterior = { mean, P }): LoadBelief | null {
+  const setup = setupAsked(wanted);
   if (!setup) return null;
   const a = analyse(model, setup);
   const all = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
@@ -201,11 +192,7 @@ function beliefOf(
  * @param sets what was logged lately; without any that can be used nothing is said in kilograms
  * @param wanted setups whose loads are asked for
  */
-export function clientStrength(
-  body: Body,
-  sets: readonly LiftedSet[],
-  wanted: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[],
-): ClientStrength {
+export function clientStrength(body: Body, sets: readonly LiftedSet[], wanted: readonly SetupAsk[]): ClientStrength {
   const found = estimate(body, sets);
   if (!found) return { lifts: 0, groups: [], loads: [] };
   const { mean, P, readings } = found;
@@ -232,7 +219,7 @@ export function clientStrength(
 export function beliefsOfOthers(
   body: Body,
   sets: readonly LiftedSet[],
-  wanted: readonly { exerciseId: string; values: Readonly<Record<string, number>> }[],
+  wanted: readonly SetupAsk[],
 ): (LoadBelief | null)[] {
   const found = estimate(body, sets);
   return wanted.map((w) => {

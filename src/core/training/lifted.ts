@@ -1,4 +1,5 @@
 /** Logged sets as lifts of their setups: what a client's strength is told from. */
+import type { SetupAsk } from "#core/exercises/asked";
 import { inKg } from "#core/base/kilograms";
 import type { Prescription } from "#core/program/document";
 import type { Rules } from "#core/training/rules";
@@ -8,10 +9,7 @@ import { flagsOf } from "#core/training/flags";
 
 /** days of log that tell of today's strength */
 export const STRENGTH_DAYS = 56;
-export type Line = Pick<
-  Prescription,
-  "id" | "exerciseId" | "values" | "purpose" | "bodyLoad" | "setupKey" | "earlier" | "loadStep"
->;
+export type Line = SetupAsk & Pick<Prescription, "id" | "purpose" | "bodyLoad" | "setupKey" | "earlier" | "loadStep">;
 
 /** sets of work with a load, a reserve and full reps, as lifts of their setups; what is flagged counts for nothing */
 export function liftedSets(
@@ -40,7 +38,14 @@ export function liftedSets(
         )
           return [];
         return [
-          { exerciseId: p.exerciseId, values: p.values, kg: inKg(load), reps: countedReps(e), reserve: e.reserve },
+          {
+            exerciseId: p.exerciseId,
+            values: p.values,
+            ...(p.profile ? { profile: p.profile } : {}),
+            kg: inKg(load),
+            reps: countedReps(e),
+            reserve: e.reserve,
+          },
         ];
       });
     });

@@ -1,5 +1,6 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
-import { bodyOf } from "#core/clients/client";
+import { bodyOf, onDay, type Client } from "#core/clients/client";
+import { cardLines } from "#core/clients/on-machine";
 import { cutText } from "#core/base/text";
 import { headTitle } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
@@ -116,8 +117,19 @@ function setupOrNone(exercise: Exercise, values: Values): Setup | null {
   }
 }
 
+/** the client's body, and the machines of the day's place */
+interface At {
+  model: Model;
+  machines: Client["machines"];
+}
+
 /** what is drawn and said about a setup; blank where the library no longer has it */
-function sheetOf(exerciseId: string, values: Prescription["values"], lead: string | undefined, model: Model) {
+function sheetOf(
+  exerciseId: string,
+  values: Prescription["values"],
+  lead: string | undefined,
+  { model, machines }: At,
+) {
   const exercise = findExercise(exerciseId);
   const setup = exercise && setupOrNone(exercise, values);
   if (!exercise || !setup)
@@ -134,7 +146,10 @@ function sheetOf(exerciseId: string, values: Prescription["values"], lead: strin
   const analysis = analyse(model, setup, { frames: true, samples: SAMPLES });
   const [start, end] = drawings(exercise, analysis, lead ?? null);
   return {
-    settings: exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
+    settings: [
+      ...exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
+      ...cardLines(exercise, machines),
+    ],
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
     joints: likelyJoints(exercise, analysis),
@@ -168,13 +183,13 @@ function worksOf(credits: Prescription["credits"]): SnapshotPrescription["works"
     .map(({ group, name, direct }) => ({ group, name, direct }));
 }
 
-function snapshotOf(planned: Prescription, paired: boolean, model: Model): SnapshotPrescription {
+function snapshotOf(planned: Prescription, paired: boolean, at: At): SnapshotPrescription {
   const p = alone(planned, paired);
   const direct = Object.entries(p.credits)
     .filter(([, c]) => c.direct)
     .sort(([, a], [, b]) => b.share - a.share);
   const lead = p.target ?? direct[0]?.[0];
-  const { strains, ...sheet } = sheetOf(p.exerciseId, p.values, lead, model);
+  const { strains, ...sheet } = sheetOf(p.exerciseId, p.values, lead, at);
   return {
     id: p.id,
     exerciseId: p.exerciseId,
@@ -204,7 +219,7 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
     ...sheet,
     alternatives: p.alternatives.map((a) => {
-      const { settings, cues, start, end, strains: asked } = sheetOf(a.exerciseId, a.values, lead, model);
+      const { settings, cues, start, end, strains: asked } = sheetOf(a.exerciseId, a.values, lead, at);
       const spared = JOINTS.filter((j) => spares(j, asked, strains));
       return { setupKey: a.setupKey, name: a.name, spares: spared, settings, cues, start, end };
     }),
@@ -214,10 +229,11 @@ function snapshotOf(planned: Prescription, paired: boolean, model: Model): Snaps
 export function buildSnapshot(
   program: Program,
   programVersion: number,
-  client: Parameters<typeof bodyOf>[0],
+  client: Parameters<typeof bodyOf>[0] & Partial<Pick<Client, "machines" | "elsewhere" | "weekdays">>,
 ): Snapshot {
   const model = compileModel(bodyOf(client));
   const { method } = editionOf(program);
+  const on = (dayId: string) => onDay({ equipment: [], ...client }, program.days, dayId).machines;
   return {
     format: "gryn-handover",
     version: 10,
@@ -233,7 +249,9 @@ export function buildSnapshot(
         minutes: Math.round(dayMinutes(d, method)),
         blocks: d.blocks.map((b) => ({
           id: b.id,
-          prescriptions: b.prescriptions.map((p) => snapshotOf(p, b.prescriptions.length > 1, model)),
+          prescriptions: b.prescriptions.map((p) =>
+            snapshotOf(p, b.prescriptions.length > 1, { model, machines: on(d.id) }),
+          ),
         })),
       })),
   };

@@ -18,6 +18,10 @@ export const verdict = {
 };
 
 export const ofClient = {
+  machine: sentence(
+    { machine: "Leg extension by the window", band: 0.06 },
+    ({ machine, band }) => `On “${machine}” as it was measured there (± ${Math.max(1, Math.round(100 * band))} %).`,
+  ),
   weak: sentence(
     { name: "Maja", link: "grip" },
     ({ name, link }) => `The ${link} of ${name} is noted as weak: this setup asks much of it.`,

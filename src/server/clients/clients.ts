@@ -1,7 +1,7 @@
 /** Clients as they are kept. What a place of the practice has is asked of the place, so that it is said once. */
 import type { Change } from "#core/clients/changes";
 import type { Client } from "#core/clients/client";
-import { placeInput, thereIn, thereOf } from "#core/clients/place";
+import { placeInput, thereIn } from "#core/clients/place";
 import { clientInput } from "#core/clients/schema";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Transaction } from "#server/database/database";
@@ -27,17 +27,22 @@ export const PLACE_OF = `(select p.body from place p where p.practice_id = clien
 /** a place that is gone leaves what was said of the client */
 export const toClient = (r: ClientRow): Client => ({
   ...clientInput.parse(upgrade("client", r.body, r.format)),
-  ...(r.place ? thereOf(r.place) : { place: null }),
+  ...(r.place ? placed(r.place) : { place: null }),
   ...(r.elsewhere ? { elsewhere: elsewhereOf(r.elsewhere) } : {}),
   id: r.id,
   revision: r.revision,
 });
 
+function placed(body: unknown): Pick<Client, "equipment" | "stations" | "units" | "loads" | "machines"> {
+  const place = placeInput.parse(body);
+  return { ...thereIn(place), machines: place.machines };
+}
+
 const elsewhereOf = (places: Record<string, unknown>): NonNullable<Client["elsewhere"]> =>
   Object.fromEntries(
     Object.entries(places).map(([id, body]) => {
       const place = placeInput.parse(body);
-      return [id, { name: place.name, ...thereIn(place) }];
+      return [id, { name: place.name, ...thereIn(place), machines: place.machines }];
     }),
   );
 

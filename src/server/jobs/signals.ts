@@ -8,8 +8,8 @@ import pg from "pg";
 
 export interface Signals {
   /**
-   * @param channel a job's id, "practice " and its id, SENSOR, or null for any job
-   * @param heard with what is said of a sensor; of the others it is a hint and nothing else
+   * @param channel a job's id, "practice " and its id, SENSOR or SCALE, or null for any job
+   * @param heard with what is said of a device; of the others it is a hint and nothing else
    * @returns ends the listening
    */
   on(channel: string | null, heard: (said?: string) => void): () => void;
@@ -20,6 +20,9 @@ const CHANNEL = "gryn_job";
 const ANY = "any";
 /** a simulated sensor begins a set: told to every server, since a phone listens to one of them */
 export const SENSOR = "sensor";
+/** a simulated hand scale is pulled otherwise, likewise */
+export const SCALE = "scale";
+const DEVICES = [SENSOR, SCALE];
 /** ms between two tries of a connection that was lost */
 const AGAIN = 1000;
 
@@ -47,7 +50,8 @@ export function listenForJobs(url: string): Signals {
     client.on("error", lost);
     client.on("end", lost);
     client.on("notification", ({ payload }) => {
-      if (payload?.startsWith(`${SENSOR} `)) return void heard.emit(SENSOR, payload.slice(SENSOR.length + 1));
+      const device = DEVICES.find((d) => payload?.startsWith(`${d} `));
+      if (device) return void heard.emit(device, payload!.slice(device.length + 1));
       heard.emit(payload ?? ANY);
       if (!payload?.startsWith("practice ")) heard.emit(ANY);
     });

@@ -8,6 +8,7 @@ import type { Entry } from "#core/training/entry";
 import type { Bound } from "#core/training/exposures";
 import { isWellWithin } from "#core/training/flags";
 import { STRENGTH_DAYS } from "#core/training/lifted";
+import { linesOn } from "#core/clients/on-machine";
 import { findClient } from "#server/clients/clients";
 import type { Database, Transaction } from "#server/database/database";
 import { askJob, hasten } from "#server/jobs/jobs";
@@ -64,7 +65,7 @@ export const boundsHandler =
     const since = Date.now() - STRENGTH_DAYS * 86_400_000;
     const rules = edition.method;
     const bounds = await work
-      .plausible(client, prescriptionsOf(program), history, since, rules, signal)
+      .plausible(client, linesOn(client.machines, prescriptionsOf(program)), history, since, rules, signal)
       .catch((error: unknown) => {
         throw isThreadGone(error) && !signal.aborted ? new Interrupted("the engine's thread ended") : error;
       });

@@ -7,8 +7,11 @@ import type { Client } from "#core/clients/client";
 import { beyondText } from "#core/clients/mobility";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { ofClient } from "#core/words/bench";
+import { machineFor } from "#core/machines/machine";
 import { findExercise, library } from "#core/exercises/library";
 import type { View } from "#core/drawing/view";
+import { askFor } from "#core/exercises/asked";
+import { fitOf, onMachine } from "#core/clients/on-machine";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { defaultValues, roundToStep, setupName, type Values } from "#core/exercises/setup";
 import type { Analysis } from "#core/mechanics/analyse";
@@ -33,6 +36,22 @@ import { useHandles } from "./useHandles";
 import { useSpread } from "./useSpread";
 
 const isHead = (id: string | null): id is string => heads.some((h) => h.id === id);
+
+/** as it is on the machine of the client's place, where that was measured */
+function useExercise(id: string, client: Client | null): Exercise | undefined {
+  const machines = client?.machines;
+  return useMemo(() => {
+    const found = findExercise(id);
+    return found && onMachine(found, machines);
+  }, [id, machines]);
+}
+
+/** whose curve the load follows, where the client's machine was measured */
+function OnMachine({ exercise, client }: { exercise: Exercise; client: Client | null }) {
+  const machine = machineFor(client?.machines, exercise);
+  const fit = machine && fitOf(machine);
+  return fit ? <p className="quiet">{ofClient.machine({ machine: machine.name, band: fit.band })}</p> : null;
+}
 
 const InWhose = ({ client }: { client: Client | null }) => (
   <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>
@@ -198,14 +217,14 @@ export default function BenchPage() {
   const navigate = useNavigate();
   const { client, clientId } = useOpenClient();
   const body = useMemo(() => bodyOf(client), [client]);
-  const exercise = findExercise(id);
+  const exercise = useExercise(id, client);
   const [values, setValues] = useAddressValues(exercise);
-  const { analysis, error } = useAnalysis(id, values, body);
+  const { analysis, error } = useAnalysis(exercise, values, body);
   const [picked, setSample] = useState<number | null>(null);
   const [turned, setTurned] = useState<View | null>(null);
   const [pins, setPins] = useState<readonly Pin[]>([]);
   const pinned = pins.at(-1) ?? null;
-  const shown = useMemo(() => (exercise ? { exerciseId: id, values } : null), [exercise, id, values]);
+  const shown = useMemo(() => (exercise ? askFor(exercise, values) : null), [exercise, values]);
   const spread = useSpread(shown, body);
   const pinnedSpread = useSpread(pinned, body);
 
@@ -239,6 +258,7 @@ export default function BenchPage() {
           <h1>{setupName(exercise, values)}</h1>
           {analysis && headId && <HardlyWorks analysis={analysis} headId={headId} asked={asked} />}
           {analysis && headId && <p className="words">{inWords(analysis, headId)}</p>}
+          <OnMachine exercise={exercise} client={client} />
         </div>
         <InWhose client={client} />
       </div>

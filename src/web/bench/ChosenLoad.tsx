@@ -3,6 +3,7 @@ import { percent } from "#core/base/numbers";
 import { Select } from "antd";
 import { useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
+import { askFor } from "#core/exercises/asked";
 import type { Exercise } from "#core/exercises/format";
 import type { Values } from "#core/exercises/setup";
 import type { ChosenSet } from "#core/training/chosen-load";
@@ -25,7 +26,7 @@ interface ChosenLoadProps {
 }
 
 export function ChosenLoad({ client, exercise, values }: ChosenLoadProps) {
-  const setup = useMemo(() => ({ exerciseId: exercise.id, values }), [exercise, values]);
+  const setup = useMemo(() => askFor(exercise, values), [exercise, values]);
   const wanted = useMemo(() => [setup], [setup]);
   const strength = useOwnStrength(client, wanted);
   const [typed, setTyped] = useState<number | null>(null);

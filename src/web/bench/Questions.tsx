@@ -1,6 +1,7 @@
 /** Questions to the bench: what a number does while a parameter is turned, the best setup, what is felt elsewhere. */
 import { Button, Select } from "antd";
 import { useEffect, useRef, useState } from "react";
+import { askFor } from "#core/exercises/asked";
 import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
 import { AIMS, type Aim, type Search } from "#core/bench/find";
 import { formatValue } from "#core/exercises/setup";
@@ -51,7 +52,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
     const bounds = bound === null ? {} : { shoulder: bound, elbow: bound, knee: bound };
     ask(
       "find",
-      { setup: { exerciseId: exercise.id, values }, body, head: headId, aim, bounds },
+      { setup: askFor(exercise, values), body, head: headId, aim, bounds },
       { signal: own.signal, tell: setShare },
     ).then(
       (found) => {
@@ -144,7 +145,7 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
   const [muscle, setMuscle] = useState<string | null>(null);
   const own = findHead(headId)?.muscle;
   const others = [...new Set(heads.map((h) => findHead(h)!.muscle))].filter((m) => m !== own);
-  const setup = { exerciseId: exercise.id, values };
+  const setup = askFor(exercise, values);
   const { answer: told, error, again } = useAsk("felt", muscle ? { setup, head: headId, muscle, body } : null);
   return (
     <section className="sheet question" aria-label="Felt elsewhere" style={{ marginTop: 12 }}>

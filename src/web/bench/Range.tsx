@@ -1,4 +1,5 @@
 /** Where a rep begins and ends: both ends are drawn, and the part that serves the head best is found. */
+import { askFor } from "#core/exercises/asked";
 import { percent } from "#core/base/numbers";
 import { Select, Slider } from "antd";
 import { useMemo, useState } from "react";
@@ -33,7 +34,7 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
   const working = analysis.feasible && analysis.heads.some((h) => h.id === headId && h.metrics);
   const { length, passive, shortening, part: counts } = counting;
   const way: Counting = { length, passive, shortening, part: counts };
-  const asked = { setup: { exerciseId: exercise.id, values }, head: headId, counting: way, body };
+  const asked = { setup: askFor(exercise, values), head: headId, counting: way, body };
   const {
     answer: advice,
     error,

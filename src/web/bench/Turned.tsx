@@ -1,6 +1,7 @@
 /** What a number does while a parameter, two, or the rep itself goes through its range. */
 import { Select } from "antd";
 import { lazy, Suspense, useState } from "react";
+import { askFor } from "#core/exercises/asked";
 import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
 import { IN_REP, QUANTITIES, REP, type Quantity, type Sweep } from "#core/bench/sweep";
 import type { Exercise } from "#core/exercises/format";
@@ -36,7 +37,7 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
   const p = exercise.parameters.find((q) => q.id === parameter) ?? null;
   const q = p && second !== parameter ? (exercise.parameters.find((x) => x.id === second) ?? null) : null;
   const asked = (own.head ? [headId, ...beside] : [headId]).map((head) => ({ head, quantity }));
-  const setup = { exerciseId: exercise.id, values };
+  const setup = askFor(exercise, values);
   const sweeping = useAsk("sweep", q ? null : { setup, parameter, asked, body, points: POINTS });
   const mapping = useAsk("map", p && q ? { setup, parameters: [p.id, q.id], head: headId, quantity, body } : null);
   const [sweep, map, { error, again }] = [sweeping.answer, mapping.answer, q ? mapping : sweeping];

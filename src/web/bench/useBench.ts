@@ -2,16 +2,17 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import type { Exercise, Parameter } from "#core/exercises/format";
+import { askFor, type SetupAsk } from "#core/exercises/asked";
 import { roundToStep, type Values } from "#core/exercises/setup";
 import { setupStrains, type Strains } from "#core/exercises/strains";
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
-import type { SetupAsk } from "../mechanics/messages";
 import { useAsk } from "../mechanics/useAsk";
 
 /** the analysis of what is on the bench; that of the same exercise stands until the next one is there */
-export function useAnalysis(exerciseId: string, values: Values, body: Body) {
-  const { answer, error, again } = useAsk("analyse", { setup: { exerciseId, values }, body }, { same: sameExercise });
+export function useAnalysis(exercise: Exercise | undefined, values: Values, body: Body) {
+  const asked = exercise ? { setup: askFor(exercise, values), body } : null;
+  const { answer, error, again } = useAsk("analyse", asked, { same: sameExercise });
   return { analysis: answer ?? null, error, again };
 }
 const sameExercise = (a: { setup: SetupAsk }, b: { setup: SetupAsk }) => a.setup.exerciseId === b.setup.exerciseId;
@@ -76,6 +77,6 @@ const USUAL: Values = {};
 
 /** what the setup on the bench asks of joints in a body, 0 to 1; what the exercise states while that is worked out */
 export function useStrains(exercise: Exercise, analysis: Analysis, body: Body): Strains {
-  const { analysis: usual } = useAnalysis(exercise.id, USUAL, body);
+  const { analysis: usual } = useAnalysis(exercise, USUAL, body);
   return setupStrains(exercise, analysis.strain, (joint) => usual?.strain[joint]);
 }

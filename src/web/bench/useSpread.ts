@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import type { Values } from "#core/exercises/setup";
+import type { SetupAsk } from "#core/exercises/asked";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import type { Body } from "#core/mechanics/model";
 import { useAsk } from "../mechanics/useAsk";
@@ -13,7 +13,7 @@ const QUIET = 500;
 export type Spread = readonly Readonly<Record<string, HeadMetrics | null>>[];
 
 /** null while it is not there yet, where nothing is asked, or where it could not be worked out */
-export function useSpread(asked: { exerciseId: string; values: Values } | null, body: Body): Spread | null {
+export function useSpread(asked: SetupAsk | null, body: Body): Spread | null {
   const { answer } = useAsk("survey", asked && { setups: [asked], body, bodies: SPREAD_BODIES }, { quiet: QUIET });
   return useMemo(() => answer?.rows[0]?.varied.map((v) => v.heads) ?? null, [answer]);
 }

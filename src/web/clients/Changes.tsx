@@ -4,7 +4,7 @@ import { useMemo } from "react";
 import type { Client, ClientInput } from "#core/clients/client";
 import { changes as words } from "#core/words/intake";
 import { usePresentEdition } from "../base/edition";
-import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { bodyOf, useSurvey, waysOf } from "../mechanics/useSurvey";
 import { expectation, type Expectation } from "../solver/expectation";
 import type { Intake } from "./useIntake";
 
@@ -36,7 +36,7 @@ export function Changes({ intake: { input, before, undo }, saved }: ChangesProps
   const edition = usePresentEdition();
   // whoever is not saved yet is counted in the usual body, which is worked out already
   const body = useMemo(() => bodyOf(saved), [saved]);
-  const { survey } = useSurvey(body, undefined, saved?.settings);
+  const { survey } = useSurvey(body, undefined, waysOf(saved));
   const now = useMemo(() => expectation(input, daysOf(input), edition, survey), [input, edition, survey]);
   const then = useMemo(() => before && expectation(before, daysOf(before), edition, survey), [before, edition, survey]);
   const changed = then ? differences(then, now) : [];

@@ -4,10 +4,12 @@ import { useState } from "react";
 import type { Unit } from "#core/clients/choices";
 import { placeInput, thereIn, type Place, type PlaceInput, type There } from "#core/clients/place";
 import { limits as words } from "#core/words/intake";
+import type { Machine } from "#core/machines/machine";
 import { newId } from "../../page/newId";
 import { api, toFailure } from "../base/api";
 import { Dialog } from "../base/Dialog";
 import { Equipment } from "./ClientSections";
+import { MachineForm, MachineList } from "./Machines";
 
 interface PlaceDialogProps {
   /** null: a new one, which begins with what the client has */
@@ -19,11 +21,15 @@ interface PlaceDialogProps {
   onSaved: (place: Place) => void;
 }
 
+/** what is sent of a place */
+const inputOf = ({ id: _id, revision: _revision, clients: _clients, ...input }: Place): PlaceInput => input;
+
 export function PlaceDialog({ place, like, unit, onClose, onSaved }: PlaceDialogProps) {
   const [id] = useState(() => place?.id ?? newId());
   const [input, setInput] = useState<PlaceInput>(() =>
-    place ? { ...thereIn(place), name: place.name, note: place.note } : { ...thereIn(like), name: "", note: "" },
+    place ? inputOf(place) : { ...thereIn(like), name: "", machines: [], note: "" },
   );
+  const [machine, setMachine] = useState<Machine | null>(null);
   const [reason, setReason] = useState<string | null>(null);
   const [save, { isLoading, error }] = api.useSavePlaceMutation();
   const send = async () => {
@@ -42,11 +48,24 @@ export function PlaceDialog({ place, like, unit, onClose, onSaved }: PlaceDialog
       open
       onCancel={onClose}
       footer={null}
-      title={place ? words.changePlace() : words.newPlace()}
-      width={620}
+      title={machine ? machine.name : place ? words.changePlace() : words.newPlace()}
+      width={machine ? 860 : 620}
       destroyOnHidden
     >
-      <div style={{ display: "grid", gap: 12 }}>
+      {machine && (
+        <MachineForm
+          key={machine.id}
+          machine={machine}
+          onBack={() => setMachine(null)}
+          onDone={(m) => {
+            const known = input.machines.some((x) => x.id === m.id);
+            const machines = known ? input.machines.map((x) => (x.id === m.id ? m : x)) : [...input.machines, m];
+            setInput({ ...input, machines });
+            setMachine(null);
+          }}
+        />
+      )}
+      <div style={{ display: machine ? "none" : "grid", gap: 12 }}>
         {place && <p className="small quiet">{words.placeOf({ n: place.clients })}</p>}
         <label className="field">
           <span>{words.placeName()}</span>
@@ -54,6 +73,14 @@ export function PlaceDialog({ place, like, unit, onClose, onSaved }: PlaceDialog
           <span className="reason">{reason}</span>
         </label>
         <Equipment value={input} unit={unit} onChange={(change) => setInput({ ...input, ...change })} />
+        <MachineList
+          machines={input.machines}
+          stations={input.stations}
+          hasCable={input.equipment.includes("cable")}
+          hasMachines={input.equipment.includes("machine")}
+          onOpen={setMachine}
+          onRemove={(m) => setInput({ ...input, machines: input.machines.filter((x) => x.id !== m.id) })}
+        />
         <label className="field">
           <span>{words.placeNote()}</span>
           <Input value={input.note} onChange={(e) => setInput({ ...input, note: e.target.value })} />

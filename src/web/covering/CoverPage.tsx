@@ -26,7 +26,7 @@ import { useEdition } from "../base/edition";
 import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { Picture } from "../drawing/Picture";
-import { bodyOf, settingsOf, useSurvey } from "../mechanics/useSurvey";
+import { bodyOf, waysOf, useSurvey } from "../mechanics/useSurvey";
 import { useOwnSetups } from "../mechanics/own-setups";
 import { usePlan } from "../planning/usePlan";
 import { fixed } from "../../page/locale";
@@ -41,7 +41,7 @@ export default function CoverPage() {
   const { client, clientId, pending } = useOpenClient();
   const edition = useEdition();
   const body = useMemo(() => bodyOf(client), [client]);
-  const { survey, error, progress } = useSurvey(pending ? null : body, undefined, settingsOf(client));
+  const { survey, error, progress } = useSurvey(pending ? null : body, undefined, waysOf(client));
   const more = params.get("with");
   const ids = useMemo(
     () => [group, ...(more ?? "").split(".")].filter((g, i, all) => findGroup(g) && all.indexOf(g) === i),

@@ -1,7 +1,8 @@
 /** Asks the engine's workers: one question for all kinds, answered once, failed with a reason, or dropped. */
+import type { SetupAsk } from "#core/exercises/asked";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
-import type { Answered, FromWorker, Given, Kind, SetupAsk, ToWorker } from "./messages";
+import type { Answered, FromWorker, Given, Kind, ToWorker } from "./messages";
 
 /**
  * What is on the bench is answered at once, on a thread of its own; surveys and beliefs take their time on another; a

@@ -12,7 +12,7 @@ import type { Answer } from "#core/exchange/api";
 import { plainly } from "../base/api";
 import { askSurvey } from "./analyst";
 import { BODIES, keepSurvey, keptSurvey } from "./kept-surveys";
-import type { SetupAsk } from "./messages";
+import type { SetupAsk } from "#core/exercises/asked";
 
 /** every named setup of the library */
 export const librarySetups: SetupAsk[] = library.flatMap((e) =>

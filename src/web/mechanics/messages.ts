@@ -1,4 +1,5 @@
 /** What the page and its engine worker say to each other: each question by its kind, what is given, what comes back. */
+import type { SetupAsk } from "#core/exercises/asked";
 import type { Analysis, Part } from "#core/mechanics/analyse";
 import type { Thumbnail } from "#core/drawing/thumbnail";
 import type { Easier } from "#core/planning/easier";
@@ -12,11 +13,6 @@ import type { Counting } from "#core/ranking/tension";
 import type { ChosenLoad, ChosenSet } from "#core/training/chosen-load";
 import type { ClientStrength } from "#core/training/client-strength";
 import type { LiftedSet } from "#core/training/belief";
-
-export interface SetupAsk {
-  exerciseId: string;
-  values: Readonly<Record<string, number>>;
-}
 
 /** a setup in a body */
 interface Posed {

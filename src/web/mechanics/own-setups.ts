@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { askOn } from "#core/clients/on-machine";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
@@ -12,7 +13,7 @@ export async function withOwnSetups(survey: Survey, program: Program, client: Cl
   const known = new Set(survey.rows.map((r) => r.setupKey));
   const own = prescriptionsOf(program).filter((p) => !known.has(p.setupKey) && exercises.has(p.exerciseId));
   if (own.length === 0) return survey;
-  const asked = own.map(({ exerciseId, values }) => ({ exerciseId, values }));
+  const asked = own.map((p) => askOn(client.machines, p));
   const more = await askSurvey(asked, bodyOf(client), 0).catch(() => null);
   return more ? { ...survey, rows: [...survey.rows, ...more.rows.filter((r) => !known.has(r.setupKey))] } : survey;
 }

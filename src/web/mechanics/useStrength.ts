@@ -1,4 +1,5 @@
 import { useMemo } from "react";
+import { askOn, linesOn } from "#core/clients/on-machine";
 import type { Client } from "#core/clients/client";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Program } from "#core/program/document";
@@ -9,7 +10,7 @@ import type { LoadBelief } from "#core/training/belief";
 import { liftedSets, STRENGTH_DAYS } from "#core/training/lifted";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
-import type { SetupAsk } from "./messages";
+import type { SetupAsk } from "#core/exercises/asked";
 import { useNow } from "../base/useNow";
 import { useAsk } from "./useAsk";
 import { bodyOf } from "./useSurvey";
@@ -18,7 +19,6 @@ const keyOf = (p: SetupAsk): string | null => {
   const exercise = findExercise(p.exerciseId);
   return exercise ? resolveSetup(exercise, p.values).key : null;
 };
-const asSetup = ({ exerciseId, values }: SetupAsk): SetupAsk => ({ exerciseId, values });
 
 export interface Strength {
   all: ClientStrength;
@@ -38,9 +38,10 @@ export function useStrength(
   const now = useNow();
   const asked = useMemo(() => {
     if (!client || !program || !log) return null;
-    const planned = prescriptionsOf(program);
+    const asked = (p: SetupAsk) => askOn(client.machines, p);
+    const planned = linesOn(client.machines, prescriptionsOf(program));
     const sets = liftedSets(planned, log, now - STRENGTH_DAYS * 86_400_000, editionOf(program).method);
-    return sets.length ? { body: bodyOf(client), sets, setups: (wanted ?? planned).map(asSetup) } : null;
+    return sets.length ? { body: bodyOf(client), sets, setups: (wanted ?? planned).map(asked) } : null;
   }, [client, program, log, wanted, now]);
   const { answer: all } = useAsk("strength", asked);
   return useMemo(() => {

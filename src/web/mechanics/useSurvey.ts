@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
-import { bodyOf as roundedBody, type ClientInput } from "#core/clients/client";
+import { bodyOf as roundedBody } from "#core/clients/client";
+import { askOn } from "#core/clients/on-machine";
 import { library } from "#core/exercises/library";
 import { bodyFrom, plainBody } from "#core/anatomy/limbs";
 import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
-import { ownSetups } from "#core/planning/own-settings";
+import { ownSetups, type Ways } from "#core/planning/own-settings";
 import { listedFor } from "#core/ranking/rank";
 import { askSurvey } from "./analyst";
 import { readLibrary } from "./library-survey";
@@ -15,12 +16,13 @@ const BODIES = 12;
 export const bodyOf = (client: Parameters<typeof roundedBody>[0] | null | undefined): Body =>
   client ? roundedBody(client) : DEFAULT_BODY;
 
-/** what the open client has tried out; nobody open: nothing */
-export const settingsOf = (client: Pick<ClientInput, "settings"> | null | undefined): ClientInput["settings"] =>
-  client?.settings ?? {};
+const USUAL: Ways = { settings: {} };
+/** how the open client does setups, and on what; nobody open: as usual */
+export const waysOf = (client: Ways | null | undefined): Ways =>
+  client ? { settings: client.settings, machines: client.machines } : USUAL;
 
-/** the library with the client's own settings in place of the usual ones */
-async function asDoneBy(own: ClientInput["settings"], body: Body, base: Survey): Promise<Survey> {
+/** the library with the client's own settings and machines in place of the usual ones */
+async function asDoneBy(own: Ways, body: Body, base: Survey): Promise<Survey> {
   const mine = ownSetups(library, own);
   if (mine.size === 0) return base;
   const { rows } = await askSurvey([...mine.values()], body, 0);
@@ -31,7 +33,7 @@ async function asDoneBy(own: ClientInput["settings"], body: Body, base: Survey):
 /** first every setup in the body itself, then, for the head in question, its setups in varied bodies */
 async function surveyFor(
   body: Body,
-  own: ClientInput["settings"],
+  own: Ways,
   headId: string | undefined,
   give: (survey: Survey) => void,
   tell: (done: number) => void,
@@ -41,7 +43,7 @@ async function surveyFor(
   const rows = headId ? listedFor(base, headId) : [];
   if (rows.length === 0) return;
   const spread = await askSurvey(
-    rows.map((r) => ({ exerciseId: r.exerciseId, values: r.values })),
+    rows.map((r) => askOn(own.machines, r)),
     body,
     BODIES,
   );
@@ -51,12 +53,12 @@ async function surveyFor(
 
 /**
  * the survey of the library in a body, with the spread of one head's setups as soon as it is there; null while it is
- * made. @param body null: not known yet, and nothing is asked @param own settings that the client has tried out
+ * made. @param body null: not known yet, and nothing is asked @param own what the client has tried out, and trains on
  */
 export function useSurvey(
   body: Body | null,
   headId: string | undefined,
-  own: ClientInput["settings"] = {},
+  own: Ways = USUAL,
 ): { survey: Survey | null; error: string | null; /** share of the library that is read */ progress: number } {
   const [state, setState] = useState<{ key: string; survey: Survey | null; error: string | null }>({
     key: "",
@@ -69,10 +71,10 @@ export function useSurvey(
   useEffect(() => {
     if (key === null) return;
     let current = true;
-    const [plainly, settings] = JSON.parse(key) as [Parameters<typeof bodyFrom>[0], ClientInput["settings"]];
+    const [plainly, ways] = JSON.parse(key) as [Parameters<typeof bodyFrom>[0], Ways];
     surveyFor(
       bodyFrom(plainly),
-      settings,
+      ways,
       headId,
       (survey) => current && setState({ key, survey, error: null }),
       (done) => current && setProgress(done),

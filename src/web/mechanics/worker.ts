@@ -1,7 +1,6 @@
 /// <reference lib="webworker" />
 /** The engine off the page's thread. Asks that were dropped before they began are passed over. */
-import { findExercise } from "#core/exercises/library";
-import { resolveSetup } from "#core/exercises/setup";
+import { setupAsked, type SetupAsk } from "#core/exercises/asked";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
@@ -14,7 +13,7 @@ import { thumbnailOf } from "#core/drawing/thumbnail";
 import { easierPositions } from "#core/planning/easier";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
-import type { Answered, FromWorker, Given, Kind, SetupAsk, ToWorker } from "./messages";
+import type { Answered, FromWorker, Given, Kind, ToWorker } from "./messages";
 
 const dropped = new Set<number>();
 const models = new Map<string, Model>();
@@ -30,9 +29,9 @@ function modelFor(body: Body): Model {
 }
 
 function setupFor(ask: SetupAsk) {
-  const exercise = findExercise(ask.exerciseId);
-  if (!exercise) throw new Error(`There is no exercise called ${ask.exerciseId}.`);
-  return resolveSetup(exercise, ask.values);
+  const setup = setupAsked(ask);
+  if (!setup) throw new Error(`There is no exercise called ${ask.exerciseId}.`);
+  return setup;
 }
 
 type Answers = { [K in Kind]: (given: Given<K>, tell: (share: number) => void) => Answered<K> };

@@ -2,6 +2,7 @@
 import { Button, Segmented } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
+import { askOn } from "#core/clients/on-machine";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { BEGINS, PURPOSES, RAMP_MOST, TURNS, type Purpose, type Turns } from "#core/program/limits";
@@ -218,10 +219,9 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
   const exercise = exercises.get(p.exerciseId);
   const { method } = useEdition();
   const view = useView(p, client);
-  const { exerciseId, values } = p;
   const head = headFor(p);
   const body = useMemo(() => bodyOf(client), [client]);
-  const { answer: easier } = useAsk("easier", { setup: { exerciseId, values }, body, head });
+  const { answer: easier } = useAsk("easier", { setup: askOn(client.machines, p), body, head });
   if (!exercise) return null;
   const best = easier?.[0] ?? null;
   const refusals = (t: Technique) =>

@@ -3,6 +3,7 @@ import { Button } from "antd";
 import { Menu } from "../base/Menu";
 import { useState } from "react";
 import { Link } from "react-router";
+import { askOn } from "#core/clients/on-machine";
 import { onDay, type Client } from "#core/clients/client";
 import { editionOf } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
@@ -15,7 +16,7 @@ import { newId } from "../../page/newId";
 import { message } from "../base/say";
 import { dayOf } from "../../page/locale";
 import { askSurvey } from "../mechanics/analyst";
-import type { SetupAsk } from "../mechanics/messages";
+import type { SetupAsk } from "#core/exercises/asked";
 import { bodyOf } from "../mechanics/useSurvey";
 import { usePlan } from "./usePlan";
 
@@ -38,7 +39,11 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
   /** the setup, the exercise's usual one and another, as this client's body knows them */
   const surveyed = async (other: SetupAsk[] = []): Promise<[Survey, SurveyRow]> => {
     const asked = [{ exerciseId: exercise.id, values }, { exerciseId: exercise.id, values: {} }, ...other];
-    const survey = await askSurvey(asked, bodyOf(client), 0);
+    const survey = await askSurvey(
+      asked.map((a) => askOn(client.machines, a)),
+      bodyOf(client),
+      0,
+    );
     const [row] = survey.rows;
     if (!row) throw new Error("nothing is known of this setup");
     return [survey, row];

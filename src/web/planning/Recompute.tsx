@@ -2,6 +2,7 @@
 import { Button } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useState } from "react";
+import { askOn } from "#core/clients/on-machine";
 import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { editionName } from "#core/edition/edition";
@@ -36,7 +37,7 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
     setBusy(true);
     try {
       const lines = known(toRecompute(program, MODEL_VERSION, edition));
-      const asked = lines.map(({ exerciseId, values }) => ({ exerciseId, values }));
+      const asked = lines.map((p) => askOn(client.machines, p));
       const { modelVersion, rows } = await askSurvey(asked, bodyOf(client), 0);
       setOperations([
         ...lines.flatMap((p, i): Operation[] => {

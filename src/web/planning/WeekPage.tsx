@@ -27,7 +27,7 @@ import { dayOf } from "../../page/locale";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Empty, Failed, Loading } from "../base/states";
 import { ImportButton } from "../exchange/ImportButton";
-import { bodyOf, settingsOf, useSurvey } from "../mechanics/useSurvey";
+import { bodyOf, waysOf, useSurvey } from "../mechanics/useSurvey";
 import { newId } from "../../page/newId";
 import { Checks } from "./Checks";
 import { DayMenu } from "./DayMenu";
@@ -209,7 +209,7 @@ function Week({ id }: { id: string }) {
   const { survey, progress } = useSurvey(
     useMemo(() => client && bodyOf(client), [client]),
     undefined,
-    settingsOf(client),
+    waysOf(client),
   );
   const { planner, writing, setWriting, preview } = useWriting();
   const shown = preview ?? program;

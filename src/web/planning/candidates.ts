@@ -1,5 +1,6 @@
 /** What else a client could do in the place of a planned exercise, by the mechanics of that client's body. */
 import { useMemo } from "react";
+import { askOn } from "#core/clients/on-machine";
 import type { Client } from "#core/clients/client";
 import type { Joint } from "#core/exercises/joints";
 import { exercises } from "#core/exercises/library";
@@ -9,7 +10,7 @@ import { headFor } from "#core/planning/aim";
 import { swapsFor, type Swaps } from "#core/planning/swap";
 import { useEdition } from "../base/edition";
 import { useAsk } from "../mechanics/useAsk";
-import { bodyOf, useSurvey } from "../mechanics/useSurvey";
+import { bodyOf, useSurvey, waysOf } from "../mechanics/useSurvey";
 
 export interface Candidates extends Swaps {
   survey: Survey | null;
@@ -20,7 +21,7 @@ export interface Candidates extends Swaps {
 export function usePlanned(p: Prescription, client: Client, survey: Survey | null): SurveyRow | undefined {
   const known = survey?.rows.find((r) => r.setupKey === p.setupKey);
   const missing = survey !== null && !known && exercises.has(p.exerciseId);
-  const setup = { exerciseId: p.exerciseId, values: p.values };
+  const setup = askOn(client.machines, p);
   const { answer } = useAsk("survey", missing ? { setups: [setup], body: bodyOf(client), bodies: 0 } : null);
   return known ?? answer?.rows[0];
 }
@@ -36,7 +37,7 @@ export function useCandidates(
   const { survey, progress } = useSurvey(
     useMemo(() => bodyOf(client), [client]),
     headFor(p) ?? undefined,
-    client.settings,
+    waysOf(client),
   );
   const planned = usePlanned(p, client, survey);
   const swaps = useMemo(

@@ -31,7 +31,7 @@ import { useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { useOwnStrength } from "../training/useOwnStrength";
 import { librarySetups } from "../mechanics/library-survey";
-import { bodyOf, settingsOf, useSurvey } from "../mechanics/useSurvey";
+import { bodyOf, waysOf, useSurvey } from "../mechanics/useSurvey";
 import { useFromLog } from "./useFromLog";
 import { KeptRankings } from "./KeptRankings";
 import { RankedList } from "./RankedList";
@@ -73,7 +73,7 @@ export default function RankingPage() {
   }, [chosen, client]);
   const equipment = context.equipment ?? EQUIPMENT;
   const group = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => findHead(head)?.sameAs === g.id);
-  const { survey, error, progress } = useSurvey(pending ? null : body, group?.id, settingsOf(client));
+  const { survey, error, progress } = useSurvey(pending ? null : body, group?.id, waysOf(client));
   const schools = useMemo(() => [...edition.schools, ...judgements.schools], [edition, judgements.schools]);
   const schoolOf = useCallback(
     (w: Weighed) => {

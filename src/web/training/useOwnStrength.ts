@@ -1,6 +1,6 @@
 import type { Client } from "#core/clients/client";
 import { api } from "../base/api";
-import type { SetupAsk } from "../mechanics/messages";
+import type { SetupAsk } from "#core/exercises/asked";
 import { useStrength, type Strength } from "../mechanics/useStrength";
 import { usePlan } from "../planning/usePlan";
 

@@ -116,8 +116,8 @@ describe("settings that were tried", () => {
     const squat = findExercise("back-squat")!;
     // beyond what the exercise knows: its end
     expect(ownValues(squat, {}, { stance: 200 }).footWidth).toBe(0.4);
-    expect(ownSetups(library, {}).size).toBe(0);
-    const mine = ownSetups(library, { stance: 50 });
+    expect(ownSetups(library, { settings: {} }).size).toBe(0);
+    const mine = ownSetups(library, { settings: { stance: 50 } });
     expect(new Set([...mine.values()].map((s) => s.exerciseId))).toEqual(
       new Set(["back-squat", "belt-squat", "leg-press"]),
     );

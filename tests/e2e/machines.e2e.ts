@@ -1,0 +1,110 @@
+/** A machine of a place: measured with the simulated hand scale, and what of it reaches bench, week and phone. */
+import { accessible, control, expect, handOver, openClient, openPhone, saved, signIn, step, test } from "./hands";
+
+test("a machine is measured with the hand scale, its oddities noted, and bench, week and phone know it", async ({
+  page,
+  context,
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  await control("reset");
+  await signIn(page);
+  await openClient(page, "Runa");
+  await step(page, 3);
+  await page.getByRole("button", { name: "New place" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Name of the place").fill("Mill hall");
+  await dialog.getByRole("combobox", { name: "Add a machine" }).fill("leg ext");
+  await page.keyboard.press("Enter");
+  await dialog.getByLabel("Name there").fill("Leg extension by the window");
+  await dialog.getByLabel("From pin to pin").fill("7");
+  await dialog.getByLabel("Left side starts behind the right, mm").fill("15");
+  await dialog.getByLabel("What evens it out").fill("towel behind the left shoulder");
+  await dialog.getByLabel("Pin set to, kg").fill("40");
+
+  // the scale's page turns what it is pulled with; the coach takes what it shows while it is still
+  const knob = await context.newPage();
+  await knob.goto("/scale");
+  const pull = async (kg: number) => {
+    await knob.getByLabel("Pulled with, kg").fill(String(kg));
+    await knob.getByRole("button", { name: "Turn the knob" }).click();
+    await expect(knob.getByText(`The scale is pulled with ${kg} kg.`)).toBeVisible();
+    await page.bringToFront();
+  };
+  await dialog.getByRole("button", { name: "Read from the scale" }).click();
+  const shows = dialog.locator(".scale .shows");
+  await expect(shows).toContainText("kg");
+  const way = [
+    [40, 34],
+    [36, 31],
+    [30, 26],
+    [24, 20],
+    [20, 17],
+  ] as const;
+  const take = async (kg: number, name: "Take going up" | "Take coming down", at: number) => {
+    await pull(kg);
+    await expect(shows).toHaveText(new RegExp(`^(${kg}|${kg - 1})\\.\\d kg$`));
+    const said = dialog.getByText(new RegExp(`kg at ${at} cm\\.$`));
+    await expect(async () => {
+      await dialog.getByLabel("Held at, cm").fill(String(at));
+      await dialog.getByRole("button", { name }).click();
+      await expect(said).toBeVisible({ timeout: 500 });
+    }).toPass({ timeout: 20_000 });
+  };
+  for (const [i, [up]] of way.entries()) await take(up, "Take going up", 10 * i);
+  for (const [i, [, down]] of [...way.entries()].reverse()) await take(down, "Take coming down", 10 * i);
+  await expect(dialog.getByText(/The hand meets 7\d % of what the pin says/)).toBeVisible();
+  await expect(dialog.getByText(/Friction takes [6-9] %/)).toBeVisible();
+  await accessible(page);
+  if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/measure.png` });
+  await dialog.getByRole("button", { name: "Use this machine" }).click();
+  await expect(dialog.getByText(/measured, ± \d+ %, friction [6-9] %/)).toBeVisible();
+  if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/place.png` });
+  await dialog.getByRole("button", { name: "Save the place" }).click();
+  await page.getByRole("button", { name: "Save client" }).click();
+  await expect(page.getByText("Saved.", { exact: true })).toBeVisible();
+
+  const { pathname } = new URL(page.url());
+  const clientId = pathname.split("/")[2]!;
+  await page.goto(`/bench/leg-extension?for=${clientId}`);
+  await expect(page.getByText(/On “Leg extension by the window” as it was measured there/)).toBeVisible();
+  await page.getByRole("button", { name: "Add to a day" }).click();
+  await page.getByRole("menuitem").first().click();
+  await page.getByRole("link", { name: "Open the week" }).click();
+  await saved(page);
+  await handOver(page);
+  const { phone, context: pocket } = await openPhone(page, browser);
+  await phone.locator("ol.list button").filter({ hasText: "Leg extension" }).first().click();
+  await phone.getByText("Cues and setting").click();
+  await expect(phone.getByText(/Machine: Leg extension by the window/)).toBeVisible();
+  await expect(phone.getByText(/Left side: starts 15 mm behind the right/)).toBeVisible();
+  await expect(phone.getByText(/Pins: 7 kg apart/)).toBeVisible();
+  await pocket.close();
+});
+
+test("readings from a file: what is wrong in it is said by its line, and nothing that stands there is lost", async ({
+  page,
+}) => {
+  await signIn(page);
+  await openClient(page, "Runa");
+  await step(page, 3);
+  await page.getByRole("button", { name: "New place" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("combobox", { name: "Add a machine" }).fill("leg ext");
+  await page.keyboard.press("Enter");
+  await dialog.getByLabel("Pin set to, kg").fill("30");
+  const file = dialog.locator("input[type=file]");
+  const read = (text: string) =>
+    file.setInputFiles({ name: "readings.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await read("place;up;down\n0;24,5;21\n10;25;21\n20;26;22\n30;24,5;20\n");
+  await expect(dialog.getByText("4 places read.")).toBeVisible();
+  await expect(dialog.getByText(/The hand meets 8\d % of what the pin says/)).toBeVisible();
+  await read("0;24,5\n10;heavy\n");
+  await expect(dialog.getByText(/Line 2 needs a place in cm and a force in kg/)).toBeVisible();
+  await expect(dialog.getByLabel("Line 4: Going up, kg")).toHaveValue("24.5");
+  // ten times too much, by a thumb
+  await dialog.getByLabel("Pin set to, kg").fill("3");
+  await expect(dialog.getByText(/The scale reads 8\.\d times what the pin says: is the pin right\?/)).toBeVisible();
+  await dialog.getByRole("button", { name: "Use this machine" }).click();
+  await expect(dialog.getByText(/measured, ±/)).toBeVisible();
+});
