@@ -30,6 +30,7 @@ import { planningRoutes } from "#server/planning/routes";
 import type { Mail } from "#server/mail/outgoing";
 import { letterRoutes } from "#server/mail/routes";
 import { reviewRoutes } from "#server/review/routes";
+import { exerciseRoutes } from "#server/exercises/routes";
 import { scaleRoutes } from "#server/scale/routes";
 import { scalePage, type Scales } from "#server/scale/stand-in";
 import { Sensors, sensorPage } from "#server/sensing/stand-in";
@@ -71,6 +72,7 @@ const HOURS = 3600_000;
 const BODY_LIMITS: [RegExp, string][] = [
   [/^\/programs\/[^/]+\/edits$/, "384kb"],
   [/^\/floor\/log$/, "256kb"],
+  [/^\/exercises\//, "128kb"],
   [/^/, "32kb"],
 ];
 
@@ -202,6 +204,7 @@ export function createApp(options: AppOptions): Express {
     deskRoutes(database, signals),
     clientRoutes(database),
     placeRoutes(database),
+    exerciseRoutes(database),
     scaleRoutes(scales),
     planningRoutes(database),
     editionRoutes(database),

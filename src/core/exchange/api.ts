@@ -5,6 +5,8 @@
 import "#core/base/reasons";
 import { z } from "zod";
 import { ownEditionSchema, rulesSchema } from "#core/edition/schema";
+import { ownFaults, SCOPES } from "#core/exercises/own";
+import { exerciseSchema } from "#core/exercises/schema";
 import { placeInput } from "#core/clients/place";
 import { machinesSchema } from "#core/machines/machine";
 import { clientInput } from "#core/clients/schema";
@@ -52,6 +54,16 @@ const client = clientInput.extend({
   machines: machinesSchema.optional(),
 });
 const place = placeInput.extend({ id: z.uuid(), revision: z.int(), clients: z.int() });
+const ownExercise = z.strictObject({
+  id: z.string(),
+  revision: z.int(),
+  scope: z.enum(SCOPES),
+  mine: z.boolean(),
+  withdrawn: z.boolean(),
+  by: z.string(),
+  at: moment,
+  exercise: exerciseSchema,
+});
 const clientAnswer = z.strictObject({ client });
 const clientSummary = clientInput
   .pick({ daysPerWeek: true, minutes: true, cleared: true, keepUntil: true, name: true })
@@ -446,6 +458,38 @@ export const api = {
         }),
       ),
     }),
+  },
+  exercises: {
+    method: "get",
+    path: "/exercises",
+    who: "coach",
+    about: "The practice's own exercises, withdrawn ones too: weeks that have them keep them.",
+    answer: z.strictObject({ exercises: z.array(ownExercise) }),
+  },
+  exerciseVersions: {
+    method: "get",
+    path: "/exercises/{id}/versions",
+    who: "coach",
+    about: "What an own exercise was before, newest first.",
+    answer: z.strictObject({
+      versions: z.array(z.strictObject({ revision: z.int(), by: z.string(), at: moment, exercise: exerciseSchema })),
+    }),
+  },
+  saveExercise: {
+    method: "put",
+    path: "/exercises/{id}",
+    who: "coach",
+    about:
+      "Keeps an own exercise, or changes it from the revision that was read. 409 with what somebody else made of it.",
+    body: z.strictObject({
+      revision: z.int().min(0),
+      scope: z.enum(SCOPES),
+      withdrawn: z.boolean(),
+      exercise: exerciseSchema.superRefine((e, context) => {
+        for (const { path, reason } of ownFaults(e)) context.addIssue({ code: "custom", path, message: reason });
+      }),
+    }),
+    answer: z.strictObject({ exercises: z.array(ownExercise) }),
   },
   places: {
     method: "get",

@@ -9,6 +9,8 @@ export type Profile = readonly (readonly [number, number])[];
 export interface SetupAsk {
   exerciseId: string;
   values: Values;
+  /** itself, where nobody else knows it yet: while it is written */
+  exercise?: Exercise | undefined;
   /** measured on the machine that it is done on */
   profile?: Profile | undefined;
 }
@@ -19,8 +21,8 @@ const MEASURED: ReadonlySet<string> = new Set(["cable", "lever", "arm"]);
 const profiles = new WeakMap<Exercise, Profile>();
 
 /**
- * The exercise on a machine with a curve of its own: it stands for what the file says of cam, plates and lever. The same
- * exercise of the same version, since lines and logs of it go on.
+ * The exercise on a machine with a curve of its own, which stands for what its file says of cam, plates and lever. It
+ * is the same exercise of the same version, since lines and logs of it go on.
  */
 export function withProfile(exercise: Exercise, profile: Profile | undefined): Exercise {
   if (!profile || !exercise.loads.some((l) => MEASURED.has(l.kind))) return exercise;
@@ -41,7 +43,11 @@ export function askFor(exercise: Exercise, values: Values): SetupAsk {
 }
 
 /** null where there is no such exercise. @throws SetupError for values it does not have */
-export function setupAsked({ exerciseId, values, profile }: SetupAsk): Setup | null {
-  const exercise = findExercise(exerciseId);
+export function setupAsked({
+  exerciseId,
+  values,
+  profile,
+  exercise = findExercise(exerciseId),
+}: SetupAsk): Setup | null {
   return exercise ? resolveSetup(withProfile(exercise, profile), values) : null;
 }

@@ -38,7 +38,7 @@ export function heldAt(samples: readonly ScaleSample[], seconds = HOLD): Held {
   return { kg: middle(kg), t: end };
 }
 
-/** kg that the scale shows with nothing on it at a moment: between two zeros in proportion, beyond them as at the next */
+/** kg that the scale shows with nothing on it at a moment: between two zeros in proportion, beyond them as the next */
 export function zeroAt(zeros: readonly ScaleSample[], t: number): number {
   const sorted = zeros.toSorted((a, b) => a.t - b.t);
   const after = sorted.findIndex((z) => z.t >= t);

@@ -21,8 +21,8 @@ const rights = (role: string, database: string) => `
   revoke all on all functions in schema gryn from public;
   grant execute on all functions in schema gryn to ${role}, ${KEEPER};
   grant select, insert, update, delete on client, program, load_bound, job, judgement, client_mark, standing, decision, place, review, experiment, fact, letter to ${role};
-  grant select, insert on program_edit, hand_over, handed_line, entry, report, check_in, client_change, answer, audit, mechanics to ${role};
-  grant select, insert, update on edition to ${role};
+  grant select, insert on program_edit, hand_over, handed_line, entry, report, check_in, client_change, answer, audit, mechanics, exercise_version to ${role};
+  grant select, insert, update on edition, exercise to ${role};
   grant select on practice to ${role};
   grant usage, select on all sequences in schema public to ${role};
   grant select, insert, update, delete on account, session, client_link, calendar_link, invitation, attempt, device to ${KEEPER};

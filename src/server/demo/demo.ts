@@ -452,6 +452,8 @@ export async function removeDemo(ownerUrl: string): Promise<void> {
       "judgement",
       "client",
       "place",
+      "exercise",
+      "edition",
       "client_link",
       "invitation",
       "account",

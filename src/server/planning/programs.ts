@@ -7,6 +7,7 @@ import { editionFrom } from "#core/edition/own";
 import { upgrade } from "#core/exchange/upgrade";
 import { touches } from "#core/program/edit";
 import { operationFault } from "#core/planning/faults";
+import { namedIn, shelveNamed } from "#server/exercises/own";
 import { mergeEdits, readEdits } from "#core/program/merge";
 import { emptyDay, type Operation, type Program, type RefusedEdit, type StoredProgram } from "#core/program/document";
 import type { Transaction } from "#server/database/database";
@@ -21,6 +22,13 @@ interface ProgramRow {
   document: Program;
 }
 
+/** as it is kept, with the practice's own exercises that it names made known to this process */
+async function stored(tx: Transaction, practiceId: string, { document, version }: ProgramRow): Promise<StoredProgram> {
+  const program = upgrade<Program>("program", document);
+  await shelveNamed(tx, practiceId, namedIn(program));
+  return { program, version };
+}
+
 export async function findProgram(
   tx: Transaction,
   practiceId: string,
@@ -32,7 +40,7 @@ export async function findProgram(
     [practiceId, id],
   );
   if (!row) throw notFound("program");
-  return { program: upgrade<Program>("program", row.document), version: row.version };
+  return stored(tx, practiceId, row);
 }
 
 /** a client's program: made with the client, so that reading never makes one, and who has none is nobody's client */
@@ -43,7 +51,7 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
     [practiceId, clientId],
   );
   if (!row) throw notFound("client");
-  return { program: upgrade<Program>("program", row.document), version: row.version };
+  return stored(tx, practiceId, row);
 }
 
 export const firstProgram = (newId: () => string, clientId: string, days: number, edition: string): Program => ({
@@ -78,6 +86,9 @@ async function ownNamed(tx: Transaction, practiceId: string, edits: readonly unk
   return known;
 }
 
+/** own exercises that something names, wherever it does */
+const ownIdsIn = (value: unknown): string[] => JSON.stringify(value).match(/(?<=")own-[a-p]{32}(?=")/g) ?? [];
+
 interface EditRow {
   version: number;
   edit_id: string;
@@ -106,12 +117,14 @@ export async function appendEdits(
   if (base > version)
     throw new Problem(409, "This page is ahead of the server. Reload it.", [], { program, version, conflicts: [] });
   const own = await ownNamed(tx, practiceId, edits);
-  const { read, refused } = readEdits(edits, (o) =>
-    // the editions of other practices are nobody's here
-    o.kind === "judge-by" && !isOurs(o.edition) && !own.has(o.edition)
-      ? `there is no edition called ${o.edition}`
-      : operationFault(o),
-  );
+  const named = await shelveNamed(tx, practiceId, ownIdsIn(edits));
+  const { read, refused } = readEdits(edits, (o) => {
+    // the editions and exercises of other practices are nobody's here
+    if (o.kind === "judge-by" && !isOurs(o.edition) && !own.has(o.edition))
+      return `there is no edition called ${o.edition}`;
+    const strange = ownIdsIn(o).find((id) => !named.some((e) => e.id === id));
+    return strange ? `there is no exercise called ${strange}` : operationFault(o);
+  });
   const ids = new Set(read.map((e) => e.id));
   const known = new Set(
     (

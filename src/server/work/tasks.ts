@@ -1,6 +1,8 @@
 /** What worker threads do for the server: the engine's part of a request. */
 import type { Client } from "#core/clients/client";
 import { admit, editionOf, type Edition } from "#core/edition/edition";
+import type { Exercise } from "#core/exercises/format";
+import { shelve } from "#core/exercises/shelf";
 import { exercises, findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { surveySetups } from "#core/mechanics/survey";
@@ -23,12 +25,13 @@ interface SetupAsk {
 }
 
 export type Task =
-  | { kind: "snapshot"; program: Program; version: number; client: Client; edition: Edition }
+  | { kind: "snapshot"; program: Program; version: number; client: Client; edition: Edition; own: Exercise[] }
   | { kind: "survey"; body: Body; setups: SetupAsk[] }
   | { kind: "pdf"; sheet: Sheet }
   | {
       kind: "plausible";
       body: Body;
+      own: Exercise[];
       lines: Line[];
       log: Pick<History, "entries" | "handedOver">;
       since: number;
@@ -51,6 +54,7 @@ export function run(task: Task): unknown {
   switch (task.kind) {
     case "snapshot":
       admit(task.edition);
+      shelve(task.own);
       return {
         snapshot: buildSnapshot(task.program, task.version, task.client),
         dangers: dangersWithout(task.program, task.client),
@@ -65,6 +69,7 @@ export function run(task: Task): unknown {
       // what writes it is large and seldom needed
       return import("#server/sheet/pdf").then(({ pdfOf }) => pdfOf(task.sheet));
     case "plausible":
+      shelve(task.own);
       return plausibleLoads(task.body, task.lines, task.log, task.since, task.rules);
   }
 }

@@ -5,6 +5,10 @@ import { fileURLToPath } from "node:url";
 import { Piscina } from "piscina";
 import type { Edition } from "#core/edition/edition";
 import type { Client } from "#core/clients/client";
+import type { Exercise } from "#core/exercises/format";
+import { findExercise } from "#core/exercises/library";
+import { isOwn } from "#core/exercises/shelf";
+import { namedIn } from "#server/exercises/own";
 import type { Program } from "#core/program/document";
 import type { Survey } from "#core/mechanics/survey";
 import type { Sheet } from "#core/sheet/marks";
@@ -42,6 +46,10 @@ export interface Work {
   close(): Promise<void>;
 }
 
+/** own exercises of a practice, for threads that know the library only */
+const ownAmong = (ids: readonly string[]): Exercise[] =>
+  [...new Set(ids)].filter(isOwn).flatMap((id) => findExercise(id) ?? []);
+
 /** the thread died, which says nothing about the task */
 export const isThreadGone = (error: unknown): boolean =>
   error instanceof Error && /worker (exited|thread)|terminat/i.test(error.message);
@@ -75,7 +83,16 @@ export function startWork(threads = 2, kept = 0): Work {
   const turns = new FairQueue(Math.max(threads, kept));
   return {
     snapshot: (practiceId, program, version, client, edition) =>
-      turns.run(practiceId, () => waitedFor.run<HandedOver>({ kind: "snapshot", program, version, client, edition })),
+      turns.run(practiceId, () =>
+        waitedFor.run<HandedOver>({
+          kind: "snapshot",
+          program,
+          version,
+          client,
+          edition,
+          own: ownAmong(namedIn(program)),
+        }),
+      ),
     pdf: (practiceId, sheet) => turns.run(practiceId, () => waitedFor.run<Uint8Array>({ kind: "pdf", sheet })),
     survey: ({ stature, mass, limbs }, setups, signal) =>
       others.run<Survey>(
@@ -91,10 +108,12 @@ export function startWork(threads = 2, kept = 0): Work {
         {
           kind: "plausible",
           body: { stature: body.stature, mass: body.mass, limbs: body.limbs },
-          lines: lines.map(({ id, exerciseId, values, purpose, bodyLoad, setupKey, earlier, loadStep }) => ({
+          own: ownAmong(lines.map((l) => l.exerciseId)),
+          lines: lines.map(({ id, exerciseId, values, profile, purpose, bodyLoad, setupKey, earlier, loadStep }) => ({
             id,
             exerciseId,
             values,
+            profile,
             purpose,
             bodyLoad,
             setupKey,

@@ -121,6 +121,7 @@ export const api = createApi({
     "audit",
     "judgements",
     "editions",
+    "exercises",
   ],
   endpoints: (build) => ({
     session: build.query<Answer<"session">, void>({ query: () => "/session", providesTags: ["session"] }),
@@ -152,6 +153,15 @@ export const api = createApi({
     makeClient: build.mutation<Answer<"makeClient">, Body<"makeClient">>({
       query: (body) => ({ url: "/clients", method: "POST", body }),
       invalidatesTags: (r) => (r ? ["clients"] : []),
+    }),
+    exercises: build.query<Answer<"exercises">, void>({ query: () => "/exercises", providesTags: ["exercises"] }),
+    exerciseVersions: build.query<Answer<"exerciseVersions">, string>({
+      query: (id) => `/exercises/${id}/versions`,
+      providesTags: ["exercises"],
+    }),
+    saveExercise: build.mutation<Answer<"saveExercise">, { id: string } & Body<"saveExercise">>({
+      query: ({ id, ...body }) => ({ url: `/exercises/${id}`, method: "PUT", body }),
+      invalidatesTags: (r) => (r ? ["exercises"] : []),
     }),
     places: build.query<Answer<"places">, void>({ query: () => "/places", providesTags: ["places"] }),
     savePlace: build.mutation<Answer<"savePlace">, { id: string } & Body<"savePlace">>({

@@ -7,6 +7,9 @@ import type { Client } from "#core/clients/client";
 import { beyondText } from "#core/clients/mobility";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import { ofClient } from "#core/words/bench";
+import { isOwn, offered, ownId } from "#core/exercises/shelf";
+import { list as ownWords } from "#core/words/own";
+import { newId } from "../../page/newId";
 import { machineFor } from "#core/machines/machine";
 import { findExercise, library } from "#core/exercises/library";
 import type { View } from "#core/drawing/view";
@@ -135,7 +138,7 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
 
 /** an old or cut-off address: the nearest names, and the whole list */
 function NoSuchExercise({ asked, clientId }: { asked: string; clientId: string | null }) {
-  const near = nearest(asked.replace(/-/g, " "), library, (e) => e.name);
+  const near = nearest(asked.replace(/-/g, " "), [...library, ...offered()], (e) => e.name);
   return (
     <Empty title={`There is no exercise called “${asked}”`}>
       {near.length > 0 && (
@@ -203,6 +206,16 @@ function Actions({ analysis, exercise, values, headId, client, clientId, line, p
       <PutOnDay client={client} exercise={exercise} values={values} head={headId} line={line} />
       <Button size="small" onClick={onReset}>
         Reset
+      </Button>
+      <Button
+        size="small"
+        onClick={() =>
+          void navigate(
+            isOwn(exercise.id) ? `/exercises/${exercise.id}` : `/exercises/${ownId(newId())}?from=${exercise.id}`,
+          )
+        }
+      >
+        {isOwn(exercise.id) ? ownWords.change() : ownWords.own()}
       </Button>
       <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>
         {muscleName(muscleOf(headId))} ranking

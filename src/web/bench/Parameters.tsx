@@ -4,6 +4,7 @@ import { headTitle } from "#core/anatomy/anatomy";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import type { Family } from "#core/exercises/choices";
 import { findExercise, library } from "#core/exercises/library";
+import { offered } from "#core/exercises/shelf";
 import { formatValue, type Values } from "#core/exercises/setup";
 import { settings } from "#core/words/bench";
 import { FAMILY_NAMES, familyName } from "#core/words/families";
@@ -36,7 +37,9 @@ export function Parameters({ exercise, onExercise, headId, heads, onHead, values
           onChange={onExercise}
           options={(Object.keys(FAMILY_NAMES) as Family[]).map((f) => ({
             label: familyName(f),
-            options: library.filter((e) => e.family === f).map((e) => ({ value: e.id, label: e.name })),
+            options: [...library, ...offered()]
+              .filter((e) => e.family === f)
+              .map((e) => ({ value: e.id, label: e.name })),
           }))}
         />
       </div>

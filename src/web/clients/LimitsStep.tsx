@@ -3,6 +3,7 @@ import { Button, Checkbox, Input, Select } from "antd";
 import { useState } from "react";
 import { thereIn } from "#core/clients/place";
 import { library } from "#core/exercises/library";
+import { offered } from "#core/exercises/shelf";
 import { limits as words, person, WEEKDAYS, wishes } from "#core/words/intake";
 import { api } from "../base/api";
 import { NumberField } from "../base/NumberField";
@@ -41,7 +42,7 @@ export function LimitsStep(props: StepProps) {
                 onChange={(list: string[]) => set({ [field]: list })}
                 optionFilterProp="label"
                 placeholder={person.none()}
-                options={library.map((e) => ({ value: e.id, label: e.name }))}
+                options={[...library, ...offered()].map((e) => ({ value: e.id, label: e.name }))}
               />
             )}
           </Field>

@@ -1,6 +1,8 @@
 /** A small picture of a setup beside its name: drawn off the page's thread once it comes into sight, and kept. */
 import { useEffect, useRef, useState } from "react";
 import type { Thumbnail } from "#core/drawing/thumbnail";
+import type { Exercise } from "#core/exercises/format";
+import { onOffer } from "#core/exercises/shelf";
 import type { Values } from "#core/exercises/setup";
 import type { Body } from "#core/mechanics/model";
 import { lengthColour } from "../base/theme";
@@ -10,6 +12,8 @@ import { Shapes } from "./Shapes";
 interface PictureProps {
   exerciseId: string;
   values: Values;
+  /** while it is written: nobody else knows it */
+  exercise?: Exercise | undefined;
   /** the head that is in its colour */
   head: string | null;
   body: Body;
@@ -21,15 +25,28 @@ interface PictureProps {
 /** so many are kept, oldest out first */
 const KEPT = 600;
 const pictures = new Map<string, Promise<Thumbnail | null>>();
+onOffer(() => pictures.clear());
 
-function pictureOf({ exerciseId, values, head, body, width, height }: PictureProps): Promise<Thumbnail | null> {
-  const key = JSON.stringify([exerciseId, values, head, body, width, height]);
+function pictureOf({
+  exerciseId,
+  values,
+  exercise,
+  head,
+  body,
+  width,
+  height,
+}: PictureProps): Promise<Thumbnail | null> {
+  const key = JSON.stringify([exerciseId, values, exercise, head, body, width, height]);
   let picture = pictures.get(key);
   if (!picture) {
     // a picture that cannot be had is none: its place stays empty
-    picture = ask("picture", { setup: { exerciseId, values: { ...values } }, head, body, width, height }).catch(
-      () => null,
-    );
+    picture = ask("picture", {
+      setup: { exerciseId, values: { ...values }, exercise },
+      head,
+      body,
+      width,
+      height,
+    }).catch(() => null);
     if (pictures.size >= KEPT) pictures.delete(pictures.keys().next().value!);
     pictures.set(key, picture);
   }
@@ -57,7 +74,8 @@ export function Picture(props: PictureProps) {
       seen.disconnect();
     };
   }, [key]);
-  const picture = shown?.key === key ? shown.picture : null;
+  // while one is written, the last that could be drawn stands until the next is
+  const picture = shown && (shown.key === key || props.exercise) ? shown.picture : null;
   return (
     <span ref={box} className="picture" style={{ width, height }} aria-hidden>
       {picture && (

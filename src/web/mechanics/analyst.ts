@@ -1,8 +1,9 @@
 /** Asks the engine's workers: one question for all kinds, answered once, failed with a reason, or dropped. */
 import type { SetupAsk } from "#core/exercises/asked";
+import { onOffer, shelved } from "#core/exercises/shelf";
 import type { Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
-import type { Answered, FromWorker, Given, Kind, ToWorker } from "./messages";
+import type { Answered, FromWorker, Given, Kind, ToAsk, ToWorker } from "./messages";
 
 /**
  * What is on the bench is answered at once, on a thread of its own; surveys and beliefs take their time on another; a
@@ -29,9 +30,18 @@ class Thread {
 
   constructor(private readonly name: string) {}
 
-  ask(message: Exclude<ToWorker, { kind: "drop" }>, open: Open): void {
+  /** what it knows of own exercises is renewed */
+  shelve(): void {
+    this.worker?.postMessage({ id: 0, kind: "shelf", own: shelved() } satisfies ToWorker);
+  }
+
+  ask(message: ToAsk, open: Open): void {
     this.open.set(message.id, open);
-    (this.worker ??= this.start()).postMessage(message);
+    if (!this.worker) {
+      this.worker = this.start();
+      if (shelved().length > 0) this.shelve();
+    }
+    this.worker.postMessage(message);
   }
 
   drop(id: number): void {
@@ -88,7 +98,7 @@ export function ask<K extends Kind>(kind: K, given: Given<K>, options: AskOption
       dropped();
     };
     signal?.addEventListener("abort", stop);
-    thread.ask({ id, kind, given } as Exclude<ToWorker, { kind: "drop" }>, { resolve, reject, tell });
+    thread.ask({ id, kind, given } as ToAsk, { resolve, reject, tell });
   }).finally(() => {
     signal?.removeEventListener("abort", stop);
     if (lane === "own") thread.end();
@@ -96,6 +106,12 @@ export function ask<K extends Kind>(kind: K, given: Given<K>, options: AskOption
 }
 
 const surveys = new Map<string, Promise<Survey>>();
+onOffer(() => {
+  // an own exercise may be another than it was
+  surveys.clear();
+  threads.live.shelve();
+  threads.background.shelve();
+});
 
 /** kept by its key (body and setups); raw metrics only, so that no school or filter is in it */
 export function askSurvey(setups: readonly SetupAsk[], body: Body, bodies: number): Promise<Survey> {

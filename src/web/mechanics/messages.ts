@@ -1,4 +1,5 @@
 /** What the page and its engine worker say to each other: each question by its kind, what is given, what comes back. */
+import type { Exercise } from "#core/exercises/format";
 import type { SetupAsk } from "#core/exercises/asked";
 import type { Analysis, Part } from "#core/mechanics/analyse";
 import type { Thumbnail } from "#core/drawing/thumbnail";
@@ -58,7 +59,11 @@ export type Answered<K extends Kind> = Questions[K]["answer"];
 export type ToWorker =
   | { [K in Kind]: { id: number; kind: K; given: Given<K> } }[Kind]
   /** nobody waits for it any more */
-  | { id: number; kind: "drop" };
+  | { id: number; kind: "drop" }
+  /** the practice's own exercises, before the first ask and whenever they change */
+  | { id: 0; kind: "shelf"; own: readonly Exercise[] };
+
+export type ToAsk = Exclude<ToWorker, { kind: "drop" | "shelf" }>;
 
 export type FromWorker =
   | { id: number; kind: "answer"; answer: unknown }

@@ -1,7 +1,9 @@
-import { useEffect, useState } from "react";
+import { useEffect, useState, useSyncExternalStore } from "react";
 import { bodyOf as roundedBody } from "#core/clients/client";
 import { askOn } from "#core/clients/on-machine";
-import { library } from "#core/exercises/library";
+import { library as builtIn } from "#core/exercises/library";
+import { exerciseVersion } from "#core/exercises/setup";
+import { offered, onOffer } from "#core/exercises/shelf";
 import { bodyFrom, plainBody } from "#core/anatomy/limbs";
 import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
@@ -21,9 +23,14 @@ const USUAL: Ways = { settings: {} };
 export const waysOf = (client: Ways | null | undefined): Ways =>
   client ? { settings: client.settings, machines: client.machines } : USUAL;
 
-/** the library with the client's own settings and machines in place of the usual ones */
-async function asDoneBy(own: Ways, body: Body, base: Survey): Promise<Survey> {
-  const mine = ownSetups(library, own);
+/** the library, and the practice's own exercises, with the client's own settings and machines in place of usual ones */
+async function asDoneBy(own: Ways, body: Body, library: Survey): Promise<Survey> {
+  const ours = offered();
+  const added = ours.flatMap((e) => e.setups.map((s) => ({ exerciseId: e.id, values: s.values })));
+  const base = added.length
+    ? { ...library, rows: [...library.rows, ...(await askSurvey(added, body, 0)).rows] }
+    : library;
+  const mine = ownSetups([...builtIn, ...ours], own);
   if (mine.size === 0) return base;
   const { rows } = await askSurvey([...mine.values()], body, 0);
   const by = new Map([...mine.keys()].map((key, i) => [key, rows[i]!]));
@@ -67,7 +74,8 @@ export function useSurvey(
   });
   const [progress, setProgress] = useState(0);
   // the same from one look to the next, whatever object it comes in
-  const key = body && JSON.stringify([plainBody(body), own]);
+  const ours = useSyncExternalStore(onOffer, offered);
+  const key = body && JSON.stringify([plainBody(body), own, ours.map(exerciseVersion)]);
   useEffect(() => {
     if (key === null) return;
     let current = true;

@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 /** The engine off the page's thread. Asks that were dropped before they began are passed over. */
 import { setupAsked, type SetupAsk } from "#core/exercises/asked";
+import { shelve } from "#core/exercises/shelf";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import type { Body, Model } from "#core/mechanics/model";
@@ -13,7 +14,7 @@ import { thumbnailOf } from "#core/drawing/thumbnail";
 import { easierPositions } from "#core/planning/easier";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
-import type { Answered, FromWorker, Given, Kind, ToWorker } from "./messages";
+import type { Answered, FromWorker, Given, Kind, ToAsk, ToWorker } from "./messages";
 
 const dropped = new Set<number>();
 const models = new Map<string, Model>();
@@ -79,7 +80,7 @@ function answer<K extends Kind>(id: number, kind: K, given: Given<K>): void {
   }
 }
 
-const queue: Exclude<ToWorker, { kind: "drop" }>[] = [];
+const queue: ToAsk[] = [];
 let running = false;
 
 /** one ask a turn of the event loop, so that a drop sent meanwhile is read first */
@@ -95,6 +96,7 @@ function pump(): void {
 
 addEventListener("message", (event: MessageEvent<ToWorker>) => {
   const ask = event.data;
+  if (ask.kind === "shelf") return shelve(ask.own);
   if (ask.kind === "drop") dropped.add(ask.id);
   else queue.push(ask);
   if (!running) {

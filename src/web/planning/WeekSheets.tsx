@@ -5,6 +5,7 @@ import { useEffect, useEffectEvent, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
+import { shelved } from "#core/exercises/shelf";
 import type { Survey } from "#core/mechanics/survey";
 import { BLOCK_WEEKS, blockOf } from "#core/planning/block";
 import type { Check } from "#core/planning/judged";
@@ -119,7 +120,7 @@ function usePlannerAsk(
       keep: true,
       pairs: true,
     };
-    return { task, ask: asked, survey: await withOwnSetups(survey!, program, client), edition };
+    return { task, ask: asked, survey: await withOwnSetups(survey!, program, client), edition, own: shelved() };
   });
   const ready = survey !== null;
   useEffect(() => {

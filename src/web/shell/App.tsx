@@ -21,6 +21,7 @@ const SheetPage = lazy(() => import("../sheet/SheetPage"));
 const LogPage = lazy(() => import("../training/LogPage"));
 const ReviewPage = lazy(() => import("../review/ReviewPage"));
 const EvidencePage = lazy(() => import("../review/EvidencePage"));
+const OwnPage = lazy(() => import("../exercises/OwnPage"));
 const PracticePage = lazy(() => import("../identity/PracticePage"));
 const JoinPage = lazy(() => import("../identity/JoinPage"));
 
@@ -38,6 +39,7 @@ const Places = () => (
       <Route path="clients/:id/sheet" element={<SheetPage />} />
       <Route path="clients/:id/log" element={<LogPage />} />
       <Route path="clients/:id/review" element={<ReviewPage />} />
+      <Route path="exercises/:id?" element={<OwnPage />} />
       <Route path="evidence" element={<EvidencePage />} />
       <Route path="method/:page?" element={<MethodPage />} />
       <Route path="practice/:part?" element={<PracticePage />} />

@@ -5,6 +5,7 @@ import { useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import type { ClientSummary } from "#core/clients/client";
 import { library } from "#core/exercises/library";
+import { offered } from "#core/exercises/shelf";
 import { setupName } from "#core/exercises/setup";
 import { headGroups } from "#core/ranking/rank";
 import { withClient } from "../base/open-client";
@@ -44,6 +45,7 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
   const all = useMemo(
     (): Entry[] => [
       { name: "People of the practice", kind: "practice", to: "/practice" },
+      { name: "Own exercises", kind: "practice", to: "/exercises" },
       { name: "Your account", kind: "practice", to: "/practice/account" },
       ...clients.flatMap((c) => [
         { name: `${c.name}, week`, kind: "week", to: `/clients/${c.id}/week` },
@@ -51,7 +53,7 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
         { name: c.name, kind: "client", to: `/clients/${c.id}` },
       ]),
       ...headGroups.map((g) => ({ name: g.title, kind: "ranking", to: withClient(`/ranking/${g.id}`, clientId) })),
-      ...library.flatMap((e) =>
+      ...[...library, ...offered()].flatMap((e) =>
         e.setups.map((s) => ({
           name: setupName(e, s.values),
           kind: "bench",

@@ -10,6 +10,7 @@ import { Mark } from "../base/Mark";
 import { clientIdInAddress, useOpenClient, withClient } from "../base/open-client";
 import { onFirstWord } from "../base/say";
 import { Failed, Loading } from "../base/states";
+import { useShelf } from "./useShelf";
 import { usePlace } from "./usePlace";
 import { usePracticeEdition } from "../judgements/usePracticeEdition";
 
@@ -35,7 +36,8 @@ export function Shell() {
 /** the desk, with what the practice judges by */
 function Practice({ name }: { name: string }) {
   const edition = usePracticeEdition();
-  if (!edition) return <Loading what="Gryn" />;
+  const shelf = useShelf();
+  if (!edition || !shelf) return <Loading what="Gryn" />;
   return (
     <PresentEdition value={edition}>
       <EditionContext value={edition}>

@@ -2,6 +2,7 @@
 import { Button, Checkbox } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Client } from "#core/clients/client";
+import { shelved } from "#core/exercises/shelf";
 import { findExercise } from "#core/exercises/library";
 import { editionOf, type Edition } from "#core/edition/edition";
 import type { Survey } from "#core/mechanics/survey";
@@ -71,7 +72,7 @@ export function PlanSheet({ client, program, survey, edition, planner, edit, onC
     setLeft(new Set());
     setFrom(markOf(program));
     const whole = await withOwnSetups(survey, program, client);
-    start({ task: "plan", ask: askOf(wish, client, program), survey: whole, edition });
+    start({ task: "plan", ask: askOf(wish, client, program), survey: whole, edition, own: shelved() });
   };
   const close = () => {
     forget();

@@ -1,5 +1,6 @@
 /** What the week's page and its planner say to each other. */
 import type { Edition } from "#core/edition/edition";
+import type { Exercise } from "#core/exercises/format";
 import type { Survey } from "#core/mechanics/survey";
 import type { PlanAsk } from "#core/solver/ask";
 import type { Margin } from "#core/solver/margins";
@@ -13,6 +14,8 @@ export interface PlannerAsk {
   ask: PlanAsk;
   survey: Survey;
   edition: Edition;
+  /** the practice's own exercises */
+  own: readonly Exercise[];
 }
 
 export type PlannerTold =

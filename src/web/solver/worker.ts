@@ -4,6 +4,7 @@ import highsLoader from "highs";
 import wasmUrl from "highs/runtime?url";
 import { admit } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
+import { shelve } from "#core/exercises/shelf";
 import { planWeek } from "#core/solver/write";
 import { margins } from "#core/solver/margins";
 import { secondWeek } from "#core/solver/second-week";
@@ -15,7 +16,8 @@ import type { PlannerAsk, PlannerTold } from "./messages";
 const say = (told: PlannerTold) => postMessage(told);
 
 addEventListener("message", (event: MessageEvent<PlannerAsk>) => {
-  const { task, ask, survey, edition } = event.data;
+  const { task, ask, survey, edition, own } = event.data;
+  shelve(own);
   const work = async () => {
     const highs = await highsLoader({ locateFile: () => wasmUrl });
     const tools = { highs, survey, edition: admit(edition), exercises };
