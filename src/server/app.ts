@@ -10,7 +10,6 @@ import type { Logger } from "pino";
 import { pinoHttp } from "pino-http";
 import { apiDescription } from "#server/http/openapi";
 import { exerciseJsonSchema } from "#core/exchange/files";
-import { MODEL_VERSION } from "#core/mechanics/model";
 import { clientRoutes } from "#server/clients/routes";
 import { placeRoutes } from "#server/clients/places";
 import type { Database } from "#server/database/database";
@@ -31,6 +30,9 @@ import type { Mail } from "#server/mail/outgoing";
 import { letterRoutes } from "#server/mail/routes";
 import { reviewRoutes } from "#server/review/routes";
 import { exerciseRoutes } from "#server/exercises/routes";
+import { underItsId } from "#server/watch/context";
+import { createMetrics, type Metrics } from "#server/watch/metrics";
+import { metricsHandler, watchRoutes } from "#server/watch/routes";
 import { scaleRoutes } from "#server/scale/routes";
 import { scalePage, type Scales } from "#server/scale/stand-in";
 import { Sensors, sensorPage } from "#server/sensing/stand-in";
@@ -46,10 +48,16 @@ export interface AppOptions {
   log: Logger;
   /** the engine, off this thread */
   work: Work;
-  /** the pages of the simulated sensor and scale: on a machine of one's own, not where others may turn them */
+  /**
+   * the pages of the simulated sensor and scale, and what the server measures: on a machine of one's own or behind a
+   * proxy that keeps them in, not where others may turn and read them
+   */
   devicePages?: boolean;
   /** letters out */
   mail: Mail;
+  metrics?: Metrics;
+  /** it is going and takes nothing new */
+  draining?: () => boolean;
   /** the hand scale that coaches measure machines with */
   scales: Scales;
   /** what jobs are heard to do */
@@ -121,6 +129,8 @@ export function createApp(options: AppOptions): Express {
     secureCookies = false,
     demo = null,
     signInAttempts = 10,
+    metrics = createMetrics(),
+    draining = () => false,
   } = options;
   const app = express();
   app.disable("x-powered-by");
@@ -153,10 +163,9 @@ export function createApp(options: AppOptions): Express {
     },
   );
 
-  app.get("/api/health", async (_request, response) => {
-    const ok = await database.alive();
-    response.status(ok ? 200 : 503).json({ status: ok ? "ok" : "database away", model: MODEL_VERSION });
-  });
+  const watched = { database, metrics, draining };
+  app.use("/api", watchRoutes(watched));
+  app.use("/api", underItsId, metrics.requests);
 
   app.get("/api/schema/exercise", (_request, response) => void response.json(exerciseJsonSchema()));
   app.get("/api/openapi.json", (_request, response) => void response.json(apiDescription()));
@@ -182,7 +191,7 @@ export function createApp(options: AppOptions): Express {
     next();
   };
   app.use("/api", noStore, readJson());
-  app.use("/api/floor", floorRoutes(database, secureCookies, sensors));
+  app.use("/api/floor", floorRoutes(database, secureCookies, sensors, metrics.outbox));
   const store = new SessionStore(database);
   app.use(
     "/api",
@@ -224,6 +233,7 @@ export function createApp(options: AppOptions): Express {
   if (options.devicePages) {
     app.use("/sensor", sensorPage(database));
     app.use("/scale", scalePage(database));
+    app.get("/metrics", metricsHandler(watched));
   }
   app.get("/calendar/:file", calendarHandler(database));
 

@@ -44,7 +44,7 @@ const run = (survey: Handler, slots?: number) => {
     signals(),
     { survey, bounds: () => Promise.resolve({}), review: () => Promise.resolve({}) },
     pino({ level: "silent" }),
-    slots,
+    slots === undefined ? {} : { slots },
   );
   runners.push(runner);
   return runner;

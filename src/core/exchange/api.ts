@@ -958,6 +958,13 @@ export const api = {
   },
 
   // about Gryn itself
+  ready: {
+    method: "get",
+    path: "/ready",
+    who: "anyone",
+    about: "Whether the server is to be sent requests: 503 while it goes, or without its database.",
+    answer: z.strictObject({ state: z.enum(["ready", "draining", "database away"]) }),
+  },
   health: {
     method: "get",
     path: "/health",

@@ -4,6 +4,7 @@
  * tokens through functions of the schema `gryn`. With no practice set, row-level security shows no row at all.
  */
 import pg from "pg";
+import { currentRequest } from "#server/watch/context";
 
 export interface Transaction {
   /** parameterised SQL; rows as objects */
@@ -54,6 +55,8 @@ export interface Database {
   call<T>(name: string, ...values: readonly unknown[]): Promise<T | null>;
   /** true when the database answers */
   alive(): Promise<boolean>;
+  /** connections as they are: all, idle, and how many requests wait for one */
+  connections(): { all: number; idle: number; wanted: number };
   /** @throws when the role could bypass row-level security */
   assertBoundRole(): Promise<void>;
   close(): Promise<void>;
@@ -62,9 +65,27 @@ export interface Database {
 const PRACTICE_ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 /** deadlock_detected, serialization_failure: nothing was kept and the same again will do */
 const LOST_RACE = /^(40P01|40001)$/;
-const TRIES = 4;
+/**
+ * the server went, or is no longer the one that writes: 57P01 and 57P02 (it shuts down), 25006 (a standby now), 08P01
+ * (the pooler lost it), 08 (the connection). Nothing was kept where nobody had asked to keep it yet
+ */
+const LOST_SERVER = /^(57P0[123]|25006|08\w{3}|ECONNRESET|EPIPE)$/;
+const TRIES = 5;
+/** ms before the second try; twice as long before each further one, and off by up to half of it */
+const PAUSE = 60;
+const pause = (tries: number) =>
+  new Promise<void>((done) => setTimeout(done, PAUSE * 2 ** (tries - 1) * (0.5 + Math.random())));
 
-export function openDatabase(url: string, poolSize = 10): Database {
+/** ms after which a statement is written down */
+const SLOW = 250;
+
+export interface Watching {
+  transaction?: (seconds: number, ended: "kept" | "failed" | "again") => void;
+  /** a statement that took long: what it says, never what it was given */
+  slow?: (ms: number, sql: string, request: string | null) => void;
+}
+
+export function openDatabase(url: string, poolSize = 10, watching: Watching = {}): Database {
   const pool = new pg.Pool({
     connectionString: url,
     max: poolSize,
@@ -77,16 +98,37 @@ export function openDatabase(url: string, poolSize = 10): Database {
   // and one lost while in use fails its statement; the pool listens to idle ones only
   pool.on("connect", (connection) => void connection.on("error", () => undefined));
 
-  const once = async <T>(practiceId: string, work: (tx: Transaction) => Promise<T>): Promise<T> => {
+  const timed = async <R>(sql: string, run: () => Promise<R>): Promise<R> => {
+    const begun = performance.now();
+    try {
+      return await run();
+    } finally {
+      const ms = performance.now() - begun;
+      if (ms > SLOW) watching.slow?.(Math.round(ms), sql, currentRequest());
+    }
+  };
+
+  /** which request it is for stands in the server's own list of what runs, and in its log */
+  const named = () => {
+    const request = currentRequest();
+    return request ? `set_config('application_name', 'gryn ${request}', true), ` : "";
+  };
+
+  const once = async <T>(
+    practiceId: string,
+    work: (tx: Transaction) => Promise<T>,
+    keeping: () => void,
+  ): Promise<T> => {
     const connection = await pool.connect();
     let broken: Error | undefined;
     try {
       // one round trip; the id is a uuid, checked before, so it may stand in the text
-      await connection.query(`begin; select set_config('gryn.practice_id', '${practiceId}', true)`);
+      await connection.query(`begin; select ${named()}set_config('gryn.practice_id', '${practiceId}', true)`);
       const result = await work({
         query: async <Row>(sql: string, values: readonly unknown[] = []) =>
-          (await connection.query(sql, [...values])).rows as Row[],
+          (await timed(sql, () => connection.query(sql, [...values]))).rows as Row[],
       });
+      keeping();
       await connection.query("commit");
       return result;
     } catch (error) {
@@ -107,10 +149,20 @@ export function openDatabase(url: string, poolSize = 10): Database {
     async withPractice(practiceId, work) {
       uuid(practiceId);
       for (let tries = 1; ; tries++) {
+        const begun = performance.now();
+        const took = () => (performance.now() - begun) / 1000;
+        // whether it was kept is not known where the server went while it kept it
+        let unsure = false;
         try {
-          return await once(practiceId, work);
+          const result = await once(practiceId, work, () => (unsure = true));
+          watching.transaction?.(took(), "kept");
+          return result;
         } catch (error) {
-          if (tries >= TRIES || !LOST_RACE.test((error as { code?: string } | null)?.code ?? "")) throw error;
+          const code = (error as { code?: string } | null)?.code ?? "";
+          const again = tries < TRIES && (LOST_RACE.test(code) || (!unsure && LOST_SERVER.test(code)));
+          watching.transaction?.(took(), again ? "again" : "failed");
+          if (!again) throw error;
+          await pause(tries);
         }
       }
     },
@@ -132,6 +184,7 @@ export function openDatabase(url: string, poolSize = 10): Database {
       const text = `select gryn.${name}(${values.map((_, i) => `$${i + 1}`).join(", ")}) as value`;
       return (await pool.query<{ value: T | null }>(text, [...values])).rows[0]?.value ?? null;
     },
+    connections: () => ({ all: pool.totalCount, idle: pool.idleCount, wanted: pool.waitingCount }),
     async alive() {
       try {
         await pool.query("select 1");

@@ -32,13 +32,13 @@ const LOOK = 1000;
 /** ms between two signs of life */
 const BEAT = (LEASE * 1000) / 4;
 
-/** @param slots jobs at once on this server; two, so that one practice's long job leaves room for another's */
+/** @param options.slots jobs at once on this server; two, so that one practice's long job leaves room for another's */
 export function startRunner(
   database: Database,
   signals: Signals,
   handlers: Record<JobKind, Handler>,
   log: Logger,
-  slots = 2,
+  { slots = 2, ended: told }: { slots?: number; ended?: (kind: string, how: string, seconds: number) => void } = {},
 ): Runner {
   const worker = randomUUID();
   const running = new Map<string, { stop: AbortController; ended: Promise<void> }>();
@@ -48,22 +48,26 @@ export function startRunner(
 
   const work = async (job: Taken, stop: AbortController): Promise<void> => {
     let cancelled = false;
-    const told = async (news: { progress?: number; best?: unknown } = {}) => {
+    const begun = performance.now();
+    const say = async (news: { progress?: number; best?: unknown } = {}) => {
       const answer = await beat(database, worker, job, news).catch(() => undefined);
       // away for a moment is not lost: the lease decides
       if (answer === undefined) return;
       cancelled ||= answer?.cancel ?? false;
       if (answer === null || answer.cancel) stop.abort();
     };
-    const timer = setInterval(() => void told(), BEAT);
-    const unhear = signals.on(job.id, () => void (stop.signal.aborted || told()));
-    const end = (ending: Parameters<typeof endJob>[3]) => endJob(database, worker, job, ending);
+    const timer = setInterval(() => void say(), BEAT);
+    const unhear = signals.on(job.id, () => void (stop.signal.aborted || say()));
+    const end = (ending: Parameters<typeof endJob>[3]) => {
+      told?.(job.kind, ending.state, (performance.now() - begun) / 1000);
+      return endJob(database, worker, job, ending);
+    };
     try {
       const best = await handlers[job.kind]({
         job,
         signal: stop.signal,
         async tell(progress, best) {
-          await told({ progress, best });
+          await say({ progress, best });
           stop.signal.throwIfAborted();
         },
       });

@@ -45,7 +45,13 @@ const closed: Record<"revoked" | "expired", string> = {
   expired: "This link has run out. Ask your coach for a new one; what you logged and did not send stays on this phone.",
 };
 
-export function floorRoutes(database: Database, secureCookies: boolean, sensors: Sensors): Router {
+/** @param late hears, of each set that is sent for the first time, how long ago it was done, s */
+export function floorRoutes(
+  database: Database,
+  secureCookies: boolean,
+  sensors: Sensors,
+  late: (seconds: number) => void,
+): Router {
   const router = Router();
 
   const linkOf = async (token: string | null, opening: boolean): Promise<LinkState> => {
@@ -166,6 +172,8 @@ export function floorRoutes(database: Database, secureCookies: boolean, sensors:
       });
       return [...[...sent.entries, ...sent.reports].map(answer), ...sent.checkIns.map(ofCheckIn)];
     });
+    const now = Date.now();
+    for (const e of sent.entries) if (e.revision === 1) late(Math.max(0, (now - Date.parse(e.at)) / 1000));
     response.json({ items: [...items, ...sent.refused] });
   });
   return router;

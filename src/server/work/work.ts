@@ -61,9 +61,13 @@ const IDLE = 60_000;
 /**
  * Two pools: what a person waits for never stands behind what nobody does.
  * @param threads for what is waited for, and as many for what is not @param kept workers that are started at once and
- *   stay, so that nobody waits for the first one
+ *   stay, so that nobody waits for the first one @param took hears how long each kind of task took, s
  */
-export function startWork(threads = 2, kept = 0): Work {
+export function startWork(
+  threads = 2,
+  kept = 0,
+  took: (kind: string, seconds: number) => void = () => undefined,
+): Work {
   const poolOf = (least: number) => {
     const start = () =>
       new Piscina({ filename: WORKER, minThreads: least, maxThreads: Math.max(threads, least), idleTimeout: IDLE });
@@ -71,7 +75,10 @@ export function startWork(threads = 2, kept = 0): Work {
     return {
       run: async <T>(task: Task, signal?: AbortSignal): Promise<T> => {
         pool ??= start();
-        return (await pool.run(task, signal ? { signal } : {})) as T;
+        const begun = performance.now();
+        const answer = (await pool.run(task, signal ? { signal } : {})) as T;
+        took(task.kind, (performance.now() - begun) / 1000);
+        return answer;
       },
       close: async () => {
         await pool?.destroy();

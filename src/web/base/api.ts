@@ -12,6 +12,7 @@ import {
 } from "@reduxjs/toolkit/query/react";
 import type { ClientInput } from "#core/clients/client";
 import type { Answer, ApiName, Body, Endpoint, Role, Ruling } from "#core/exchange/api";
+import { newId } from "../../page/newId";
 
 export interface Failure {
   /** 0: no connection */
@@ -26,6 +27,8 @@ const base = fetchBaseQuery({
   baseUrl: "/api",
   prepareHeaders: (headers) => {
     if (csrf) headers.set("x-gryn-csrf", csrf);
+    // found again in the server's log and in its list of slow statements
+    headers.set("x-request-id", newId());
     return headers;
   },
 });
