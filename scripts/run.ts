@@ -5,44 +5,22 @@
  * Ctrl-C, on SIGTERM and when whoever started it is gone.
  */
 import { spawn } from "node:child_process";
-import { createHash, createHmac } from "node:crypto";
-import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
-import { join, resolve } from "node:path";
+import { createHmac } from "node:crypto";
+import { resolve } from "node:path";
+import { buildPages } from "./build-pages";
 import { runningCluster, startCluster } from "./cluster";
 import { migrate } from "#server/database/migrate";
 import { DEMO_SIGN_IN } from "#server/identity/demo-practice";
 import { closeDemo, isEmpty, loadDemo, openDemo, othersInDemo, removeDemo } from "#server/demo/demo";
 import { practiceLink } from "#server/identity/first";
-import { serve } from "#server/serve";
+import { serve, serveJobs } from "#server/serve";
 
-type Act = "start" | "dev" | "migrate" | "practice" | "demo-reset";
-const asked = process.argv.find((a) => /^--(dev|migrate|practice|demo-reset)$/.test(a));
+type Act = "start" | "dev" | "work" | "migrate" | "practice" | "demo-reset";
+const asked = process.argv.find((a) => /^--(dev|work|migrate|practice|demo-reset)$/.test(a));
 const act = (asked?.slice(2) ?? "start") as Act;
 const sure = process.argv.includes("--yes");
 const env = process.env;
 const say = (line: string) => process.stdout.write(`${line}\n`);
-
-/** names, sizes and times of everything a build is made of */
-function sourceStamp(): string {
-  const hash = createHash("sha256");
-  const walk = (path: string) => {
-    const s = statSync(path);
-    if (s.isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name));
-    else hash.update(`${path} ${s.size} ${s.mtimeMs}\n`);
-  };
-  for (const path of ["src", "vite.config.ts", "package-lock.json"]) walk(path);
-  return hash.digest("hex");
-}
-
-async function buildPages(): Promise<void> {
-  const stampFile = "dist/stamp";
-  const stamp = sourceStamp();
-  if (existsSync(stampFile) && readFileSync(stampFile, "utf8") === stamp) return;
-  say("Building the pages ...");
-  const { build } = await import("vite");
-  await build({ logLevel: "warn" });
-  writeFileSync(stampFile, stamp);
-}
 
 /** the same on every server of one database, so that a session stands on each of them and over a restart */
 const sessionSecret = (appUrl: string): string =>
@@ -118,7 +96,7 @@ async function openDatabase(running: Running): Promise<{ ownerUrl: string | null
   const { DATABASE_URL, GRYN_APP_DATABASE_URL } = env;
   if (!DATABASE_URL && GRYN_APP_DATABASE_URL) {
     // a server beside others needs no owner
-    if (act !== "start") throw new Error("This needs DATABASE_URL, the owner of the database.");
+    if (act !== "start" && act !== "work") throw new Error("This needs DATABASE_URL, the owner of the database.");
     return { ownerUrl: null, appUrl: GRYN_APP_DATABASE_URL };
   }
   const ownerUrl = DATABASE_URL ?? (await ownCluster(running));
@@ -162,6 +140,8 @@ async function serveAll(running: Running, port: number, ownerUrl: string | null,
       keptWorkers: 1,
       smtpUrl: env.GRYN_SMTP_URL ?? null,
       scale: env.GRYN_SCALE ?? null,
+      jobs: env.GRYN_JOBS !== "0",
+      drain: Number(env.GRYN_DRAIN ?? 0),
       ...(env.GRYN_MAIL_FROM ? { mailFrom: env.GRYN_MAIL_FROM } : {}),
     }),
   );
@@ -192,6 +172,11 @@ async function main(): Promise<void> {
   try {
     const { ownerUrl, appUrl } = await openDatabase(running);
     if (act === "start" || act === "dev") return await serveAll(running, port, ownerUrl, appUrl);
+    if (act === "work") {
+      running.add(await serveJobs({ databaseUrl: appUrl, directUrl: env.GRYN_DIRECT_DATABASE_URL ?? appUrl }));
+      say("A worker of Gryn's jobs is ready.");
+      return;
+    }
     await once(ownerUrl!, appUrl);
     await running.end(0);
   } catch (error) {

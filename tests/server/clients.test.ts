@@ -279,7 +279,15 @@ test("a place is read for every client there, changed once for all, and not take
   expect(await there()).toEqual([place.equipment, place.equipment]);
   const { places } = (await save(1, { equipment: ["dumbbell"] }).expect(200)).body;
   const [kept] = places;
-  expect(kept).toEqual({ ...place, loads: {}, equipment: ["dumbbell"], id: placeId, revision: 2, clients: 2 });
+  expect(kept).toEqual({
+    ...place,
+    loads: {},
+    machines: [],
+    equipment: ["dumbbell"],
+    id: placeId,
+    revision: 2,
+    clients: 2,
+  });
   expect(await there()).toEqual([["dumbbell"], ["dumbbell"]]);
   // made on top of what somebody else has changed since
   await save(1, { name: "Other" }).expect(409);
@@ -319,7 +327,9 @@ test("a place of a single day comes with the client, is counted there, and is no
   const read = api.client.answer.parse((await desk.get(`/clients/${id}`).expect(200)).body).client;
   expect(read.weekdays).toEqual(weekdays);
   expect(read.equipment).toEqual(["dumbbell"]);
-  expect(read.elsewhere).toEqual({ [placeId]: { name: "River hall", equipment: ["cable"], stations: null } });
+  expect(read.elsewhere).toEqual({
+    [placeId]: { name: "River hall", equipment: ["cable"], stations: null, units: {}, loads: {}, machines: [] },
+  });
   expect((await desk.get("/places").expect(200)).body.places.find((p: Place) => p.id === placeId).clients).toBe(1);
   await desk.send("delete", `/places/${placeId}`).expect(409);
   const stranger = await signIn(app, await makeCoach());

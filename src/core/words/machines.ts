@@ -117,7 +117,7 @@ export const scale = {
   place: label("Held at, cm"),
   step: label("Next place after, cm"),
   taken: sentence({ kg: 41.3, at: 20 }, ({ kg, at }) => `${kg.toFixed(1)} kg at ${at} cm.`),
-  moving: label("It moves. Hold still for a second and a half, then take it."),
+  moving: label("The scale moves. Hold still for a second and a half, then take it."),
   silent: label("Too few readings have come. Hold on a little longer."),
 };
 

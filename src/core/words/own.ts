@@ -76,7 +76,7 @@ export const form = {
   most: label("Most"),
   usual: label("Usual"),
   stepOf: label("Step"),
-  noParameters: label("It has no setting. Add one in the file."),
+  noParameters: label("No setting yet. Add one in the file."),
   setups: label("Setups worth ranking apart"),
   setupName: sentence({ n: 2 }, ({ n }) => `Name of setup ${n}`),
   addSetup: label("Add a setup"),
@@ -131,7 +131,7 @@ export const live = {
   wait: label("Working it out ..."),
   stands: label("What stands in the form is no exercise yet: this is the last one that was."),
   impossible: label("Cannot be lifted as it stands."),
-  unsafe: label("It stays marked so in every list until that is mended."),
+  unsafe: label("Every list marks it so until that is mended."),
   trains: sentence(
     { heads: "long head of the biceps (38 %), brachialis (25 %)" },
     ({ heads }) => `Works most: ${heads}.`,
@@ -141,6 +141,6 @@ export const live = {
   range: label("Reaches both ends of the rep."),
   targets: sentence(
     { muscles: "biceps" },
-    ({ muscles }) => `It is said to be for ${muscles}, which hardly works in it.`,
+    ({ muscles }) => `Said to be for ${muscles}, which hardly works in this exercise.`,
   ),
 };
