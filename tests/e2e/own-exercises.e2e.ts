@@ -25,7 +25,7 @@ test("an exercise of one's own: described, drawn, kept, ranked, put in a week, r
   if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-what.png` });
   // what cannot be is said at once, and cannot be kept; the last that could be stays drawn
   await page.getByLabel("Name", { exact: true }).fill("");
-  await expect(page.getByText("name: a few words are needed")).toBeVisible();
+  await expect(page.getByText("name: a few words are needed", { exact: true })).toBeVisible();
   await expect(page.getByRole("button", { name: "Keep this exercise" })).toBeDisabled();
   await page.getByLabel("Name", { exact: true }).fill("Rope pushdown from the high pulley");
   await page.getByRole("tab", { name: "How it moves" }).click();

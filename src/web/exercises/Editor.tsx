@@ -36,13 +36,17 @@ interface Fault {
   reason: string;
 }
 
+/** "setups.0.name" counted as people do */
+const placeOf = (path: readonly PropertyKey[]): string =>
+  path.map((k) => (typeof k === "number" ? String(k + 1) : String(k))).join(" ");
+
 /** everything that keeps it from being kept */
 function faultsOf(exercise: Exercise): Fault[] {
   const parsed = exerciseSchema.safeParse(exercise);
   const faults = parsed.success
     ? [...ownFaults(parsed.data), ...exerciseFaults(parsed.data)]
     : parsed.error.issues.map((i) => ({ path: i.path, reason: i.message }));
-  return faults.map(({ path, reason }) => ({ path: path.map(String).join("."), reason }));
+  return faults.map(({ path, reason }) => ({ path: placeOf(path), reason }));
 }
 
 function useBegin(id: string, kept: OwnExercise | null, begun: Begun | null): Exercise {
