@@ -31,13 +31,39 @@ const views: View[] = [
     then: async (p) => p.getByRole("button", { name: "Why" }).first().click(),
   },
   {
-    name: "ranking-dark",
-    path: `/ranking/triceps-long?for=${maja}`,
-    ready: ".ranked .row",
+    name: "own-exercise",
+    path: "/exercises/own-akblcmdneofpegahiijjkkllmmnnoopp?from=cable-pushdown",
+    ready: ".own-live [role=status] p",
+    then: async (p) => {
+      await p.getByLabel("Name", { exact: true }).fill("Rope pushdown from the high pulley");
+      await p.getByRole("tab", { name: "What can be changed" }).click();
+      await p.waitForTimeout(2_000);
+    },
+  },
+  {
+    name: "machine-dark",
+    path: `/clients/${runa}`,
+    ready: ".intake",
     dark: true,
     then: async (p) => {
-      await p.getByRole("combobox", { name: "School", exact: true }).press("Enter");
-      await p.locator(".ant-select-dropdown:visible").getByTitle("Feel and contraction").click();
+      await p.keyboard.press("Alt+3");
+      await p.getByRole("button", { name: "New place" }).click();
+      const dialog = p.getByRole("dialog");
+      await dialog.getByRole("combobox", { name: "Add a machine" }).fill("leg ext");
+      await p.keyboard.press("Enter");
+      await dialog.getByLabel("Name there").fill("Leg extension by the window");
+      await dialog.getByLabel("Pin set to, kg").fill("40");
+      const rows = [37.5, 40.2, 40.9, 39.1, 36.4, 31.8, 26.3].map(
+        (up, i) => `${10 * i};${up};${(0.87 * up).toFixed(1)}`,
+      );
+      await dialog
+        .locator("input[type=file]")
+        .setInputFiles({ name: "readings.csv", mimeType: "text/csv", buffer: Buffer.from(rows.join("\n")) });
+      await dialog.getByText(/The hand meets/).waitFor();
+      await dialog
+        .getByText(/The hand meets/)
+        .evaluate((e) => e.scrollIntoView({ block: "center", behavior: "instant" }));
+      await p.waitForTimeout(800);
     },
   },
   {
@@ -83,17 +109,6 @@ const views: View[] = [
     name: "atlas",
     path: `/atlas/latissimus-lumbar?for=${maja}`,
     ready: ".figure-sheet svg .skin",
-  },
-  {
-    name: "criteria-dark",
-    path: `/clients/${runa}/week`,
-    ready: ".loom",
-    dark: true,
-    then: async (p) => {
-      await p.getByRole("button", { name: "Ask the week" }).click();
-      await p.getByRole("menuitem", { name: "Every criterion" }).click();
-      await p.locator(".criteria-list li").first().waitFor();
-    },
   },
   {
     name: "desk",
