@@ -12,6 +12,8 @@ export function useShelf(): boolean {
     shelve(data.exercises.map((e) => e.exercise));
     offer(choosable.map((e) => e.exercise));
   }, [data]);
+  // whoever signs in next is perhaps of another practice
+  useEffect(() => () => offer([]), []);
   const known = useSyncExternalStore(onOffer, isOffered);
   return known || isError;
 }
