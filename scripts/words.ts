@@ -6,11 +6,15 @@ import { printed } from "#core/words/sentence";
 import { pseudo } from "#core/words/pseudo";
 
 const folder = join(import.meta.dirname, "../src/core/words");
-const NO_WORDS = new Set(["sentence.ts", "levels.ts", "pseudo.ts"]);
+const NO_WORDS = new Set(["sentence.ts", "levels.ts", "pseudo.ts", "client/phone.ts", "client/languages.ts"]);
 const foreign = process.argv.includes("--pseudo");
 const say = (line: string) => process.stdout.write(`${line}\n`);
 
-for (const file of readdirSync(folder).filter((f) => !NO_WORDS.has(f))) {
+const files = readdirSync(folder, { recursive: true, encoding: "utf8" }).filter(
+  (f) => f.endsWith(".ts") && !NO_WORDS.has(f),
+);
+
+for (const file of files.sort()) {
   const places = (await import(pathToFileURL(join(folder, file)).href)) as Record<string, Record<string, unknown>>;
   say(`\n# ${file.replace(/\.ts$/, "")}`);
   for (const [place, words] of Object.entries(places)) {

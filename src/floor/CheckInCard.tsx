@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { CheckIn } from "#core/training/check-in-schema";
 import { ASPECTS, badWeek, scoreOf, type Aspect } from "#core/training/check-in";
-import { aspect, checkIn as words } from "#core/words/phone";
+import { useWords } from "./words";
 import { newId } from "../page/newId";
 import { moment } from "./moment";
 import type { Floor } from "./outbox";
@@ -21,6 +21,7 @@ interface Props {
 }
 
 export function CheckInCard({ floor, today, groups }: Props) {
+  const { aspect, checkIn: words, group: groupWords } = useWords();
   // one browser may serve several clients
   const putOff = `${LATER}.${floor.who ?? ""}`;
   const [given, setGiven] = useState<Partial<Record<Aspect, number>>>({});
@@ -86,7 +87,7 @@ export function CheckInCard({ floor, today, groups }: Props) {
                     setSore(sore.includes(g.group) ? sore.filter((x) => x !== g.group) : [...sore, g.group])
                   }
                 >
-                  {g.name}
+                  {groupWords[g.group] ?? g.name}
                 </button>
               ))}
             </div>

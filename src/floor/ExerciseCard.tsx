@@ -1,18 +1,18 @@
 /** One exercise of the session: how it is done, its sets, what was felt. */
 import { useState } from "react";
 import { daysBetween } from "#core/base/dates";
-import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
+import type { Joint } from "#core/exercises/joints";
 import type { Report } from "#core/training/entry";
 import type { Rules } from "#core/training/rules";
 import type { SnapshotPrescription } from "#core/training/handover";
+import { painText } from "#core/training/pain";
 import type { Target } from "#core/training/progression";
-
 import { reasonText } from "#core/training/reasons";
 import type { Floor, Item } from "./outbox";
 import { Pose } from "./Pose";
-import { form as words } from "#core/words/phone";
 import { nextReport, ReportForm } from "./ReportForm";
 import { todayOf, worksOf, wouldBeOdd } from "./today";
+import { useWords } from "./words";
 import { Working } from "./Working";
 
 interface Props {
@@ -38,6 +38,8 @@ interface Props {
 }
 
 export function ExerciseCard(props: Props) {
+  const say = useWords();
+  const { exercise: words } = say;
   const { p, floor, handOverId, target, back, mend } = props;
   // an alternative once begun is gone on with
   const [insteadKey, setInstead] = useState<string | null>(() => lastDone(floor, p.id, props.today));
@@ -58,15 +60,15 @@ export function ExerciseCard(props: Props) {
   return (
     <section className="exercise">
       <button type="button" className="back" onClick={back}>
-        ‹ All exercises
+        ‹ {words.all()}
       </button>
       <h2>{shown.name}</h2>
-      {instead && <p className="quiet">Instead of {p.name}</p>}
+      {instead && <p className="quiet">{words.insteadOf({ name: p.name })}</p>}
       <Answered floor={floor} prescriptionId={p.id} today={props.today} />
       <How p={p} shown={shown} tempo={target.tempo ?? p.tempo} />
       {stopped ? (
         <Stopped
-          words={stopped === "Stopped." ? target.reasons.map(reasonText)[0]! : stopped}
+          why={stopped === "target" ? reasonText(target.reasons[0]!, say) : painText(stopped, say)}
           p={p}
           sore={sore}
           onInstead={setInstead}
@@ -81,7 +83,7 @@ export function ExerciseCard(props: Props) {
           name={props.inPair ? shown.name : null}
           now={now}
           instead={instead}
-          why={target.reasons.map(reasonText)[0]}
+          why={target.reasons[0] && reasonText(target.reasons[0], say)}
           mend={mend}
           onLogged={props.onLogged}
           isOdd={(entry) => wouldBeOdd(floor, p, entry, props.rules)}
@@ -95,7 +97,7 @@ export function ExerciseCard(props: Props) {
       )}
       {!stopped && !finished && !busy && (
         <button type="button" className="other" onClick={() => setBusy(true)}>
-          Machine busy, or not today
+          {words.busy()}
         </button>
       )}
       {busy && !finished && (
@@ -128,7 +130,7 @@ export function ExerciseCard(props: Props) {
 }
 
 interface StoppedProps {
-  words: string;
+  why: string;
   p: SnapshotPrescription;
   /** the joint that hurts, where it was told today */
   sore: Joint | null;
@@ -137,27 +139,24 @@ interface StoppedProps {
 }
 
 /** it stops here: what the coach approves and asks less of the joint, or nothing today */
-function Stopped({ words, p, sore, onInstead, onLeave }: StoppedProps) {
+function Stopped({ why, p, sore, onInstead, onLeave }: StoppedProps) {
+  const { exercise: words, joint } = useWords();
   const safe = p.alternatives.filter((a) => sore && a.spares.includes(sore));
   return (
     <>
       <p className="notice warn" role="alert">
-        {words}
+        {why}
       </p>
-      <div className="choice" role="group" aria-label="What you can do instead">
-        <span>
-          {safe.length > 0 && sore
-            ? `Easier on the ${JOINT_NAMES[sore]}. Stop it too if it hurts.`
-            : "Your coach has not approved anything that is easier on this joint."}
-        </span>
+      <div className="choice" role="group" aria-label={words.canDo()}>
+        <span>{safe.length > 0 && sore ? words.easier({ joint: joint[sore] }) : words.noneEasier()}</span>
         <div>
           {safe.map((a) => (
             <button key={a.setupKey} type="button" onClick={() => onInstead(a.setupKey)}>
-              Do {a.name}
+              {words.do({ name: a.name })}
             </button>
           ))}
           <button type="button" onClick={onLeave}>
-            Leave it out today
+            {words.leaveToday()}
           </button>
         </div>
       </div>
@@ -173,9 +172,10 @@ const lastDone = (floor: Floor, id: string, today: string): string | null =>
     .at(-1)?.instead?.setupKey ?? null;
 
 function Onward({ next, onNext, back }: Pick<Props, "next" | "onNext" | "back">) {
+  const { exercise: words } = useWords();
   return (
     <button type="button" className="planned" onClick={next ? onNext : back}>
-      <span>{next ? `Next: ${next}` : "Done with the session"}</span>
+      <span>{next ? words.next({ name: next }) : words.done()}</span>
     </button>
   );
 }
@@ -184,11 +184,12 @@ type Shown = Pick<SnapshotPrescription, "name" | "start" | "end" | "settings" | 
 
 /** start and end pose, the setting, the cues and what to beware of */
 function How({ p, shown, tempo }: { p: SnapshotPrescription; shown: Shown; tempo: SnapshotPrescription["tempo"] }) {
+  const { exercise: words } = useWords();
   return (
     <>
       <div className="poses">
-        {shown.start.shapes.length > 0 && <Pose drawing={shown.start} label="Start" />}
-        {shown.end.shapes.length > 0 && <Pose drawing={shown.end} label="End" />}
+        {shown.start.shapes.length > 0 && <Pose drawing={shown.start} label={words.start()} />}
+        {shown.end.shapes.length > 0 && <Pose drawing={shown.end} label={words.end()} />}
       </div>
       {p.doing.map((d) => (
         <p key={d} className="doing">
@@ -196,7 +197,7 @@ function How({ p, shown, tempo }: { p: SnapshotPrescription; shown: Shown; tempo
         </p>
       ))}
       <details>
-        <summary>Cues and setting</summary>
+        <summary>{words.cues()}</summary>
         {shown.settings.map((s) => (
           <p key={s} className="number">
             {s}
@@ -207,13 +208,11 @@ function How({ p, shown, tempo }: { p: SnapshotPrescription; shown: Shown; tempo
             <li key={c}>{c}</li>
           ))}
         </ul>
-        <p className="quiet">
-          Lower {tempo.lower} s, pause {tempo.longPause} s where long, lift {tempo.lift} s, pause {tempo.shortPause} s.
-        </p>
+        <p className="quiet">{words.tempo(tempo)}</p>
       </details>
       {p.note && (
         <p className="notice" role="note">
-          Your coach: {p.note}
+          {words.coach({ note: p.note })}
         </p>
       )}
       {p.cautions.map((c) => (
@@ -236,32 +235,33 @@ interface InsteadProps {
 
 /** the machine is busy, or it is not the day for it */
 function Instead({ p, instead, onInstead, onLater, onLeave, onStay }: InsteadProps) {
+  const { exercise: words } = useWords();
   return (
-    <div className="choice" role="group" aria-label="Instead">
+    <div className="choice" role="group" aria-label={words.instead()}>
       <div>
         {p.alternatives
           .filter((a) => a.setupKey !== instead)
           .map((a) => (
             <button key={a.setupKey} type="button" onClick={() => onInstead(a.setupKey)}>
-              Do {a.name}
+              {words.do({ name: a.name })}
             </button>
           ))}
         {instead && (
           <button type="button" onClick={() => onInstead(null)}>
-            Do {p.name} after all
+            {words.after({ name: p.name })}
           </button>
         )}
         <button type="button" onClick={onLater}>
-          Later in this session
+          {words.later()}
         </button>
         <button type="button" onClick={() => onLeave("another day")}>
-          Another day
+          {words.anotherDay()}
         </button>
         <button type="button" onClick={() => onLeave("skipped")}>
-          Skip it
+          {words.skip()}
         </button>
         <button type="button" onClick={onStay}>
-          Go on here
+          {words.stay()}
         </button>
       </div>
     </div>
@@ -273,6 +273,7 @@ const ANSWERED = 21;
 
 /** what the client wrote last about it, and the coach's answer */
 function Answered({ floor, prescriptionId, today }: { floor: Floor; prescriptionId: string; today: string }) {
+  const { form: words } = useWords();
   const [report] = floor.reports
     .filter((r) => r.prescriptionId === prescriptionId && floor.answers[r.id])
     .sort((a, b) => b.localDate.localeCompare(a.localDate));

@@ -11,10 +11,11 @@ import type { Keep } from "./keep";
 import { askServer, Floor, type Item } from "./outbox";
 import { RestTimer } from "./RestTimer";
 import type { FloorSession } from "./types";
-import { page as words } from "#core/words/phone";
+import { phoneIn, type PhoneWords } from "#core/words/client/phone";
 import { useLetters } from "./letters";
 import { worksOf } from "./today";
 import { useAwake } from "./useAwake";
+import { ownLanguage, useWords, Words } from "./words";
 import { loadText } from "../page/locale";
 
 const DAY_KEY = "gryn.floor.day";
@@ -53,14 +54,23 @@ type Block = Day["blocks"][number];
 
 export function FloorPage({ keep }: { keep: Keep }) {
   const floor = useFloor(keep);
+  const language = floor.session?.language ?? ownLanguage();
+  const words = phoneIn(language);
+  useEffect(() => {
+    document.documentElement.lang = language;
+  }, [language]);
   if (!floor.session || (isClosed(floor) && !floor.session.handOver))
     return (
       <main className="center">
         <h1>Gryn</h1>
-        <p>{floor.words || "Opening your session ..."}</p>
+        <p>{floor.notice ? words.link[floor.notice]() : words.page.opening()}</p>
       </main>
     );
-  return <SessionPage key={floor.session.who} floor={floor} session={floor.session} />;
+  return (
+    <Words value={words}>
+      <SessionPage key={floor.session.who} floor={floor} session={floor.session} />
+    </Words>
+  );
 }
 
 const isClosed = (floor: Floor) => floor.link === "revoked" || floor.link === "expired" || floor.link === "unknown";
@@ -133,6 +143,7 @@ const lineOf = (x: Item): string | null => (x.kind === "check-in" ? null : x.ite
 const inSeconds = (n: number): number => Date.now() + n * 1000;
 
 function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }) {
+  const { page: words, list } = useWords();
   const [dayId, setDayId] = useState(() => sessionStorage.getItem(DAY_KEY));
   /** the open exercise; with it its pair, where it has one */
   const [open, setOpen] = useOpenExercise();
@@ -180,7 +191,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
         }}
       />
       {!current && days.length > 1 && (
-        <nav aria-label="Days" className="days">
+        <nav aria-label={words.days()} className="days">
           {days.map((d) => (
             <button key={d.id} type="button" aria-pressed={d.id === day?.id} onClick={() => pick(d.id)}>
               {d.name}
@@ -189,15 +200,13 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
         </nav>
       )}
       {block && current && block.prescriptions.length > 1 && (
-        <nav aria-label="Pair, in turn" className="pair">
+        <nav aria-label={list.pair()} className="pair">
           {block.prescriptions.map((p, i) => (
             <button key={p.id} type="button" aria-pressed={p === current} onClick={() => setOpen(p.id)}>
               <span>
                 {i + 1}. {p.name}
               </span>
-              <span className="number">
-                {doneOf(p)} of {p.reserves.length}
-              </span>
+              <span className="number">{list.ofSets({ done: doneOf(p), of: p.reserves.length })}</span>
             </button>
           ))}
         </nav>
@@ -218,7 +227,7 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
             setLater([...later, ...block.prescriptions.map((p) => p.id)]);
             setOpen(null);
           }}
-          next={following?.prescriptions.map((p) => p.name).join(" and ") ?? null}
+          next={following ? list.and({ names: following.prescriptions.map((p) => p.name) }) : null}
           onNext={() => setOpen(following?.prescriptions[0]?.id ?? null)}
           inPair={block.prescriptions.length > 1}
           mend={mend}
@@ -237,68 +246,60 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
       <button type="button" className="other letters" aria-pressed={large} onClick={switchLetters}>
         {words.letters()}
       </button>
-      <footer className="quiet">
-        Stop on sharp pain, numbness or dizziness and tell your coach. The gym's own rules come first. If this opened
-        inside a chat app, open it in your phone's browser: what you log stays in the browser you log it in.
-      </footer>
+      <footer className="quiet">{words.safety()}</footer>
     </main>
   );
 }
 
 /** whose session it is, whether all is sent, and what there is to know of the connection */
 function Head({ floor, session, day }: { floor: Floor; session: FloorSession; day: Day | undefined }) {
+  const { page: words, link } = useWords();
   const closed = isClosed(floor);
   return (
     <>
       <header>
         <div>
-          <h1>
-            {session.firstName}
-            {day ? `, ${day.name}` : ""}
-          </h1>
-          {day && (
-            <p className="quiet">
-              about {day.minutes} min{session.handOver ? `, plan number ${session.handOver.number}` : ""}
-            </p>
+          <h1>{words.head({ name: session.firstName, day: day?.name ?? null })}</h1>
+          {day && session.handOver && (
+            <p className="quiet">{words.minutes({ minutes: day.minutes, plan: session.handOver.number })}</p>
           )}
         </div>
         <p className={floor.waiting ? "sent waiting" : "sent"} role="status">
-          {floor.waiting ? `${floor.waiting} not sent` : floor.link === "open" ? "all sent" : "offline"}
+          {floor.waiting ? words.waiting({ n: floor.waiting }) : floor.link === "open" ? words.sent() : words.offline()}
         </p>
       </header>
-      {floor.words && (
+      {floor.notice && (
         <p className={closed ? "notice warn" : "notice"} role={closed ? "alert" : "status"}>
-          {floor.words}
+          {link[floor.notice]()}
         </p>
       )}
       {floor.full && (
         <p className="notice warn" role="alert">
-          This phone's storage is full: what is not sent is lost when the page closes. Keep it open until all is sent,
-          or free some space.
+          {words.full()}
         </p>
       )}
       {floor.newPlan && (
         <p className="notice" role="status">
-          Your coach has handed over plan number {floor.newPlan}. What you logged is kept.
+          {words.newPlan({ number: floor.newPlan })}
         </p>
       )}
-      {!session.handOver && (
-        <p className="notice">Your coach has not handed over a plan yet. This page will show it.</p>
-      )}
+      {!session.handOver && <p className="notice">{words.noPlan()}</p>}
     </>
   );
 }
 
 /** an exercise, or two that are done in turn, in the list of the day */
 function BlockCard({ b, now, onOpen }: { b: Block; now: Today; onOpen: (id: string) => void }) {
+  const say = useWords();
+  const { list: words } = say;
   return (
     <li className="card">
-      {b.prescriptions.length > 1 && <p className="quiet in-turn">In turn, a set of each</p>}
+      {b.prescriptions.length > 1 && <p className="quiet in-turn">{words.inTurn()}</p>}
       {b.prescriptions.map((p) => (
         <button key={p.id} type="button" onClick={() => onOpen(p.id)}>
           <strong>{p.name}</strong>
-          <span className="quiet">{askedText(p, now)}</span>
-          <span className="ticks" aria-label={`${now.doneOf(p)} of ${p.reserves.length} sets done`}>
+          <span className="quiet">{askedText(p, now, say)}</span>
+          <span className="ticks" aria-label={words.setsDone({ done: now.doneOf(p), of: p.reserves.length })}>
             {p.reserves.map((_, i) => (
               <i key={i} className={i < now.doneOf(p) ? "done" : ""} />
             ))}
@@ -309,13 +310,13 @@ function BlockCard({ b, now, onOpen }: { b: Block; now: Today; onOpen: (id: stri
   );
 }
 
-function askedText(p: SnapshotPrescription, now: Today): string {
+function askedText(p: SnapshotPrescription, now: Today, { list: words }: PhoneWords): string {
   const left = now.leftOut(p);
-  if (left) return `Left out: ${left}`;
+  if (left) return words.leftOut({ left });
   const t = now.target(p);
-  if (t.decision === "stop") return "Stopped: talk to your coach";
+  if (t.decision === "stop") return words.stopped();
   const { load } = t;
-  return `${p.reserves.length} sets of ${t.reps.low}–${t.reps.high}${load ? `, ${loadText(load)}` : ""}`;
+  return words.asked({ sets: p.reserves.length, ...t.reps, load: load && loadText(load) });
 }
 
 /** what the server does not take: what, why, and a way out of it */
@@ -328,31 +329,34 @@ function Refused({
   names: ReadonlyMap<string, string>;
   onMend: (x: Item) => void;
 }) {
+  const { refused: words } = useWords();
   if (floor.refusedItems.length === 0) return null;
   return (
-    <section className="notice warn" role="alert" aria-label="Not taken by the server">
+    <section className="notice warn" role="alert" aria-label={words.title()}>
       {floor.refusedItems.map((x) => (
         <div key={`${x.item.id} ${x.item.revision}`} className="refused">
-          <p>
-            {x.kind === "check-in"
-              ? "How your week was"
-              : `${x.kind === "entry" ? `Set ${x.item.set + 1}` : "What you felt"} of ${names.get(x.item.prescriptionId) ?? "another plan"}`}{" "}
-            is not saved. {x.refused}
-          </p>
+          <p>{refusedText(x, names, words)}</p>
           <div>
             {x.kind === "entry" && names.has(x.item.prescriptionId) && (
               <button type="button" onClick={() => onMend(x)}>
-                Mend it
+                {words.mend()}
               </button>
             )}
             <button type="button" onClick={() => void floor.drop(x)}>
-              Drop it
+              {words.drop()}
             </button>
           </div>
         </div>
       ))}
     </section>
   );
+}
+
+function refusedText(x: Item, names: ReadonlyMap<string, string>, words: PhoneWords["refused"]): string {
+  const why = x.refused || words.cannot();
+  if (x.kind === "check-in") return words.checkIn({ why });
+  const name = names.get(x.item.prescriptionId) ?? null;
+  return x.kind === "entry" ? words.entry({ set: x.item.set + 1, name, why }) : words.report({ name, why });
 }
 
 /** groups of muscles that the week is for: where soreness may be told of */

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { stepLoad } from "#core/base/kilograms";
 import type { Load, LoadStep } from "#core/program/document";
 import { LIMITS } from "#core/training/limits";
-import { goingOn as words } from "#core/words/phone";
+import { useWords } from "./words";
 import { loadText } from "../page/locale";
 import { Stepper } from "./Stepper";
 import type { GoingOn as Step } from "./today";
@@ -16,6 +16,7 @@ interface Props {
 }
 
 export function GoingOn({ step, loadStep, onPart, onEnd }: Props) {
+  const { goingOn: words, typing } = useWords();
   const { part, load } = step;
   const [more, setMore] = useState(false);
   const [value, setValue] = useState<number | null>(load?.value ?? 0);
@@ -69,7 +70,7 @@ export function GoingOn({ step, loadStep, onPart, onEnd }: Props) {
         <div className="steppers">
           {load && (
             <Stepper
-              label={`Load, ${load.unit} (${load.meaning})`}
+              label={typing.load({ unit: load.unit, meaning: typing.meaning[load.meaning] ?? load.meaning })}
               value={value}
               next={(v, steps) => stepLoad({ ...load, value: v }, loadStep, steps).value}
               decimals
@@ -77,7 +78,7 @@ export function GoingOn({ step, loadStep, onPart, onEnd }: Props) {
               onChange={setValue}
             />
           )}
-          <Stepper label="Reps" value={reps} max={LIMITS.reps} onChange={setReps} />
+          <Stepper label={typing.reps()} value={reps} max={LIMITS.reps} onChange={setReps} />
           <button
             type="button"
             className="planned"

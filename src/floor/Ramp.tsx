@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Load } from "#core/program/document";
 import { firstRamp, rampOf } from "#core/program/ramp";
 import type { SnapshotPrescription } from "#core/training/handover";
-import { set as words } from "#core/words/phone";
+import { useWords } from "./words";
 import { loadText } from "../page/locale";
 import type { Today } from "./today";
 
@@ -25,6 +25,7 @@ interface RampProps {
 
 /** the lighter sets that come first; nothing of them is logged */
 export function Ramp({ p, steps, load, onFound }: RampProps) {
+  const { set: words } = useWords();
   if (steps.length > 0 && load) return <FirstRamp steps={steps} planned={load} onFound={onFound} />;
   const sets = rampOf(p, load);
   if (sets.length === 0) return null;
@@ -49,6 +50,7 @@ interface FirstRampProps {
 
 /** step by step to a load that is heavy enough: none of it is logged */
 function FirstRamp({ steps, planned, onFound }: FirstRampProps) {
+  const { set: words } = useWords();
   const [at, setAt] = useState(0);
   const [found, setFound] = useState<Load | null>(null);
   const settle = (load: Load) => {

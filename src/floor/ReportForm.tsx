@@ -1,36 +1,27 @@
 /** Once per exercise: where it was felt, and pain with its kind and place. */
 import { useId, useState } from "react";
-import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
+import type { Joint } from "#core/exercises/joints";
 import type { SnapshotPrescription } from "#core/training/handover";
 import type { Rules } from "#core/training/rules";
 import type { Pain, Report } from "#core/training/entry";
-import { judgePain } from "#core/training/pain";
+import { judgePain, painText } from "#core/training/pain";
 import { LIMITS } from "#core/training/limits";
 import { ENDED, type Ended, type Tick } from "#core/training/ticks";
-import { ended as endedWords, form as words, tick as tickWords } from "#core/words/phone";
+import { capital } from "#core/words/sentence";
 import { newId } from "../page/newId";
 import { moment } from "./moment";
 import type { Floor } from "./outbox";
+import { useWords } from "./words";
 
-const FEEL = [
-  ["target", "In the right place"],
-  ["elsewhere", "Somewhere else"],
-  ["unsure", "Not sure"],
-] as const;
-const KIND = [
-  ["sharp", "Sharp"],
-  ["ache", "Ache"],
-  ["numb", "Numb"],
-] as const;
-const SIDE = [
-  ["left", "Left"],
-  ["right", "Right"],
-  ["both", "Both"],
-] as const;
+const FEEL = ["target", "elsewhere", "unsure"] as const;
+const KIND = ["sharp", "ache", "numb"] as const;
+const SIDE = ["left", "right", "both"] as const;
+
+/** choices with their words */
+const said = <T extends string>(options: readonly T[], words: Readonly<Record<T, string>>) =>
+  options.map((o) => [o, words[o]] as const);
 /** joints shown at once; the others are one tap away */
 const LIKELY = 4;
-
-const jointText = (j: Joint) => JOINT_NAMES[j].replace(/^./, (c) => c.toUpperCase());
 
 interface ChoiceProps<T extends string> {
   label: string;
@@ -97,6 +88,8 @@ export function nextReport(
 }
 
 export function ReportForm({ report, floor, handOverId, prescriptionId, joints, ticks, works, asked, rules }: Props) {
+  const say = useWords();
+  const { form: words, report: reportWords, group } = say;
   const [hurting, setHurting] = useState(Boolean(report?.pain) || drafts.has(prescriptionId));
   const put = (change: Partial<Pick<Report, "feel" | "feltIn" | "pain" | "ticks" | "ended" | "note">>) => {
     const item = nextReport(report, handOverId, prescriptionId, change);
@@ -107,15 +100,15 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
   return (
     <div className={`report${asked && !report ? " due" : ""}`}>
       <Choice
-        label="Where did you feel it?"
-        options={FEEL}
+        label={reportWords.felt()}
+        options={said(FEEL, reportWords.feel)}
         value={report?.feel ?? null}
         onChange={(feel) => put({ feel, feltIn: null })}
       />
       {report?.feel === "elsewhere" && (
         <Choice
           label={words.feltIn()}
-          options={elsewhere.map((w) => [w.group, w.name] as const)}
+          options={elsewhere.map((w) => [w.group, group[w.group] ?? w.name] as const)}
           value={report.feltIn}
           onChange={(group) => put({ feltIn: group === report.feltIn ? null : group })}
         />
@@ -125,7 +118,7 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
       )}
       {!hurting && (
         <button type="button" className="other" onClick={() => setHurting(true)}>
-          Something hurt
+          {reportWords.hurt()}
         </button>
       )}
       {hurting && (
@@ -144,9 +137,9 @@ export function ReportForm({ report, floor, handOverId, prescriptionId, joints, 
         />
       )}
       <Answer note={report?.note ?? ""} onSave={(note) => put({ note })} />
-      {verdict.words && verdict.act !== "stop" && (
+      {verdict.act === "hold" && (
         <p className="notice" role="alert">
-          {verdict.words}
+          {painText(verdict.why, say)}
         </p>
       )}
     </div>
@@ -162,6 +155,7 @@ interface FormProps {
 
 /** how the reps were, a tap each; what follows for the load is said at once */
 function Form({ ticks, ticked, ended, onChange }: FormProps) {
+  const { form: words, ended: endedWords, tick: tickWords } = useWords();
   const toggle = (t: Tick) => onChange({ ticks: ticked.includes(t) ? ticked.filter((x) => x !== t) : [...ticked, t] });
   return (
     <>
@@ -192,11 +186,12 @@ function Form({ ticks, ticked, ended, onChange }: FormProps) {
 
 /** a word to the coach; what is typed is kept when the field is left */
 function Answer({ note, onSave }: { note: string; onSave: (note: string) => void }) {
+  const { report: words } = useWords();
   const [text, setText] = useState(note);
   const id = useId();
   return (
     <div className="choice">
-      <label htmlFor={id}>Message to your coach</label>
+      <label htmlFor={id}>{words.message()}</label>
       <textarea
         id={id}
         rows={2}
@@ -221,6 +216,7 @@ interface PainProps {
 }
 
 function PainForm({ of, pain, joints, onSave, onNothing }: PainProps) {
+  const { report: words, joint: jointWords } = useWords();
   const [told, setTold] = useState<Partial<Pain>>(() => drafts.get(of) ?? pain ?? { side: "right" });
   const [all, setAll] = useState(false);
   const tell = (change: Partial<Pain>) => {
@@ -231,20 +227,25 @@ function PainForm({ of, pain, joints, onSave, onNothing }: PainProps) {
   const likely = joints.slice(0, LIKELY);
   const shown = all || (joint && !likely.includes(joint)) ? joints : likely;
   const whole = kind && joint && score !== undefined ? { kind, joint, side, score } : null;
-  const more = shown.length < joints.length ? { text: "Another", show: () => setAll(true) } : null;
+  const more = shown.length < joints.length ? { text: words.another(), show: () => setAll(true) } : null;
   return (
     <div className="pain">
-      <Choice label="What kind of pain?" options={KIND} value={kind ?? null} onChange={(v) => tell({ kind: v })} />
       <Choice
-        label="Which joint?"
-        options={shown.map((j) => [j, jointText(j)] as const)}
+        label={words.kind()}
+        options={said(KIND, words.kinds)}
+        value={kind ?? null}
+        onChange={(v) => tell({ kind: v })}
+      />
+      <Choice
+        label={words.joint()}
+        options={shown.map((j) => [j, capital(jointWords[j])] as const)}
         value={joint ?? null}
         onChange={(v) => tell({ joint: v })}
         more={more}
       />
-      <Choice label="Which side?" options={SIDE} value={side} onChange={(v) => tell({ side: v })} />
-      <div className="choice" role="group" aria-label="How much, 0 to 10?">
-        <span>How much, 0 to 10?</span>
+      <Choice label={words.side()} options={said(SIDE, words.sides)} value={side} onChange={(v) => tell({ side: v })} />
+      <div className="choice" role="group" aria-label={words.score()}>
+        <span>{words.score()}</span>
         <div className="scores">
           {Array.from({ length: 11 }, (_, n) => (
             <button key={n} type="button" aria-pressed={n === score} onClick={() => tell({ score: n })}>
@@ -255,19 +256,15 @@ function PainForm({ of, pain, joints, onSave, onNothing }: PainProps) {
       </div>
       {!whole && (kind || joint || score !== undefined) && (
         <p className="reason" role="status">
-          Not saved yet: choose{" "}
-          {[!kind && "the kind", !joint && "the joint", score === undefined && "how much"]
-            .filter(Boolean)
-            .join(" and ")}
-          .
+          {words.missing({ kind: !kind, joint: !joint, score: score === undefined })}
         </p>
       )}
       <button type="button" className="planned" disabled={!whole} onClick={() => whole && onSave(whole)}>
-        <span>Save what hurt</span>
+        <span>{words.save()}</span>
       </button>
       {!pain && (
         <button type="button" className="other" onClick={onNothing}>
-          Nothing hurt
+          {words.nothing()}
         </button>
       )}
     </div>

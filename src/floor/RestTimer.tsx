@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { useWords } from "./words";
 import { askForNotices, dropNotice, noticeState, showNotice } from "./rest-notice";
 
 /** ms on, off, on */
@@ -6,6 +7,7 @@ const OVER = [220, 120, 220];
 
 /** Counts against the clock, not its own ticks, so that a locked screen loses nothing. */
 export function RestTimer({ until, onDone }: { until: number | null; onDone: () => void }) {
+  const { rest: words } = useWords();
   const [now, setNow] = useState(() => Date.now());
   const [notices, setNotices] = useState(noticeState);
   useEffect(() => {
@@ -22,9 +24,9 @@ export function RestTimer({ until, onDone }: { until: number | null; onDone: () 
   const left = until === null ? null : Math.ceil((until - now) / 1000);
   const over = left !== null && left <= 0;
   useEffect(() => {
-    if (until) void showNotice(until, over);
+    if (until) void showNotice(until, over, words);
     else void dropNotice();
-  }, [until, over, notices]);
+  }, [until, over, notices, words]);
   useEffect(() => {
     // felt through a pocket; a phone that cannot says nothing
     if (over) navigator.vibrate?.(OVER);
@@ -33,17 +35,17 @@ export function RestTimer({ until, onDone }: { until: number | null; onDone: () 
   return (
     <div className="rest" role="timer" aria-live="off">
       <span className="number">
-        {left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, "0")}` : "Go"}
+        {left > 0 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, "0")}` : words.go()}
       </span>
       {notices === "possible" ? (
         <button type="button" onClick={() => void askForNotices().then(setNotices)}>
-          Show when locked
+          {words.locked()}
         </button>
       ) : (
-        <span className="quiet">{left > 0 ? "rest" : "rested"}</span>
+        <span className="quiet">{left > 0 ? words.rest() : words.rested()}</span>
       )}
       <button type="button" onClick={onDone}>
-        Done
+        {words.done()}
       </button>
     </div>
   );

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { repsOf, type Sample } from "#core/sensing/detect";
 import { judgeSet, type MeasuredSet } from "#core/sensing/judge";
-import { phone as words } from "#core/words/sensor";
+import { useWords } from "./words";
 import type { Floor } from "./outbox";
 
 const CODE = "gryn.floor.sensor";
@@ -20,6 +20,7 @@ interface SensorProps {
 
 /** a button until somebody has a sensor */
 export function Sensor(props: SensorProps) {
+  const { sensor: words } = useWords();
   const [code, setCode] = useState(localStorage.getItem(CODE) ?? "");
   const [on, setOn] = useState(false);
   const [asking, setAsking] = useState(false);
@@ -91,6 +92,7 @@ function useSensor(floor: Floor, code: string) {
 }
 
 function Counting({ floor, lower, kinds, onLog, code, onStop }: SensorProps & { code: string; onStop: () => void }) {
+  const { sensor: words } = useWords();
   const { state, heard, anew, again } = useSensor(floor, code);
   /** sides that are counted already */
   const [before, setBefore] = useState<MeasuredSet[]>([]);

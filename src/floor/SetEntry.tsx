@@ -5,7 +5,7 @@ import type { Load } from "#core/program/document";
 import type { Entry, Part } from "#core/training/entry";
 import type { Forecast } from "#core/training/forecast";
 import type { SnapshotPrescription } from "#core/training/handover";
-import { reps as repWords, set as words } from "#core/words/phone";
+import { useWords } from "./words";
 import { LIMITS } from "#core/training/limits";
 import type { Window } from "#core/training/progression";
 import { loadText } from "../page/locale";
@@ -33,6 +33,7 @@ interface Props {
 }
 
 export function SetEntry(props: Props) {
+  const { set: words, typing } = useWords();
   const { p, name, reps, set, asked, expected, load, correcting, onLog } = props;
   const [more, setMore] = useState(correcting !== null || expected === null);
   const one = p.sides === "one";
@@ -61,12 +62,12 @@ export function SetEntry(props: Props) {
               {one ? ` ${words.eachSide({ first: p.begins === "either" ? null : p.begins })}` : ""}
             </span>
           </button>
-          <div className="near" role="group" aria-label="Other reps at this load">
+          <div className="near" role="group" aria-label={typing.near()}>
             {[-2, -1, 1, 2]
               .map((d) => likely + d)
               .filter((n) => n >= 1 && n <= LIMITS.reps)
               .map((n) => (
-                <button key={n} type="button" aria-label={`Log ${n} reps`} onClick={() => log(n)}>
+                <button key={n} type="button" aria-label={typing.logReps({ n })} onClick={() => log(n)}>
                   {n}
                 </button>
               ))}
@@ -104,6 +105,7 @@ type DetailsProps = Props & { kinds: readonly Part["kind"][]; likely: number | n
 
 /** every number of the set by itself */
 function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onLog }: DetailsProps) {
+  const { reps: repWords, set: words, typing } = useWords();
   const first = correcting?.parts[0]?.load ?? planned;
   const [value, setValue] = useState<number | null>(first?.value ?? 0);
   const [reserve, setReserve] = useState<number | null>(correcting?.reserve ?? asked);
@@ -142,7 +144,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
   return (
     <div className="steppers">
       <Stepper
-        label={`Load, ${unit} (${p.loadStep.meaning})`}
+        label={typing.load({ unit, meaning: typing.meaning[p.loadStep.meaning] ?? p.loadStep.meaning })}
         value={value}
         next={next}
         decimals
@@ -154,7 +156,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
           <div key={i}>
             {x.load !== null && (
               <Stepper
-                label={`Part ${i + 1}: load, ${unit}`}
+                label={typing.partLoad({ n: i + 1, unit })}
                 value={x.load}
                 next={next}
                 decimals
@@ -163,7 +165,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
               />
             )}
             <Stepper
-              label={i >= kinds.length ? `Part ${i + 1}: ${repWords[x.kind]().toLowerCase()}` : repWords[x.kind]()}
+              label={i >= kinds.length ? typing.part({ n: i + 1, what: repWords[x.kind]() }) : repWords[x.kind]()}
               value={x.reps}
               max={LIMITS.reps}
               onChange={(v) => {
@@ -176,7 +178,7 @@ function Details({ p, reps, asked, load: planned, correcting, kinds, likely, onL
       )}
       {capped && lead && follow && (follow.reps ?? 0) > (lead.reps ?? 0) && (
         <p className="reason" role="status">
-          The {lead.kind} side began with {lead.reps}: the {follow.kind} side stops there, so that both grow even.
+          {typing.even({ lead: lead.kind === "right" ? "right" : "left", reps: lead.reps ?? 0 })}
         </p>
       )}
       <Stepper label={words.reserve()} value={reserve} onChange={setReserve} max={LIMITS.reserve} />

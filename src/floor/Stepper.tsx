@@ -1,5 +1,6 @@
 import { useId, useState } from "react";
 import { plain, readNumber } from "../page/locale";
+import { useWords } from "./words";
 
 /**
  * Minus, a number, plus: by the real step of the equipment; a decimal comma is as good as a point. What is typed and is
@@ -21,6 +22,7 @@ export function Stepper({
   max: number;
   onChange: (v: number | null) => void;
 }) {
+  const { typing: words } = useWords();
   const id = useId();
   const [text, setText] = useState(value === null ? "" : plain(value));
   const [sure, setSure] = useState(value ?? 0);
@@ -52,7 +54,7 @@ export function Stepper({
     <div className="stepper">
       <label htmlFor={id}>{label}</label>
       <div>
-        <button type="button" aria-label={`${label}: less`} onClick={() => give(next(sure, -1))}>
+        <button type="button" aria-label={words.less({ what: label })} onClick={() => give(next(sure, -1))}>
           −
         </button>
         <input
@@ -63,13 +65,13 @@ export function Stepper({
           onFocus={(e) => e.target.select()}
           onChange={(e) => typed(e.target.value)}
         />
-        <button type="button" aria-label={`${label}: more`} onClick={() => give(next(sure, 1))}>
+        <button type="button" aria-label={words.more({ what: label })} onClick={() => give(next(sure, 1))}>
           +
         </button>
       </div>
       {wrong && (
         <p className="reason" role="alert">
-          {decimals ? `A number from 0 to ${max}, such as ${plain(12.5)}` : `A whole number from 0 to ${max}`}
+          {decimals ? words.number({ max, such: plain(12.5) }) : words.whole({ max })}
         </p>
       )}
     </div>

@@ -3,7 +3,8 @@ import { useState } from "react";
 import { sameLoad } from "#core/base/kilograms";
 import type { Load } from "#core/program/document";
 import type { Entry } from "#core/training/entry";
-import { set as words } from "#core/words/phone";
+import { useWords } from "./words";
+import type { PhoneWords } from "#core/words/client/phone";
 import { countedReps, loadOf } from "#core/training/exposures";
 import type { Tick } from "#core/training/ticks";
 import type { SnapshotPrescription } from "#core/training/handover";
@@ -42,6 +43,7 @@ interface WorkingProps {
 }
 
 export function Working(props: WorkingProps) {
+  const { set: words } = useWords();
   const { p, floor, handOverId, now, instead, mend, onLogged } = props;
   const { technique } = p;
   const { done, set, finished, goingOn } = now;
@@ -149,9 +151,10 @@ export function Working(props: WorkingProps) {
 }
 
 function Before({ last, words }: { last: Entry[]; words: string | undefined }) {
+  const { exercise } = useWords();
   return (
     <>
-      {last.length > 0 && <p className="quiet">Last time: {last.map(lastText).join(", ")}</p>}
+      {last.length > 0 && <p className="quiet">{exercise.lastTime({ sets: last.map(lastText).join(", ") })}</p>}
       <p className="quiet">{words}</p>
     </>
   );
@@ -166,24 +169,26 @@ interface DoneProps {
   onCorrect: (e: Entry) => void;
 }
 
-const setText = (e: Entry): string => {
+function setText(e: Entry, { exercise, set: words }: PhoneWords): string {
   const load = loadOf(e);
   const parts = e.parts.map(
     (x) =>
-      `${x.load && !sameLoad(x.load, load) ? `${loadText(x.load)} × ` : ""}${x.reps}${x.kind === "full" ? "" : ` ${x.kind}`}`,
+      `${x.load && !sameLoad(x.load, load) ? `${loadText(x.load)} × ` : ""}${x.reps}${x.kind === "full" ? "" : ` ${exercise.part[x.kind]}`}`,
   );
   return `${load ? `${loadText(load)} × ` : ""}${parts.join(" + ")}${e.reserve !== null ? `, ${words.spare({ reps: e.reserve })}` : ""}`;
-};
+}
 
 function DoneSets({ done, flagged, onCorrect }: DoneProps) {
+  const say = useWords();
+  const { exercise, set: words } = say;
   const odd = done.find((e) => flagged.has(e.id));
   return (
     <>
-      <ol className="sets" aria-label="Sets done today">
+      <ol className="sets" aria-label={exercise.today()}>
         {done.map((e) => (
           <li key={e.id}>
-            <span>Set {e.set + 1}</span>
-            <span className="number">{setText(e)}</span>
+            <span>{exercise.set({ n: e.set + 1 })}</span>
+            <span className="number">{setText(e, say)}</span>
             <button type="button" aria-label={words.correctOf({ set: e.set + 1 })} onClick={() => onCorrect(e)}>
               {words.correct()}
             </button>
@@ -192,9 +197,7 @@ function DoneSets({ done, flagged, onCorrect }: DoneProps) {
       </ol>
       {odd && (
         <p className="notice warn" role="alert">
-          {loadOf(odd) ? `${loadText(loadOf(odd)!)} × ` : ""}
-          {countedReps(odd)} is far from your other sets. Is the load per hand or in total? Correct it if it is wrong.
-          It counts once your coach has looked at it.
+          {exercise.odd({ set: `${loadOf(odd) ? `${loadText(loadOf(odd)!)} × ` : ""}${countedReps(odd)}` })}
         </p>
       )}
     </>

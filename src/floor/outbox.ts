@@ -3,6 +3,7 @@
  * Everything is kept until the server says it has it; it is sent as often as that takes, since the same id, revision
  * and content is the same row. What the server will not take is set aside with its reason and holds up nothing else.
  */
+import type { PhoneWords } from "#core/words/client/phone";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Answer } from "#core/exchange/api";
 import type { CheckIn } from "#core/training/check-in-schema";
@@ -16,6 +17,8 @@ import { readLines } from "../page/lines";
 import type { FloorSession } from "./types";
 
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
+/** what there is to know of the connection; the page has the words */
+export type Notice = keyof PhoneWords["link"];
 /** a request to the floor API on behalf of a client; null without a connection */
 export type Ask = (path: string, who: string | null, body?: unknown, signal?: AbortSignal) => Promise<Response | null>;
 
@@ -27,12 +30,12 @@ function sampleOf(line: string): Sample[] {
 export type Item = (
   { kind: "entry"; item: Entry } | { kind: "report"; item: Report } | { kind: "check-in"; item: CheckIn }
 ) & {
-  /** why the server does not take it */ refused?: string;
+  /** why the server does not take it; blank where it says no more */ refused?: string;
 };
 
+const CLOSED = ["revoked", "expired", "unknown"] as const;
 const RETRY_MS = 4000;
 const BATCH = 100;
-const AWAY = "No connection: sets are kept on this phone and sent later.";
 
 export const askServer: Ask = async (path, who, body, signal) => {
   try {
@@ -55,7 +58,7 @@ export class Floor {
   who: string | null = null;
   session: FloorSession | null = null;
   link: Link = "away";
-  words = "";
+  notice: Notice | null = null;
   /** this phone keeps nothing any more: what is not sent is lost with the page */
   full = false;
   /** number of a plan that arrived while the page was open */
@@ -68,12 +71,12 @@ export class Floor {
   ) {}
 
   get waiting(): number {
-    return this.out.filter((x) => !x.refused).length;
+    return this.out.filter((x) => x.refused === undefined).length;
   }
 
   /** what the server does not take, to be mended or dropped */
   get refusedItems(): Item[] {
-    return this.out.filter((x) => x.refused);
+    return this.out.filter((x) => x.refused !== undefined);
   }
 
   /** everything known on this phone, sent or not, newest revision of each id */
@@ -148,7 +151,7 @@ export class Floor {
       // whose the link is decides what is shown, also where it is closed
       if (typeof answer?.who === "string") await this.become(answer.who);
       if (!r || r.status >= 500) {
-        this.set("away", "No connection: the link opens when there is one.");
+        this.set("away", "opens");
         this.again(() => void this.open(token, who, opened));
         return;
       }
@@ -196,7 +199,7 @@ export class Floor {
 
   async refresh(): Promise<void> {
     const r = await this.ask("/session", this.who);
-    if (!r) return this.set("away", "No connection: showing what this phone has kept.");
+    if (!r) return this.set("away", "showing");
     const answer = await body(r);
     if (!r.ok || !answer) return this.refuse(r, answer);
     const session = answer as unknown as FloorSession;
@@ -208,7 +211,7 @@ export class Floor {
     if (before !== undefined && session.handOver && session.handOver.number !== before)
       this.newPlan = session.handOver.number;
     await this.remember(session);
-    this.set("open", "");
+    this.set("open", null);
   }
 
   /**
@@ -259,7 +262,7 @@ export class Floor {
   }
 
   async send(): Promise<void> {
-    const batch = this.out.filter((x) => !x.refused).slice(0, BATCH);
+    const batch = this.out.filter((x) => x.refused === undefined).slice(0, BATCH);
     if (this.sending || batch.length === 0) return;
     this.sending = true;
     if (this.timer) clearTimeout(this.timer);
@@ -267,7 +270,7 @@ export class Floor {
     try {
       next = await this.sendBatch(batch);
     } catch {
-      this.set("away", "Something went wrong in sending: sets are kept on this phone and sent again.");
+      this.set("away", "wrong");
     } finally {
       this.sending = false;
     }
@@ -287,7 +290,7 @@ export class Floor {
       return this.link === "away" ? "retry" : "stay";
     }
     if (!r || !r.ok || !Array.isArray(answer?.items)) {
-      this.set("away", r && r.status >= 500 ? "The server is away: sets are kept on this phone and sent later." : AWAY);
+      this.set("away", r && r.status >= 500 ? "serverAway" : "away");
       return "retry";
     }
     const { items } = answer as unknown as Answer<"floorLog">;
@@ -295,7 +298,7 @@ export class Floor {
     const sent = batch.filter((x) => answerOf(x)?.kept);
     const refused = batch
       .filter((x) => answerOf(x)?.kept === false)
-      .map((x): Item => ({ ...x, refused: answerOf(x)!.reason ?? "It cannot be saved." }));
+      .map((x): Item => ({ ...x, refused: answerOf(x)!.reason ?? "" }));
     const keptOf = <T>(kind: Item["kind"]) => sent.flatMap((x) => (x.kind === kind ? [x.item as T] : []));
     if (this.session)
       await this.remember({
@@ -311,7 +314,7 @@ export class Floor {
     this.out = [...this.out.filter((x) => !settled.has(x)), ...refused];
     for (const x of refused) await this.save(this.keyOf(x), x);
     await this.keep.drop(sent.map((x) => this.keyOf(x))).catch(() => undefined);
-    this.set("open", "");
+    this.set("open", null);
     return settled.size > 0 && this.waiting > 0 ? "more" : settled.size > 0 ? "stay" : "retry";
   }
 
@@ -332,17 +335,16 @@ export class Floor {
     this.timer = setTimeout(what, RETRY_MS);
   }
 
-  private set(link: Link, words: string): void {
+  private set(link: Link, notice: Notice | null): void {
     this.link = link;
-    this.words = words;
+    this.notice = notice;
     this.changed();
   }
 
   private refuse(r: Response, answer: Record<string, unknown> | null): void {
-    this.set(
-      r.status >= 500 ? "away" : ((answer?.state as Link | undefined) ?? "away"),
-      (answer?.error as string | undefined) ?? "The server did not take it.",
-    );
+    const state = CLOSED.find((c) => c === answer?.state);
+    if (r.status >= 500) this.set("away", "serverAway");
+    else this.set(state ?? "away", state ?? "untaken");
   }
 }
 

@@ -2,6 +2,7 @@
  * The rest over a locked screen: a quiet notice with the time it ends stands there from the start, since a sleeping
  * page may not tick; if the page does tick, the notice says "Go" when the rest is over.
  */
+import type { PhoneWords } from "#core/words/client/phone";
 import { timeText } from "../page/locale";
 
 const TAG = "rest";
@@ -20,13 +21,13 @@ export const askForNotices = async (): Promise<NoticeState> => {
   return noticeState();
 };
 
-export async function showNotice(until: number, over: boolean): Promise<void> {
+export async function showNotice(until: number, over: boolean, say: PhoneWords["rest"]): Promise<void> {
   if (noticeState() !== "on") return;
   const worker = await navigator.serviceWorker.ready;
-  await worker.showNotification(over ? "Go" : `Rest until ${timeText(new Date(until).toISOString(), true)}`, {
+  await worker.showNotification(over ? say.go() : say.until({ time: timeText(new Date(until).toISOString(), true) }), {
     tag: TAG,
     silent: !over,
-    body: over ? "Your rest is over." : "The next set is waiting.",
+    body: over ? say.over() : say.waits(),
   });
 }
 

@@ -8,7 +8,7 @@ import { asOfNow, countedReps, exposuresOf, loadOf } from "#core/training/exposu
 import { believedOf, flagsOf } from "#core/training/flags";
 import { forecast, type Forecast } from "#core/training/forecast";
 import type { SnapshotPrescription } from "#core/training/handover";
-import { judgePain } from "#core/training/pain";
+import { judgePain, type PainWhy } from "#core/training/pain";
 import type { Target } from "#core/training/progression";
 import type { Floor } from "./outbox";
 
@@ -47,8 +47,8 @@ export interface Today {
   /** the set at hand is not over: its further parts; null where there are none */
   goingOn: GoingOn | null;
   finished: boolean;
-  /** the words that stop it; null where nothing does */
-  stopped: string | null;
+  /** what stops it: a pain told on this phone, or the target itself; null where nothing does */
+  stopped: PainWhy | "target" | null;
   /** ids of sets that cannot well be */
   flagged: ReadonlySet<string>;
 }
@@ -101,7 +101,7 @@ export function todayOf(floor: Floor, p: SnapshotPrescription, asked: Asked): To
     ),
     goingOn,
     finished: set >= p.reserves.length && !goingOn,
-    stopped: painStops(floor, p.id, today, rules) ?? (target.decision === "stop" ? "Stopped." : null),
+    stopped: painStops(floor, p.id, today, rules) ?? (target.decision === "stop" ? "target" : null),
     flagged,
   };
 }
@@ -178,7 +178,7 @@ function goingOnOf(
 const mainParts = (p: SnapshotPrescription): number => (p.sides === "one" ? 2 : 1);
 
 /** the pain rule acts here, without a connection */
-function painStops(floor: Floor, prescriptionId: string, today: string, rules: Rules): string | null {
+function painStops(floor: Floor, prescriptionId: string, today: string, rules: Rules): PainWhy | null {
   const reports = floor.reports
     .filter((r) => r.prescriptionId === prescriptionId)
     .sort((a, b) => b.at.localeCompare(a.at));
@@ -188,5 +188,5 @@ function painStops(floor: Floor, prescriptionId: string, today: string, rules: R
     .map((r) => r.pain)
     .filter((x): x is Pain => x !== null);
   const verdict = judgePain(now, rules.pain, earlier);
-  return verdict.act === "stop" ? verdict.words : null;
+  return verdict.act === "stop" ? verdict.why : null;
 }

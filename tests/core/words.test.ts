@@ -6,7 +6,10 @@ import { pseudo } from "#core/words/pseudo";
 import { counted, label, listed, printed, sentence } from "#core/words/sentence";
 
 const folder = join(import.meta.dirname, "../../src/core/words");
-const modules = readdirSync(folder).filter((f) => !["sentence.ts", "levels.ts", "pseudo.ts"].includes(f));
+const NO_WORDS = ["sentence.ts", "levels.ts", "pseudo.ts", "client/phone.ts", "client/languages.ts"];
+const modules = readdirSync(folder, { recursive: true, encoding: "utf8" })
+  .filter((f) => f.endsWith(".ts") && !NO_WORDS.includes(f))
+  .sort();
 const all = async () =>
   (
     await Promise.all(

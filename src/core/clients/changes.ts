@@ -27,6 +27,7 @@ const NAMES: Partial<Record<keyof ClientInput, string>> = {
   goal: "training is for",
   daysPerWeek: "days a week",
   minutes: "minutes a session",
+  language: "reads",
   unit: "loads in",
   units: "marked otherwise",
   alone: "trains alone",

@@ -18,6 +18,7 @@ type Said =
 export const NOTHING_NOTED: Omit<ClientInput, Said> = {
   phase: "gain",
   goal: "size",
+  language: "en",
   weekdays: [],
   units: {},
   loads: {},

@@ -1,6 +1,7 @@
 /** What a client's form holds, with its limits. */
 import "#core/base/reasons";
 import { z } from "zod";
+import { LANGUAGES } from "#core/base/language";
 import { LIMBS } from "#core/anatomy/limbs";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES } from "#core/exercises/joints";
@@ -41,6 +42,8 @@ export const clientInput = z.strictObject({
     .max(7)
     .refine((list) => new Set(list.map((w) => w.day)).size === list.length, "each day once")
     .default([]),
+  /** what the client reads: phone, sheet, letters */
+  language: z.enum(LANGUAGES).default("en"),
   unit: z.enum(UNITS),
   /** equipment marked in another unit than the client's own */
   units: z.partialRecord(z.enum(LOADED), z.enum(UNITS)).default({}),

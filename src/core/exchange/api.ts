@@ -4,6 +4,7 @@
  */
 import "#core/base/reasons";
 import { z } from "zod";
+import { LANGUAGES } from "#core/base/language";
 import { ownEditionSchema, rulesSchema } from "#core/edition/schema";
 import { ownFaults, SCOPES } from "#core/exercises/own";
 import { exerciseSchema } from "#core/exercises/schema";
@@ -925,6 +926,7 @@ export const api = {
       /** the server's clock */
       now: moment,
       firstName: z.string(),
+      language: z.enum(LANGUAGES),
       handOver: handOver.nullable(),
       history,
       rules: rulesSchema.pick({ progress: true, pain: true }).extend({ repsFormula: z.number() }),

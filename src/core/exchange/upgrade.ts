@@ -195,6 +195,8 @@ const client: Steps = {
   6: (document) => ({ weekdays: [], place: null, screening: {}, clearance: null, ...document }),
   // 8 knows loads that are there, favourites, weak links, limbs, own settings, and what the training is for
   7: (document) => ({ loads: {}, wanted: [], weak: [], limbs: {}, settings: {}, goal: "size", ...document }),
+  // 9 knows the language that a client reads
+  8: (document) => ({ language: "en", ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

@@ -1,7 +1,7 @@
 /** What a client reads of how the sets of a line are done beside the plain way. */
-import type { Purpose } from "#core/program/limits";
 import type { Prescription, Tempo } from "#core/program/document";
 import { findStructure } from "#core/program/structures";
+import { printedIn, type PrintedWords } from "#core/words/client/languages";
 import { findTechnique } from "./techniques";
 import { alternates, restOf } from "./timing";
 
@@ -20,31 +20,25 @@ type Doing = Pick<
   | "tempo"
 >;
 
-const PURPOSE: Readonly<Record<Purpose, string>> = {
-  work: "",
-  "warm-up": "Warm-up: easy, to get ready. It does not count.",
-  "cool-down": "Cool-down: easy, to end with. It does not count.",
-};
-
 const seconds = (t: Tempo) => [t.lower, t.longPause, t.lift, t.shortPause].join("-");
 
-/** words for the client: what it is there for, structure, sides, tempo of single sets, technique and easier position */
-export function doingOf(p: Doing): string[] {
-  const out = [PURPOSE[p.purpose], findStructure(p.structure).client];
-  if (alternates(p)) out.push(`Sides take turns: one side, ${restOf(p)} s, the other side, ${restOf(p)} s.`);
-  if (p.sides === "one" && p.begins !== "either")
-    out.push(
-      `The ${p.begins} side begins; the ${p.begins === "left" ? "right" : "left"} side stops at its reps, also where it could do more.`,
-    );
+/**
+ * What it is there for, structure, sides, tempo of single sets, technique and easier position.
+ * @param words of the client's language; what it has no words of its own for is said as the program says it
+ */
+export function doingOf(p: Doing, { doing, structure, technique }: PrintedWords = printedIn("en")): string[] {
+  const out = [doing.purpose[p.purpose], structure[p.structure] ?? findStructure(p.structure).client];
+  if (alternates(p)) out.push(doing.turns({ rest: restOf(p) }));
+  if (p.sides === "one" && p.begins !== "either") out.push(doing.begins({ first: p.begins }));
   p.tempos.forEach((t, i) => {
-    if (t && i < p.reserves.length)
-      out.push(`Set ${i + 1} at ${seconds(t)}: seconds down, where it is long, up, where it is short.`);
+    if (t && i < p.reserves.length) out.push(doing.tempo({ set: i + 1, seconds: seconds(t) }));
   });
   if (p.technique) {
     const { name, client } = findTechnique(p.technique.id);
+    const own = technique[p.technique.id];
     const { easier } = p.technique;
-    out.push(`${name}: ${client}`);
-    if (easier) out.push(`Easier position: ${easier.name}, about ${easier.reps} more.`);
+    out.push(`${own?.name ?? name}: ${own?.how ?? client}`);
+    if (easier) out.push(doing.easier(easier));
   }
   return out.filter(Boolean);
 }

@@ -4,7 +4,8 @@ import { usualWeekdays, weekdayOf } from "#core/base/weekdays";
 import type { Room } from "#core/clients/days";
 import type { Program } from "#core/program/document";
 import type { Snapshot } from "#core/training/handover";
-import { sheet as words } from "#core/words/sheet";
+import type { Language } from "#core/base/language";
+import { printedIn } from "#core/words/client/languages";
 
 export interface CalendarEvent {
   /** the same for the same day of the plan, so that a calendar changes it instead of making another */
@@ -27,7 +28,9 @@ export function eventsOf(
   planned: Pick<Program, "days">,
   from: string,
   room: Room,
+  language: Language,
 ): CalendarEvent[] {
+  const { sheet: words } = printedIn(language);
   const of = new Map(planned.days.map((d) => [d.id, d]));
   const weekOf = (id: string) => of.get(id)?.week ?? "A";
   const twoWeeks = new Set(snapshot.days.map((d) => weekOf(d.id))).size > 1;

@@ -3,7 +3,8 @@
  * words and a log; rules at the end. A card never breaks over a page; figures get smaller before a page is added.
  */
 import type { Snapshot, SnapshotPrescription } from "#core/training/handover";
-import { sheet as words } from "#core/words/sheet";
+import type { Language } from "#core/base/language";
+import { printedIn, type PrintedWords } from "#core/words/client/languages";
 import type { Block, Font, Ink, Mark, Measure, Page, Sheet, Tag } from "./marks";
 import { lineHeight, paragraph, type Style } from "./setting";
 
@@ -21,6 +22,7 @@ export const USUAL: Choices = { paper: "a4", weeks: 4, log: true, large: false }
 
 export interface SheetAsk {
   client: string;
+  language: Language;
   number: number;
   /** of the hand-over, as the reader writes dates */
   day: string;
@@ -38,6 +40,7 @@ const MM = 72 / 25.4;
 const FIGURE = { usual: 27 * MM, small: 20 * MM };
 
 interface Pen {
+  words: PrintedWords["sheet"];
   measure: Measure;
   choices: Choices;
   width: number;
@@ -66,7 +69,8 @@ const line = (x1: number, y1: number, x2: number, y2: number, ink: Ink = 0.3, th
 /** @returns pages of the chosen paper; at least one */
 export function layoutSheet(ask: SheetAsk, choices: Choices, measure: Measure): Sheet {
   const [width, height] = PAPERS[choices.paper];
-  const pen: Pen = { measure, choices, width, height, size: choices.large ? 12 : 9 };
+  const { sheet: words } = printedIn(ask.language);
+  const pen: Pen = { words, measure, choices, width, height, size: choices.large ? 12 : 9 };
   const numbers = numbersOf(ask.snapshot);
   const pages: Page[] = [];
   let page: Block[] = [];
@@ -107,6 +111,7 @@ export function layoutSheet(ask: SheetAsk, choices: Choices, measure: Measure): 
     return block("Artifact", [mark]);
   };
   return {
+    language: ask.language,
     title: `${ask.client}, ${words.plan({ name: ask.snapshot.programName, number: ask.number, day: ask.day })}`,
     width,
     height,
@@ -135,7 +140,7 @@ function numbersOf({ days }: Snapshot): Map<string, number> {
 
 const loadOf = ({ load }: SnapshotPrescription): string | null => (load ? `${load.value} ${load.unit}` : null);
 
-function heading({ client, snapshot, number, day, code }: SheetAsk, { measure, width, size }: Pen): Piece {
+function heading({ client, snapshot, number, day, code }: SheetAsk, { words, measure, width, size }: Pen): Piece {
   const side = code ? 62 : 0;
   const inner = width - 2 * MARGIN - (side ? side + GAP : 0);
   const title: Style = { font: "heading", size: 20 };
@@ -200,7 +205,11 @@ function heading({ client, snapshot, number, day, code }: SheetAsk, { measure, w
 }
 
 /** the week in columns, a day each: exercise, sets and reps, nothing else */
-function weekTable(snapshot: Snapshot, numbers: ReadonlyMap<string, number>, { measure, width, size }: Pen): Piece {
+function weekTable(
+  snapshot: Snapshot,
+  numbers: ReadonlyMap<string, number>,
+  { words, measure, width, size }: Pen,
+): Piece {
   const columns = Math.min(4, Math.max(1, snapshot.days.length));
   const column = (width - 2 * MARGIN - (columns - 1) * GAP) / columns;
   const cells = snapshot.days.map((day) => {
@@ -245,7 +254,7 @@ function weekTable(snapshot: Snapshot, numbers: ReadonlyMap<string, number>, { m
   };
 }
 
-function dayTitle(day: Snapshot["days"][number], { measure, width }: Pen): Piece {
+function dayTitle(day: Snapshot["days"][number], { words, measure, width }: Pen): Piece {
   const style: Style = { font: "heading", size: 13 };
   return {
     height: lineHeight(13) + 2,
@@ -264,6 +273,7 @@ function sayings(
   p: SnapshotPrescription,
   pair: SnapshotPrescription | undefined,
   numbers: ReadonlyMap<string, number>,
+  words: PrintedWords["sheet"],
 ) {
   const head = /^For (.*)$/.exec(p.reason)?.[1];
   const out: { lead: string | null; text: string }[] = [];
@@ -275,7 +285,7 @@ function sayings(
   if (p.purpose === "work") out.push({ lead: words.stop(), text: words.stopWords({ left: p.reserves[0] ?? 2 }) });
   for (const text of p.cautions) out.push({ lead: null, text });
   const busy = p.alternatives.map((a) => a.name).slice(0, 2);
-  if (busy.length) out.push({ lead: words.busy(), text: `${busy.join(", or ")}.` });
+  if (busy.length) out.push({ lead: words.busy(), text: `${words.or({ names: busy })}.` });
   return out;
 }
 
@@ -292,7 +302,7 @@ function card(
   figure: number,
   pen: Pen,
 ): Piece {
-  const { measure, width, size, choices } = pen;
+  const { words, measure, width, size, choices } = pen;
   const inner = width - 2 * MARGIN;
   const log = choices.log ? LOG.label + choices.weeks * LOG.week : 0;
   const figures = 2 * figure + 6;
@@ -323,7 +333,7 @@ function card(
       size - 0.5,
       measure,
     );
-  const said = (y: number) => column(sayings(p, pair, numbers), { ...middle, y }, size, measure);
+  const said = (y: number) => column(sayings(p, pair, numbers, words), { ...middle, y }, size, measure);
   const logHeight = log ? (p.reserves.length + 1) * LOG.row + 2 : 0;
   const top = head(0).height;
   const pictures = figure + lineHeight(7.5) + 2;
@@ -390,7 +400,7 @@ function column(
 }
 
 /** a row a set, a column a week, with room to write */
-function logGrid(sets: number, x: number, y: number, width: number, { measure, choices }: Pen): Block {
+function logGrid(sets: number, x: number, y: number, width: number, { words, measure, choices }: Pen): Block {
   const marks: Mark[] = [];
   const height = (sets + 1) * LOG.row;
   const week = (width - LOG.label) / choices.weeks;
@@ -405,7 +415,7 @@ function logGrid(sets: number, x: number, y: number, width: number, { measure, c
 }
 
 /** what to write down once a week, and what to do when */
-function ending({ painStops }: SheetAsk, { measure, width, size, choices }: Pen): Piece {
+function ending({ painStops }: SheetAsk, { words, measure, width, size, choices }: Pen): Piece {
   const inner = width - 2 * MARGIN;
   const rules = [...words.rule.map((r) => r()), words.pain({ stop: painStops })];
   const set = (y: number) =>

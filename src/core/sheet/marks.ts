@@ -2,6 +2,7 @@
  * A printed page as data: text and shapes at places, gathered into blocks that a reader's program can tell apart. One
  * layout is shown, printed and written as PDF. Lengths are points (1/72 in), y goes down from the top of the page.
  */
+import type { Language } from "#core/base/language";
 import type { Drawing } from "#core/training/handover";
 
 export const FONTS = ["text", "strong", "heading"] as const;
@@ -32,6 +33,7 @@ export interface Page {
 }
 
 export interface Sheet {
+  language: Language;
   title: string;
   width: number;
   height: number;

@@ -1,5 +1,6 @@
 /** A laid-out sheet as it travels. */
 import { z } from "zod";
+import { LANGUAGES } from "#core/base/language";
 import { drawingSchema } from "#core/training/handover";
 import { FONTS, type Sheet } from "./marks";
 
@@ -23,6 +24,7 @@ const markSchema = z.discriminatedUnion("kind", [
 ]);
 
 export const sheetSchema: z.ZodType<Sheet> = z.strictObject({
+  language: z.enum(LANGUAGES),
   title: z.string(),
   width: n,
   height: n,

@@ -2,28 +2,29 @@
  * The pain rule, the same on the phone (offline too) and at the desk. Gryn does not diagnose: it stops a line of
  * work and says whom to see. Thresholds are the practice's.
  */
-import { JOINT_NAMES } from "#core/exercises/joints";
-import type { Rules } from "#core/training/rules";
 import type { Pain } from "#core/training/entry";
+import type { Rules } from "#core/training/rules";
+import type { PhoneWords } from "#core/words/client/phone";
 
-export interface PainVerdict {
-  act: "stop" | "hold" | "go on";
-  words: string;
+/** why pain is judged so, and the pain before where it has risen */
+export interface PainWhy {
+  kind: "sharp" | "numb" | "much" | "risen" | "some";
+  joint: Pain["joint"];
+  score: number;
+  before: number;
 }
+export type PainVerdict = { act: "stop" | "hold"; why: PainWhy } | { act: "go on"; why: null };
 
 /** @param earlier pain of the same joint in the last sessions, newest first */
 export function judgePain(pain: Pain | null, rules: Rules["pain"], earlier: readonly Pain[] = []): PainVerdict {
-  if (!pain || pain.score === 0) return { act: "go on", words: "" };
-  const joint = JOINT_NAMES[pain.joint];
-  const see = `Stop this exercise now and do not push through it. If it stays or comes back, see a doctor or physiotherapist before you train the ${joint} again; your coach is told.`;
-  if (pain.kind === "sharp") return { act: "stop", words: `Sharp pain in the ${joint}. ${see}` };
-  if (pain.kind === "numb") return { act: "stop", words: `Numbness around the ${joint}. ${see}` };
-  if (pain.score >= rules.stop) return { act: "stop", words: `Pain ${pain.score} of 10 in the ${joint}. ${see}` };
-  const before = earlier.find((p) => p.joint === pain.joint);
-  if (before && pain.score - before.score >= rules.rise)
-    return { act: "stop", words: `Pain in the ${joint} has risen from ${before.score} to ${pain.score}. ${see}` };
-  return {
-    act: "hold",
-    words: `Pain ${pain.score} of 10 in the ${joint}: the load stays where it is. Tell your coach if it grows.`,
-  };
+  if (!pain || pain.score === 0) return { act: "go on", why: null };
+  const before = earlier.find((p) => p.joint === pain.joint)?.score ?? pain.score;
+  const why = (kind: PainWhy["kind"]): PainWhy => ({ kind, joint: pain.joint, score: pain.score, before });
+  if (pain.kind === "sharp" || pain.kind === "numb") return { act: "stop", why: why(pain.kind) };
+  if (pain.score >= rules.stop) return { act: "stop", why: why("much") };
+  if (pain.score - before >= rules.rise) return { act: "stop", why: why("risen") };
+  return { act: "hold", why: why("some") };
 }
+
+/** what it means for the exercise, and whom to see */
+export const painText = (why: PainWhy, words: Pick<PhoneWords, "pain">): string => words.pain[why.kind](why);

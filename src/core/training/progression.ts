@@ -23,12 +23,12 @@ import {
 import { believedOf, flagsOf } from "#core/training/flags";
 import { forecast } from "#core/training/forecast";
 import { badWeek } from "#core/training/check-in";
-import { judgePain } from "#core/training/pain";
+import { judgePain, type PainWhy } from "#core/training/pain";
 import type { Tick } from "#core/training/ticks";
 
 /** what a target follows from, as values: what a screen says and a rule decides is one thing */
 export type Reason =
-  | { kind: "stopped" | "pain"; words: string }
+  | { kind: "stopped" | "pain"; pain: PainWhy }
   | { kind: "unlikely load"; load: Load | null; reps: number }
   | { kind: "first time"; load: Load | null; bodyLoad: number }
   | { kind: "set by coach" | "felt elsewhere twice" | "no load typed" | "not work" }
@@ -145,7 +145,7 @@ function ruleFor(
   const pain = judgePain(exposures[0]?.report?.pain ?? null, rules.pain, pains.slice(1));
   const still = { load: p.load, reps: p.reps, rest: null, tempo: null };
   if (pain.act === "stop")
-    return { ...still, decision: "stop", load: null, reasons: [{ kind: "stopped", words: pain.words }] };
+    return { ...still, decision: "stop", load: null, reasons: [{ kind: "stopped", pain: pain.why }] };
 
   if (p.purpose === "warm-up" || p.purpose === "cool-down")
     return { ...still, decision: "hold", reasons: [{ kind: "not work" }] };
@@ -159,7 +159,7 @@ function ruleFor(
   }
   if (believed.length === 0)
     return { ...still, decision: "first", reasons: [{ kind: "first time", load: p.load, bodyLoad: p.bodyLoad }] };
-  return follow({ ...readWorkouts(p, believed, rules), tired }, pain.act === "hold" ? pain.words : null);
+  return follow({ ...readWorkouts(p, believed, rules), tired }, pain.act === "hold" ? pain.why : null);
 }
 
 /** what the last workouts say by themselves */
@@ -238,8 +238,8 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Omit<W
   };
 }
 
-/** @param painHolds words of pain that holds the load; null where there is none */
-function follow(s: Workouts, painHolds: string | null): Rule {
+/** @param painHolds pain that holds the load; null where there is none */
+function follow(s: Workouts, painHolds: PainWhy | null): Rule {
   const { p, rules, done, load, window: w, bare, most } = s;
   const [last, before] = done;
   // a set that the breath ends rests too little before it
@@ -261,7 +261,7 @@ function follow(s: Workouts, painHolds: string | null): Rule {
   });
   const lighter = load && stepLoad(load, p.loadStep, -1);
   const least = load && load.value > 0 && sameLoad(lighter, load);
-  if (painHolds) return answer("hold", { kind: "pain", words: painHolds });
+  if (painHolds) return answer("hold", { kind: "pain", pain: painHolds });
   const twice = heldTwice(s, last!, before);
   if (twice && least) return answer("hold", { kind: "smallest load", load });
   if (twice) return answer("lighter", twice, { load: lighter, reps: { low: w.low, high: w.high + MANY } });

@@ -24,6 +24,7 @@ import { findTechnique } from "#core/planning/techniques";
 import { restOf } from "#core/planning/timing";
 import type { Prescription, Program } from "#core/program/document";
 import { doingOf } from "#core/planning/doing";
+import { printedIn, type PrintedWords } from "#core/words/client/languages";
 import { ticksFor } from "#core/training/ticks";
 import type { Drawing, Snapshot, SnapshotPrescription } from "#core/training/handover";
 
@@ -183,7 +184,7 @@ function worksOf(credits: Prescription["credits"]): SnapshotPrescription["works"
     .map(({ group, name, direct }) => ({ group, name, direct }));
 }
 
-function snapshotOf(planned: Prescription, paired: boolean, at: At): SnapshotPrescription {
+function snapshotOf(planned: Prescription, paired: boolean, at: At, words: PrintedWords): SnapshotPrescription {
   const p = alone(planned, paired);
   const direct = Object.entries(p.credits)
     .filter(([, c]) => c.direct)
@@ -214,7 +215,7 @@ function snapshotOf(planned: Prescription, paired: boolean, at: At): SnapshotPre
     rampSets: p.rampSets,
     technique: p.technique && stepsOf(p.technique),
     earlier: p.earlier,
-    doing: doingOf(p),
+    doing: doingOf(p, words),
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
     ...sheet,
@@ -229,9 +230,10 @@ function snapshotOf(planned: Prescription, paired: boolean, at: At): SnapshotPre
 export function buildSnapshot(
   program: Program,
   programVersion: number,
-  client: Parameters<typeof bodyOf>[0] & Partial<Pick<Client, "machines" | "elsewhere" | "weekdays">>,
+  client: Parameters<typeof bodyOf>[0] & Partial<Pick<Client, "machines" | "elsewhere" | "weekdays" | "language">>,
 ): Snapshot {
   const model = compileModel(bodyOf(client));
+  const words = printedIn(client.language ?? "en");
   const { method } = editionOf(program);
   const on = (dayId: string) => onDay({ equipment: [], ...client }, program.days, dayId).machines;
   return {
@@ -250,7 +252,7 @@ export function buildSnapshot(
         blocks: d.blocks.map((b) => ({
           id: b.id,
           prescriptions: b.prescriptions.map((p) =>
-            snapshotOf(p, b.prescriptions.length > 1, { model, machines: on(d.id) }),
+            snapshotOf(p, b.prescriptions.length > 1, { model, machines: on(d.id) }, words),
           ),
         })),
       })),

@@ -28,6 +28,9 @@ export const capital = (text: string): string => text.replace(/^\p{Ll}/u, (c) =>
 
 /** every sentence of a module with its sample, by its name */
 export const printed = (words: Record<string, unknown>): { name: string; text: string }[] =>
-  Object.entries(words).flatMap(([name, s]) =>
-    typeof s === "function" && "sample" in s ? [{ name, text: (s as Sentence<unknown>)(s.sample) }] : [],
-  );
+  Object.entries(words).flatMap(([name, s]): { name: string; text: string }[] => {
+    if (typeof s === "string") return s ? [{ name, text: s }] : [];
+    if (typeof s === "function") return "sample" in s ? [{ name, text: (s as Sentence<unknown>)(s.sample) }] : [];
+    if (typeof s !== "object" || s === null) return [];
+    return printed(s as Record<string, unknown>).map((x) => ({ ...x, name: `${name}.${x.name}` }));
+  });

@@ -2,7 +2,7 @@
 import { Router } from "express";
 import { api, type Answer } from "#core/exchange/api";
 import { layoutSheet } from "#core/sheet/layout";
-import { letter as words } from "#core/words/mail";
+import { printedIn } from "#core/words/client/languages";
 import { writeAudit } from "#server/audit";
 import type { Database, Transaction } from "#server/database/database";
 import { attempt } from "#server/http/limits";
@@ -32,9 +32,13 @@ async function findLetter(tx: Transaction, practiceId: string, id: string): Prom
   return row ? toLetter(row) : null;
 }
 
+const subjectOf = ({ language, handOver: { number } }: InHand, coach: string) =>
+  printedIn(language).letter.subject({ coach, number });
+
 /** the text, plain: what is attached, the note, the link, when to stop */
 function textOf(held: InHand, coach: string, note: string, link: string | null): string {
   const { snapshot, number } = held.handOver;
+  const { letter: words } = printedIn(held.language);
   return [
     `${words.greeting({ first: held.client.split(" ")[0]! })}\n${words.attached({ number, days: snapshot.days.length })}`,
     note.trim(),
@@ -59,7 +63,7 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
     const { held, sheet, fresh } = await database.withPractice(practiceId, async (tx) => {
       const held = await inHand(tx, practiceId, clientId);
       const sheet = layoutSheet(askOf(held, await codeFor(tx, clientId, link)), choices, measure);
-      const subject = words.subject({ coach: coach.name, number: held.handOver.number });
+      const subject = subjectOf(held, coach.name);
       const made = await tx.query(
         `insert into letter (practice_id, id, client_id, address, subject, account_name)
           values ($1, $2, $3, $4, $5, $6) on conflict do nothing returning 1`,
@@ -103,7 +107,7 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
           content: Buffer.from(calendarOf(programName, held.events, null)),
         },
       ];
-      const subject = words.subject({ coach: coach.name, number: held.handOver.number });
+      const subject = subjectOf(held, coach.name);
       const text = textOf(held, coach.name, note, link);
       try {
         return { reason: null, arrived: await mail.send({ to, subject, text, attachments }) };

@@ -1,4 +1,5 @@
 /** What a client has in hand, as sheets, calendars and letters need it. */
+import type { Language } from "#core/base/language";
 import { codeOf } from "#core/sheet/code";
 import { eventsOf } from "#core/sheet/events";
 import type { SheetAsk } from "#core/sheet/layout";
@@ -15,6 +16,7 @@ const NOTHING = "Nothing is handed over yet: hand the week over first.";
 
 export interface InHand {
   client: string;
+  language: Language;
   handOver: HandOver;
   painStops: number;
   events: ReturnType<typeof eventsOf>;
@@ -29,9 +31,10 @@ export async function inHand(tx: Transaction, practiceId: string, clientId: stri
   const from = localDateOf(Date.parse(handOver.at), "UTC");
   return {
     client: client.name,
+    language: client.language,
     handOver,
     painStops: method.pain.stop,
-    events: eventsOf(handOver.snapshot, program, from, client),
+    events: eventsOf(handOver.snapshot, program, from, client, client.language),
   };
 }
 
@@ -49,10 +52,15 @@ export async function codeFor(tx: Transaction, clientId: string, link: string | 
   return { ...codeOf(link), link };
 }
 
-export const askOf = ({ client, handOver, painStops }: InHand, code: SheetAsk["code"]): SheetAsk => ({
+export const askOf = ({ client, language, handOver, painStops }: InHand, code: SheetAsk["code"]): SheetAsk => ({
   client,
+  language,
   number: handOver.number,
-  day: new Date(handOver.at).toLocaleDateString("en-GB", { day: "numeric", month: "short", year: "numeric" }),
+  day: new Date(handOver.at).toLocaleDateString(language === "en" ? "en-GB" : language, {
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+  }),
   snapshot: handOver.snapshot,
   painStops,
   code,

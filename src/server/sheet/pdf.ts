@@ -14,7 +14,7 @@ export async function pdfOf(sheet: Sheet): Promise<Uint8Array> {
     autoFirstPage: false,
     pdfVersion: "1.7",
     tagged: true,
-    lang: "en",
+    lang: sheet.language,
     displayTitle: true,
     info: { Title: sheet.title, Creator: "Gryn", Producer: "Gryn" },
   });

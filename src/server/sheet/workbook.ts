@@ -2,7 +2,7 @@
 import writeExcelFile from "write-excel-file/node";
 import { COLUMNS, sheetRows, type SheetRow } from "#core/sheet/rows";
 import type { Snapshot } from "#core/training/handover";
-import { sheet as words } from "#core/words/sheet";
+import { sheet as words } from "#core/words/client/en/sheet";
 
 const WIDTH: Partial<Record<keyof SheetRow, number>> = { day: 16, exercise: 38, settings: 44, say: 60, meaning: 14 };
 const head = (value: string) => ({ value, type: String, fontWeight: "bold" as const, wrap: true });

@@ -106,6 +106,7 @@ export function floorRoutes(
           who: whoOf(clientId),
           now: new Date().toISOString(),
           firstName: client.name.split(" ")[0],
+          language: client.language,
           // why a coach handed something over all the same is not for the phone
           handOver: handOver && { ...handOver, inSpite: null },
           history: await readHistory(tx, practiceId, clientId, log),

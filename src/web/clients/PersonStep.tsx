@@ -1,5 +1,6 @@
 /** Who the client is, and what is asked before training. */
 import { Button, Checkbox, Input } from "antd";
+import { LANGUAGES } from "#core/base/language";
 import { questions, QUESTIONS, unanswered, yeses } from "#core/clients/screening";
 import { LOADED, UNITS, type Unit } from "#core/clients/choices";
 import { LIMBS, usualLimb } from "#core/anatomy/limbs";
@@ -60,6 +61,16 @@ function Person({ input, set, reasons }: StepProps) {
           onChange={(unit) => set({ unit, units: {} })}
           options={UNITS.map((u) => ({ value: u, label: u }))}
         />
+      </div>
+      <div className="field">
+        <span className="label">{person.language()}</span>
+        <Segments
+          name={person.language()}
+          value={input.language}
+          onChange={(language) => set({ language })}
+          options={LANGUAGES.map((l) => ({ value: l, label: person.languages[l]() }))}
+        />
+        {input.language !== "en" && <p className="small quiet">{person.languageKeeps()}</p>}
       </div>
       {input.place === null && (
         <div className="field">

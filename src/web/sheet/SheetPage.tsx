@@ -3,7 +3,7 @@ import { Button, Input } from "antd";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { USUAL, type Choices } from "#core/sheet/layout";
-import { choices as words, sheet as sheetWords } from "#core/words/sheet";
+import { choices as words } from "#core/words/sheet";
 import { api, fetchFile, toFailure } from "../base/api";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { useOpenClient } from "../base/open-client";
@@ -119,7 +119,7 @@ export default function SheetPage() {
             page={page}
             width={sheet.width}
             height={sheet.height}
-            label={sheetWords.page({ n: i + 1, of: sheet.pages.length })}
+            label={words.page({ n: i + 1, of: sheet.pages.length })}
           />
         ))}
       </div>

@@ -85,7 +85,7 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule,
           {decisionText(t)}
           {t.decision === "stop" || t.decision === "check" ? "" : `: ${askedText(t, p)}`}
         </span>
-        {t.reasons.map(reasonText).map((r) => (
+        {t.reasons.map((r) => reasonText(r)).map((r) => (
           <span key={r} className="small">
             {r}
           </span>

@@ -99,7 +99,7 @@ describe("a line that warms up or cools down", () => {
     const history = { entries: [entry], reports: [], bounds: {}, handedOver: {} };
     const target = targetFor(p, history as never, method);
     expect(target).toMatchObject({ decision: "hold", load: p.load });
-    expect(target.reasons.map(reasonText)).toEqual([expect.stringMatching(/does not count/)]);
+    expect(target.reasons.map((r) => reasonText(r))).toEqual([expect.stringMatching(/does not count/)]);
     expect(targetFor({ ...p, purpose: "work" }, history as never, method).decision).toBe("raise");
     expect(liftedSets([p], { entries: [entry as never], bounds: {}, handedOver: {} }, 0, method)).toEqual([]);
     expect(

@@ -33,7 +33,15 @@ const program = programOf(
   { name: "Arm block" },
 );
 const snapshot = buildSnapshot(program, 3, { stature: 1.75, mass: 75 });
-const ask: SheetAsk = { client: "Vera Test", number: 4, day: "30 Nov 2026", snapshot, painStops: 4, code: null };
+const ask: SheetAsk = {
+  client: "Vera Test",
+  language: "en",
+  number: 4,
+  day: "30 Nov 2026",
+  snapshot,
+  painStops: 4,
+  code: null,
+};
 const whole = (s: Sheet) => s.pages.flatMap(textsOf).join(" ");
 const all = fc.record<Choices>({
   paper: fc.constantFrom("a4", "letter"),
@@ -167,7 +175,7 @@ describe("days of a calendar", () => {
   const days = (change: (typeof program.days)[number][]) => ({ days: change });
 
   test("without dates: every week, on days with as much rest between as there is, from the hand-over on", () => {
-    const events = eventsOf(snapshot, program, "2026-11-25", { minutes: 45 });
+    const events = eventsOf(snapshot, program, "2026-11-25", { minutes: 45 }, "en");
     expect(events.map((e) => [weekdayOf(e.date), e.every])).toEqual([
       [0, 1],
       [3, 1],
@@ -180,12 +188,12 @@ describe("days of a calendar", () => {
 
   test("a day with a date is there once, on it; days of two weeks that take turns come every second week", () => {
     const dated = days(program.days.map((d, i) => (i === 0 ? { ...d, date: "2026-12-24" } : d)));
-    expect(eventsOf(snapshot, dated, "2026-11-25", { minutes: 45 }).map((e) => [e.date, e.every])).toEqual([
+    expect(eventsOf(snapshot, dated, "2026-11-25", { minutes: 45 }, "en").map((e) => [e.date, e.every])).toEqual([
       ["2026-12-24", null],
       ["2026-11-26", 1],
     ]);
     const turns = days(program.days.map((d, i) => (i === 1 ? { ...d, week: "B" as const } : d)));
-    const [a, b] = eventsOf(snapshot, turns, "2026-11-25", { minutes: 45 });
+    const [a, b] = eventsOf(snapshot, turns, "2026-11-25", { minutes: 45 }, "en");
     expect([a!.every, b!.every]).toEqual([2, 2]);
     expect(daysBetween(a!.date, b!.date)).toBe(7);
   });

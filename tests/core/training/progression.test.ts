@@ -1,19 +1,23 @@
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { JOINT_NAMES, JOINTS } from "#core/exercises/joints";
 import type { Entry, Pain, Report } from "#core/training/entry";
-import { judgePain } from "#core/training/pain";
+import { judgePain, painText } from "#core/training/pain";
 import { targetFor, type Target, type Asked } from "#core/training/progression";
 import { countedReps, exposuresOf, type History } from "#core/training/exposures";
 import { stepLoad } from "#core/base/kilograms";
 import { windowTop } from "#core/program/window";
+import { phoneIn } from "#core/words/client/phone";
 import { reasonText } from "#core/training/reasons";
 import { id, prescriptionOf } from "../../support/programs";
 
 const { method } = CURRENT_EDITION;
 
 /** with the reasons in words */
-const judged = (x: Pain | null, earlier: readonly Pain[] = []) => judgePain(x, method.pain, earlier);
-const said = (t: Target) => ({ ...t, reasons: t.reasons.map(reasonText) });
+const judged = (x: Pain | null, earlier: readonly Pain[] = []) => {
+  const { act, why } = judgePain(x, method.pain, earlier);
+  return { act, words: why ? painText(why, phoneIn("en")) : "" };
+};
+const said = (t: Target) => ({ ...t, reasons: t.reasons.map((r) => reasonText(r)) });
 
 const p = prescriptionOf(
   1,
