@@ -77,6 +77,8 @@ export async function handOver(page: Page, number: number | null = null): Promis
   const reason = dialog.getByLabel(/^Reason to hand it over/);
   if (await reason.isVisible()) await reason.fill("Agreed with the client: short range, light");
   await dialog.getByRole("button", { name: number ? `Hand over number ${number}` : "Hand over", exact: true }).click();
+  // true of the plan before as well, where nothing has changed since
+  if (number) await expect(dialog).toContainText(`Number ${number} was handed over`);
   await expect(dialog).toContainText("The client sees exactly this plan");
   await dialog.getByRole("button", { name: "Close", exact: true }).click();
 }
@@ -85,6 +87,7 @@ export async function handOver(page: Page, number: number | null = null): Promis
 export async function openPhone(
   page: Page,
   browser: Browser,
+  allSent = "all sent",
 ): Promise<{ phone: Page; context: BrowserContext; errors: string[]; link: string }> {
   await page
     .getByRole("button", { name: /^Hand over/ })
@@ -101,7 +104,7 @@ export async function openPhone(
   watchContext(context, errors);
   const phone = await context.newPage();
   await phone.goto(link);
-  await expect(phone.getByRole("status").filter({ hasText: "all sent" })).toBeVisible();
+  await expect(phone.getByRole("status").filter({ hasText: allSent })).toBeVisible();
   return { phone, context, errors, link };
 }
 
