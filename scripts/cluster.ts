@@ -22,7 +22,7 @@ import {
   writeFileSync,
 } from "node:fs";
 import { createServer } from "node:net";
-import { tmpdir, userInfo } from "node:os";
+import { tmpdir, totalmem, userInfo } from "node:os";
 import { join } from "node:path";
 import { setTimeout as sleep } from "node:timers/promises";
 import pg from "pg";
@@ -52,6 +52,20 @@ const QUIET_LOG = [
   "-c",
   "log_checkpoints=off",
 ];
+
+/** by the memory of the machine; compiling a plan never pays for questions of one client */
+const settings = (): string[] => {
+  const quarter = Math.floor(totalmem() / 2 ** 20 / 4);
+  return [
+    `shared_buffers=${Math.max(64, Math.min(1024, quarter))}MB`,
+    `effective_cache_size=${Math.max(128, 2 * quarter)}MB`,
+    "work_mem=16MB",
+    "random_page_cost=1.1",
+    "checkpoint_timeout=15min",
+    "max_wal_size=4GB",
+    "jit=off",
+  ].flatMap((s) => ["-c", s]);
+};
 
 const DATABASE = "gryn";
 const OWNER = "gryn_owner";
@@ -365,8 +379,7 @@ async function startPostmaster(bin: string, folder: string, user: Person | null)
         "listen_addresses=127.0.0.1",
         "-c",
         "max_connections=60",
-        "-c",
-        "shared_buffers=64MB",
+        ...settings(),
         ...QUIET_LOG,
       ],
       { ...as, cwd: "/", detached: true, stdio: ["ignore", log, log] },

@@ -1,0 +1,88 @@
+/**
+ * What the database really does for a request: every statement of the app's role with its plan, those inside functions
+ * too, as PostgreSQL's own auto_explain writes them into the server's log.
+ */
+import { readFileSync, statSync } from "node:fs";
+import { setTimeout as sleep } from "node:timers/promises";
+import pg from "pg";
+import { APP_ROLE } from "#server/database/migrate";
+
+interface Node {
+  "Node Type": string;
+  "Relation Name"?: string;
+  "Actual Rows": number;
+  "Actual Loops": number;
+  "Rows Removed by Filter"?: number;
+  "Rows Removed by Index Recheck"?: number;
+  "Sort Space Type"?: string;
+  "Shared Hit Blocks"?: number;
+  "Shared Read Blocks"?: number;
+  Plans?: Node[];
+}
+interface Logged {
+  "Query Text": string;
+  Plan: Node;
+  JIT?: unknown;
+}
+
+/** a statement that ran: rows it gave, rows that were read from tables for it, and pages */
+export interface Ran {
+  sql: string;
+  rows: number;
+  read: number;
+  blocks: number;
+  /** tables read from end to end, with the rows that were looked at */
+  scans: { table: string; rows: number }[];
+  sortedOnDisk: boolean;
+  compiled: boolean;
+}
+
+const nodesOf = (n: Node): Node[] => [n, ...(n.Plans ?? []).flatMap(nodesOf)];
+const looked = (n: Node): number =>
+  (n["Actual Rows"] + (n["Rows Removed by Filter"] ?? 0) + (n["Rows Removed by Index Recheck"] ?? 0)) *
+  n["Actual Loops"];
+
+function ranOf(logged: Logged): Ran {
+  const nodes = nodesOf(logged.Plan);
+  const reading = nodes.filter((n) => n["Relation Name"] && n["Node Type"].includes("Scan"));
+  return {
+    sql: logged["Query Text"].replace(/\s+/g, " ").trim(),
+    rows: logged.Plan["Actual Rows"] * logged.Plan["Actual Loops"],
+    read: reading.reduce((s, n) => s + looked(n), 0),
+    blocks: (logged.Plan["Shared Hit Blocks"] ?? 0) + (logged.Plan["Shared Read Blocks"] ?? 0),
+    scans: reading
+      .filter((n) => n["Node Type"] === "Seq Scan")
+      .map((n) => ({ table: n["Relation Name"]!, rows: looked(n) })),
+    sortedOnDisk: nodes.some((n) => n["Sort Space Type"] === "Disk"),
+    compiled: logged.JIT !== undefined,
+  };
+}
+
+/** switches the plans on or off for connections of the app that are made from now on. @param ownerUrl a superuser */
+export async function explainAll(ownerUrl: string, on: boolean): Promise<void> {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  const set = (name: string, value: string) =>
+    owner.query(`alter role ${APP_ROLE} ${on ? `set ${name} = ${value}` : `reset ${name}`}`);
+  await set("session_preload_libraries", "'auto_explain'");
+  await set("auto_explain.log_min_duration", "0");
+  await set("auto_explain.log_analyze", "on");
+  await set("auto_explain.log_buffers", "on");
+  await set("auto_explain.log_timing", "off");
+  await set("auto_explain.log_format", "json");
+  await set("auto_explain.log_nested_statements", "on");
+  await owner.end();
+}
+
+/** @param log the server's log file. @returns what ran while it was done */
+export async function ranDuring(log: string, work: () => Promise<unknown>): Promise<Ran[]> {
+  const before = statSync(log).size;
+  await work();
+  // written by another process: whole once nothing comes any more
+  for (let size = -1; size !== statSync(log).size; await sleep(150)) size = statSync(log).size;
+  const text = readFileSync(log).subarray(before).toString("utf8");
+  return text
+    .split(/^.*LOG: {2}duration: [\d.]+ ms {2}plan:\n/m)
+    .slice(1)
+    .map((part) => ranOf(JSON.parse(part.slice(0, part.search(/^\t?\}$/m) + 2).replace(/^\t/gm, "")) as Logged));
+}
