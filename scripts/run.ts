@@ -130,6 +130,7 @@ async function serveAll(running: Running, port: number, ownerUrl: string | null,
     await serve({
       databaseUrl: appUrl,
       directUrl: env.GRYN_DIRECT_DATABASE_URL ?? appUrl,
+      standbyUrl: env.GRYN_STANDBY_DATABASE_URL ?? null,
       pages: act === "dev" ? null : resolve("dist"),
       host,
       port,

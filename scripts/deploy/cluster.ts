@@ -199,6 +199,7 @@ export async function startCluster(d: Description, folder: string): Promise<Clus
     const env = {
       GRYN_APP_DATABASE_URL: at(username, password, d.pooler, "gryn"),
       GRYN_DIRECT_DATABASE_URL: direct,
+      GRYN_STANDBY_DATABASE_URL: at(username, password, d.pooler, "gryn_read"),
       GRYN_SESSION_SECRET: secrets.session,
       GRYN_PROXY: "loopback",
       GRYN_JOBS: "0",

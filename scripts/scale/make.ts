@@ -34,7 +34,7 @@ const ID = `
 export const practiceIdSql = (n: string): string => `pg_temp.an_id('practice ' || ${n})`;
 
 /** weeks of training that the patterns need so that copies of them are that many sets */
-const SETS_A_WEEK = 55;
+const SETS_A_WEEK = 25;
 
 /**
  * Adds practices until there are that many. Whatever is there already stays.

@@ -25,7 +25,7 @@ interface Logged {
   JIT?: unknown;
 }
 
-/** a statement that ran: rows it gave, rows that were read from tables for it, and pages */
+/** a statement that ran: rows it gave, rows that were read for it from tables of ours, and pages */
 export interface Ran {
   sql: string;
   rows: number;
@@ -44,7 +44,9 @@ const looked = (n: Node): number =>
 
 function ranOf(logged: Logged): Ran {
   const nodes = nodesOf(logged.Plan);
-  const reading = nodes.filter((n) => n["Relation Name"] && n["Node Type"].includes("Scan"));
+  const reading = nodes.filter(
+    (n) => n["Relation Name"] && !n["Relation Name"].startsWith("pg_") && n["Node Type"].includes("Scan"),
+  );
   return {
     sql: logged["Query Text"].replace(/\s+/g, " ").trim(),
     rows: logged.Plan["Actual Rows"] * logged.Plan["Actual Loops"],
@@ -58,8 +60,12 @@ function ranOf(logged: Logged): Ran {
   };
 }
 
-/** switches the plans on or off for connections of the app that are made from now on. @param ownerUrl a superuser */
-export async function explainAll(ownerUrl: string, on: boolean): Promise<void> {
+/**
+ * Switches the plans on or off for connections of the app that are made from now on.
+ * @param ownerUrl a superuser
+ * @param nested those inside functions and triggers too; without them each is a round trip
+ */
+export async function explainAll(ownerUrl: string, on: boolean, nested = true): Promise<void> {
   const owner = new pg.Client({ connectionString: ownerUrl });
   await owner.connect();
   const set = (name: string, value: string) =>
@@ -70,7 +76,7 @@ export async function explainAll(ownerUrl: string, on: boolean): Promise<void> {
   await set("auto_explain.log_buffers", "on");
   await set("auto_explain.log_timing", "off");
   await set("auto_explain.log_format", "json");
-  await set("auto_explain.log_nested_statements", "on");
+  await set("auto_explain.log_nested_statements", nested ? "on" : "off");
   await owner.end();
 }
 

@@ -20,6 +20,8 @@ export interface WorkOptions {
   databaseUrl: string;
   /** the same without a pooler, for listening; the same unless given */
   directUrl?: string;
+  /** standbys that follow within a second, for reading; none unless given */
+  standbyUrl?: string | null;
   poolSize?: number;
   keptWorkers?: number;
   logLevel?: string;
@@ -66,14 +68,15 @@ const listen = (server: Server, port: number, host: string) =>
 const isLoopback = (host: string) => host === "localhost" || host === "::1" || host.startsWith("127.");
 
 /** what every process of Gryn has: the database, watched, and the ear for jobs */
-function openParts({ databaseUrl, directUrl, poolSize, keptWorkers = 0, logLevel = "warn" }: WorkOptions) {
+function openParts({ databaseUrl, directUrl, standbyUrl = null, poolSize, keptWorkers = 0, logLevel = "warn" }: WorkOptions) {
   const log = pino({ level: logLevel, serializers: { err: loggable } });
   const metrics = createMetrics();
-  const database = openDatabase(databaseUrl, poolSize, {
+  const watching = {
     transaction: metrics.transaction,
-    slow: (ms, sql, request) =>
+    slow: (ms: number, sql: string, request: string | null) =>
       log.warn({ ms, request, sql: sql.replace(/\s+/g, " ").slice(0, 160) }, "slow statement"),
-  });
+  };
+  const database = openDatabase(databaseUrl, poolSize, watching, standbyUrl);
   const work = startWork(2, keptWorkers, metrics.engine);
   const signals = listenForJobs(directUrl ?? databaseUrl);
   const handlers = {

@@ -111,11 +111,12 @@ export function clientRoutes(database: Database): Router {
   router.get("/clients/:id/export", async (request, response) => {
     const coach = coachOf(request);
     const id = readId(request, "id", "client");
-    const everything = await database.withPractice(coach.practiceId, async (tx) => {
+    const client = await database.withPractice(coach.practiceId, async (tx) => {
       const found = await findClient(tx, coach.practiceId, id);
       await writeAudit(tx, coach, "exported everything of client", id);
-      return exportOf(tx, coach.practiceId, found);
+      return found;
     });
+    const everything = await database.lately(coach.practiceId, (tx) => exportOf(tx, coach.practiceId, client));
     response
       .attachment("client.gryn.json")
       .type("json")

@@ -51,6 +51,11 @@ export interface Database {
    * @param sql a constant of the code, without parameters
    */
   read<Row>(practiceId: string, sql: string): Promise<Row[]>;
+  /**
+   * Reads only, of a moment that may be a second ago: from a standby where there is one that follows, else from the
+   * database itself. For what is looked at across clients, and for exports.
+   */
+  lately<T>(practiceId: string, work: (tx: Transaction) => Promise<T>): Promise<T>;
   /** a function of the schema `gryn` by name; each takes what it is given as parameters and answers one value */
   call<T>(name: string, ...values: readonly unknown[]): Promise<T | null>;
   /** true when the database answers */
@@ -85,10 +90,10 @@ export interface Watching {
   slow?: (ms: number, sql: string, request: string | null) => void;
 }
 
-export function openDatabase(url: string, poolSize = 10, watching: Watching = {}): Database {
+function openPool(connectionString: string, max: number): pg.Pool {
   const pool = new pg.Pool({
-    connectionString: url,
-    max: poolSize,
+    connectionString,
+    max,
     connectionTimeoutMillis: 3000,
     idleTimeoutMillis: 30_000,
     statement_timeout: 20_000,
@@ -97,6 +102,18 @@ export function openDatabase(url: string, poolSize = 10, watching: Watching = {}
   pool.on("error", () => undefined);
   // and one lost while in use fails its statement; the pool listens to idle ones only
   pool.on("connect", (connection) => void connection.on("error", () => undefined));
+  return pool;
+}
+
+/** @param standby address of standbys that follow within a second; null where there are none */
+export function openDatabase(
+  url: string,
+  poolSize = 10,
+  watching: Watching = {},
+  standby: string | null = null,
+): Database {
+  const pool = openPool(url, poolSize);
+  const copies = standby ? openPool(standby, poolSize) : null;
 
   const timed = async <R>(sql: string, run: () => Promise<R>): Promise<R> => {
     const begun = performance.now();
@@ -118,12 +135,13 @@ export function openDatabase(url: string, poolSize = 10, watching: Watching = {}
     practiceId: string,
     work: (tx: Transaction) => Promise<T>,
     keeping: () => void,
+    from: { pool: pg.Pool; begin: "begin" | "begin read only" } = { pool, begin: "begin" },
   ): Promise<T> => {
-    const connection = await pool.connect();
+    const connection = await from.pool.connect();
     let broken: Error | undefined;
     try {
       // one round trip; the id is a uuid, checked before, so it may stand in the text
-      await connection.query(`begin; select ${named()}set_config('gryn.practice_id', '${practiceId}', true)`);
+      await connection.query(`${from.begin}; select ${named()}set_config('gryn.practice_id', '${practiceId}', true)`);
       const result = await work({
         query: async <Row>(sql: string, values: readonly unknown[] = []) =>
           (await timed(sql, () => connection.query(sql, [...values]))).rows as Row[],
@@ -166,6 +184,19 @@ export function openDatabase(url: string, poolSize = 10, watching: Watching = {}
         }
       }
     },
+    async lately(practiceId, work) {
+      uuid(practiceId);
+      const read = (from: pg.Pool) => once(practiceId, work, () => undefined, { pool: from, begin: "begin read only" });
+      if (!copies) return read(pool);
+      try {
+        return await read(copies);
+      } catch (error) {
+        // no standby, one that goes, or one that had to end what it read: the database itself
+        const code = (error as { code?: string } | null)?.code ?? "";
+        if (!isUnavailable(error) && !LOST_SERVER.test(code) && !LOST_RACE.test(code)) throw error;
+        return read(pool);
+      }
+    },
     async read<Row>(practiceId: string, sql: string) {
       const connection = await pool.connect();
       let broken: Error | undefined;
@@ -202,7 +233,9 @@ export function openDatabase(url: string, poolSize = 10, watching: Watching = {}
           "Gryn will not serve with a database role that can bypass row-level security. Give the app a role of its own (see docs/deployment.md).",
         );
     },
-    close: () => pool.end(),
+    async close() {
+      await Promise.all([pool.end(), copies?.end()]);
+    },
   };
 }
 

@@ -38,12 +38,9 @@ const experimentsOf = async (tx: Transaction, practiceId: string, clientId: stri
   ).map(toKept);
 
 async function evidence(database: Database, practiceId: string, without?: string) {
-  const { facts, clients, stale } = await database.withPractice(practiceId, async (tx) => {
-    const read = await readFacts(tx, practiceId);
-    // nobody waits for them: the page asks again
-    await askEach(tx, practiceId, "review", read.stale);
-    return read;
-  });
+  const { facts, clients, stale } = await database.lately(practiceId, (tx) => readFacts(tx, practiceId));
+  // nobody waits for them: the page asks again
+  if (stale.length) await database.withPractice(practiceId, (tx) => askEach(tx, practiceId, "review", stale));
   return { clients, waiting: stale.length, setups: evidenceOf(facts.filter((f) => f.clientId !== without)) };
 }
 

@@ -20,10 +20,10 @@ export interface Log {
 
 interface Row {
   id: string;
+  revision: number;
   body: unknown;
   format: number;
-  received_at: Date;
-  versions: number;
+  received: string;
 }
 
 /** days of check-ins that are told: what a target asks for is a week, the rest is for the eye */
@@ -31,25 +31,46 @@ const CHECK_IN_DAYS = 84;
 /** sets on one page at the most: many times what anybody does in twelve weeks */
 const MOST = 4000;
 
-/** where a page begins, and whether anything is older: so many days before its end, unless it would be too large */
+/** newest revision first */
+const told = (rows: string): string => `
+  (select coalesce(json_agg(json_build_object('id', id, 'revision', revision, 'body', body, 'format', format,
+      'received', received_at) order by id, revision desc, received_at desc, digest), '[]') from ${rows})`;
+
+/**
+ * A page in one round trip: sets that arrived within so many days before its end, fewer where there are more than a page
+ * holds; reports of the same time; and whether anything is older.
+ */
 const PAGE = `
-  with page as (select greatest(
-    least(coalesce($4::timestamptz, 'infinity'), now()) - make_interval(days => $3),
-    (select received_at from entry where practice_id = $1 and client_id = $2
-      and received_at <= coalesce($4::timestamptz, 'infinity') order by received_at desc offset $5 limit 1)) as begins)
+  with newest as (
+    select id, revision, digest, body, format, received_at from entry
+    where practice_id = $1 and client_id = $2 and received_at <= coalesce($4::timestamptz, 'infinity')
+      and received_at > least(coalesce($4::timestamptz, 'infinity'), now()) - make_interval(days => $3)
+    order by received_at desc limit $5 + 1),
+  page as (
+    select case when count(*) > $5 then min(received_at)
+      else least(coalesce($4::timestamptz, 'infinity'), now()) - make_interval(days => $3) end as begins from newest)
   select to_char(begins at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as begins,
     exists (select 1 from entry where practice_id = $1 and client_id = $2 and received_at <= begins)
-    or exists (select 1 from report where practice_id = $1 and client_id = $2 and received_at <= begins) as older
+    or exists (select 1 from report where practice_id = $1 and client_id = $2 and received_at <= begins) as older,
+    ${told("newest where received_at > begins")} as entries,
+    ${told(`report where practice_id = $1 and client_id = $2 and received_at > begins
+      and received_at <= coalesce($4::timestamptz, 'infinity')`)} as reports,
+    (select coalesce(json_object_agg(id, at), '{}') from hand_over where practice_id = $1 and client_id = $2) as handed
   from page`;
 
 const byTime = (a: { at: string }, b: { at: string }) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0);
 
-/** newest revision of each on the page */
-const newestIn = (table: "entry" | "report") => `
-  select distinct on (id) id, body, format, received_at, count(*) over (partition by id, revision)::int as versions
-  from ${table} where practice_id = $1 and client_id = $2 and received_at > $3
-    and received_at <= coalesce($4::timestamptz, 'infinity')
-  order by id, revision desc, received_at desc, digest`;
+/** the newest of each, and ids of those whose newest came in two versions */
+function newestRows(rows: readonly Row[]): { list: Row[]; twice: string[] } {
+  const by = new Map<string, Row>();
+  const twice = new Set<string>();
+  for (const r of rows) {
+    const first = by.get(r.id);
+    if (!first) by.set(r.id, r);
+    else if (first.revision === r.revision) twice.add(r.id);
+  }
+  return { list: [...by.values()], twice: [...twice] };
+}
 
 /**
  * A page of the log, each set as the phone dated it where that can be.
@@ -63,25 +84,25 @@ export async function readLog(
   days: number,
   before: string | null = null,
 ): Promise<Log> {
-  const [page] = await tx.query<{ begins: string; older: boolean }>(PAGE, [practiceId, clientId, days, before, MOST]);
-  const { begins, older } = page!;
-  const handed = await tx.query<{ id: string; at: Date }>(
-    "select id, at from hand_over where practice_id = $1 and client_id = $2",
-    [practiceId, clientId],
-  );
-  const handedAt = new Map(handed.map((h) => [h.id, h.at]));
-  const read = async <T extends Entry | Report>(table: "entry" | "report") => {
-    const rows = await tx.query<Row>(newestIn(table), [practiceId, clientId, begins, before]);
-    const list = rows
-      .map((r) => {
-        const item = upgrade<T>(table, r.body, r.format);
-        return withinBounds(item, r.received_at, handedAt.get(item.handOverId) ?? null);
-      })
-      .sort(byTime);
-    return { list, twice: rows.filter((r) => r.versions > 1).map((r) => r.id) };
+  const [page] = await tx.query<{
+    begins: string;
+    older: boolean;
+    entries: Row[];
+    reports: Row[];
+    handed: Record<string, string>;
+  }>(PAGE, [practiceId, clientId, days, before, MOST]);
+  const { begins, older, handed } = page!;
+  const read = <T extends Entry | Report>(table: "entry" | "report", rows: readonly Row[]) => {
+    const { list, twice } = newestRows(rows);
+    const items = list.map((r) => {
+      const item = upgrade<T>(table, r.body, r.format);
+      const at = handed[item.handOverId];
+      return withinBounds(item, new Date(r.received), at ? new Date(at) : null);
+    });
+    return { list: items.sort(byTime), twice };
   };
-  const entries = await read<Entry>("entry");
-  const reports = await read<Report>("report");
+  const entries = read<Entry>("entry", page!.entries);
+  const reports = read<Report>("report", page!.reports);
   return {
     entries: entries.list,
     reports: reports.list,
@@ -107,6 +128,30 @@ export async function readWholeLog(
   return { entries: newestOf(entries).sort(byTime), reports: newestOf(reports).sort(byTime) };
 }
 
+/** a coach's answers by report, each the newest */
+type Answers = Record<string, { text: string; by: string; at: string }>;
+
+/** what belongs to a page of the log, in one round trip */
+const BESIDE = `
+  select
+    (select coalesce(json_agg(json_build_object('handOver', hand_over_id, 'id', line_id, 'setupKey', setup_key,
+      'load', load)), '[]') from handed_line
+      where practice_id = $1 and client_id = $2 and hand_over_id = any($3::uuid[])) as lines,
+    (select coalesce(json_agg(c), '[]') from (select distinct on (id) body, format from check_in
+      where practice_id = $1 and client_id = $2 and received_at > now() - make_interval(days => $4)
+      order by id, revision desc, received_at desc) c) as "checkIns",
+    (select body from load_bound where practice_id = $1 and client_id = $2) as bounds,
+    (select coalesce(json_agg(a), '[]') from (select distinct on (report_id) report_id as id, text, account_name as by, at
+      from answer where practice_id = $1 and client_id = $2 and report_id = any($5::uuid[])
+      order by report_id, at desc) a) as answers`;
+
+interface Beside {
+  lines: ({ handOver: string; id: string } & Handed)[];
+  checkIns: { body: unknown; format: number }[];
+  bounds: Record<string, Bound> | null;
+  answers: { id: string; text: string; by: string; at: string }[];
+}
+
 /** what of the hand-overs and of the engine a next target needs beside the log */
 export async function readHistory(
   tx: Transaction,
@@ -115,48 +160,21 @@ export async function readHistory(
   log: Pick<Log, "entries" | "reports">,
 ): Promise<History & { checkIns: CheckIn[]; answers: Answers }> {
   const ids = [...new Set([...log.entries, ...log.reports].map((x) => x.handOverId))];
-  const rows = await tx.query<{ hand_over: string; id: string } & Handed>(
-    `select hand_over_id as hand_over, line_id as id, setup_key as "setupKey", load from handed_line
-     where practice_id = $1 and client_id = $2 and hand_over_id = any($3::uuid[])`,
-    [practiceId, clientId, ids],
-  );
+  const noted = log.reports.filter((r) => r.note).map((r) => r.id);
+  const [beside] = await tx.query<Beside>(BESIDE, [practiceId, clientId, ids, CHECK_IN_DAYS, noted]);
+  const { lines, checkIns, bounds, answers } = beside!;
   const handedOver: Record<string, Record<string, Handed>> = {};
-  for (const { hand_over, id, load, setupKey } of rows) (handedOver[hand_over] ??= {})[id] = { load, setupKey };
-  const checkIns = await tx.query<{ body: unknown; format: number }>(
-    `select distinct on (id) body, format from check_in where practice_id = $1 and client_id = $2
-      and received_at > now() - make_interval(days => $3) order by id, revision desc, received_at desc`,
-    [practiceId, clientId, CHECK_IN_DAYS],
-  );
-  const [bounds] = await tx.query<{ body: Record<string, Bound> }>(
-    "select body from load_bound where practice_id = $1 and client_id = $2",
-    [practiceId, clientId],
-  );
+  for (const { handOver, id, load, setupKey } of lines) (handedOver[handOver] ??= {})[id] = { load, setupKey };
   return {
     entries: log.entries,
     reports: log.reports,
     checkIns: checkIns.map((c) => upgrade<CheckIn>("checkIn", c.body, c.format)),
     handedOver,
-    bounds: bounds?.body ?? {},
-    answers: await readAnswers(tx, practiceId, clientId, log.reports),
+    bounds: bounds ?? {},
+    answers: Object.fromEntries(
+      answers.map(({ id, text, by, at }) => [id, { text, by, at: new Date(at).toISOString() }]),
+    ),
   };
-}
-
-/** a coach's answers by report, each the newest */
-type Answers = Record<string, { text: string; by: string; at: string }>;
-async function readAnswers(
-  tx: Transaction,
-  practiceId: string,
-  clientId: string,
-  reports: readonly Report[],
-): Promise<Answers> {
-  const noted = reports.filter((r) => r.note).map((r) => r.id);
-  if (noted.length === 0) return {};
-  const rows = await tx.query<{ id: string; text: string; by: string; at: Date }>(
-    `select distinct on (report_id) report_id as id, text, account_name as by, at from answer
-     where practice_id = $1 and client_id = $2 and report_id = any($3::uuid[]) order by report_id, at desc`,
-    [practiceId, clientId, noted],
-  );
-  return Object.fromEntries(rows.map(({ id, text, by, at }) => [id, { text, by, at: at.toISOString() }]));
 }
 
 /** changes whenever anything that is told of a client's training does */

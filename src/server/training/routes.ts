@@ -129,10 +129,12 @@ export function trainingRoutes(database: Database): Router {
     const coach = coachOf(request);
     const { practiceId } = coach;
     const id = readId(request, "id", "client");
-    const csv = await database.withPractice(practiceId, async (tx) => {
+    await database.withPractice(practiceId, async (tx) => {
       await findClient(tx, practiceId, id);
-      const log = await readWholeLog(tx, practiceId, id);
       await writeAudit(tx, coach, "exported log", id);
+    });
+    const csv = await database.lately(practiceId, async (tx) => {
+      const log = await readWholeLog(tx, practiceId, id);
       // escapeFormulae: a note that begins with = must not run in a spreadsheet
       return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id)), {
         escapeFormulae: true,
