@@ -25,6 +25,7 @@ const JUDGED = [...BODY, "machines", "mechanics", "clients", "edition"];
 const ROOMS = {
   base: [],
   words: ["base"],
+  watch: ["base"],
   anatomy: ["base"],
   exercises: ["base", "anatomy"],
   program: ["base"],
@@ -46,7 +47,7 @@ const ROOMS = {
   simulation: [...JUDGED, "program", "planning", "training"],
   sensing: ["base", "training", "simulation"],
   review: [...JUDGED, "program", "planning", "training"],
-  exchange: [...JUDGED, "ranking", "program", "planning", "training", "desk", "sheet", "review"],
+  exchange: [...JUDGED, "watch", "ranking", "program", "planning", "training", "desk", "sheet", "review"],
   validation: [...JUDGED, "training"],
 };
 const CORE = [

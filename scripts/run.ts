@@ -125,7 +125,8 @@ async function once(ownerUrl: string, appUrl: string): Promise<void> {
 async function serveAll(running: Running, port: number, ownerUrl: string | null, appUrl: string): Promise<void> {
   const host = env.HOST ?? "127.0.0.1";
   const demo = ownerUrl ? await settleDemo(ownerUrl, appUrl, host) : "none";
-  if (act === "start") await buildPages();
+  // where many servers run, one build is made and shipped to all
+  if (act === "start" && env.GRYN_PAGES !== "0") await buildPages();
   const serving = running.add(
     await serve({
       databaseUrl: appUrl,

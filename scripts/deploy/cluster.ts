@@ -33,7 +33,8 @@ const USER = "postgres";
 /** ms until a part has to answer */
 const PATIENCE = 90_000;
 
-export const describe = (file = "deploy/cluster.json"): Description =>
+/** GRYN_CLUSTER: another description, such as one with other ports */
+export const describe = (file = process.env.GRYN_CLUSTER ?? "deploy/cluster.json"): Description =>
   descriptionSchema.parse(JSON.parse(readFileSync(file, "utf8")));
 
 /** under /var/lib, where the user postgres may go; one a checkout */
@@ -195,7 +196,7 @@ export async function startCluster(d: Description, folder: string): Promise<Clus
       await loadDemo(ownerUrl, direct);
     }
     await openDemo(ownerUrl);
-    await buildPages();
+    if (process.env.GRYN_PAGES !== "0") await buildPages();
     const env = {
       GRYN_APP_DATABASE_URL: at(username, password, d.pooler, "gryn"),
       GRYN_DIRECT_DATABASE_URL: direct,
@@ -203,6 +204,7 @@ export async function startCluster(d: Description, folder: string): Promise<Clus
       GRYN_SESSION_SECRET: secrets.session,
       GRYN_PROXY: "loopback",
       GRYN_JOBS: "0",
+      GRYN_PAGES: "0",
       GRYN_DRAIN: "2500",
       HOST: d.host,
     };

@@ -213,7 +213,7 @@ function units(d: Description): Files {
       "a server, its port as its name",
       "gryn",
       gryn(""),
-      `${environment}Environment=PORT=%i GRYN_JOBS=0 GRYN_DRAIN=2500\nTimeoutStopSec=20\n`,
+      `${environment}Environment=PORT=%i GRYN_JOBS=0 GRYN_PAGES=0 GRYN_DRAIN=2500\nTimeoutStopSec=20\n`,
     ),
     "systemd/gryn-worker@.service": unit("a worker of jobs", "gryn", gryn("--work"), environment),
     "systemd/gryn-patroni.service": unit(

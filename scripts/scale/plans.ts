@@ -9,6 +9,7 @@ import { APP_ROLE } from "#server/database/migrate";
 
 interface Node {
   "Node Type": string;
+  "Parent Relationship"?: string;
   "Relation Name"?: string;
   "Actual Rows": number;
   "Actual Loops": number;
@@ -25,7 +26,7 @@ interface Logged {
   JIT?: unknown;
 }
 
-/** a statement that ran: rows it gave, rows that were read for it from tables of ours, and pages */
+/** a statement that ran: rows it gave (those that it gathered into JSON count each), rows that were read for it from tables of ours, and pages */
 export interface Ran {
   sql: string;
   rows: number;
@@ -35,6 +36,19 @@ export interface Ran {
   scans: { table: string; rows: number }[];
   sortedOnDisk: boolean;
   compiled: boolean;
+}
+
+/** rows that are given as one JSON value are still given: what flows into the gathering, not what it looks like */
+const GATHERS = /json_agg|json_object_agg|jsonb_agg|jsonb_object_agg/;
+function given(plan: Node, sql: string): number {
+  const rows = plan["Actual Rows"] * plan["Actual Loops"];
+  if (!GATHERS.test(sql)) return rows;
+  const gathered = nodesOf(plan).filter((n) => n["Node Type"] === "Aggregate");
+  const into = gathered.flatMap((n) => (n.Plans ?? []).filter((p) => p["Parent Relationship"] === "Outer"));
+  return Math.max(
+    rows,
+    into.reduce((s, n) => s + n["Actual Rows"] * n["Actual Loops"], 0),
+  );
 }
 
 const nodesOf = (n: Node): Node[] => [n, ...(n.Plans ?? []).flatMap(nodesOf)];
@@ -49,7 +63,7 @@ function ranOf(logged: Logged): Ran {
   );
   return {
     sql: logged["Query Text"].replace(/\s+/g, " ").trim(),
-    rows: logged.Plan["Actual Rows"] * logged.Plan["Actual Loops"],
+    rows: given(logged.Plan, logged["Query Text"]),
     read: reading.reduce((s, n) => s + looked(n), 0),
     blocks: (logged.Plan["Shared Hit Blocks"] ?? 0) + (logged.Plan["Shared Read Blocks"] ?? 0),
     scans: reading

@@ -32,7 +32,7 @@ import { reviewRoutes } from "#server/review/routes";
 import { exerciseRoutes } from "#server/exercises/routes";
 import { underItsId } from "#server/watch/context";
 import { createMetrics, type Metrics } from "#server/watch/metrics";
-import { metricsHandler, watchRoutes } from "#server/watch/routes";
+import { metricsHandler, operationsRoutes, watchRoutes } from "#server/watch/routes";
 import { scaleRoutes } from "#server/scale/routes";
 import { scalePage, type Scales } from "#server/scale/stand-in";
 import { Sensors, sensorPage } from "#server/sensing/stand-in";
@@ -210,6 +210,7 @@ export function createApp(options: AppOptions): Express {
     requireCoach,
     accountRoutes(database, signInAttempts),
     peopleRoutes(database),
+    operationsRoutes(watched),
     deskRoutes(database, signals),
     clientRoutes(database),
     placeRoutes(database),

@@ -3,6 +3,7 @@ import { connect } from "node:net";
 import { setTimeout as pause } from "node:timers/promises";
 import request from "supertest";
 import { openDatabase, type Database } from "#server/database/database";
+import type { Operations } from "#core/watch/operations";
 import { serve, serveJobs } from "#server/serve";
 import { currentRequest, requestIdOf, underItsId } from "#server/watch/context";
 import { createMetrics } from "#server/watch/metrics";
@@ -42,6 +43,53 @@ test("what it measures names routes as the code does, and nobody and nothing of 
   for (const told of [id, person.practiceId, person.email, "Unmistakable"]) expect(text).not.toContain(told);
   // others may not read it
   await request(appOn(database, { metrics })).get("/metrics").expect(404);
+});
+
+test("the same for a person: what was asked, what failed, and what phones sent; for a head coach only", async () => {
+  const metrics = createMetrics();
+  const app = appOn(database, { metrics });
+  const desk = await signIn(app, person);
+  for (let n = 0; n < 3; n++) await desk.get("/clients").expect(200);
+  await desk.get("/clients/none").expect(404);
+  for (const late of [2, 3, 4, 900]) metrics.outbox(late);
+  const { operations } = (await desk.get("/operations").expect(200)).body as { operations: Operations };
+  const clients = operations.requests.routes.find((r) => r.method === "GET" && r.route === "/clients")!;
+  expect(clients).toMatchObject({ answered: 3, failed: 0 });
+  expect(operations.requests.answered).toBeGreaterThanOrEqual(5);
+  // a wrong address is nobody's fault here
+  expect(operations.requests.failed).toBe(0);
+  expect(operations.phones.sets).toBe(4);
+  expect(operations.phones.p50).toBeLessThan(30);
+  expect(operations.phones.p95).toBeGreaterThan(600);
+  expect(operations.pool.all).toBeGreaterThan(0);
+  for (const told of [person.practiceId, person.email]) expect(JSON.stringify(operations)).not.toContain(told);
+  const coach = await signIn(app, await makeCoach(person.practiceId, "Second", "coach"));
+  await coach.get("/operations").expect(403);
+  await request(app).get("/api/operations").expect(401);
+});
+
+test("reads of a moment ago come from the standby, and from the database itself where it is away; nothing is written there", async () => {
+  const both = openDatabase(APP_URL(), 1, {}, APP_URL());
+  const away = openDatabase(APP_URL(), 1, {}, "postgres://nobody:x@127.0.0.1:1/gryn");
+  try {
+    const desk = await signIn(appOn(database), person);
+    const id = await makeClient(desk, { name: "Read Lately" });
+    for (const db of [both, away]) {
+      const rows = await db.lately(person.practiceId, (tx) =>
+        tx.query<{ name: string }>("select name from client where id = $1", [id]),
+      );
+      expect(rows).toEqual([{ name: "Read Lately" }]);
+      await expect(
+        db.lately(person.practiceId, (tx) => tx.query("update client set name = 'x' where id = $1", [id])),
+      ).rejects.toThrow(/read-only/);
+      // another practice's row is nobody's here either
+      expect(await db.lately("6e0a9d0c-1111-4222-8333-444455556666", (tx) => tx.query("select 1 from client"))).toEqual(
+        [],
+      );
+    }
+  } finally {
+    await Promise.all([both.close(), away.close()]);
+  }
 });
 
 test("a request's id is the browser's, else a new one, goes back, and never carries anything else", async () => {

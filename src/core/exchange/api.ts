@@ -20,6 +20,7 @@ import { entrySchema, reportSchema, sentBatchSchema } from "#core/training/entry
 import { DECISION_ACTS } from "#core/desk/needs";
 import { setupEvidenceSchema } from "#core/review/evidence-schema";
 import { experimentSchema, reviewSchema } from "#core/review/schema";
+import { operationsSchema } from "#core/watch/operations";
 import { sheetSchema } from "#core/sheet/schema";
 import { snapshotSchema } from "#core/training/handover";
 
@@ -400,6 +401,14 @@ export const api = {
         }),
       ),
     }),
+  },
+
+  operations: {
+    method: "get",
+    path: "/operations",
+    who: "head coach",
+    about: "How the server that answers runs, in numbers of all practices together.",
+    answer: z.strictObject({ operations: operationsSchema }),
   },
 
   // clients

@@ -1,6 +1,7 @@
 /** What a server measures of itself, in the open text format of Prometheus; never an id, a name or an address. */
 import type { RequestHandler } from "express";
 import { collectDefaultMetrics, Gauge, Histogram, Registry } from "prom-client";
+import { quantileOf, type Classes, type Operations } from "#core/watch/operations";
 import type { Database } from "#server/database/database";
 
 /** s: from what nobody notices to what everybody does */
@@ -19,6 +20,8 @@ export interface Metrics {
   /** counts and times each request, by its route as it is written in the code */
   requests: RequestHandler;
   text(database: Database): Promise<string>;
+  /** the same for a person: what was asked, how it was answered, what waits */
+  told(database: Database): Promise<Operations>;
 }
 
 interface State {
@@ -26,6 +29,29 @@ interface State {
   /** s that the slowest standby is behind; null where there is none */
   lag: number | null;
 }
+
+/** routes that are shown to a person, the slowest */
+const SHOWN = 8;
+interface Value {
+  metricName?: string;
+  value: number;
+  labels: Partial<Record<string, string | number>>;
+}
+
+/** classes of a histogram, by what its labels say */
+function classesBy(values: readonly Value[], keyOf: (labels: Value["labels"]) => string): Map<string, Classes> {
+  const by = new Map<string, { edge: number; count: number }[]>();
+  for (const { metricName, value, labels } of values) {
+    if (!metricName?.endsWith("_bucket")) continue;
+    const edge = labels.le === "+Inf" ? Infinity : Number(labels.le);
+    by.set(keyOf(labels), [...(by.get(keyOf(labels)) ?? []), { edge, count: value }]);
+  }
+  return by;
+}
+
+/** of histograms with the same edges */
+const sumOf = (list: readonly Classes[]): Classes =>
+  (list[0] ?? []).map(({ edge }, i) => ({ edge, count: list.reduce((s, c) => s + c[i]!.count, 0) }));
 
 export function createMetrics(): Metrics {
   const registry = new Registry();
@@ -54,7 +80,43 @@ export function createMetrics(): Metrics {
   const waiting = gauge("gryn_jobs_waiting", "Long work that is due and not begun, by kind", ["kind"]);
   const oldest = gauge("gryn_jobs_oldest_seconds", "How long the oldest of it has been due", ["kind"]);
   const lag = gauge("gryn_replication_lag_seconds", "How far the slowest standby is behind; 0 without one", []);
+  const since = new Date().toISOString();
   return {
+    async told(database) {
+      const state = await database.call<State>("watch_state");
+      const asked = classesBy((await request.get()).values, (l) => `${l.method} ${l.route} ${l.status}`);
+      const sets = [...classesBy((await outbox.get()).values, () => "")].map(([, c]) => c)[0] ?? [];
+      const all = sumOf([...asked.values()]);
+      const failed = (of: string) =>
+        sumOf([...asked].filter(([k]) => k.startsWith(of) && / 5\d\d$/.test(k)).map(([, c]) => c));
+      const routes = [...new Set([...asked.keys()].map((k) => k.replace(/ \d+$/, "")))].map((key) => {
+        const classes = sumOf([...asked].filter(([k]) => k.startsWith(`${key} `)).map(([, c]) => c));
+        const [method = "", route = ""] = key.split(" ");
+        const answered = classes.at(-1)?.count ?? 0;
+        return {
+          route,
+          method,
+          answered,
+          failed: failed(`${key} `).at(-1)?.count ?? 0,
+          p95: quantileOf(classes, 0.95) ?? 0,
+        };
+      });
+      return {
+        since,
+        memory: process.memoryUsage.rss() / 2 ** 20,
+        requests: {
+          answered: all.at(-1)?.count ?? 0,
+          failed: failed("").at(-1)?.count ?? 0,
+          p50: quantileOf(all, 0.5),
+          p95: quantileOf(all, 0.95),
+          routes: routes.sort((a, b) => b.p95 - a.p95).slice(0, SHOWN),
+        },
+        pool: database.connections(),
+        jobs: (state?.jobs ?? []).map(({ kind, n, oldest }) => ({ kind, waiting: n, oldest: Math.max(0, oldest) })),
+        lag: state?.lag ?? null,
+        phones: { sets: sets.at(-1)?.count ?? 0, p50: quantileOf(sets, 0.5), p95: quantileOf(sets, 0.95) },
+      };
+    },
     transaction: (seconds, ended) => transaction.observe({ ended }, seconds),
     engine: (kind, seconds) => engine.observe({ kind }, seconds),
     job: (kind, ended, seconds) => job.observe({ kind, ended }, seconds),

@@ -2,6 +2,7 @@
 import { Router, type RequestHandler } from "express";
 import { MODEL_VERSION } from "#core/mechanics/model";
 import type { Database } from "#server/database/database";
+import { requireHead } from "#server/identity/coach";
 import type { Metrics } from "./metrics";
 
 export interface Watched {
@@ -21,6 +22,15 @@ export function watchRoutes({ database, draining }: Watched): Router {
   router.get("/ready", async (_request, response) => {
     const state = draining() ? "draining" : (await database.alive()) ? "ready" : "database away";
     response.status(state === "ready" ? 200 : 503).json({ state });
+  });
+  return router;
+}
+
+/** for whoever looks after the server: behind the guard, for a head coach */
+export function operationsRoutes({ database, metrics }: Pick<Watched, "database" | "metrics">): Router {
+  const router = Router();
+  router.get("/operations", requireHead, async (_request, response) => {
+    response.json({ operations: await metrics.told(database) });
   });
   return router;
 }

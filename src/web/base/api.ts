@@ -314,6 +314,7 @@ export const api = createApi({
       query: (params) => ({ url: "/audit", params }),
       providesTags: ["audit"],
     }),
+    operations: build.query<Answer<"operations">, void>({ query: () => "/operations" }),
     judgements: build.query<Answer<"judgements">, void>({ query: () => "/judgements", providesTags: ["judgements"] }),
     judge: build.mutation<Answer<"judge">, { id: string; judgement: Body<"judge"> }>({
       query: ({ id, judgement }) => ({ url: `/judgements/${id}`, method: "PUT", body: judgement }),

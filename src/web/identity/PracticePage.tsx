@@ -5,7 +5,9 @@ import { Account } from "./Account";
 import { Audit } from "./Audit";
 import { Numbers } from "../judgements/Numbers";
 import { page as mailWords } from "#core/words/mail";
+import { operations as operationsWords } from "#core/words/operations";
 import { Letters } from "./Letters";
+import { OperationsPage } from "./Operations";
 import { People } from "./People";
 
 export default function PracticePage() {
@@ -21,6 +23,7 @@ export default function PracticePage() {
         <NavLink to="/practice/numbers">Numbers</NavLink>
         <NavLink to="/practice/mail">{mailWords.title()}</NavLink>
         {head && <NavLink to="/practice/audit">Audit</NavLink>}
+        {head && <NavLink to="/practice/operations">{operationsWords.title()}</NavLink>}
         <NavLink to="/practice/account">Your account</NavLink>
       </nav>
       {part === "account" ? (
@@ -31,6 +34,8 @@ export default function PracticePage() {
         <Letters />
       ) : part === "audit" && head ? (
         <Audit />
+      ) : part === "operations" && head ? (
+        <OperationsPage />
       ) : (
         <People head={head} />
       )}
