@@ -1,8 +1,8 @@
 /**
- * `npm run bench:scale`: what a coach and a phone ask most, at 1, 10 and 100 of 100 of the size. For each route: p50 and
- * p95 of answers asked one after the other, CPU of the server's main thread and of the database an answer; statements,
- * rows read a row given and pages from real plans. At full size two servers answer 200 requests a second for two minutes,
- * and the list of clients is held against a bare Express with node-postgres in the same run.
+ * `npm run bench:scale`: what a coach and a phone ask most, at 1, 10 and 100 of 100 of the size. For each route: p50
+ * and p95 of answers asked one after the other, CPU of the server's main thread and of the database an answer;
+ * statements, rows read a row given and pages from real plans. At full size two servers answer 200 requests a second
+ * for two minutes, and the list of clients is held against a bare Express with node-postgres in the same run.
  * Options as of `npm run scale`; --seconds of the load.
  */
 import { execFileSync, spawn, type ChildProcess } from "node:child_process";

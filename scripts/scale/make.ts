@@ -1,7 +1,7 @@
 /**
- * Many practices at once, for measuring: clients simulated by the core (src/core/simulation), written through the app's
- * own functions into one practice of patterns, and copied from there inside the database, week by week over all clients,
- * so that rows lie between each other as they would after years of use. The same numbers give the same rows.
+ * Many practices at once, for measuring: clients simulated by the core (src/core/simulation), written through the
+ * app's own functions into one practice of patterns, and copied from there inside the database, week by week over all
+ * clients, so that rows lie between each other as they would after years of use. The same numbers give the same rows.
  */
 import { dateBefore } from "#core/base/dates";
 import { simulatePractice } from "#core/simulation/practice";

@@ -26,7 +26,10 @@ interface Logged {
   JIT?: unknown;
 }
 
-/** a statement that ran: rows it gave (those that it gathered into JSON count each), rows that were read for it from tables of ours, and pages */
+/**
+ * A statement that ran: rows it gave (those that it gathered into JSON count each), rows that were read for it from
+ * tables of ours, and pages
+ */
 export interface Ran {
   sql: string;
   rows: number;

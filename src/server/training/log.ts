@@ -37,8 +37,8 @@ const told = (rows: string): string => `
       'received', received_at) order by id, revision desc, received_at desc, digest), '[]') from ${rows})`;
 
 /**
- * A page in one round trip: sets that arrived within so many days before its end, fewer where there are more than a page
- * holds; reports of the same time; and whether anything is older.
+ * A page in one round trip: sets that arrived within so many days before its end, fewer where there are more than a
+ * page holds; reports of the same time; and whether anything is older.
  */
 const PAGE = `
   with newest as (
