@@ -1,4 +1,5 @@
 /** Commands about choosing: rank, cover, sweep, find. */
+import { choose as spoken } from "#core/words/cli";
 import { findHead, headsOf, muscles } from "#core/anatomy/anatomy";
 import { AIMS, findBest, type Aim, type Bounds } from "#core/bench/find";
 import { adviseRange, LEAST_PART, partFacts, rangeText } from "#core/bench/range";
@@ -25,11 +26,11 @@ import { contextOf, notFor, rankHead, type RankingContext } from "#core/ranking/
 import { bad, bodyOf, documentOf, exerciseOf, numberOf, valuesOf, type Options } from "./input";
 
 const oneOf = <T extends string>(text: string, list: readonly T[], what: string): T =>
-  list.find((x) => x === text) ?? bad(`There is no ${what} called "${text}"; there is ${list.join(", ")}.`);
+  list.find((x) => x === text) ?? bad(spoken.thereIsNoWhat({ what, text, what2: list.join(", ") }));
 
 const headOf = (text: string | undefined): string => {
-  const head = text ?? bad('Which head? --head <id>; the command "heads" lists them.');
-  return findHead(head) ? head : bad(`There is no head called ${head}. The command "heads" lists them.`);
+  const head = text ?? bad(spoken.whichHeadHeadId());
+  return findHead(head) ? head : bad(spoken.thereIsNoHead({ head }));
 };
 
 function editionOf(o: Options): Edition {
@@ -136,10 +137,10 @@ function rowsOf(week: Program, survey: Survey, body: Body): SurveyRow[] {
 
 /** the smallest set that covers a muscle or group, and what a week leaves open */
 export function coverCommand(o: Options): unknown {
-  const id = o.muscle ?? bad("Which muscle or group? --muscle <id>.");
+  const id = o.muscle ?? bad(spoken.whichMuscleOrGroup());
   const known = [...groups.map((g) => g.id), ...muscles.map((m) => m.id)];
   const heads = findGroup(id)?.heads ?? headsOf(id).map((h) => h.id);
-  if (heads.length === 0) bad(`There is no muscle or group called ${id}; there is ${known.join(", ")}.`);
+  if (heads.length === 0) bad(spoken.thereIsNoMuscle({ id, what: known.join(", ") }));
   const { body, context } = contextFrom(o);
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
   const survey = surveySetups(setups, body, 0);
@@ -175,9 +176,9 @@ export function sweepCommand(name: string | undefined, o: Options): unknown {
   const exercise = exerciseOf(name);
   const model = compileModel(bodyOf(o));
   const values = valuesOf(o.set ?? [], exercise);
-  const asked = (o.head ?? bad("Which heads? --head <id>[,<id>].")).split(",").map((h) => headOf(h));
+  const asked = (o.head ?? bad(spoken.whichHeadsHeadId())).split(",").map((h) => headOf(h));
   const quantity = oneOf<Quantity>(o.quantity ?? "tension", Object.keys(QUANTITIES) as Quantity[], "quantity");
-  const parameters = o.parameter ?? bad("Which parameter? --parameter <id>.");
+  const parameters = o.parameter ?? bad(spoken.whichParameterParameterId());
   if (parameters[0] === REP && parameters.length === 1) {
     const through = oneOf(quantity, IN_REP, "quantity through the rep");
     const series = asked.map((head) => ({ head, quantity: through }));
@@ -190,7 +191,7 @@ export function sweepCommand(name: string | undefined, o: Options): unknown {
       "parameter",
     );
   const [first, second] = parameters;
-  if (parameters.length > 2) bad("One parameter, or two for a map.");
+  if (parameters.length > 2) bad(spoken.oneParameterOrTwo());
   return second === undefined
     ? {
         exercise: exercise.id,
@@ -229,12 +230,11 @@ export function rangeCommand(name: string | undefined, o: Options): unknown {
   const setup = resolveSetup(exercise, valuesOf(o.set ?? [], exercise));
   if (o.from !== undefined || o.to !== undefined) {
     const part = { from: numberOf(o, "from", 0, 0, 1), to: numberOf(o, "to", 1, 0, 1) };
-    if (part.to - part.from < LEAST_PART - 1e-9) bad(`A part is at least ${LEAST_PART} of the way long.`);
+    if (part.to - part.from < LEAST_PART - 1e-9) bad(spoken.aPartIsAt({ LEAST_PART }));
     return { setup: setup.key, head, part: partFacts(model, setup, head, counting, part) };
   }
   const bound = o.bound?.[0] === undefined ? null : Number(o.bound[0]);
-  if (bound !== null && !(bound > 0))
-    bad("--bound wants a share of what the whole rep asks of shoulder, elbow and knee.");
+  if (bound !== null && !(bound > 0)) bad(spoken.boundWantsAShare());
   const advice = adviseRange(model, setup, head, counting, bound);
   return { setup: setup.key, advice: advice ?? null, text: advice ? rangeText(advice) : [] };
 }
@@ -248,7 +248,7 @@ export function findCommand(name: string | undefined, o: Options): unknown {
   for (const text of o.bound ?? []) {
     const [joint, share] = text.split("=");
     const v = Number(share);
-    if (!Number.isFinite(v) || v <= 0) bad(`--bound wants joint=share of the usual strain, not "${text}".`);
+    if (!Number.isFinite(v) || v <= 0) bad(spoken.boundWantsJointShare({ text }));
     bounds[oneOf<Joint>(joint!, JOINTS, "joint")] = v;
   }
   return { exercise: exercise.id, ...findBest(compileModel(bodyOf(o)), exercise, head, aim, bounds) };

@@ -1,4 +1,5 @@
 /** The commands, and what they say: an answer as JSON, or the reason why there is none. */
+import { commands as said } from "#core/words/cli";
 import { randomUUID } from "node:crypto";
 import { writeFileSync } from "node:fs";
 import { parseArgs } from "node:util";
@@ -31,29 +32,13 @@ import { bad, BadInput, bodyOf, documentOf, exerciseOf, numberOf, OPTIONS, value
 import { compared, summaryOf } from "./summary";
 import { validate } from "#core/validation/validate";
 
-const USAGE = `Usage: npm run -s gryn -- <command>
-  heads
-  exercises
-  analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2 ...] [--kg 60 [--reserve 2]] [--summary]
-  compare <id[:parameter=value,...]> <id[:parameter=value,...]> [--height 1.75] [--mass 75] [--samples 41]
-  rank [exercise.json] --head <id> [--school <id>] [--goal 0..1] [--joint elbow=sore ...] [--equipment cable,dumbbell] [--only braced ...] [--client client.json] [--height ...] [--mass ...] [--bodies 6]
-  cover --muscle <muscle or group> [--school <id>] [--joint ...] [--equipment ...] [--client client.json] [--week program.json]
-  sweep <exercise id> --parameter <id>|rep [--parameter <id>] --head <id>[,<id>] [--quantity tension] [--points 41] [--set parameter=value ...]
-  find <exercise id> --head <id> [--aim stretch|tension|flat|share|spine] [--bound shoulder=1.1 ...]
-  range <exercise id> --head <id> [--school <id>] [--bound 0.85] [--from 0 --to 0.6] [--set parameter=value ...]
-  loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]
-  plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--arms "a day of their own"] [--times 2 [--vary]] [--require exercise ...] [--without exercise ...] [--out program.json]
-  check <program.json> <client.json>
-  validate [--bodies 15] [--seed 4]
-  export-exercise <exercise id>
-  schema
-  help [command], or --help after any command`;
+const USAGE = said.usageNpmRunS();
 
 /** the line of the usage that is about a command; all of it where there is none */
 const helpFor = (command: string | undefined): string => {
   const lines = USAGE.split("\n").slice(1);
   const own = lines.filter((l) => command && new RegExp(`^  ${command}\\b`).test(l));
-  return own.length ? `Usage: npm run -s gryn -- ${own.map((l) => l.trim()).join("\n")}` : USAGE;
+  return own.length ? said.usageNpmRunS2({ what: own.map((l) => l.trim()).join("\n") }) : USAGE;
 };
 
 const list = (x: Float64Array) => Array.from(x, (v) => Number(v.toPrecision(7)));
@@ -86,8 +71,7 @@ function spreadOf(
 const liftsOf = (texts: readonly string[]): LiftedSet[] =>
   texts.map((text) => {
     const [, id, given, load, reps, reserve] =
-      /^([a-z-]+)(?::(.*))?=([\d.]+)x(\d+)@(\d+)$/.exec(text) ??
-      bad(`--calibrate wants id[:parameter=value,...]=LOADxREPS@RESERVE, not "${text}".`);
+      /^([a-z-]+)(?::(.*))?=([\d.]+)x(\d+)@(\d+)$/.exec(text) ?? bad(said.calibrateWantsIdParameter({ text }));
     const exercise = exerciseOf(id);
     const { values } = resolveSetup(exercise, valuesOf(given ? given.split(",") : [], exercise));
     return { exerciseId: id!, values, kg: Number(load), reps: Number(reps), reserve: Number(reserve) };
@@ -102,9 +86,7 @@ function strengthFrom(o: Options, body: Body, wanted: readonly Setup[]): ClientS
     lifts,
     wanted.map((w) => ({ exerciseId: w.exercise.id, values: w.values })),
   );
-  return told.lifts > 0
-    ? told
-    : bad("None of these sets can be lifted in this body: nothing is known of its strength.");
+  return told.lifts > 0 ? told : bad(said.noneOfTheseSets());
 }
 
 const groupsOf = ({ groups }: ClientStrength) =>
@@ -140,7 +122,7 @@ function loadsCommand(o: Options): unknown {
   if (reps.low < 1 || reps.high < reps.low) bad(`--reps wants 8 or 8-12, not "${o.reps}".`);
   const reserve = numberOf(o, "reserve", 2, 0, 10, true);
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
-  const told = strengthFrom(o, body, setups) ?? bad("Which sets? Give at least one --calibrate.");
+  const told = strengthFrom(o, body, setups) ?? bad(said.whichSetsGiveAt());
   return {
     rule: STRENGTH_RULE,
     lifts: told.lifts,
@@ -149,7 +131,7 @@ function loadsCommand(o: Options): unknown {
     reserve,
     loads: told.loads.map((l, i) => ({
       setup: l.key,
-      unit: `kg ${setups[i]!.exercise.stated.loadMeaning}`,
+      unit: said.kgLoadmeaning({ loadMeaning: setups[i]!.exercise.stated.loadMeaning }),
       maximum: l.maximum,
       spread: l.spread,
       expected: expectedLoad(l, reps, reserve),
@@ -217,7 +199,7 @@ function analyseCommand(name: string | undefined, o: Options): unknown {
             groups: groupsOf(told),
             largestLoad: a.feasible ? a.rawLoad : null,
             spread: told.loads[0]?.spread ?? null,
-            unit: `kg ${exercise.stated.loadMeaning}`,
+            unit: said.kgLoadmeaning({ loadMeaning: exercise.stated.loadMeaning }),
           },
         }
       : {}),
@@ -230,7 +212,7 @@ function compareCommand(first: string | undefined, second: string | undefined, o
   const model = compileModel(bodyOf(o));
   const samples = numberOf(o, "samples", 41, 5, 401, true);
   const [a, b] = [first, second].map((text) => {
-    const [id, pairs = ""] = (text ?? bad("Which two? See: gryn help compare")).split(":");
+    const [id, pairs = ""] = (text ?? bad(said.whichTwoSeeGryn())).split(":");
     const exercise = exerciseOf(id);
     const setup = resolveSetup(exercise, valuesOf(pairs.split(",").filter(Boolean), exercise));
     return summaryOf(model, analyse(model, setup, { samples, frames: true }));
@@ -242,18 +224,19 @@ function compareCommand(first: string | undefined, second: string | undefined, o
 async function planCommand(name: string | undefined, o: Options): Promise<unknown> {
   const client = documentOf(name, "client", clientInput);
   const { use = "minutes", split = "free", without = [], require: required = [] } = o;
-  if (use !== "minutes" && use !== "needs") return bad(`--use is minutes or needs, not "${use}".`);
-  const way = SPLITS.find((x) => x === split) ?? bad(`--split is one of ${SPLITS.join("; ")}, not "${split}".`);
-  const place = ARM_DAYS.find((x) => x === (o.arms ?? ARM_DAYS[0])) ?? bad(`--arms is one of ${ARM_DAYS.join("; ")}.`);
-  for (const e of [...required, ...without]) if (!exercises.has(e)) bad(`There is no exercise called ${e}.`);
+  if (use !== "minutes" && use !== "needs") return bad(said.useIsMinutesOr({ use }));
+  const way = SPLITS.find((x) => x === split) ?? bad(said.splitIsOneOf({ what: SPLITS.join("; "), split }));
+  const place =
+    ARM_DAYS.find((x) => x === (o.arms ?? ARM_DAYS[0])) ?? bad(said.armsIsOneOf({ what: ARM_DAYS.join("; ") }));
+  for (const e of [...required, ...without]) if (!exercises.has(e)) bad(said.thereIsNoExercise({ what: e }));
   const program: Program = {
     format: "gryn-program",
     version: 10,
     edition: CURRENT_EDITION.id,
     id: randomUUID(),
     clientId: randomUUID(),
-    name: "Planned week",
-    days: Array.from({ length: client.daysPerWeek }, (_, d) => emptyDay(randomUUID(), `Day ${d + 1}`)),
+    name: said.plannedWeek(),
+    days: Array.from({ length: client.daysPerWeek }, (_, d) => emptyDay(randomUUID(), said.dayN({ n: d + 1 }))),
   };
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
   const tools = {
@@ -263,8 +246,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
     exercises,
   };
   const times = numberOf(o, "times", 1, 1, 4, true);
-  if (client.daysPerWeek % times !== 0)
-    bad(`${client.daysPerWeek} days a week hold no session ${times} times each, evenly.`);
+  if (client.daysPerWeek % times !== 0) bad(said.daysperweekDaysAWeek({ daysPerWeek: client.daysPerWeek, times }));
   const days = daysOf(program, client, { split: way, arms: place }, times);
   const ask = {
     client,
@@ -286,7 +268,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
     value: plan.value,
     bound: plan.bound,
     gap: plan.gap,
-    gapIs: "for this division of the week, without the minutes that pairs give back",
+    gapIs: said.forThisDivisionOf(),
     beyond: plan.beyond,
     missing: plan.evaluation.missing,
     wouldHelp: answers,
@@ -414,7 +396,7 @@ async function run(argv: string[]): Promise<unknown> {
     case "schema":
       return exerciseJsonSchema();
     default:
-      return bad(command ? `There is no command "${command}".\n${USAGE}` : USAGE);
+      return bad(command ? said.thereIsNoCommand({ command, USAGE }) : USAGE);
   }
 }
 

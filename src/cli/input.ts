@@ -1,4 +1,5 @@
 /** What a command is given: options, numbers, values, exercises, documents; bad input is told with its reason. */
+import { input as said } from "#core/words/cli";
 import { existsSync, readFileSync, statSync } from "node:fs";
 import type { ZodType } from "zod";
 import { readExerciseFile } from "#core/exchange/files";
@@ -72,7 +73,7 @@ export function numberOf(
   if (text === undefined) return fallback;
   const v = Number(text);
   if (text.trim() === "" || !Number.isFinite(v) || v < low || v > high || (whole && !Number.isInteger(v)))
-    bad(`--${name} wants a ${whole ? "whole " : ""}number from ${low} to ${high}, not "${text}".`);
+    bad(said.number({ name, whole, low, high, text }));
   return v;
 }
 
@@ -85,7 +86,7 @@ export const bodyOf = (o: Options): Body => ({
 export function valuesOf(pairs: readonly string[], exercise: Exercise): Values {
   return Object.fromEntries(
     pairs.map((pair) => {
-      const [, name, text] = /^([^=]+)=(.+)$/.exec(pair) ?? bad(`"${pair}" is not of the form parameter=value.`);
+      const [, name, text] = /^([^=]+)=(.+)$/.exec(pair) ?? bad(said.pairIsNotOf({ pair }));
       const options = exercise.parameters.find((p) => p.id === name)?.options;
       const option = options?.find((o) => o.id === text || o.name.toLowerCase() === text!.toLowerCase());
       if (option) return [name!, option.value];
@@ -94,8 +95,8 @@ export function valuesOf(pairs: readonly string[], exercise: Exercise): Values {
       const words = options?.flatMap((o) => o.id ?? []) ?? [];
       return bad(
         words.length
-          ? `${name} has no choice called "${text}"; there is ${words.join(", ")}.`
-          : `"${text}" is not a number (for ${name}).`,
+          ? said.noChoice({ name: name!, text: text!, there: words })
+          : said.noNumber({ name: name!, text: text! }),
       );
     }),
   );
@@ -103,22 +104,20 @@ export function valuesOf(pairs: readonly string[], exercise: Exercise): Values {
 
 /** by id from the library, or a file */
 export function exerciseOf(name: string | undefined): Exercise {
-  if (!name) return bad("Which exercise? Give an id (see: gryn exercises) or a .json file.");
+  if (!name) return bad(said.whichExerciseGiveAn());
   const known = findExercise(name);
   if (known) return known;
   if (!existsSync(name))
-    return bad(
-      name.endsWith(".json")
-        ? `There is no file ${name}.`
-        : `There is no exercise called ${name}. The command "exercises" lists them.`,
-    );
-  if (!statSync(name).isFile()) return bad(`${name} is not a file.`);
-  if (statSync(name).size > 2_000_000) return bad(`${name} is larger than any exercise: over 2 MB.`);
+    return bad(name.endsWith(".json") ? said.thereIsNoFile({ name }) : said.thereIsNoExercise({ name }));
+  if (!statSync(name).isFile()) return bad(said.nameIsNotA({ name }));
+  if (statSync(name).size > 2_000_000) return bad(said.nameIsLargerThan({ name }));
   const read = readExerciseFile(readFileSync(name, "utf8"));
   if ("errors" in read)
     return bad(
       read.errors
-        .map((e) => `${name}${e.line ? `, line ${e.line}` : ""}${e.path ? `, ${e.path}` : ""}: ${e.reason}`)
+        .map(
+          (e) => `${name}${e.line ? said.lineLine({ line: e.line }) : ""}${e.path ? `, ${e.path}` : ""}: ${e.reason}`,
+        )
         .join("\n"),
     );
   return read.exercise;
@@ -126,15 +125,15 @@ export function exerciseOf(name: string | undefined): Exercise {
 
 /** a document of ours from a file, of this version or an earlier one */
 export function documentOf<T>(name: string | undefined, what: "client" | "program", schema: ZodType<T>): T {
-  if (!name) return bad(`Which ${what}? Give a .json file.`);
-  if (!existsSync(name) || !statSync(name).isFile()) return bad(`There is no file ${name}.`);
-  if (statSync(name).size > 5_000_000) return bad(`${name} is larger than any ${what}: over 5 MB.`);
+  if (!name) return bad(said.whichWhatGiveA({ what }));
+  if (!existsSync(name) || !statSync(name).isFile()) return bad(said.thereIsNoFile({ name }));
+  if (statSync(name).size > 5_000_000) return bad(said.nameIsLargerThan2({ name, what }));
   const text = readFileSync(name, "utf8");
   let json: unknown;
   try {
     json = JSON.parse(text);
   } catch (e) {
-    return bad(`${name} is not JSON: ${(e as Error).message}`);
+    return bad(said.nameIsNotJson({ name, message: (e as Error).message }));
   }
   const read = schema.safeParse(what === "program" ? upgrade("program", json) : json);
   return read.success

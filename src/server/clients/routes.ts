@@ -1,3 +1,4 @@
+import { clientsRoutes as words } from "#core/words/server";
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
 import { changesOf } from "#core/clients/changes";
@@ -55,8 +56,7 @@ export function clientRoutes(database: Database): Router {
           "select body = $3::jsonb as same from client where practice_id = $1 and id = $2",
           [practiceId, id, JSON.stringify(client)],
         );
-        if (!same?.same)
-          throw new Problem(409, "There is another client under this id already. Reload and look again.");
+        if (!same?.same) throw new Problem(409, words.thereIsAnotherClient());
         return false;
       }
       const { id: edition } = await presentEdition(tx, practiceId);
@@ -82,7 +82,7 @@ export function clientRoutes(database: Database): Router {
         [practiceId, id, revision, client, client.name, VERSIONS.client],
       );
       if (!rows[0])
-        throw new Problem(409, "Somebody else has changed this client since you opened it.", [], {
+        throw new Problem(409, words.somebodyElseHasChanged(), [], {
           client: await findClient(tx, practiceId, id),
         });
       await writeAudit(tx, coach, "changed client", id);
@@ -130,9 +130,7 @@ export function clientRoutes(database: Database): Router {
     await database.withPractice(coach.practiceId, async (tx) => {
       const found = await findClient(tx, coach.practiceId, id);
       if (found.name.trim() !== name.trim())
-        throw new Problem(422, "The name typed is not this client's.", [
-          { path: "name", reason: "not this client's name" },
-        ]);
+        throw new Problem(422, words.theNameTypedIs(), [{ path: "name", reason: words.notThisClientS() }]);
       await callIn(tx, "erase_client", id);
       await writeAudit(tx, coach, "erased client", id);
     });
@@ -144,7 +142,7 @@ export function clientRoutes(database: Database): Router {
 /** whatever a page says: a yes, or a question that is open, clears nobody. @throws Problem 422 */
 function mayBeCleared({ cleared, screening, clearance }: ClientInput): void {
   if (cleared && !isCleared(screening, clearance, true))
-    throw new Problem(422, "Screening is not clear: record who has cleared the client.", [
+    throw new Problem(422, words.screeningIsNotClear(), [
       { path: "client.clearance", reason: "who has cleared the client" },
     ]);
 }

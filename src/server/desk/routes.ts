@@ -1,4 +1,5 @@
 /** The coach's first page: how every client stands, what was decided, and a stream that says when to look again. */
+import { deskRoutes as words } from "#core/words/server";
 import { Router } from "express";
 import { api } from "#core/exchange/api";
 import type { DeskClient } from "#core/desk/needs";
@@ -71,7 +72,7 @@ export function deskRoutes(database: Database, signals: Signals): Router {
   router.post("/desk/decisions", async (request, response) => {
     const coach = coachOf(request);
     const { id, clientId, need, act, until, reason } = readBody(api.decide.body, request);
-    if (act === "later" && !until) throw new Problem(422, "Say on which day it comes back.");
+    if (act === "later" && !until) throw new Problem(422, words.sayOnWhichDay());
     const decision = await database.withPractice(coach.practiceId, async (tx) => {
       await findClient(tx, coach.practiceId, clientId);
       await writeAudit(tx, coach, act === "done" ? "decided on the desk" : "put off on the desk", clientId);

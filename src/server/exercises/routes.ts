@@ -1,4 +1,5 @@
 /** Exercises of a practice's own: read by all of it, kept with every version, and never by two at once. */
+import { exercisesRoutes as words } from "#core/words/server";
 import { Router } from "express";
 import { api } from "#core/exchange/api";
 import { exerciseFaults } from "#core/exercises/faults";
@@ -30,7 +31,7 @@ export function exerciseRoutes(database: Database): Router {
         [practiceId, request.params.id],
       ),
     );
-    if (rows.length === 0) throw new Problem(404, "There is no such exercise.");
+    if (rows.length === 0) throw new Problem(404, words.thereIsNoSuch());
     response.json({
       versions: rows.map((r) => ({
         revision: r.revision,
@@ -46,12 +47,12 @@ export function exerciseRoutes(database: Database): Router {
     const { practiceId, accountId } = coach;
     const { id } = request.params;
     const { revision, scope, withdrawn, exercise } = readBody(api.saveExercise.body, request);
-    if (exercise.id !== id) throw new Problem(422, "The exercise in the file is another than the one it is kept as.");
+    if (exercise.id !== id) throw new Problem(422, words.theExerciseInThe());
     const faults = exerciseFaults(exercise);
     if (faults.length > 0)
       throw new Problem(
         422,
-        "This cannot be an exercise yet.",
+        words.thisCannotBeAn(),
         faults.map((f) => ({ path: f.path.join("."), reason: f.reason })),
       );
     const exercises = await database.withPractice(practiceId, async (tx) => {
@@ -61,13 +62,11 @@ export function exerciseRoutes(database: Database): Router {
         [practiceId, id],
       );
       if (before?.owner_id && before.owner_id !== accountId)
-        throw new Problem(403, `This exercise is ${before.account_name}'s own. Copy it to change it.`);
+        throw new Problem(403, words.thisExerciseIsAccount({ account_name: before.account_name }));
       if ((before?.revision ?? 0) !== revision)
         throw new Problem(
           409,
-          before
-            ? `${before.account_name} has changed this exercise since you opened it. Nothing of yours is lost.`
-            : "This exercise is not there any more.",
+          before ? words.accountNameHasChanged({ account_name: before.account_name }) : words.thisExerciseIsNot(),
           [],
           before ? { by: before.account_name, revision: before.revision, theirs: exerciseOf(before.body) } : {},
         );
@@ -76,7 +75,7 @@ export function exerciseRoutes(database: Database): Router {
           "select count(*)::int as n from exercise where practice_id = $1",
           [practiceId],
         );
-        if (count!.n >= MOST) throw new Problem(422, `A practice has at most ${MOST} exercises of its own.`);
+        if (count!.n >= MOST) throw new Problem(422, words.aPracticeHasAt({ MOST }));
       }
       const values = [
         practiceId,
@@ -97,7 +96,7 @@ export function exerciseRoutes(database: Database): Router {
         [...values, revision],
       );
       // two that begin the same one at once: one of them does
-      if (!kept) throw new Problem(409, "Somebody else has just kept an exercise here. Open it and try again.");
+      if (!kept) throw new Problem(409, words.somebodyElseHasJust());
       await tx.query(
         `insert into exercise_version (practice_id, exercise_id, revision, body, account_name)
           values ($1, $2, $3, $4, $5)`,

@@ -2,6 +2,7 @@
  * Limits on guessing, kept in the database so that several servers count together. Keys are hashed: no address is
  * stored.
  */
+import { limits as words } from "#core/words/server";
 import { createHash } from "node:crypto";
 import { setTimeout as sleep } from "node:timers/promises";
 import type { Database } from "#server/database/database";
@@ -26,8 +27,7 @@ export const delayOf = (over: number): number =>
 export async function attempt(database: Database, limits: readonly Limit[]): Promise<void> {
   const hits = await Promise.all(limits.map((l) => database.call<{ hits: number }>("hit", keyOf(l), WINDOW)));
   const over = (l: Limit, i: number) => hits[i]!.hits - l.most;
-  if (limits.some((l, i) => !l.delays && over(l, i) > 0))
-    throw new Problem(429, "Too many attempts. Wait ten minutes and try again.");
+  if (limits.some((l, i) => !l.delays && over(l, i) > 0)) throw new Problem(429, words.tooManyAttemptsWait());
   await sleep(Math.max(0, ...limits.map((l, i) => (l.delays ? delayOf(over(l, i)) : 0))));
 }
 

@@ -1,4 +1,5 @@
 /** What a request answers when it cannot be done: a status, a plain reason, and the fields it is about. */
+import { problem as said } from "#core/words/server";
 import type { ErrorRequestHandler, Request } from "express";
 import type { Logger } from "pino";
 import { z } from "zod";
@@ -22,7 +23,7 @@ export class Problem extends Error {
   }
 }
 
-export const notFound = (what: string) => new Problem(404, `There is no such ${what} in this practice.`);
+export const notFound = (what: string) => new Problem(404, said.thereIsNoSuch({ what }));
 
 /** the body in the shape of a schema; @throws Problem 400 naming every field that is wrong */
 export function readBody<S extends z.ZodType>(schema: S, request: Request): z.output<S> {
@@ -33,15 +34,15 @@ export function readBody<S extends z.ZodType>(schema: S, request: Request): z.ou
 export function readItems<S extends z.ZodType>(schema: S, request: Request): z.output<S> {
   const parsed = schema.safeParse(request.body);
   if (parsed.success) return parsed.data;
-  throw new Problem(400, "Some of this cannot be saved.", fieldReasons(parsed.error));
+  throw new Problem(400, said.someOfThisCannot(), fieldReasons(parsed.error));
 }
 
 export function readShape<S extends z.ZodType>(schema: S, value: unknown): z.output<S> {
   const unwritable = unwritableText(value);
-  if (unwritable) throw new Problem(400, "Some of this cannot be saved.", [{ path: unwritable, reason: NO_TEXT }]);
+  if (unwritable) throw new Problem(400, said.someOfThisCannot(), [{ path: unwritable, reason: NO_TEXT }]);
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
-  throw new Problem(400, "Some of this cannot be saved.", fieldReasons(parsed.error));
+  throw new Problem(400, said.someOfThisCannot(), fieldReasons(parsed.error));
 }
 
 export const fieldReasons = (error: z.ZodError): FieldReason[] =>

@@ -1,4 +1,5 @@
 /** One's own account: password, sessions, second factor. */
+import { account as words } from "#core/words/server";
 import { Router, type Request } from "express";
 import { api } from "#core/exchange/api";
 import { callIn, type Database } from "#server/database/database";
@@ -40,7 +41,7 @@ export function accountRoutes(database: Database, attempts: number): Router {
     const limits = guessLimits(secrets.email, request.ip ?? "", attempts);
     await attempt(database, limits);
     if (!(await isRight(secrets.passwordHash, password)))
-      throw new Problem(403, "That is not your password.", [{ path: "password", reason: "not your password" }]);
+      throw new Problem(403, words.thatIsNotYour(), [{ path: "password", reason: "not your password" }]);
     await succeeded(database, limits);
     return secrets;
   };
@@ -88,7 +89,7 @@ export function accountRoutes(database: Database, attempts: number): Router {
         ? (await callIn<SessionRow[]>(tx, "sessions", coach.accountId)).find((s) => shortId(s.id) === request.params.id)
             ?.id
         : null;
-      if (only === undefined) throw new Problem(404, "That session has ended already.");
+      if (only === undefined) throw new Problem(404, words.thatSessionHasEnded());
       return callIn<number>(tx, "sessions_end", coach.accountId, only, only === null ? current : null);
     });
     response.json({ ended });
@@ -104,11 +105,9 @@ export function accountRoutes(database: Database, attempts: number): Router {
   router.put("/account/factor", async (request, response) => {
     const { code } = readBody(api.confirmFactor.body, request);
     const secret = request.session.factorSecret;
-    if (!secret) throw new Problem(409, "Start setting up the second factor again.");
+    if (!secret) throw new Problem(409, words.startSettingUpThe());
     if (!(await factorHolds(database, coachOf(request).accountId, secret, code)))
-      throw new Problem(422, "These six digits are not right. Is the clock of this machine and of the phone set?", [
-        { path: "code", reason: "not right" },
-      ]);
+      throw new Problem(422, words.theseSixDigitsAre(), [{ path: "code", reason: "not right" }]);
     await change(request, "factor", secret, "set up a second factor");
     delete request.session.factorSecret;
     response.json({ factor: true });

@@ -1,4 +1,5 @@
 /** Who is signed in, and the guards every practice route stands behind. */
+import { coach as words } from "#core/words/server";
 import { timingSafeEqual } from "node:crypto";
 import type { Request, RequestHandler } from "express";
 import type { Role } from "#server/database/database";
@@ -24,18 +25,18 @@ declare module "express-session" {
 /** a signed-in coach, and for anything that changes something the session's own token in a header */
 export const requireCoach: RequestHandler = (request, _response, next) => {
   const { coach, csrf } = request.session;
-  if (!coach) throw new Problem(401, "Sign in first.");
+  if (!coach) throw new Problem(401, words.signInFirst());
   if (request.method !== "GET" && request.method !== "HEAD") {
     const given = Buffer.from(request.get("x-gryn-csrf") ?? "");
     const wanted = Buffer.from(csrf ?? "");
     if (wanted.length === 0 || given.length !== wanted.length || !timingSafeEqual(given, wanted))
-      throw new Problem(403, "This request did not come from an open Gryn page. Reload and try again.");
+      throw new Problem(403, words.thisRequestDidNot());
   }
   next();
 };
 
 export const requireHead: RequestHandler = (request, _response, next) => {
-  if (coachOf(request).role !== "head") throw new Problem(403, "Only a head coach of the practice may do this.");
+  if (coachOf(request).role !== "head") throw new Problem(403, words.onlyAHeadCoach());
   next();
 };
 

@@ -1,4 +1,5 @@
 /** The people of a practice: who they are, inviting and removing them, and joining by a one-time link. */
+import { people as words } from "#core/words/server";
 import { createHash, randomBytes, randomUUID } from "node:crypto";
 import { Router, type Request } from "express";
 import { api, type Answer } from "#core/exchange/api";
@@ -68,8 +69,7 @@ export function peopleRoutes(database: Database): Router {
       const person = (await callIn<Person[]>(tx, "people")).find((p) => p.id === id);
       const outcome = await callIn<string>(tx, "account_change", id, act, value);
       if (outcome === "unknown" || !person) throw notFound("coach");
-      if (outcome === "last head")
-        throw new Problem(409, "A practice keeps at least one head coach. Make somebody else head coach first.");
+      if (outcome === "last head") throw new Problem(409, words.aPracticeKeepsAt());
       await writeAudit(tx, coach, said(person.name));
     });
   };
@@ -93,7 +93,7 @@ export function peopleRoutes(database: Database): Router {
   router.delete("/people/:id/factor", requireHead, async (request, response) => {
     // an open desk is not enough to take away what guards it
     if (readId(request, "id", "coach").toLowerCase() === coachOf(request).accountId)
-      throw new Problem(403, "Your own second factor is removed under Your account, with your password.");
+      throw new Problem(403, words.yourOwnSecondFactor());
     await change(request, "factor", null, (name) => `removed the second factor of ${name}`);
     response.json({});
   });
@@ -135,9 +135,7 @@ export function joinRoutes(database: Database): Router {
     const invitation = await database.call<Invitation>("invitation_look", hashToken(given.token));
     if (invitation?.state !== "open") throw new Problem(410, GONE[invitation?.state ?? "unknown"]!);
     if (invitation.practice && !given.practice)
-      throw new Problem(400, "Some of this cannot be saved.", [
-        { path: "practice", reason: "a name for the practice" },
-      ]);
+      throw new Problem(400, words.someOfThisCannot(), [{ path: "practice", reason: "a name for the practice" }]);
     const outcome = await database.call<string>(
       "invitation_use",
       hashToken(given.token),
@@ -148,10 +146,7 @@ export function joinRoutes(database: Database): Router {
       randomUUID(),
       given.practice ?? "",
     );
-    if (outcome === "taken")
-      throw new Problem(409, "Somebody signs in with this e-mail address already.", [
-        { path: "email", reason: "taken" },
-      ]);
+    if (outcome === "taken") throw new Problem(409, words.somebodySignsInWith(), [{ path: "email", reason: "taken" }]);
     if (outcome !== "done") throw new Problem(410, GONE[outcome ?? "unknown"]!);
     response.status(201).json({});
   });

@@ -1,4 +1,5 @@
 /** Signing in and out. */
+import { signIn as words } from "#core/words/server";
 import { randomBytes } from "node:crypto";
 import { Router, type Request } from "express";
 import { api } from "#core/exchange/api";
@@ -63,13 +64,11 @@ export function signInRoutes(
     const limits = guessLimits(email, request.ip ?? "", attempts, await deviceOf(database, request, email));
     await attempt(database, limits);
     const account = await database.call<Account>("sign_in", email);
-    if (!(await isRight(account?.passwordHash, password)) || !account)
-      throw new Problem(401, "This e-mail and password do not belong together.");
+    if (!(await isRight(account?.passwordHash, password)) || !account) throw new Problem(401, words.thisEMailAnd());
     if (account.factorSecret) {
-      if (code === undefined)
-        throw new Problem(401, "Type the six digits that your authenticator shows.", [], { needs: "code" });
+      if (code === undefined) throw new Problem(401, words.typeTheSixDigits(), [], { needs: "code" });
       if (!(await factorHolds(database, account.id, account.factorSecret, code)))
-        throw new Problem(401, "These six digits are not right, or were used before. Wait for the next ones.", [], {
+        throw new Problem(401, words.theseSixDigitsAre(), [], {
           needs: "code",
         });
     }

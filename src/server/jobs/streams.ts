@@ -1,6 +1,7 @@
 /**
  * Event streams of this server: a few of one account at once, ended after a while so that a page shows anew who it is.
  */
+import { streams as words } from "#core/words/server";
 import type { Response } from "express";
 import { Problem } from "#server/http/problem";
 import type { Signals } from "#server/jobs/signals";
@@ -30,7 +31,7 @@ interface Asked {
  */
 export function openStream(signals: Signals, response: Response, { accountId, channel, every, look }: Asked) {
   const streams = open.get(accountId) ?? 0;
-  if (streams >= STREAMS) throw new Problem(429, `You have ${STREAMS} pages open that wait for an answer: close some.`);
+  if (streams >= STREAMS) throw new Problem(429, words.youHaveStreamsPages({ STREAMS }));
   open.set(accountId, streams + 1);
   response.writeHead(200, { "content-type": "text/event-stream", "x-accel-buffering": "no" });
   const unhear = signals.on(channel, () => look(true));

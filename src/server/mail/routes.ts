@@ -1,4 +1,5 @@
 /** Letters to clients: what is handed over, as PDF and calendar, with a word of the coach's. */
+import { mailRoutes as said } from "#core/words/server";
 import { Router } from "express";
 import { api, type Answer } from "#core/exchange/api";
 import { layoutSheet } from "#core/sheet/layout";
@@ -85,7 +86,7 @@ export function letterRoutes(database: Database, work: Work, mail: Mail): Router
         ]);
       return findLetter(tx, practiceId, id);
     });
-    if (letter?.clientId !== clientId) throw new Problem(409, "Another letter has this number. Send it anew.");
+    if (letter?.clientId !== clientId) throw new Problem(409, said.anotherLetterHasThis());
     response.status(201).json({ letter });
 
     /** what failed before it went is sent when it is asked for again */

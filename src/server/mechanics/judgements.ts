@@ -1,4 +1,5 @@
 /** What a practice judges by: its own schools, rows that a coach moved and why, rankings that were kept. */
+import { judgements as words } from "#core/words/server";
 import { Router } from "express";
 import { api } from "#core/exchange/api";
 import { writeAudit } from "#server/audit";
@@ -49,22 +50,21 @@ export function judgementRoutes(database: Database): Router {
         [coach.practiceId, id],
       );
       if (own && (own.kind !== kind || (own.by_account !== coach.accountId && coach.role !== "head")))
-        throw new Problem(403, `${own.by_name} has said this. A head coach may change it.`);
+        throw new Problem(403, words.byNameHasSaid({ by_name: own.by_name }));
       // a ranking may be kept under an edition of the practice's own
       if (kind === "ranking" && (await editionIn(tx, coach.practiceId, body)).id !== body.edition)
-        throw new Problem(400, "Some of this cannot be saved.", [
-          { path: "body.edition", reason: `there is no edition called ${body.edition}` },
+        throw new Problem(400, words.someOfThisCannot(), [
+          { path: "body.edition", reason: words.thereIsNoEdition({ edition: body.edition }) },
         ]);
       const fault = judgementFault({ kind, body } as JudgementBody);
-      if (fault) throw new Problem(400, "Some of this cannot be saved.", [fault]);
+      if (fault) throw new Problem(400, words.someOfThisCannot(), [fault]);
       const [{ n = 0, mine = 0 } = {}] = await tx.query<{ n: number; mine: number }>(
         `select count(*)::int as n, (count(*) filter (where by_account = $2))::int as mine from judgement
           where practice_id = $1`,
         [coach.practiceId, coach.accountId],
       );
-      if (!own && mine >= OF_ONE)
-        throw new Problem(409, `You have ${OF_ONE} of these already: take some of yours back first.`);
-      if (!own && n >= MOST) throw new Problem(409, `There are ${MOST} already: take some back first.`);
+      if (!own && mine >= OF_ONE) throw new Problem(409, words.youHaveOfOne({ OF_ONE }));
+      if (!own && n >= MOST) throw new Problem(409, words.thereAreMostAlready({ MOST }));
       await tx.query(
         `insert into judgement (practice_id, id, kind, body, by_account, by_name) values ($1, $2, $3, $4, $5, $6)
          on conflict (practice_id, id) do update set body = excluded.body, by_account = excluded.by_account, by_name = excluded.by_name, at = now()
@@ -86,7 +86,7 @@ export function judgementRoutes(database: Database): Router {
       );
       if (!own) throw notFound("judgement");
       if (own.by_account !== coach.accountId && coach.role !== "head")
-        throw new Problem(403, `${own.by_name} has said this. A head coach may take it back.`);
+        throw new Problem(403, words.byNameHasSaid2({ by_name: own.by_name }));
       await tx.query("delete from judgement where practice_id = $1 and id = $2", [coach.practiceId, id]);
       await writeAudit(tx, coach, `took back ${own.kind}`);
     });

@@ -1,4 +1,5 @@
 /** Editions that a practice has made of its own: what its weeks are planned and judged by instead of ours. */
+import { editions as words } from "#core/words/server";
 import { Router } from "express";
 import { admit, CURRENT_EDITION, editionOf, isOurs, type Edition } from "#core/edition/edition";
 import { editionFrom, ownFault, type OwnEdition } from "#core/edition/own";
@@ -82,7 +83,7 @@ export function editionRoutes(database: Database): Router {
     const coach = coachOf(request);
     const { id, base, name, changes } = readBody(api.makeEdition.body, request);
     const fault = ownFault({ id, base, name, changes, at: new Date().toISOString() });
-    if (fault) throw new Problem(400, "Some of this cannot be saved.", [fault]);
+    if (fault) throw new Problem(400, words.someOfThisCannot(), [fault]);
     await database.withPractice(coach.practiceId, async (tx) => {
       const rows = await tx.query<EditionRow>(`select ${COLUMNS} from edition where practice_id = $1`, [
         coach.practiceId,
@@ -91,11 +92,11 @@ export function editionRoutes(database: Database): Router {
       // the same sent twice is one; another under its id would change what weeks were judged by
       if (same) {
         if (same.name === name && sameChanges(same.changes, changes)) return;
-        throw new Problem(409, "An edition is for good once it is made. Make another one.");
+        throw new Problem(409, words.anEditionIsFor());
       }
-      if (rows.length >= MOST) throw new Problem(409, `There are ${MOST} editions already.`);
+      if (rows.length >= MOST) throw new Problem(409, words.thereAreMostEditions({ MOST }));
       if (rows.some((r) => r.name === name && !r.withdrawn_at))
-        throw new Problem(409, `There is an edition called ${name} already.`, [{ path: "name", reason: "is taken" }]);
+        throw new Problem(409, words.thereIsAnEdition({ name }), [{ path: "name", reason: "is taken" }]);
       await tx.query(
         "insert into edition (practice_id, id, base, name, changes, by_name) values ($1, $2, $3, $4, $5, $6)",
         [coach.practiceId, id, base, name, changes, coach.name],

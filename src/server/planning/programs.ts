@@ -2,6 +2,7 @@
  * Programs as their operations and a document; edits of different things are merged, of the same thing refused with
  * both values.
  */
+import { programs as words } from "#core/words/server";
 import { admit, isOurs } from "#core/edition/edition";
 import { editionFrom } from "#core/edition/own";
 import { upgrade } from "#core/exchange/upgrade";
@@ -114,8 +115,7 @@ export async function appendEdits(
 ): Promise<StoredProgram & { refused: RefusedEdit[] }> {
   const { practiceId } = coach;
   const { program, version } = await findProgram(tx, practiceId, programId, true);
-  if (base > version)
-    throw new Problem(409, "This page is ahead of the server. Reload it.", [], { program, version, conflicts: [] });
+  if (base > version) throw new Problem(409, words.thisPageIsAhead(), [], { program, version, conflicts: [] });
   const own = await ownNamed(tx, practiceId, edits);
   const named = await shelveNamed(tx, practiceId, ownIdsIn(edits));
   const { read, refused } = readEdits(edits, (o) => {
@@ -153,7 +153,7 @@ export async function appendEdits(
   const unmade = read.filter((e) => !known.has(e.id));
   const merged = mergeEdits(program, unmade, others);
   if (merged.conflicts.length)
-    throw new Problem(409, "Somebody else changed the same thing.", [], {
+    throw new Problem(409, words.somebodyElseChangedThe(), [], {
       conflicts: merged.conflicts,
       program,
       version,

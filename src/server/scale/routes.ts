@@ -1,4 +1,5 @@
 /** A hand scale's readings, from where the installation says it is, to a coach's page. */
+import { scaleRoutes as words } from "#core/words/server";
 import { connect } from "node:net";
 import { createInterface } from "node:readline";
 import { Router } from "express";
@@ -21,7 +22,7 @@ export function scaleRoutes(scales: Scales): Router {
   let listening = 0;
 
   router.get("/scale", async (_request, response) => {
-    if (listening >= MOST) throw new Problem(429, "Too many pages listen to the scale.");
+    if (listening >= MOST) throw new Problem(429, words.tooManyPagesListen());
     listening += 1;
     const socket = connect(await scales.at());
     await new Promise<void>((resolve, reject) => {
@@ -36,7 +37,7 @@ export function scaleRoutes(scales: Scales): Router {
       });
     }).catch(() => {
       listening -= 1;
-      throw new Problem(503, "The scale does not answer. Switch it on and try again.");
+      throw new Problem(503, words.theScaleDoesNot());
     });
     response.writeHead(200, { "content-type": "application/x-ndjson", "x-accel-buffering": "no" });
     response.write("\n");

@@ -1,4 +1,5 @@
 /** What a client has in hand, as sheets, calendars and letters need it. */
+import { inHand as words } from "#core/words/server";
 import type { Language } from "#core/base/language";
 import { codeOf } from "#core/sheet/code";
 import { eventsOf } from "#core/sheet/events";
@@ -46,9 +47,7 @@ export async function codeFor(tx: Transaction, clientId: string, link: string | 
     ? await callIn<{ clientId: string; state: string } | null>(tx, "link_check", hashToken(token), false)
     : null;
   if (known?.clientId !== clientId || known.state !== "open")
-    throw new Problem(422, "This link is not open for this client. Make a new one.", [
-      { path: "link", reason: "not open for this client" },
-    ]);
+    throw new Problem(422, words.thisLinkIsNot(), [{ path: "link", reason: "not open for this client" }]);
   return { ...codeOf(link), link };
 }
 

@@ -1,4 +1,5 @@
 /** What a client gets beside the phone: the sheet to print, PDF, calendar, spreadsheet, table and data. */
+import { sheetRoutes as words } from "#core/words/server";
 import { Router, type RequestHandler, type Response } from "express";
 import Papa from "papaparse";
 import { api, type Body } from "#core/exchange/api";
@@ -102,7 +103,7 @@ export const calendarHandler =
     const known = token
       ? await database.call<{ practiceId: string; clientId: string }>("calendar_check", hashToken(token))
       : null;
-    if (!known) throw new Problem(404, "There is no calendar at this address.");
+    if (!known) throw new Problem(404, words.thereIsNoCalendar());
     const { handOver, events } = await database.withPractice(known.practiceId, (tx) =>
       inHand(tx, known.practiceId, known.clientId),
     );

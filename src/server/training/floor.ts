@@ -3,6 +3,7 @@
  * HttpOnly cookie of that client's own, since one phone may serve several. Every request names the client it is for and
  * looks the token's hash up again, so that revoking works at once and nothing lands with somebody else.
  */
+import { floor as words } from "#core/words/server";
 import { Router, type Request, type RequestHandler } from "express";
 import { z } from "zod";
 import { api } from "#core/exchange/api";
@@ -56,7 +57,7 @@ export function floorRoutes(
 
   const linkOf = async (token: string | null, opening: boolean): Promise<LinkState> => {
     const link = token ? await database.call<LinkState>("link_check", hashToken(token), opening) : null;
-    if (!link) throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
+    if (!link) throw new Problem(401, words.openTheLinkYour(), [], { state: "unknown" });
     if (link.state !== "open")
       throw new Problem(403, closed[link.state], [], { state: link.state, who: whoOf(link.clientId) });
     return link;
@@ -66,15 +67,14 @@ export function floorRoutes(
   const linkOfRequest = async (request: Request): Promise<LinkState> => {
     const who = WHO.exec(request.get("x-gryn-who") ?? "")?.[0] ?? null;
     const link = await linkOf(cookieOf(request, nameOf(who)) ?? (who ? null : cookieOf(request, COOKIE)), false);
-    if (who && whoOf(link.clientId) !== who)
-      throw new Problem(401, "Open the link your coach sent you.", [], { state: "unknown" });
+    if (who && whoOf(link.clientId) !== who) throw new Problem(401, words.openTheLinkYour(), [], { state: "unknown" });
     return link;
   };
 
   /** a page of another origin cannot send this header, so it cannot write with the phone's cookie */
   const fromThePage: RequestHandler = (request, _response, next) => {
     if (request.method !== "GET" && request.get("x-gryn-floor") !== "1")
-      throw new Problem(403, "This request did not come from the Gryn page.");
+      throw new Problem(403, words.thisRequestDidNot());
     next();
   };
   router.use(fromThePage);
@@ -119,9 +119,9 @@ export function floorRoutes(
   router.get("/sensor/:code", async (request, response) => {
     await linkOfRequest(request);
     const { code } = request.params;
-    if (!CODE.test(code)) throw new Problem(400, "A sensor's code has letters, digits and dashes, such as rack-3.");
+    if (!CODE.test(code)) throw new Problem(400, words.aSensorSCode());
     const stop = sensors.listen(code, (samples) => response.write(packetOf(samples)));
-    if (!stop) throw new Problem(429, "Too many phones listen to this sensor.");
+    if (!stop) throw new Problem(429, words.tooManyPhonesListen());
     response.writeHead(200, { "content-type": "application/x-ndjson", "x-accel-buffering": "no" });
     // an empty line says that it is there
     response.write("\n");
@@ -186,7 +186,7 @@ function readSent(body: unknown): Required<LogBatch> & { refused: ItemAnswer[] }
   if (!sent.success)
     throw new Problem(
       400,
-      "Some of this cannot be saved.",
+      words.someOfThisCannot(),
       sent.error.issues.map((i) => ({ path: i.path.join("."), reason: i.message })),
     );
   const refused: ItemAnswer[] = [];

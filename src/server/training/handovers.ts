@@ -1,4 +1,5 @@
 /** Handing over: an immutable numbered snapshot, and the link through which a client sees the newest one. */
+import { handovers as words } from "#core/words/server";
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
 import { api, type Body } from "#core/exchange/api";
@@ -60,7 +61,7 @@ export async function newestHandOver(tx: Transaction, practiceId: string, client
 }
 
 const moved = (program: Program, version: number) =>
-  new Problem(409, "The program has changed since. Look at it again, then hand it over.", [], {
+  new Problem(409, words.theProgramHasChanged(), [], {
     program,
     version,
     conflicts: [],
@@ -73,14 +74,9 @@ const moved = (program: Program, version: number) =>
 export async function readyToHandOver(tx: Transaction, practiceId: string, programId: string, version: number) {
   const { program, version: current } = await findProgram(tx, practiceId, programId);
   if (version !== current) throw moved(program, current);
-  if (program.days.every((d) => d.blocks.length === 0))
-    throw new Problem(422, "The week is empty: put something on a day first.");
+  if (program.days.every((d) => d.blocks.length === 0)) throw new Problem(422, words.theWeekIsEmpty());
   const client = await findClient(tx, practiceId, program.clientId);
-  if (!client.cleared)
-    throw new Problem(
-      422,
-      "This client's screening is not cleared. Record that a licensed professional has cleared the client, then hand over.",
-    );
+  if (!client.cleared) throw new Problem(422, words.thisClientSScreening());
   return { program, client, edition: await editionIn(tx, practiceId, program) };
 }
 
@@ -160,14 +156,9 @@ export function handOverRoutes(database: Database, work: Work): Router {
     // drawing takes about a second: not on this thread, and with nothing held
     const { snapshot, dangers } = await work.snapshot(practiceId, program, version, client, edition);
     if (dangers.length > 0 && !inSpite)
-      throw new Problem(
-        422,
-        "Something in this week can hurt the client. Say why it is handed over all the same.",
-        [],
-        {
-          dangers,
-        },
-      );
+      throw new Problem(422, words.somethingInThisWeek(), [], {
+        dangers,
+      });
     const made = await database.withPractice(practiceId, async (tx) => {
       const h = await keepHandOver(tx, practiceId, coach.accountId, snapshot, new Date(), inSpite);
       const spite = inSpite ? " in spite of what can hurt" : "";

@@ -1,3 +1,4 @@
+import { trainingRoutes as words } from "#core/words/server";
 import { Router } from "express";
 import Papa from "papaparse";
 import { api, type Ruling } from "#core/exchange/api";
@@ -46,8 +47,7 @@ async function rule(tx: Transaction, coach: Coach, clientId: string, given: Ruli
   );
   if (!row) throw notFound("set");
   const before = entrySchema.parse(upgrade("entry", row.body, row.format));
-  if (before.revision !== given.revision)
-    throw new Problem(409, "This set has been corrected since. Look at it again.");
+  if (before.revision !== given.revision) throw new Problem(409, words.thisSetHasBeen());
   const change =
     given.act === "correct"
       ? { parts: given.parts, reserve: given.reserve, confirmed: true }

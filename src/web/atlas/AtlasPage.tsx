@@ -1,4 +1,5 @@
 /** The atlas: the body as a plate with one head in colour, posed as anybody likes, and what the head does. */
+import { atlasPage as text } from "#core/words/web/atlas";
 import { Button, Segmented, Select, Slider } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
@@ -125,7 +126,7 @@ function Posed({ model, head, onHead }: PosedProps) {
       </p>
       <TurnSlider
         word={words.turn()}
-        label="Turn the figure, degrees"
+        label={text.turnTheFigureDegrees()}
         least={-180}
         most={180}
         step={5}

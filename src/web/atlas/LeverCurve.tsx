@@ -1,4 +1,5 @@
 /** A head's lever over a joint's range as one small curve, with the same in words. */
+import { leverCurve as text } from "#core/words/web/atlas";
 import { useId } from "react";
 import type { Lever } from "#core/atlas/head";
 import { TURNS } from "#core/atlas/pose";
@@ -27,7 +28,7 @@ export function LeverCurve({ lever, does }: { lever: Lever; does: string }) {
       <figcaption id={id}>
         <strong>{words.lever({ does, least: Math.min(...size), most: Math.max(...size) })}</strong>
         <span className="small quiet">
-          {turn?.name ?? ""}, {Math.round(from)}° to {Math.round(to)}°
+          {text.to({ named: turn?.name ?? "", low: Math.round(from), to: Math.round(to) })}
         </span>
       </figcaption>
     </figure>

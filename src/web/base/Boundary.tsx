@@ -1,4 +1,5 @@
 /** A place that breaks says so and leaves the others whole; one that has gone with an upgrade is fetched anew, once. */
+import { boundary as words } from "#core/words/web/base";
 import { Button } from "antd";
 import { Component, type ReactNode } from "react";
 
@@ -46,14 +47,10 @@ export class Boundary extends Component<{ place: string; children: ReactNode }, 
     const gone = isPartGone(this.state.error);
     return (
       <div className="empty" role="alert">
-        <h2>{gone ? "Gryn has been updated" : "This page has broken"}</h2>
-        <p className="quiet">
-          {gone
-            ? "A part of this page is no longer on the server. Reload it; edits that are not sent yet are kept."
-            : "Something in it went wrong. Edits that are not sent yet are kept: reload the page, or go to another place."}
-        </p>
+        <h2>{gone ? words.grynHasBeenUpdated() : words.thisPageHasBroken()}</h2>
+        <p className="quiet">{gone ? words.aPartOfThis() : words.somethingInItWent()}</p>
         <Button type="primary" onClick={() => window.location.reload()}>
-          Reload the page
+          {words.reloadThePage()}
         </Button>
       </div>
     );

@@ -3,6 +3,7 @@
  * is active force over F0 on one fixed scale everywhere; passive force is the thin outline; the fill is the length
  * scale.
  */
+import { grain as words } from "#core/words/web/base";
 import { memo, useId } from "react";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { LENGTH_STOPS } from "./theme";
@@ -57,7 +58,11 @@ export const Grain = memo(function Grain({ metrics, width = 132, height = 30 }: 
   const mid = height / 2;
   const half = mid - 2;
   const { grain, grainPassive, shortReached: from, stretchReached: to } = metrics;
-  const label = `Load grain: from ${Math.round(from * 100)} to ${Math.round(to * 100)} percent of the length range, loaded length ${Math.round(metrics.loadedLength * 100)}`;
+  const label = words.loadGrainFromN({
+    n: Math.round(from * 100),
+    n2: Math.round(to * 100),
+    n3: Math.round(metrics.loadedLength * 100),
+  });
   return (
     <svg
       className="grain"

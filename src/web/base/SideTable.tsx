@@ -1,4 +1,5 @@
 /** Some things side by side: a verdict for each goal, then the numbers, the better ones marked. */
+import { sideTable as text } from "#core/words/web/base";
 import type { ReactNode } from "react";
 import type { CompareLine, Verdict } from "#core/ranking/compare";
 import { fixed } from "../../page/locale";
@@ -14,7 +15,7 @@ interface SideTableProps {
 
 /** numbers under 3 need their hundredths */
 const small = (v: number) => fixed(v, Math.abs(v) < 3 ? 2 : 0);
-const FINE = new Set(["", "body weights", "J per Nm"]);
+const FINE = new Set(["", "body weights", text.jPerNm()]);
 const DIFFER = 0.04;
 
 export function SideTable({ names, tops, lines, verdicts, words = [] }: SideTableProps) {
@@ -23,11 +24,10 @@ export function SideTable({ names, tops, lines, verdicts, words = [] }: SideTabl
       <ul className="plain-list small verdicts">
         {verdicts.map((v) => (
           <li key={v.goal}>
-            <strong>{v.goal}</strong>: {v.best === null ? "no difference worth naming" : names[v.best]}
+            <strong>{v.goal}</strong>: {v.best === null ? text.noDifferenceWorthNaming() : names[v.best]}
             {v.best !== null && (
               <span className="quiet number">
-                {" "}
-                ({small(v.number)} against {small(v.against)})
+                {text.against({ number: small(v.number), against: small(v.against) })}
               </span>
             )}
           </li>

@@ -2,6 +2,7 @@
  * Everything the pages ask of the server, through one query layer. Endpoints go by the contract's own names, and every
  * answer is read with its schema, which comes along with the first answer and not before the first view.
  */
+import { api as spoken } from "#core/words/web/base";
 import {
   createApi,
   fetchBaseQuery,
@@ -38,7 +39,7 @@ export function toFailure(error: unknown): Failure {
   if (!e || typeof e.status !== "number")
     return {
       status: 0,
-      error: "The server cannot be reached. Nothing is lost: it is tried again.",
+      error: spoken.theServerCannotBe(),
       fields: [],
       details: {},
     };
@@ -46,7 +47,7 @@ export function toFailure(error: unknown): Failure {
   const { error: words, fields, ...details } = data;
   return {
     status: e.status,
-    error: typeof words === "string" ? words : "Something went wrong.",
+    error: typeof words === "string" ? words : spoken.somethingWentWrong(),
     fields: Array.isArray(fields) ? (fields as Failure["fields"]) : [],
     details,
   };
@@ -74,10 +75,10 @@ export async function fetchFile(path: string, body: object): Promise<Blob> {
   });
   if (response.ok) return response.blob();
   const said = (await response.json().catch(() => null)) as { error?: string } | null;
-  throw new Error(said?.error ?? `The server answered ${response.status}.`);
+  throw new Error(said?.error ?? spoken.answered({ status: response.status }));
 }
 
-const UNREADABLE = "The server's answer is not what this page expects: Gryn may have been updated. Reload the page.";
+const UNREADABLE = spoken.theServerSAnswer();
 
 const query: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, object, FetchBaseQueryMeta> = async (
   args,

@@ -1,4 +1,5 @@
 /** Single keys: one map that listeners and the list of keys read; whether they are on, and when they keep still. */
+import { keys as words } from "#core/words/web/base";
 
 /** what a single key does; no two things share one */
 export const KEY = {
@@ -42,33 +43,27 @@ export const KEYS: [string, string][] = [
   [KEY.cover, "Cover"],
   [KEY.method, "Method"],
   [KEY.clients, "Clients"],
-  [KEY.week, "Week of the open client"],
-  [KEY.sheet, "Sheet of the open client"],
-  [KEY.review, "Review of the open client"],
-  [KEY.log, "Log of the open client"],
-  [KEY.evidence, "Evidence of the practice"],
-  [KEY.build, "In the week: build the week"],
-  [`${KEY.next} / ${KEY.previous}`, "Next and previous row"],
-  ["Enter", "Criteria of the row"],
-  [KEY.use, "Use the row for the client and day last used"],
-  ["Alt ← → ↑ ↓", "In the week: move the exercise to another day or place"],
-  [
-    `${KEY.moreSets} / ${KEY.fewerSets} / ${KEY.lock} / ${KEY.takeOff}`,
-    "In the week: one set more, one less, lock, take off",
-  ],
-  ["1 to 9", "On the desk: open a row"],
-  [`${KEY.done} / ${KEY.later} / ${KEY.back}`, "On the desk: the open row is done, in 3 days, take the last one back"],
-  [KEY.find, "On the desk: find a client"],
-  ["1 to 9", "In the review: choose an edit of next week"],
-  [
-    `${KEY.done} / ${KEY.change} / ${KEY.decline} / ${KEY.back} / ${KEY.handOver}`,
-    "In the review: accept, change, decline, take the last one back, to the week",
-  ],
-  ["Shift Y", "In the review: accept all that are open"],
-  [`${KEY.print} / ${KEY.pdf}`, "On the sheet: print, save as PDF"],
-  ["Ctrl Z / Ctrl Shift Z", "Undo and redo a plan edit"],
-  ["Ctrl K", "Go anywhere"],
-  [KEY.help, "This list"],
+  [KEY.week, words.weekOfTheOpen()],
+  [KEY.sheet, words.sheetOfTheOpen()],
+  [KEY.review, words.reviewOfTheOpen()],
+  [KEY.log, words.logOfTheOpen()],
+  [KEY.evidence, words.evidenceOfThePractice()],
+  [KEY.build, words.inTheWeekBuild()],
+  [`${KEY.next} / ${KEY.previous}`, words.nextAndPreviousRow()],
+  ["Enter", words.criteriaOfTheRow()],
+  [KEY.use, words.useTheRowFor()],
+  ["Alt ← → ↑ ↓", words.inTheWeekMove()],
+  [`${KEY.moreSets} / ${KEY.fewerSets} / ${KEY.lock} / ${KEY.takeOff}`, words.inTheWeekOne()],
+  ["1 to 9", words.onTheDeskOpen()],
+  [`${KEY.done} / ${KEY.later} / ${KEY.back}`, words.onTheDeskThe()],
+  [KEY.find, words.onTheDeskFind()],
+  ["1 to 9", words.inTheReviewChoose()],
+  [`${KEY.done} / ${KEY.change} / ${KEY.decline} / ${KEY.back} / ${KEY.handOver}`, words.inTheReviewAccept()],
+  ["Shift Y", words.inTheReviewAccept2()],
+  [`${KEY.print} / ${KEY.pdf}`, words.onTheSheetPrint()],
+  ["Ctrl Z / Ctrl Shift Z", words.undoAndRedoA()],
+  ["Ctrl K", words.goAnywhere()],
+  [KEY.help, words.thisList()],
 ];
 
 export const KEYS_OFF = "gryn.keysOff";

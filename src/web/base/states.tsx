@@ -1,3 +1,4 @@
+import { states as words } from "#core/words/web/base";
 import { Button } from "antd";
 import type { ReactNode } from "react";
 import { Link, useLocation } from "react-router";
@@ -8,19 +9,19 @@ export const Loading = ({ what, done }: { what: string; done?: number | null }) 
   <div className="loading" role="status">
     <SetGrain colour="var(--quiet)" direct={false} share={1} />
     <span>
-      {what === "Gryn" ? "Opening" : `Reading ${what}`} ...
+      {what === "Gryn" ? words.opening() : words.readingWhat({ what })} ...
       {done ? <span className="number"> {Math.round(100 * done)} %</span> : null}
     </span>
-    {done !== undefined && <progress value={done ?? 0} max={1} aria-label={`Reading ${what}`} />}
+    {done !== undefined && <progress value={done ?? 0} max={1} aria-label={words.reading({ what })} />}
   </div>
 );
 
 export function NotFound() {
   const { pathname } = useLocation();
   return (
-    <Empty title="There is nothing at this address">
-      <p className="quiet">{pathname} is no place of Gryn. It may have been moved, or the address is cut off.</p>
-      <Link to="/">To the desk</Link>
+    <Empty title={words.thereIsNothingAt()}>
+      <p className="quiet">{words.isNoPlaceOf({ pathname })}</p>
+      <Link to="/">{words.toTheDesk()}</Link>
     </Empty>
   );
 }
@@ -34,8 +35,8 @@ export const Empty = ({ title, children }: { title: string; children?: ReactNode
 
 export const Failed = ({ what, reason, again }: { what: string; reason: string; again?: () => unknown }) => (
   <div className="empty" role="alert">
-    <h2>{what} could not be read</h2>
+    <h2>{words.couldNotBeRead({ what })}</h2>
     <p className="quiet">{reason}</p>
-    {again && <Button onClick={again}>Try again</Button>}
+    {again && <Button onClick={again}>{words.tryAgain()}</Button>}
   </div>
 );

@@ -1,4 +1,5 @@
 /** The one place where colours, type and the controls' tokens are set; light and dark come from the same names. */
+import { theme as words } from "#core/words/web/base";
 import { theme as antTheme, type ThemeConfig } from "antd";
 
 export interface Palette {
@@ -64,8 +65,8 @@ export function lengthColour(p: number): string {
   return x < 1 ? mix(LENGTH_STOPS[0], LENGTH_STOPS[1], x) : mix(LENGTH_STOPS[1], LENGTH_STOPS[2], x - 1);
 }
 
-export const TEXT_FONT = '"Hanken Grotesk Variable", "Hanken Grotesk", system-ui, sans-serif';
-export const HEADING_FONT = '"Literata Variable", Literata, Georgia, serif';
+export const TEXT_FONT = words.hankenGroteskVariableHanken();
+export const HEADING_FONT = words.literataVariableLiterataGeorgia();
 
 export function antdTheme(mode: "light" | "dark", still: boolean): ThemeConfig {
   const p = palettes[mode];

@@ -1,4 +1,5 @@
 /** The bench: one exercise under the lens. Everything on it is part of the address. */
+import { benchPage as said } from "#core/words/web/bench";
 import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
@@ -58,7 +59,7 @@ function OnMachine({ exercise, client }: { exercise: Exercise; client: Client | 
 
 const InWhose = ({ client }: { client: Client | null }) => (
   <p className="small quiet" style={{ maxWidth: 290, textAlign: "right", flex: "none" }}>
-    {client ? `In ${client.name.split(" ")[0]}'s body` : "In the default body"}.
+    {client ? said.inBody({ name: client.name.split(" ")[0]! }) : said.inTheDefaultBody()}.
   </p>
 );
 
@@ -66,7 +67,7 @@ const InWhose = ({ client }: { client: Client | null }) => (
 const CannotBe = ({ analysis }: { analysis: Analysis | null }) =>
   analysis && !analysis.feasible ? (
     <p className="notice warn" role="alert">
-      This setup cannot be lifted as it stands. {analysis.warnings[0]}
+      {said.thisSetupCannotBe()} {analysis.warnings[0]}
     </p>
   ) : null;
 
@@ -76,15 +77,14 @@ function HardlyWorks({ analysis, headId, asked }: { analysis: Analysis; headId: 
   if (isHead(asked) && asked !== headId)
     return (
       <p className="notice small" role="status">
-        {headTitle(asked)} has no part in this exercise. Shown is {headTitle(headId).toLowerCase()}, which has.
+        {said.hasNoPartIn({ asked: headTitle(asked), shown: headTitle(headId).toLowerCase() })}
       </p>
     );
   if (!own || own.metrics) return null;
   const most = own.activation.reduce((m, a) => Math.max(m, a), 0);
   return (
     <p className="notice small" role="status">
-      {headTitle(headId)} hardly works in this exercise: at most {Math.round(100 * most)} % of its strength, under a
-      tenth over the rep.
+      {said.hardlyWorksInThis({ head: headTitle(headId), percent: Math.round(100 * most) })}
     </p>
   );
 }
@@ -118,7 +118,7 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
     <>
       {beyond.map((b) => (
         <p key={b.move.id} className="notice warn small" role="status">
-          Beyond {name}'s limit: {beyondText(b)}.
+          {said.beyond({ name: name ?? client!.name, limit: beyondText(b) })}
         </p>
       ))}
       {weak.map((link) => (
@@ -128,8 +128,13 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
       ))}
       {strained.map(({ joint, strain, verdict }) => (
         <p key={joint} className="notice warn small" role="status">
-          {name}'s {JOINT_NAMES[joint]} is noted{noteOf(joint) && ` (${noteOf(joint)})`}: this setup stresses it (
-          {Math.round(100 * strain)} of 100){verdict === "out" && "; it is left out of rankings and weeks"}.
+          {said.strained({
+            name: name ?? client.name,
+            joint: JOINT_NAMES[joint],
+            note: noteOf(joint) ?? "",
+            stress: Math.round(100 * strain),
+            out: verdict === "out",
+          })}
         </p>
       ))}
     </>
@@ -140,10 +145,10 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
 function NoSuchExercise({ asked, clientId }: { asked: string; clientId: string | null }) {
   const near = nearest(asked.replace(/-/g, " "), [...library, ...offered()], (e) => e.name);
   return (
-    <Empty title={`There is no exercise called “${asked}”`}>
+    <Empty title={said.thereIsNoExercise({ asked })}>
       {near.length > 0 && (
         <p>
-          Did you mean{" "}
+          {said.didYouMean()}{" "}
           {near.map((e) => (
             <Link key={e.id} to={withClient(`/bench/${e.id}`, clientId)} style={{ marginRight: 12 }}>
               {e.name}
@@ -151,7 +156,7 @@ function NoSuchExercise({ asked, clientId }: { asked: string; clientId: string |
           ))}
         </p>
       )}
-      <p className="quiet">Ctrl K searches all exercises, heads and clients.</p>
+      <p className="quiet">{said.ctrlKSearchesAll()}</p>
     </Empty>
   );
 }
@@ -196,16 +201,16 @@ function Actions({ analysis, exercise, values, headId, client, clientId, line, p
   return (
     <div className="actions" style={{ marginTop: 0 }}>
       <Button size="small" disabled={pins.length >= PINS_MOST} onClick={pin}>
-        Pin to compare
+        {said.pinToCompare()}
       </Button>
       {pins.length > 0 && (
         <Button size="small" onClick={() => onPins([])}>
-          Unpin {pins.length > 1 ? "all" : ""}
+          {said.unpin()} {pins.length > 1 ? "all" : ""}
         </Button>
       )}
       <PutOnDay client={client} exercise={exercise} values={values} head={headId} line={line} />
       <Button size="small" onClick={onReset}>
-        Reset
+        {said.reset()}
       </Button>
       <Button
         size="small"
@@ -218,7 +223,7 @@ function Actions({ analysis, exercise, values, headId, client, clientId, line, p
         {isOwn(exercise.id) ? ownWords.change() : ownWords.own()}
       </Button>
       <Button size="small" onClick={() => void navigate(withClient(`/ranking/${headId}`, clientId))}>
-        {muscleName(muscleOf(headId))} ranking
+        {said.ranking({ muscleName: muscleName(muscleOf(headId)) })}
       </Button>
     </div>
   );
@@ -275,8 +280,8 @@ export default function BenchPage() {
         </div>
         <InWhose client={client} />
       </div>
-      {error && <Failed what="This setup" reason={error} />}
-      {!error && !analysis && <Loading what="the rep" />}
+      {error && <Failed what={said.thisSetup()} reason={error} />}
+      {!error && !analysis && <Loading what={said.theRep()} />}
       <CannotBe analysis={analysis} />
       {analysis && headId && (
         <div className="bench">

@@ -1,4 +1,5 @@
 /** A chosen load with reps in reserve on the bench, in the client's own strengths. */
+import { chosenLoad as words } from "#core/words/web/bench";
 import { percent } from "#core/base/numbers";
 import { Select } from "antd";
 import { useMemo, useState } from "react";
@@ -41,11 +42,11 @@ export function ChosenLoad({ client, exercise, values }: ChosenLoadProps) {
   );
   const name = client.name.split(" ")[0];
   return (
-    <section aria-label="A chosen load" className="chosen-load">
+    <section aria-label={words.aChosenLoad()} className="chosen-load">
       <div className="field inline">
-        <Term at="chosen-load">At</Term>
+        <Term at="chosen-load">{words.at()}</Term>
         <NumberField
-          aria-label={`Load, kg ${exercise.stated.loadMeaning}`}
+          aria-label={words.loadKg({ loadMeaning: exercise.stated.loadMeaning })}
           size="small"
           min={-MOST}
           max={MOST}
@@ -54,23 +55,19 @@ export function ChosenLoad({ client, exercise, values }: ChosenLoadProps) {
           onChange={setTyped}
           style={{ width: 76 }}
         />
-        <span>kg {exercise.stated.loadMeaning}, with</span>
+        <span>{words.kgWith({ loadMeaning: exercise.stated.loadMeaning })}</span>
         <Select
-          aria-label="Reps in reserve"
+          aria-label={words.repsInReserve()}
           size="small"
           value={reserve}
           onChange={setReserve}
           options={RESERVES.map((n) => ({ value: n, label: String(n) }))}
         />
-        <span>in reserve</span>
+        <span>{words.inReserve()}</span>
       </div>
-      {!strength && (
-        <p className="small quiet">
-          Once sets of {name} are logged, this says what a load would do in their strengths.
-        </p>
-      )}
-      {error && <p className="small">What this load would do could not be worked out: {error}</p>}
-      {strength && set === null && <p className="small">No estimate for this load.</p>}
+      {!strength && <p className="small quiet">{words.onceLogged({ name: name! })}</p>}
+      {error && <p className="small">{words.whatThisLoadWould({ error })}</p>}
+      {strength && set === null && <p className="small">{words.noEstimateForThis()}</p>}
       {set && <Told set={set} name={name!} />}
     </section>
   );
@@ -81,12 +78,12 @@ function Told({ set: { analysis, reps, strength, maximum }, name }: { set: Chose
   return (
     <p className="small" aria-live="polite">
       {reps > 0
-        ? `About ${reps} ${reps === 1 ? "rep" : "reps"}; in the last, muscles have ${percent(strength)} of their fresh strength.`
+        ? words.about({ reps, strength: percent(strength) })
         : stuckFrom !== null
-          ? `Too much for ${name}: stuck from ${percent(stuckFrom)} of the rep. About ${plain(Math.round(maximum * 2) / 2)} kg once.`
-          : "Not one rep at that RIR."}{" "}
-      {spine && `Low back: ${Math.round(spine.moment)} Nm, ${fixed(spine.compression, 1)} body weights. `}
-      Engaged: {percent(analysis.engagedMass)} of all muscle.
+          ? words.tooMuchForName({ name, stuckFrom: percent(stuckFrom), what: plain(Math.round(maximum * 2) / 2) })
+          : words.notOneRepAt()}{" "}
+      {spine && words.lowBackMomentNm({ moment: Math.round(spine.moment), compression: fixed(spine.compression, 1) })}
+      {words.engagedOfAllMuscle({ engagedMass: percent(analysis.engagedMass) })}
     </p>
   );
 }

@@ -1,4 +1,5 @@
 /** The two curves of a lift: what the load asks and what the joint can do; and a head's tension by length. */
+import { curvePair as words } from "#core/words/web/bench";
 import {
   CategoryScale,
   Chart,
@@ -73,7 +74,7 @@ const marks: Plugin<"line", Partial<Marks>> = {
     ctx.fillStyle = `${ink("rowan")}26`;
     ctx.fillRect(l, a.top, r - l, a.bottom - a.top);
     ctx.fillStyle = ink("rowan");
-    ctx.font = `600 11.5px ${TEXT_FONT}`;
+    ctx.font = words.pxTextFont({ TEXT_FONT });
     ctx.textAlign = (l + r) / 2 > (a.left + a.right) / 2 ? "right" : "left";
     ctx.fillText(name ?? "", ctx.textAlign === "right" ? r - 3 : l + 3, a.bottom - 7);
     ctx.strokeStyle = ink("fjord");
@@ -142,8 +143,8 @@ export function StrengthCurve({ analysis, pins, sample }: CurveProps) {
   const { s: at } = analysis;
   const top = Math.min(3, Math.max(1.25, ...analysis.capacity) * 1.06);
   const options = baseOptions(
-    "the rep, from start of lifting to end",
-    `torque at the ${JOINT_WORDS[analysis.main] ?? "joint"}, relative`,
+    words.theRepFromStart(),
+    words.torqueAtTheWhat({ what: JOINT_WORDS[analysis.main] ?? "joint" }),
     Math.round(top * 10) / 10,
     {
       now: at[sample]!,
@@ -154,7 +155,12 @@ export function StrengthCurve({ analysis, pins, sample }: CurveProps) {
   return (
     <Line
       role="img"
-      aria-label={`Torque at the ${JOINT_WORDS[analysis.main] ?? "joint"} over the rep: the resistance peaks at ${Math.round(100 * at[peakOf(analysis)]!)} percent, the set sticks from ${Math.round(100 * sticking.from)} to ${Math.round(100 * sticking.to)} percent`}
+      aria-label={words.torqueAtTheOver({
+        joint: JOINT_WORDS[analysis.main] ?? "joint",
+        peak: Math.round(100 * at[peakOf(analysis)]!),
+        low: Math.round(100 * sticking.from),
+        high: Math.round(100 * sticking.to),
+      })}
       data={data}
       options={options}
       plugins={MARKS}
@@ -197,13 +203,8 @@ export function TensionCurve({ analysis, pins, sample, headId, others }: CurvePr
       ],
     };
   }, [analysis, pins, head, headId, others, sample]);
-  const options = baseOptions("place in the length range, short to long", "active force over F0", 1);
+  const options = baseOptions(words.placeInTheLength(), words.activeForceOverF(), 1);
   return (
-    <Line
-      role="img"
-      aria-label={`Active force of the ${headTitle(headId)} over its length range`}
-      data={data}
-      options={options}
-    />
+    <Line role="img" aria-label={words.activeForceOfThe({ headId: headTitle(headId) })} data={data} options={options} />
   );
 }

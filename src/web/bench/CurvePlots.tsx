@@ -1,3 +1,4 @@
+import { curvePlots as text } from "#core/words/web/bench";
 import { Select } from "antd";
 import { lazy, Suspense, useEffect, useState } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
@@ -31,22 +32,22 @@ export function CurvePlots(props: {
   }, []);
   return (
     <div>
-      <Suspense fallback={<Loading what="the curves" />}>
-        <section className="sheet curve" aria-label="Strength curve and resistance profile">
-          <h2>Strength curve and resistance profile</h2>
+      <Suspense fallback={<Loading what={text.theCurves()} />}>
+        <section className="sheet curve" aria-label={text.strengthCurveAndResistance()}>
+          <h2>{text.strengthCurveAndResistance()}</h2>
           <div className="plot">
             <StrengthCurve key={mode} {...props} />
           </div>
           <StrengthTable {...props} />
         </section>
-        <section className="sheet curve" aria-label="Tension by length">
+        <section className="sheet curve" aria-label={text.tensionByLength()}>
           <div className="curve-head">
-            <h2>Tension by length</h2>
+            <h2>{text.tensionByLength()}</h2>
             <Select
               mode="multiple"
               size="small"
-              aria-label="Heads drawn beside"
-              placeholder="draw more heads"
+              aria-label={text.headsDrawnBeside()}
+              placeholder={text.drawMoreHeads()}
               maxTagCount={1}
               value={[...props.others]}
               onChange={props.onOthers}

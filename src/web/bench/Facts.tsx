@@ -1,3 +1,4 @@
+import { facts as words } from "#core/words/web/bench";
 import { percent } from "#core/base/numbers";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { Fragment } from "react";
@@ -60,7 +61,7 @@ const FIRST: ReadonlySet<string> = new Set(["loaded-length", "stretch-share", "s
 /** kg over the usual load up to which it is worth saying what would give way under the body */
 const WORTH_SAYING = 2;
 const MEND: Record<SupportKind, string> = {
-  "tips forwards": "lean back, stagger the feet or hold on with a hand",
+  "tips forwards": words.leanBackStaggerThe(),
   "tips backwards": "lean in or stagger the feet",
   "tips sideways": "widen the feet or hold on with the other hand",
   slides: "stagger the feet or stand where shoes grip",
@@ -73,13 +74,8 @@ function Stands({ analysis, usual, unit }: { analysis: Analysis; usual: number; 
   if (said.length === 0) return null;
   return (
     <p className="small quiet">
-      {said.map((s, i) => (
-        <Fragment key={s.kind}>
-          {i === 0 ? "The body " : "; it "}
-          <Term at="support">{s.kind}</Term> from about {Math.round(s.from)} kg ({unit}): {MEND[s.kind]}
-        </Fragment>
-      ))}
-      .
+      <Term at="support">{words.support()}</Term>:{" "}
+      {said.map((s) => words.gives({ what: s.kind, from: Math.round(s.from), unit, mend: MEND[s.kind] })).join(" ")}
     </p>
   );
 }
@@ -162,7 +158,7 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
         </dl>
       </details>
       <details className="more-facts">
-        <summary>Who works when</summary>
+        <summary>{words.whoWorksWhen()}</summary>
         <dl className="facts">
           {phasesOf(analysis).map(({ phase, muscles }) => (
             <Fragment key={phase}>
@@ -198,7 +194,7 @@ interface DifferencesProps {
  */
 export function Differences({ now, pinned, name, headId, spread, pinnedSpread }: DifferencesProps) {
   const [a, b] = [metricsOf(now, headId), metricsOf(pinned, headId)];
-  if (!a || !b) return <p className="small quiet">The setup beside it does not load this head.</p>;
+  if (!a || !b) return <p className="small quiet">{words.theSetupBesideIt()}</p>;
   const changed = METRICS.map(({ name, value }) => ({
     name,
     from: value(b),
@@ -213,13 +209,13 @@ export function Differences({ now, pinned, name, headId, spread, pinnedSpread }:
   const [top] = changed;
   return (
     <div aria-live="polite">
-      <h3>Against {name}</h3>
-      {!top && <p className="small">No clear difference for this head.</p>}
+      <h3>{words.against({ name })}</h3>
+      {!top && <p className="small">{words.noClearDifferenceFor()}</p>}
       {top && (
         <p className="small">
           {top.decided === false
-            ? "No difference holds in four of five body types."
-            : `${top.name} ${top.to > top.from ? "rises" : "falls"} most: ${fixed(top.from, 2)} to ${fixed(top.to, 2)}.`}
+            ? words.noDifferenceHoldsIn()
+            : words.most({ name: top.name, rises: top.to > top.from, from: fixed(top.from, 2), to: fixed(top.to, 2) })}
         </p>
       )}
       <dl className="facts">
@@ -227,11 +223,11 @@ export function Differences({ now, pinned, name, headId, spread, pinnedSpread }:
           <div key={r.name} style={{ display: "contents" }}>
             <dt>{r.name}</dt>
             <dd>
-              {fixed(r.from, 2)} to {fixed(r.to, 2)} (
-              {r.decided === false
-                ? "undecided among bodies"
-                : `${r.to > r.from ? "+" : "−"}${fixed(Math.abs(r.to - r.from), 2)}`}
-              )
+              {words.changed({
+                from: fixed(r.from, 2),
+                to: fixed(r.to, 2),
+                by: r.decided === false ? null : `${r.to > r.from ? "+" : "−"}${fixed(Math.abs(r.to - r.from), 2)}`,
+              })}
             </dd>
           </div>
         ))}

@@ -1,4 +1,5 @@
 /** The posed figure as a plate, with the load, its lever, and handles that change the setup. */
+import { figure as text } from "#core/words/web/bench";
 import { useCallback, useMemo, useRef, useState, type PointerEvent } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
 import { marksOf } from "#core/drawing/marks";
@@ -207,7 +208,7 @@ function Handles(props: HandlesProps) {
       {onArm && ring("forearm.right", turning(pointAt("humerus.right"), -1, onArm))}
       {onBench && ring("head", turning(pointAt("pelvis"), 1, onBench))}
       <circle className="hand free" cx={hx} cy={hy} r={15} {...hand}>
-        <title>Drag the hand through the rep</title>
+        <title>{text.dragTheHandThrough()}</title>
       </circle>
     </>
   );

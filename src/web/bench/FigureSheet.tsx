@@ -1,4 +1,5 @@
 /** The figure with what moves it: play, place in the rep, turn. */
+import { figureSheet as words } from "#core/words/web/bench";
 import { Button, Slider } from "antd";
 import { useEffect, useState } from "react";
 import type { Exercise } from "#core/exercises/format";
@@ -57,7 +58,7 @@ export function FigureSheet(props: FigureSheetProps) {
   const names = [handles.onPulley && "pulley", handles.onArm && "elbow", handles.onBench && "bench"];
   const ringed = names.filter(Boolean).join(" and ");
   return (
-    <section className="sheet figure-sheet" aria-label="Posed figure">
+    <section className="sheet figure-sheet" aria-label={words.posedFigure()}>
       <Figure
         analysis={analysis}
         exercise={exercise}
@@ -71,10 +72,10 @@ export function FigureSheet(props: FigureSheetProps) {
       />
       <div className="scrub">
         <Button size="small" onClick={() => setPlaying(!playing)} style={{ width: 58 }}>
-          {playing ? "Stop" : "Play"}
+          {playing ? words.stop() : words.play()}
         </Button>
         <Slider
-          ariaLabelForHandle="Position in the rep, percent"
+          ariaLabelForHandle={words.positionInTheRep()}
           min={0}
           max={analysis.s.length - 1}
           value={sample}
@@ -82,12 +83,12 @@ export function FigureSheet(props: FigureSheetProps) {
           onChange={show}
         />
         <Button size="small" onClick={() => show(hardest)}>
-          Hardest point
+          {words.hardestPoint()}
         </Button>
       </div>
       <TurnSlider
         word="Turn"
-        label="Turn the figure, degrees"
+        label={words.turnTheFigureDegrees()}
         least={-90}
         most={90}
         step={5}
@@ -95,12 +96,12 @@ export function FigureSheet(props: FigureSheetProps) {
         onChange={(turn) => onView({ ...view, turn })}
       >
         <span className="small quiet number" style={{ width: 96, textAlign: "right" }}>
-          {Math.round(100 * analysis.s[sample]!)} % of the rep
+          {words.ofTheRep({ percent: Math.round(100 * analysis.s[sample]!) })}
         </span>
       </TurnSlider>
       <TurnSlider
         word="Tip"
-        label="Tip the figure, degrees"
+        label={words.tipTheFigureDegrees()}
         least={-10}
         most={60}
         step={2}
@@ -108,12 +109,11 @@ export function FigureSheet(props: FigureSheetProps) {
         onChange={(pitch) => onView({ ...view, pitch })}
       >
         <Button size="small" onClick={() => onView(null)} style={{ width: 96 }}>
-          Best view
+          {words.bestView()}
         </Button>
       </TurnSlider>
       <p className="small quiet">
-        Drag the hand through the rep{ringed ? `, or the ringed ${ringed} to change the setup` : ""}; the sliders do the
-        same by keys.
+        {words.dragTheHandThrough({ more: ringed ? words.orTheRingedRinged({ ringed }) : "" })}
       </p>
     </section>
   );

@@ -1,4 +1,5 @@
 /** What is chosen on the bench: exercise, head, and each parameter of the setup. */
+import { parameters as text } from "#core/words/web/bench";
 import { Select, Slider } from "antd";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { Exercise, Parameter } from "#core/exercises/format";
@@ -29,9 +30,9 @@ export function Parameters({ exercise, onExercise, headId, heads, onHead, values
   return (
     <>
       <div className="field">
-        <span className="label">Exercise</span>
+        <span className="label">{text.exercise()}</span>
         <Select
-          aria-label="Exercise"
+          aria-label={text.exercise()}
           showSearch={{ optionFilterProp: "label" }}
           value={exercise.id}
           onChange={onExercise}
@@ -44,9 +45,9 @@ export function Parameters({ exercise, onExercise, headId, heads, onHead, values
         />
       </div>
       <div className="field">
-        <span className="label">Head</span>
+        <span className="label">{text.head()}</span>
         <Select
-          aria-label="Head"
+          aria-label={text.head()}
           value={headId}
           onChange={onHead}
           options={heads.map((id) => ({ value: id, label: headTitle(id) }))}

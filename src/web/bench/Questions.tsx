@@ -1,4 +1,5 @@
 /** Questions to the bench: what a number does while a parameter is turned, the best setup, what is felt elsewhere. */
+import { questions as text } from "#core/words/web/bench";
 import { Button, Select } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { askFor } from "#core/exercises/asked";
@@ -69,12 +70,12 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
   // nothing but noughts is no list
   const none = search !== null && search.best.length > 0 && search.best.every((f) => f.value < NOTHING);
   return (
-    <section className="sheet question" aria-label="The best setup for an aim">
+    <section className="sheet question" aria-label={text.theBestSetupFor()}>
       <div className="question-line">
         <h2>{words.best()}</h2>
         <Select
           size="small"
-          aria-label="Aim"
+          aria-label={text.aim()}
           value={aim}
           onChange={setAim}
           popupMatchSelectWidth={false}
@@ -82,7 +83,7 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
         />
         <Select
           size="small"
-          aria-label="Joint stress"
+          aria-label={text.jointStress()}
           value={bound ?? 0}
           onChange={(v) => setBound(v === 0 ? null : v)}
           popupMatchSelectWidth={false}
@@ -94,18 +95,17 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
           </Button>
         ) : (
           <Button size="small" onClick={stop}>
-            Stop
+            {text.stop()}
           </Button>
         )}
       </div>
-      {share !== null && <Loading what="every setup" done={share} />}
+      {share !== null && <Loading what={text.everySetup()} done={share} />}
       {failed && <p className="notice warn small">{failed}</p>}
       {search && (
         <div role="status">
           <p className="small">
-            {search.tried} setups tried, {search.feasible} can be lifted
-            {search.bounded > 0 && `, ${search.bounded} ask too much of a joint`}.
-            {search.usual !== null && ` The usual setup reaches ${fixed(search.usual, 2)}.`}
+            {text.tried(search)}
+            {search.usual !== null && ` ${text.usual({ figure: fixed(search.usual, 2) })}`}
           </p>
           {none && (
             <p className="small">{words.nothing({ head: headTitle(headId).toLowerCase(), n: search.feasible })}</p>
@@ -118,14 +118,14 @@ function Best({ exercise, values, headId, body, onValues }: QuestionProps) {
                   {words.setUp()}
                 </button>
                 <div className="small quiet">
-                  Within 5 % of it:{" "}
-                  {exercise.parameters
-                    .map((p) => {
-                      const [low, high] = f.flat[p.id]!;
-                      return `${p.name.toLowerCase()} ${low === high ? `only ${formatValue(p, low)}` : `${formatValue(p, low)} to ${formatValue(p, high)}`}`;
-                    })
-                    .join("; ")}
-                  .
+                  {text.withinOfIt({
+                    others: exercise.parameters
+                      .map((p) => {
+                        const [low, high] = f.flat[p.id]!;
+                        return `${p.name.toLowerCase()} ${low === high ? text.onlyP({ p: formatValue(p, low) }) : text.pToP({ p: formatValue(p, low), p2: formatValue(p, high) })}`;
+                      })
+                      .join("; "),
+                  })}
                 </div>
               </li>
             ))}
@@ -148,12 +148,12 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
   const setup = askFor(exercise, values);
   const { answer: told, error, again } = useAsk("felt", muscle ? { setup, head: headId, muscle, body } : null);
   return (
-    <section className="sheet question" aria-label="Felt elsewhere" style={{ marginTop: 12 }}>
+    <section className="sheet question" aria-label={text.feltElsewhere()} style={{ marginTop: 12 }}>
       <div className="question-line">
-        <h2>It is felt in the</h2>
+        <h2>{text.itIsFeltIn()}</h2>
         <Select
           size="small"
-          aria-label="Muscle felt instead"
+          aria-label={text.muscleFeltInstead()}
           placeholder="..."
           style={{ minWidth: 150 }}
           value={muscle}
@@ -162,20 +162,23 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
           options={others.map((m) => ({ value: m, label: muscleName(m).toLowerCase() }))}
         />
       </div>
-      {error && <Failed what="What changes it" reason={error} again={again} />}
-      {muscle && !told && !error && <Loading what="what changes it" />}
+      {error && <Failed what={text.whatChangesIt()} reason={error} again={again} />}
+      {muscle && !told && !error && <Loading what={text.whatChangesIt2()} />}
       {told && (
         <div className="small" role="status">
           <p>
-            Here it works at {Math.round(100 * told.now)} % of its strength on the whole.{" "}
-            {told.reliefs.length === 0 &&
-              "No change of this setup shifts work away from that muscle without losing it here too. A cue may help; another exercise would."}
+            {text.hereItWorksAt({ percent: Math.round(100 * told.now) })}{" "}
+            {told.reliefs.length === 0 && text.noChangeOfThis()}
           </p>
           <ul className="plain-list">
             {told.reliefs.map((r) => (
               <li key={r.parameter}>
-                With {r.name} it does {Math.round(100 * r.felt)} % of that, the {headTitle(headId).toLowerCase()}{" "}
-                {Math.round(100 * r.kept)} % of now.{" "}
+                {text.withItDoesOf({
+                  setup: r.name,
+                  percent: Math.round(100 * r.felt),
+                  head: headTitle(headId).toLowerCase(),
+                  ofNow: Math.round(100 * r.kept),
+                })}{" "}
                 <button type="button" className="plain link" onClick={() => onValues(r.values)}>
                   {words.setUp()}
                 </button>

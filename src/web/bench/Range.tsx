@@ -1,4 +1,5 @@
 /** Where a rep begins and ends: both ends are drawn, and the part that serves the head best is found. */
+import { range as words } from "#core/words/web/bench";
 import { askFor } from "#core/exercises/asked";
 import { percent } from "#core/base/numbers";
 import { Select, Slider } from "antd";
@@ -45,14 +46,14 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
   if (!working) return null;
   const told = part ? facts : advice?.whole;
   return (
-    <section className="sheet question" aria-label="Range of motion" style={{ marginTop: 12 }}>
+    <section className="sheet question" aria-label={words.rangeOfMotion()} style={{ marginTop: 12 }}>
       <div className="question-line">
         <h2>
-          Where the rep <Term at="parts-of-a-rep">begins and ends</Term>
+          {words.whereTheRep()} <Term at="parts-of-a-rep">{words.beginsAndEnds()}</Term>
         </h2>
         <Select
           size="small"
-          aria-label="School that counts tension"
+          aria-label={words.schoolThatCountsTension()}
           value={schoolId}
           onChange={setSchool}
           popupMatchSelectWidth={false}
@@ -60,20 +61,20 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
         />
         <Select
           size="small"
-          aria-label="Joint stress of a part of the rep"
+          aria-label={words.jointStressOfA()}
           value={bound}
           onChange={setBound}
           popupMatchSelectWidth={false}
           options={JOINT_BOUNDS}
         />
       </div>
-      {error && <Failed what="The parts of the rep" reason={error} again={again} />}
+      {error && <Failed what={words.thePartsOfThe()} reason={error} again={again} />}
       {advice && <Advice advice={advice} shown={shown} onTake={setPart} />}
-      {!error && advice === undefined && <Loading what="the parts of the rep" />}
+      {!error && advice === undefined && <Loading what={words.thePartsOfThe2()} />}
       <Strip analysis={analysis} headId={headId} shown={shown} />
       <Slider
         range={{ draggableTrack: true }}
-        ariaLabelForHandle={["Where the rep begins", "Where the rep ends"]}
+        ariaLabelForHandle={[words.whereTheRepBegins(), words.whereTheRepEnds()]}
         min={0}
         max={100}
         step={100 * RANGE_STEP}
@@ -101,7 +102,8 @@ function Advice({ advice, shown, onTake }: AdviceProps) {
   const { best, flat, cuts, bounded } = advice;
   const [first, ...reasons] = rangeText(advice);
   const taken = shown.from === best.from && shown.to === best.to;
-  const ends = ([low, high]: [number, number]) => (low === high ? percent(low) : `${percent(low)} to ${percent(high)}`);
+  const ends = ([low, high]: [number, number]) =>
+    low === high ? percent(low) : words.lowToHigh({ low: percent(low), high: percent(high) });
   return (
     <div className="small" role="status" style={{ marginTop: 6 }}>
       <p>
@@ -112,15 +114,15 @@ function Advice({ advice, shown, onTake }: AdviceProps) {
             className="plain link"
             onClick={() => onTake(cuts.length === 0 ? null : { from: best.from, to: best.to })}
           >
-            Draw it
+            {words.drawIt()}
           </button>
         )}
       </p>
       {reasons.length > 0 && <p>{reasons.join(" ")}</p>}
       {cuts.length > 0 && (
         <p className="quiet">
-          Within 5 % of it: beginning at {ends(flat.from)}, ending at {ends(flat.to)}.
-          {bounded > 0 && ` ${bounded} parts ask too much of a joint.`}
+          {words.withinOfItBeginning({ fromOf: ends(flat.from), to: ends(flat.to) })}
+          {bounded > 0 && words.boundedPartsAskToo({ bounded })}
         </p>
       )}
     </div>
@@ -140,7 +142,11 @@ function Strip({ analysis, headId, shown }: { analysis: Analysis; headId: string
       className="rep-strip"
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`The set sticks at ${percent(analysis.sticking.at)} of the way; shown is ${percent(shown.from)} to ${percent(shown.to)}`}
+      aria-label={words.theSetSticksAt({
+        at: percent(analysis.sticking.at),
+        fromOf: percent(shown.from),
+        to: percent(shown.to),
+      })}
     >
       <rect x={0} y={0} width={WIDTH} height={HEIGHT} fill="var(--paper)" />
       <polyline points={line((i) => strength[i]! / most)} fill="none" stroke="var(--ink)" strokeWidth={2} />
@@ -167,24 +173,24 @@ function Told({ facts, headId }: { facts: PartFacts; headId: string }) {
   const said = leftOutText(facts, 4);
   return (
     <div className="small" role="status">
-      <p className="quiet">
-        Ink: load that each place allows. Blue: what the {headTitle(headId).toLowerCase()} holds. Dashed: where the set
-        sticks.
-      </p>
+      <p className="quiet">{words.inkLoadThatEach({ head: headTitle(headId).toLowerCase() })}</p>
       <p>
-        {whole ? "The whole rep" : `${percent(facts.from)} to ${percent(facts.to)} of the way`}:{" "}
-        {!whole && (
-          <>
-            <strong className="number">{fixed(facts.load, 2)} ×</strong> the load
-            {facts.withBody && " (body counted)"}, <strong className="number">{fixed(facts.tension, 2)} ×</strong> the
-            tension;{" "}
-          </>
-        )}
-        the head goes from {percent(long)} to {percent(short)} of its length range. At work:{" "}
-        {facts.muscles.map(({ muscle, share }) => `${lower(muscle)} ${percent(share)}`).join(", ")}.
-        {facts.first && ` First to give out: the ${lower(facts.first)}.`}
-        {strains.length > 0 && ` Asked of joints: ${strains.map(([j, v]) => `${j} ${fixed(v, 2)} ×`).join(", ")}.`}
-        {said && ` Left out: ${said}.`}
+        {[
+          whole
+            ? words.whole()
+            : words.part({
+                from: percent(facts.from),
+                to: percent(facts.to),
+                load: fixed(facts.load, 2),
+                body: facts.withBody,
+                tension: fixed(facts.tension, 2),
+              }),
+          words.length({ from: percent(long), to: percent(short) }),
+          words.work({ muscles: facts.muscles.map(({ muscle, share }) => `${lower(muscle)} ${percent(share)}`) }),
+          ...(facts.first ? [words.first({ muscle: lower(facts.first) })] : []),
+          ...(strains.length > 0 ? [words.joints({ joints: strains.map(([j, v]) => `${j} ${fixed(v, 2)} ×`) })] : []),
+          ...(said ? [words.out({ what: said })] : []),
+        ].join(" ")}
       </p>
     </div>
   );

@@ -1,4 +1,5 @@
 /** The setup at hand and up to three pinned ones: numbers, who gives out first, a verdict for each goal. */
+import { sideBySide as said } from "#core/words/web/bench";
 import { Button } from "antd";
 import { useMemo } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
@@ -15,19 +16,14 @@ interface SideBySideProps {
 export function SideBySide({ now, pins, headId, onUnpin }: SideBySideProps) {
   const list = useMemo(() => [now, ...pins.filter((p) => p.name !== now.name)], [now, pins]);
   const told = useMemo(() => (list.length > 1 ? sideBySide(list, headId) : null), [list, headId]);
-  if (!told)
-    return (
-      <p className="small quiet">
-        Pinned. Turn a parameter or open another exercise: up to four stand side by side here.
-      </p>
-    );
-  const names = list.map((s, i) => (i === 0 ? `${s.name} (at hand)` : s.name));
+  if (!told) return <p className="small quiet">{said.pinnedTurnAParameter()}</p>;
+  const names = list.map((s, i) => (i === 0 ? said.nameAtHand({ name: s.name }) : s.name));
   return (
-    <section className="sheet question" aria-label="Side by side">
-      <h2>Side by side, for the {headTitle(headId).toLowerCase()}</h2>
+    <section className="sheet question" aria-label={said.sideBySide()}>
+      <h2>{said.sideBySideFor({ head: headTitle(headId).toLowerCase() })}</h2>
       {told.flips && (
         <p className="small">
-          Who gives out first is not the same: {told.flips.map((m, i) => `${m} in ${names[i]}`).join("; ")}.
+          {said.whoGivesOutFirst({ who: told.flips.map((m, i) => `${m} in ${names[i]}`).join("; ") })}
         </p>
       )}
       <SideTable
@@ -35,7 +31,7 @@ export function SideBySide({ now, pins, headId, onUnpin }: SideBySideProps) {
         tops={list.map((s, i) =>
           i === 0 ? null : (
             <Button key={s.name} size="small" type="text" onClick={() => onUnpin(s.name)}>
-              Unpin
+              {said.unpin()}
             </Button>
           ),
         )}

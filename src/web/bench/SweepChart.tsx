@@ -1,3 +1,4 @@
+import { sweepChart as words } from "#core/words/web/bench";
 import {
   Chart,
   Legend,
@@ -106,5 +107,5 @@ export default function SweepChart({ sweep, axis, now }: SweepChartProps) {
       },
     ],
   };
-  return <Line data={data} options={options} aria-label={`${quantity.name} over ${axis.name}`} />;
+  return <Line data={data} options={options} aria-label={words.over({ what: quantity.name, along: axis.name })} />;
 }

@@ -1,4 +1,5 @@
 /** One number over two parameters: a grid of shades, the best marked, a click sets both. */
+import { sweepGrid as words } from "#core/words/web/bench";
 import { headTitle } from "#core/anatomy/anatomy";
 import type { SweepMap } from "#core/bench/sweep";
 import type { Exercise } from "#core/exercises/format";
@@ -22,7 +23,7 @@ const BELOW = 34;
 export function SweepGrid({ map, x, y, values, what, headId, onValues }: SweepGridProps) {
   const cells = map.values.flatMap((row, j) => row.map((v, i) => ({ v, i, j })));
   const known = cells.flatMap((c) => (c.v === null ? [] : [c.v]));
-  if (known.length === 0) return <p className="small">No setup in these ranges can be lifted.</p>;
+  if (known.length === 0) return <p className="small">{words.noSetupInThese()}</p>;
   const [low, high] = [Math.min(...known), Math.max(...known)];
   const best = cells.reduce((a, b) => ((b.v ?? -Infinity) > (a.v ?? -Infinity) ? b : a));
   const [columns, rows] = [map.x.values.length, map.y.values.length];
@@ -51,7 +52,12 @@ export function SweepGrid({ map, x, y, values, what, headId, onValues }: SweepGr
         className="sweep-grid"
         viewBox={`0 0 ${LEFT + width + 4} ${height + BELOW}`}
         role="img"
-        aria-label={`${what.name} over ${x.name.toLowerCase()} and ${y.name.toLowerCase()}: most at ${named(best.i, best.j)}`}
+        aria-label={words.overAndMostAt({
+          what: what.name,
+          across: x.name.toLowerCase(),
+          up: y.name.toLowerCase(),
+          best: named(best.i, best.j),
+        })}
       >
         {cells.map(({ v, i, j }) => {
           const share = v === null ? 0 : (v - low) / (high - low || 1);
@@ -67,7 +73,9 @@ export function SweepGrid({ map, x, y, values, what, headId, onValues }: SweepGr
               style={{ cursor: "pointer" }}
               onClick={() => set(i, j)}
             >
-              <title>{v === null ? `${named(i, j)}: cannot be lifted` : `${named(i, j)}: ${fixed(v, 2)}`}</title>
+              <title>
+                {v === null ? words.whatCannotBeLifted({ what: named(i, j) }) : `${named(i, j)}: ${fixed(v, 2)}`}
+              </title>
             </rect>
           );
         })}
@@ -96,11 +104,16 @@ export function SweepGrid({ map, x, y, values, what, headId, onValues }: SweepGr
         </text>
       </svg>
       <p className="small" role="status">
-        Up: {y.name.toLowerCase()}. {what.name}
-        {what.head && ` of the ${headTitle(headId).toLowerCase()}`} from {fixed(low, 2)} (pale) to {fixed(high, 2)},
-        most at {named(best.i, best.j)}; the ring is where it stands.{" "}
+        {words.read({
+          up: y.name.toLowerCase(),
+          what: what.name,
+          head: what.head ? headTitle(headId).toLowerCase() : null,
+          low: fixed(low, 2),
+          high: fixed(high, 2),
+          best: named(best.i, best.j),
+        })}{" "}
         <button type="button" className="plain link" onClick={() => set(best.i, best.j)}>
-          Set both there
+          {words.setBothThere()}
         </button>
       </p>
     </>

@@ -1,4 +1,5 @@
 /** What a number does while a parameter, two, or the rep itself goes through its range. */
+import { turned as words } from "#core/words/web/bench";
 import { Select } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { askFor } from "#core/exercises/asked";
@@ -42,7 +43,7 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
   const mapping = useAsk("map", p && q ? { setup, parameters: [p.id, q.id], head: headId, quantity, body } : null);
   const [sweep, map, { error, again }] = [sweeping.answer, mapping.answer, q ? mapping : sweeping];
   return (
-    <section className="sheet question" aria-label="What a setting changes">
+    <section className="sheet question" aria-label={words.whatASettingChanges()}>
       <Asking
         exercise={exercise}
         headId={headId}
@@ -57,7 +58,12 @@ export function Turned({ exercise, values, headId, heads, body, onValues }: Ques
         beside={beside}
         onBeside={setBeside}
       />
-      <Answered what={q ? "the map" : "the sweep"} error={error} again={again} there={Boolean(q ? map : sweep)} />
+      <Answered
+        what={q ? words.theMap() : words.theSweep()}
+        error={error}
+        again={again}
+        there={Boolean(q ? map : sweep)}
+      />
       {sweep && !q && (
         <Through sweep={sweep} p={p} values={values} headId={headId} what={own.name} onValues={onValues} />
       )}
@@ -87,7 +93,7 @@ function Through({ sweep, p, values, headId, what, onValues }: ThroughProps) {
   return (
     <>
       <div className="plot sweep-plot">
-        <Suspense fallback={<Loading what="the chart" />}>
+        <Suspense fallback={<Loading what={words.theChart()} />}>
           <SweepChart sweep={sweep} axis={axisOf(p)} now={p && (values[p.id] ?? p.default)} />
         </Suspense>
       </div>
@@ -121,10 +127,10 @@ function Asking(props: AskingProps) {
   const others = exercise.parameters.filter((x) => x.id !== parameter);
   return (
     <div className="question-line">
-      <h2>Through</h2>
+      <h2>{words.through()}</h2>
       <Select
         size="small"
-        aria-label="Setting to change"
+        aria-label={words.settingToChange()}
         value={parameter}
         onChange={props.onParameter}
         popupMatchSelectWidth={false}
@@ -136,20 +142,20 @@ function Asking(props: AskingProps) {
       {parameter !== REP && others.length > 0 && (
         <Select
           size="small"
-          aria-label="A second parameter: a map"
-          placeholder="and ..."
+          aria-label={words.aSecondParameterA()}
+          placeholder={words.and()}
           allowClear
           style={{ minWidth: 90 }}
           value={second}
           onChange={(v: string | null) => props.onSecond(v ?? null)}
           popupMatchSelectWidth={false}
-          options={others.map((x) => ({ value: x.id, label: `and ${x.name.toLowerCase()}` }))}
+          options={others.map((x) => ({ value: x.id, label: words.andWhat({ what: x.name.toLowerCase() }) }))}
         />
       )}
-      <span>what does</span>
+      <span>{words.whatDoes()}</span>
       <Select
         size="small"
-        aria-label="Number to follow"
+        aria-label={words.numberToFollow()}
         value={quantity}
         onChange={props.onQuantity}
         popupMatchSelectWidth={false}
@@ -159,13 +165,13 @@ function Asking(props: AskingProps) {
           title: QUANTITIES[x].about,
         }))}
       />
-      <span>do?</span>
+      <span>{words.doIt()}</span>
       {QUANTITIES[quantity].head && second === null && (
         <Select
           size="small"
           mode="multiple"
-          aria-label="Heads beside it"
-          placeholder="beside it"
+          aria-label={words.headsBesideIt()}
+          placeholder={words.besideIt()}
           style={{ minWidth: 150, maxWidth: 260 }}
           maxTagCount={1}
           value={beside}
@@ -187,7 +193,7 @@ const axisOf = (p: P | null): Axis =>
         say: (v) => formatValue(p, roundToStep(p, v)),
         options: p.options,
       }
-    : { name: "place in the rep", unit: "%", min: 0, max: 100, say: (v) => `${Math.round(v)} % of the way` };
+    : { name: "place in the rep", unit: "%", min: 0, max: 100, say: (v) => words.vOfTheWay({ v: Math.round(v) }) };
 
 /** where the first series is most */
 function peakOf(sweep: Sweep): number {
@@ -200,7 +206,7 @@ const HARDLY = 0.02;
 function inWords(sweep: Sweep, headId: string, axis: Axis, what: string): string {
   const { values } = sweep.series[0]!;
   const known = values.filter((v): v is number => v !== null);
-  if (known.length === 0) return "No setup in this range can be lifted.";
+  if (known.length === 0) return words.noSetupInThis();
   const [low, high] = [Math.min(...known), Math.max(...known)];
   const at = sweep.x[peakOf(sweep)]!;
   const turns = sweep.first
@@ -209,14 +215,22 @@ function inWords(sweep: Sweep, headId: string, axis: Axis, what: string): string
   const title = (h: string) => headTitle(h).toLowerCase();
   const crossed = sweep.crossings
     .slice(0, 2)
-    .map((c) => `${title(c.between[0])} and ${title(c.between[1])} at ${axis.say(c.x)}`);
+    .map((c) => words.whatAndWhatAt({ what: title(c.between[0]), what2: title(c.between[1]), what3: axis.say(c.x) }));
   return [
     high - low < HARDLY * Math.max(1e-9, Math.abs(high))
-      ? `${what} hardly changes.`
-      : `${what}${QUANTITIES[sweep.series[0]!.quantity].head ? ` of the ${title(headId)}` : ""} is most at ${axis.say(at)} (${fixed(high, 2)}), least ${fixed(low, 2)}.`,
-    crossed.length > 0 ? `Crossing: ${crossed.join("; ")}.` : "",
+      ? words.whatHardlyChanges({ what })
+      : words.most({
+          what,
+          head: QUANTITIES[sweep.series[0]!.quantity].head ? title(headId) : null,
+          at: axis.say(at),
+          high: fixed(high, 2),
+          low: fixed(low, 2),
+        }),
+    crossed.length > 0 ? words.crossingWhat({ what: crossed.join("; ") }) : "",
     turns.length > 0
-      ? `What ends it turns to the ${turns.map((t) => `${muscleName(t.m).toLowerCase()} from ${axis.say(t.x)}`).join(", to the ")}.`
+      ? words.whatEndsItTurns({
+          what: turns.map((t) => `${muscleName(t.m).toLowerCase()} from ${axis.say(t.x)}`).join(", to the "),
+        })
       : "",
   ]
     .filter(Boolean)
@@ -234,7 +248,7 @@ function Turn({ sweep, p, now, onValues }: TurnProps) {
   const best = roundToStep(p, sweep.x[peakOf(sweep)]!);
   return Math.abs((now[p.id] ?? p.default) - best) < p.step / 2 ? null : (
     <button type="button" className="plain link" onClick={() => onValues({ ...now, [p.id]: best })}>
-      Turn it there
+      {words.turnItThere()}
     </button>
   );
 }

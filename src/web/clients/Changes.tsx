@@ -1,4 +1,5 @@
 /** What the answers come to: setups left and what took the others, sets against minutes, what changed just now. */
+import { changes as said } from "#core/words/web/clients";
 import { Button } from "antd";
 import { useMemo } from "react";
 import type { Client, ClientInput } from "#core/clients/client";
@@ -18,10 +19,12 @@ const daysOf = (input: ClientInput) => ({
 function differences(before: Expectation, after: Expectation): string[] {
   const out: string[] = [];
   const put = (a: string, b: string) => a !== b && out.push(words.from({ before: a, after: b }));
-  if (before.setups && after.setups) put(`${before.setups.fit} setups`, `${after.setups.fit} setups`);
-  const asked = ({ asked: { low, high } }: Expectation) => `${Math.round(low)}–${Math.round(high)} sets asked for`;
+  if (before.setups && after.setups)
+    put(said.fitSetups({ fit: before.setups.fit }), said.fitSetups({ fit: after.setups.fit }));
+  const asked = ({ asked: { low, high } }: Expectation) =>
+    said.lowHighSetsAsked({ low: Math.round(low), high: Math.round(high) });
   put(asked(before), asked(after));
-  const room = (e: Expectation) => `room for ${Math.round(e.room.sets)} sets`;
+  const room = (e: Expectation) => said.roomForSetsSets({ sets: Math.round(e.room.sets) });
   put(room(before), room(after));
   return out;
 }

@@ -1,4 +1,5 @@
 /** The intake of a client in three steps, with what each answer changes beside it; later, the same to change it. */
+import { clientForm as text } from "#core/words/web/clients";
 import { Button } from "antd";
 import { useEffect, useRef, useState, type FormEvent } from "react";
 import { Link } from "react-router";
@@ -41,7 +42,7 @@ function heldBy(step: Step, input: ClientInput): string {
       ? "cleared"
       : yeses(input.screening).length
         ? "not cleared"
-        : `${unanswered(input.screening)} questions open`;
+        : text.screeningQuestionsOpen({ screening: unanswered(input.screening) });
     return holds.person({ cm: Math.round(input.stature * 100), kg: input.mass, level: input.level, screening });
   }
   if (step === "limits")
@@ -108,11 +109,11 @@ export function ClientForm({ value, onSave, weekLink }: ClientFormProps) {
     <form ref={form} className="intake" onSubmit={(e) => void submit(e)} noValidate>
       <div className="sheet step">
         <div className="line">
-          <h1>{input.name || "New client"}</h1>
+          <h1>{input.name || text.newClient()}</h1>
           {intake.drafted && state !== "saved" && <span className="small quiet">{words.draft()}</span>}
-          {weekLink && <Link to={weekLink}>To the week</Link>}
+          {weekLink && <Link to={weekLink}>{text.toTheWeek()}</Link>}
         </div>
-        <div className="tabs" role="tablist" aria-label="Steps">
+        <div className="tabs" role="tablist" aria-label={text.steps()}>
           {STEPS.map((s, i) => (
             <button
               key={s}
@@ -122,7 +123,7 @@ export function ClientForm({ value, onSave, weekLink }: ClientFormProps) {
               aria-selected={s === step}
               aria-controls="step-panel"
               className="plain"
-              title={`Alt ${i + 1}`}
+              title={text.alt({ key: i + 1 })}
               onClick={() => setStep(s)}
             >
               <strong>
@@ -143,8 +144,7 @@ export function ClientForm({ value, onSave, weekLink }: ClientFormProps) {
         </div>
         {!("id" in value) || input.daysPerWeek === value.daysPerWeek ? null : (
           <p className="notice small" role="status">
-            The week keeps its days and what is on them. The checks count with {input.daysPerWeek} a week from now on;
-            add or take away a day in the week itself.
+            {text.theWeekKeepsIts({ daysPerWeek: input.daysPerWeek })}
           </p>
         )}
         {failure && (
@@ -157,7 +157,7 @@ export function ClientForm({ value, onSave, weekLink }: ClientFormProps) {
             {words.back()}
           </Button>
           <Button disabled={at === STEPS.length - 1} onClick={() => setStep(STEPS[at + 1]!)}>
-            {words.next()} <kbd>Ctrl Enter</kbd>
+            {words.next()} <kbd>{text.ctrlEnter()}</kbd>
           </Button>
           <Button type="primary" htmlType="submit" loading={state === "saving"}>
             {words.save()}

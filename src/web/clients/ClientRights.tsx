@@ -1,4 +1,5 @@
 /** What a client may ask for: a copy of everything, and to be forgotten. */
+import { clientRights as words } from "#core/words/web/clients";
 import { Button, Input } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useState } from "react";
@@ -18,44 +19,38 @@ export function ClientRights({ client }: { client: Client }) {
     const r = await erase({ id: client.id, name: typed });
     if (r.error) return;
     setAsking(false);
-    message.success("Erased. The audit keeps that it was done, under a number that names nobody.", 5);
+    message.success(words.erasedTheAuditKeeps(), 5);
     void navigate("/clients");
   };
   return (
-    <section className="sheet rights" aria-label="Export and erase">
-      <h2>The client's data</h2>
-      <p className="small quiet">
-        Plans, hand-overs, every logged set with its corrections, and who has seen them. Backups made before keep them
-        until they are overwritten.
-      </p>
+    <section className="sheet rights" aria-label={words.exportAndErase()}>
+      <h2>{words.theClientSData()}</h2>
+      <p className="small quiet">{words.plansHandOversEvery()}</p>
       <div className="actions">
         <a className="ant-btn ant-btn-default" href={`/api/clients/${client.id}/export`} download>
-          Export everything
+          {words.exportEverything()}
         </a>
         <Button
           danger
           disabled={!head}
-          title={head ? undefined : "A head coach can do this"}
+          title={head ? undefined : words.aHeadCoachCan()}
           onClick={() => setAsking(true)}
         >
-          Erase ...
+          {words.erase()}
         </Button>
-        {!head && <span className="small quiet">Erasing is a head coach's to do.</span>}
+        {!head && <span className="small quiet">{words.erasingIsAHead()}</span>}
       </div>
       <Dialog
         open={asking}
         onCancel={() => setAsking(false)}
         footer={null}
-        title={`Erase ${client.name}`}
+        title={words.erase2({ name: client.name })}
         width={460}
         destroyOnHidden
       >
         <div style={{ display: "grid", gap: 12 }}>
-          <p>
-            This erases the client, the plans, the hand-overs and the whole log, and closes the link. It cannot be
-            undone.
-          </p>
-          <label htmlFor="erase-name">Type the client's name to confirm</label>
+          <p>{words.thisErasesTheClient()}</p>
+          <label htmlFor="erase-name">{words.typeTheClientS()}</label>
           <Input id="erase-name" value={typed} autoComplete="off" onChange={(e) => setTyped(e.target.value)} />
           {erasing.error && (
             <p className="notice warn" role="alert">
@@ -70,9 +65,9 @@ export function ClientRights({ client }: { client: Client }) {
               loading={erasing.isLoading}
               onClick={() => void forget()}
             >
-              Erase for good
+              {words.eraseForGood()}
             </Button>
-            <Button onClick={() => setAsking(false)}>Keep</Button>
+            <Button onClick={() => setAsking(false)}>{words.keep()}</Button>
           </div>
         </div>
       </Dialog>

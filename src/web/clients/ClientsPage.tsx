@@ -1,4 +1,5 @@
 /** Clients: who they are to the planner. What is noted here changes ranking, prescriptions and checks. */
+import { clientsPage as words } from "#core/words/web/clients";
 import { useRef } from "react";
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
@@ -34,7 +35,12 @@ const blank = (method: Method): ClientInput => ({
 
 const today = () => new Date().toISOString().slice(0, 10);
 const about = (c: ClientSummary) =>
-  `${c.daysPerWeek} days, ${c.minutes} min${c.cleared ? "" : ", not cleared yet"}${c.keepUntil && c.keepUntil < today() ? ", to be erased" : ""}`;
+  words.row({
+    days: c.daysPerWeek,
+    minutes: c.minutes,
+    cleared: c.cleared,
+    erase: Boolean(c.keepUntil && c.keepUntil < today()),
+  });
 
 export default function ClientsPage() {
   const { id } = useParams();
@@ -50,8 +56,8 @@ export default function ClientsPage() {
   const fresh = useRef(newId());
   const formOf = (c: { id: string; revision: number }) =>
     forms.current.get(`${c.id} ${c.revision}`) ?? `${c.id} ${c.revision}`;
-  if (isLoading) return <Loading what="the clients" />;
-  if (error || !data) return <Failed what="The clients" reason={toFailure(error).error} again={refetch} />;
+  if (isLoading) return <Loading what={words.theClients()} />;
+  if (error || !data) return <Failed what={words.theClients2()} reason={toFailure(error).error} again={refetch} />;
   const save = async (input: ClientInput) => {
     if (client) {
       const r = await saveClient({ id: client.id, revision: client.revision, client: input });
@@ -81,7 +87,7 @@ export default function ClientsPage() {
           ))}
         </ul>
         <Button style={{ marginTop: 12 }} onClick={() => void navigate("/clients/new")}>
-          New client
+          {words.newClient()}
         </Button>
       </aside>
       {id === "new" || client ? (
@@ -96,16 +102,14 @@ export default function ClientsPage() {
           {client && <ClientRights key={client.id} client={client} />}
         </div>
       ) : there || isFetching ? (
-        <Loading what="the client" />
+        <Loading what={words.theClient()} />
       ) : id ? (
-        <Empty title="This client is not in your practice">
-          <Link to="/clients">To the clients</Link>
+        <Empty title={words.thisClientIsNot()}>
+          <Link to="/clients">{words.toTheClients()}</Link>
         </Empty>
       ) : (
-        <Empty title="Choose a client, or add one">
-          <p className="quiet">
-            Choose a client at the left. Body size, equipment and noted joints then shape every ranking and check.
-          </p>
+        <Empty title={words.chooseAClientOr()}>
+          <p className="quiet">{words.chooseAClientAt()}</p>
         </Empty>
       )}
     </div>

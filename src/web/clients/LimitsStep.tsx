@@ -1,4 +1,5 @@
 /** When and where the client trains, and what to watch. */
+import { limitsStep as text } from "#core/words/web/clients";
 import { Button, Checkbox, Input, Select } from "antd";
 import { useState } from "react";
 import { thereIn } from "#core/clients/place";
@@ -69,7 +70,7 @@ function Days({ input, set, reasons }: StepProps) {
     });
   const spread = [0, 2, 4, 5, 1, 3, 6].slice(0, input.daysPerWeek).sort((a, b) => a - b);
   return (
-    <section className="days" aria-label="Time">
+    <section className="days" aria-label={text.time()}>
       <div className="line">
         {!fixed && (
           <>

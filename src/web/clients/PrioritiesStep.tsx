@@ -1,4 +1,5 @@
 /** What the training is for: painted on the body or set in the list, one control. */
+import { prioritiesStep as said } from "#core/words/web/clients";
 import { Button } from "antd";
 import { useState } from "react";
 import { GOALS, PRIORITIES } from "#core/clients/choices";
@@ -91,7 +92,11 @@ export function PrioritiesStep({ input, set }: StepProps) {
                 <button
                   type="button"
                   className="plain"
-                  aria-label={words.of({ group: g.name, level: level[own](), band: range && `${range} sets` })}
+                  aria-label={words.of({
+                    group: g.name,
+                    level: level[own](),
+                    band: range && said.rangeSets({ range }),
+                  })}
                   onClick={() => paint(g.id)}
                   onKeyDown={(e) => {
                     const to = LEVELS[Number(e.key)];

@@ -3,6 +3,7 @@
  * cells can be ticked off; a client's week shows what it covers already and what would add most; the set goes on a day
  * as a session.
  */
+import { coverPage as words } from "#core/words/web/covering";
 import { Button, Select } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
@@ -68,8 +69,8 @@ export default function CoverPage() {
   };
   if (ids.length === 0)
     return (
-      <Empty title={`There is no muscle group called “${group}”`}>
-        <p className="quiet">Choose one:</p>
+      <Empty title={words.thereIsNoMuscle({ group })}>
+        <p className="quiet">{words.chooseOne()}</p>
         <p>
           {groups.map((g) => (
             <Link key={g.id} to={withClient(`/cover/${g.id}`, clientId)} style={{ marginRight: 12 }}>
@@ -90,29 +91,25 @@ export default function CoverPage() {
       <div className="headline">
         <div>
           <h1>
-            What covers{" "}
-            {ids.length > 6
-              ? `${ids.length} muscle groups`
-              : ids.map((g) => findGroup(g)!.name.toLowerCase()).join(", ")}
+            {words.whatCovers({
+              groups:
+                ids.length > 6
+                  ? words.nMuscleGroups({ n: ids.length })
+                  : ids.map((g) => findGroup(g)!.name.toLowerCase()).join(", "),
+            })}
           </h1>
-          <p className="quiet">
-            Every head in every third of its length, what it does, where the arm is and how the hand holds. The smallest
-            set that covers what is wanted.
-          </p>
+          <p className="quiet">{words.everyHeadInEvery()}</p>
         </div>
         <p className="small quiet" style={{ textAlign: "right" }}>
-          {client
-            ? `In ${client.name.split(" ")[0]}'s body, with what is at hand there`
-            : "In the default body, with everything at hand"}
-          . School: {edition.school.name.toLowerCase()}.
+          {words.where({ name: client?.name.split(" ")[0] ?? null, school: edition.school.name.toLowerCase() })}
         </p>
       </div>
       <label className="field inline">
-        Muscle groups
+        {words.muscleGroups()}
         <Select
           size="small"
           mode="multiple"
-          aria-label="Muscle groups to cover"
+          aria-label={words.muscleGroupsToCover()}
           style={{ minWidth: 260, maxWidth: 720 }}
           maxTagCount={6}
           value={ids}
@@ -121,20 +118,23 @@ export default function CoverPage() {
           optionFilterProp="label"
         />
         <Button size="small" onClick={() => show(groups.map((g) => g.id))}>
-          All groups
+          {words.allGroups()}
         </Button>
       </label>
-      {error && <Failed what="The covering" reason={error} />}
-      {!error && !found && <Loading what="the mechanics of every setup" done={progress} />}
-      {covering && found && covering.cells.length === 0 && (
-        <Empty title="No available exercise is useful for this group" />
-      )}
+      {error && <Failed what={words.theCovering()} reason={error} />}
+      {!error && !found && <Loading what={words.theMechanicsOfEvery()} done={progress} />}
+      {covering && found && covering.cells.length === 0 && <Empty title={words.noAvailableExerciseIs()} />}
       {covering && found && covering.cells.length > 0 && (
         <>
           <p role="status">
             {found.setups.length === 0
-              ? "Nothing is wanted."
-              : `${found.setups.length} ${found.setups.length === 1 ? "setup covers" : "setups cover"} ${found.wanted.size - found.uncovered.length} cells in about ${Math.round(found.setups.reduce((s, x) => s + x.minutes, 0))} min of three sets each${found.proven ? "; fewer do not." : ": at most, the search was ended."}`}
+              ? words.nothingIsWanted()
+              : words.covers({
+                  setups: found.setups.length,
+                  cells: found.wanted.size - found.uncovered.length,
+                  minutes: Math.round(found.setups.reduce((s, x) => s + x.minutes, 0)),
+                  proven: found.proven,
+                })}
           </p>
           <div className="cover">
             <Matrix
@@ -149,7 +149,7 @@ export default function CoverPage() {
             <div>
               {off.size > 0 && (
                 <Button size="small" onClick={() => setOff(new Set())}>
-                  Include all cells again
+                  {words.includeAllCellsAgain()}
                 </Button>
               )}
               {client && program && survey && (
@@ -164,7 +164,7 @@ export default function CoverPage() {
                   edit={edit}
                 />
               )}
-              {!client && <p className="small quiet">Open a client to see what the week covers already.</p>}
+              {!client && <p className="small quiet">{words.openAClientTo()}</p>}
             </div>
           </div>
         </>
@@ -191,7 +191,7 @@ function Matrix({ cells, setups, off, onFlip, clientId, body, head }: MatrixProp
       <table>
         <thead>
           <tr>
-            <th scope="col">wanted</th>
+            <th scope="col">{words.wanted()}</th>
             {setups.map((s) => (
               <th key={s.row.setupKey} scope="col">
                 <Picture
@@ -297,32 +297,28 @@ function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit
     );
     message.success(
       <span>
-        {list.length === 1 ? list[0]!.name : `${list.length} exercises`} on {day.name} for {client.name}.{" "}
-        <Link to={`/clients/${client.id}/week`}>Open the week</Link>
+        {words.put({ name: list[0]!.name, n: list.length, day: day.name, client: client.name })}{" "}
+        <Link to={`/clients/${client.id}/week`}>{words.openTheWeek()}</Link>
       </span>,
       5,
     );
   };
   return (
     <section className="cover-week">
-      <h2>{client.name.split(" ")[0]}'s week</h2>
+      <h2>{words.weekOf({ name: client.name.split(" ")[0]! })}</h2>
       <p className="small">
-        {sets.length === 0
-          ? "No set in the week trains this yet: "
-          : `Effective sets a week: ${sets.slice(0, 6).join(", ")}${sets.length > 6 ? " ..." : ""}. They cover `}
-        {cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length} of {wanted.size} cells
-        {sets.length === 0 && " are covered"}.
-        {missing.length > 0 &&
-          ` Missing: ${missing
-            .slice(0, 8)
-            .map((c) => c.name)
-            .join("; ")}${missing.length > 8 ? " ..." : ""}.`}
+        {words.coveredBy({
+          sets,
+          covered: cells.filter((c) => wanted.has(c.id) && covered.has(c.id)).length,
+          of: wanted.size,
+        })}
+        {missing.length > 0 && ` ${words.missing({ names: missing.map((c) => c.name) })}`}
       </p>
       <label className="field inline">
-        Day
+        {words.day()}
         <Select
           size="small"
-          aria-label="Day of the week"
+          aria-label={words.dayOfTheWeek()}
           value={day.id}
           onChange={setDayId}
           popupMatchSelectWidth={false}
@@ -330,17 +326,17 @@ function WithWeek({ client, program, survey, ids, covering, chosen, wanted, edit
         />
       </label>{" "}
       <Button size="small" type="primary" disabled={chosen.length === 0} onClick={() => put(chosen)}>
-        Put the set on {day.name} as a session
+        {words.putTheSetOn({ name: day.name })}
       </Button>
       {next.length > 0 && (
         <>
-          <h3>What would add most</h3>
+          <h3>{words.whatWouldAddMost()}</h3>
           <ul className="plain-list small">
             {next.map(({ setup, adds }) => (
               <li key={setup.row.setupKey}>
-                {setup.name}: {adds.length} more{" "}
+                {words.adds({ name: setup.name, n: adds.length })}{" "}
                 <button type="button" className="plain link" onClick={() => put([setup])}>
-                  Put it on {day.name}
+                  {words.putItOn({ name: day.name })}
                 </button>
               </li>
             ))}

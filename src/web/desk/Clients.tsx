@@ -1,4 +1,5 @@
 /** All clients at a glance: sign, name, fourteen days, days done of planned; by need or by name, found by name. */
+import { clients as said } from "#core/words/web/desk";
 import { Input } from "antd";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
@@ -45,7 +46,7 @@ export function Clients({ clients, rows, today }: ClientsProps) {
           onChange={(e) => setFind(e.target.value)}
         />
         <Segments
-          name="Sorted by"
+          name={said.sortedBy()}
           value={by}
           onChange={setBy}
           options={[

@@ -1,4 +1,5 @@
 /** What needs a decision, most pressing first: a row a client, one of them open. */
+import { decisions as spoken } from "#core/words/web/desk";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Decision, Level, Need, Row } from "#core/desk/needs";
@@ -116,7 +117,7 @@ export function DoneToday({ decisions, nameOf, today, undo }: DoneProps) {
           <li key={d.id}>
             <span aria-hidden>✓</span> <Link to={`/clients/${d.clientId}/log`}>{nameOf(d.clientId)}</Link>{" "}
             <span className="small quiet">
-              {d.act === "later" ? `put off until ${day(d.until!)}` : d.act}, {d.by}, {timeText(d.at)}
+              {d.act === "later" ? spoken.putOffUntilWhat({ what: day(d.until!) }) : d.act}, {d.by}, {timeText(d.at)}
             </span>{" "}
             <button type="button" className="plain link small" onClick={() => undo(d.id)}>
               {acts.undo()}

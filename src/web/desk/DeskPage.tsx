@@ -1,4 +1,5 @@
 /** The coach's first page: what needs a decision, how every client stands, what has not been handed over. */
+import { deskPage as text } from "#core/words/web/desk";
 import { Button } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -61,13 +62,13 @@ export default function DeskPage() {
     return () => removeEventListener("keydown", heard);
   });
 
-  if (isLoading) return <Loading what="the desk" />;
-  if (error || !desk) return <Failed what="The desk" reason={toFailure(error).error} again={refetch} />;
+  if (isLoading) return <Loading what={text.theDesk()} />;
+  if (error || !desk) return <Failed what={text.theDesk2()} reason={toFailure(error).error} again={refetch} />;
   if (desk.clients.length === 0) return <FirstSteps />;
   const names = new Map(desk.clients.map((c) => [c.id, c.name]));
   return (
     <>
-      <h1 className="visually-hidden">Desk</h1>
+      <h1 className="visually-hidden">{text.desk()}</h1>
       <div className="desk">
         <div>
           <Decisions rows={rows} open={open} onOpen={setOpen} decide={(n, act) => void say(n, act)} />
@@ -104,9 +105,9 @@ function FirstSteps() {
       <p className="quiet">{first.example()}</p>
       <div className="actions">
         <Button type="primary" size="large" onClick={() => void navigate("/clients/new")} autoFocus>
-          Add a client
+          {text.addAClient()}
         </Button>
-        <Link to="/ranking/triceps-long">Look at the ranking first</Link>
+        <Link to="/ranking/triceps-long">{text.lookAtTheRanking()}</Link>
       </div>
     </section>
   );

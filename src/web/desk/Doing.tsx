@@ -1,4 +1,5 @@
 /** What a coach can do about a need, in its open row. */
+import { doing as text } from "#core/words/web/desk";
 import { Button, Input } from "antd";
 import { useState } from "react";
 import { useNavigate } from "react-router";
@@ -97,7 +98,7 @@ function NewLink({ clientId, first }: { clientId: string; first: boolean }) {
     else setLink(`${window.location.origin}${r.data.path}`);
   };
   return link ? (
-    <Input readOnly value={link} aria-label="Link for the client" onFocus={(e) => e.target.select()} autoFocus />
+    <Input readOnly value={link} aria-label={text.linkForTheClient()} onFocus={(e) => e.target.select()} autoFocus />
   ) : (
     <Button type={first ? "primary" : "default"} loading={isLoading} onClick={() => void fresh()} autoFocus={first}>
       {acts.link()}

@@ -1,4 +1,5 @@
 /** Fourteen days of one client as bars: height is the share of the planned sets, a dot under it is pain. */
+import { strip as text } from "#core/words/web/desk";
 import { dateBefore } from "#core/base/dates";
 import type { Standing } from "#core/desk/standing";
 import { stripDay } from "#core/words/desk";
@@ -17,11 +18,11 @@ export function Strip({ standing, today }: { standing: Standing; today: string }
     <svg
       className="fourteen"
       role="img"
-      aria-label={said.length ? said.join("; ") : "Nothing logged in 14 days"}
+      aria-label={said.length ? said.join("; ") : text.nothingLoggedInDays()}
       width={WIDTH}
       height={BAR.height + BAR.foot}
     >
-      <title>{said.length ? said.join("\n") : "Nothing logged in 14 days"}</title>
+      <title>{said.length ? said.join("\n") : text.nothingLoggedInDays()}</title>
       {days.map((date, i) => {
         const d = of.get(date);
         const x = i * (BAR.width + BAR.gap) + (i >= DAYS / 2 ? BAR.gap : 0);

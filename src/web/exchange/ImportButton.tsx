@@ -1,4 +1,5 @@
 /** A program file taken in: first what is wrong or what would change, then, on a yes, the operations. */
+import { importButton as words } from "#core/words/web/exchange";
 import { Button } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useRef, useState } from "react";
@@ -20,7 +21,7 @@ export function ImportButton({ program, edit }: { program: Program; edit: (...op
         ref={input}
         type="file"
         accept=".json,application/json"
-        aria-label="Program file"
+        aria-label={words.programFile()}
         className="visually-hidden"
         tabIndex={-1}
         onChange={(e) => {
@@ -30,24 +31,24 @@ export function ImportButton({ program, edit }: { program: Program; edit: (...op
         }}
       />
       <Button type="link" style={{ padding: "0 6px" }} onClick={() => input.current?.click()}>
-        Import
+        {words.importIt()}
       </Button>
       <Dialog
         open={seen !== null}
         onCancel={close}
         footer={null}
-        title={seen ? `Import of ${seen.name}` : ""}
+        title={seen ? words.importOfName({ name: seen.name }) : ""}
         width={560}
       >
         {seen && "faults" in seen && (
           <div role="alert" style={{ display: "grid", gap: 8 }}>
-            <p>Nothing has been changed. The file cannot be taken in:</p>
+            <p>{words.nothingHasBeenChanged()}</p>
             <table className="small" style={{ borderCollapse: "collapse" }}>
               <thead>
                 <tr>
-                  <th style={{ textAlign: "left", paddingRight: 12 }}>line</th>
-                  <th style={{ textAlign: "left", paddingRight: 12 }}>path</th>
-                  <th style={{ textAlign: "left" }}>reason</th>
+                  <th style={{ textAlign: "left", paddingRight: 12 }}>{words.line()}</th>
+                  <th style={{ textAlign: "left", paddingRight: 12 }}>{words.path()}</th>
+                  <th style={{ textAlign: "left" }}>{words.reason()}</th>
                 </tr>
               </thead>
               <tbody>
@@ -60,16 +61,12 @@ export function ImportButton({ program, edit }: { program: Program; edit: (...op
                 ))}
               </tbody>
             </table>
-            {seen.faults.length > 20 && <p className="small quiet">and {seen.faults.length - 20} more.</p>}
+            {seen.faults.length > 20 && <p className="small quiet">{words.andMore({ n: seen.faults.length - 20 })}</p>}
           </div>
         )}
         {seen && "difference" in seen && (
           <div style={{ display: "grid", gap: 10 }}>
-            {seen.difference.lines.length === 0 ? (
-              <p>The file is the same as this week. There is nothing to change.</p>
-            ) : (
-              <p>Taking it in would change this:</p>
-            )}
+            {seen.difference.lines.length === 0 ? <p>{words.theFileIsThe()}</p> : <p>{words.takingItInWould()}</p>}
             <ul style={{ margin: 0, paddingLeft: 18, maxHeight: 300, overflow: "auto" }}>
               {seen.difference.lines.map((l, i) => (
                 <li key={i}>{l}</li>
@@ -84,12 +81,12 @@ export function ImportButton({ program, edit }: { program: Program; edit: (...op
                     close();
                   }}
                 >
-                  Take it in
+                  {words.takeItIn()}
                 </Button>
-                <Button onClick={close}>Leave the week as it is</Button>
+                <Button onClick={close}>{words.leaveTheWeekAs()}</Button>
               </div>
             )}
-            <p className="small quiet">One undo takes all of it back.</p>
+            <p className="small quiet">{words.oneUndoTakesAll()}</p>
           </div>
         )}
       </Dialog>

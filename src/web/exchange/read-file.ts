@@ -1,4 +1,5 @@
 /** A program file read in a worker of its own, which is ended when it takes too long. */
+import { readFile as words } from "#core/words/web/exchange";
 import type { Program } from "#core/program/document";
 import type { ReadAnswer, ReadAsk } from "./read-worker";
 
@@ -9,23 +10,20 @@ const LARGEST = 2_000_000;
 const fault = (reason: string): ReadAnswer => ({ faults: [{ line: null, path: "", reason }] });
 
 export async function readFileFor(file: File, program: Program): Promise<ReadAnswer> {
-  if (file.size > LARGEST) return fault("The file is larger than any program: over 2 MB.");
+  if (file.size > LARGEST) return fault(words.theFileIsLarger());
   const text = await file.text().catch(() => null);
-  if (text === null) return fault("The file cannot be opened. Choose it again.");
+  if (text === null) return fault(words.theFileCannotBe());
   const worker = new Worker(new URL("./read-worker.ts", import.meta.url), { type: "module" });
   try {
     return await new Promise<ReadAnswer>((resolve) => {
-      const tooLong = setTimeout(
-        () => resolve(fault("Reading the file takes too long: it is no program that Gryn has written.")),
-        LONGEST_MS,
-      );
+      const tooLong = setTimeout(() => resolve(fault(words.readingTheFileTakes())), LONGEST_MS);
       worker.onmessage = ({ data }: MessageEvent<ReadAnswer>) => {
         clearTimeout(tooLong);
         resolve(data);
       };
       worker.onerror = () => {
         clearTimeout(tooLong);
-        resolve(fault("The file cannot be read just now. Reload the page and try again."));
+        resolve(fault(words.theFileCannotBe2()));
       };
       worker.postMessage({ text, program } satisfies ReadAsk);
     });

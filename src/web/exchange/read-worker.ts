@@ -1,4 +1,5 @@
 /** Reads a program file away from the page: a hostile one holds up nobody but itself. */
+import { readWorker as words } from "#core/words/web/exchange";
 import { programDifference, type Difference } from "#core/exchange/difference";
 import { readProgramFile, type FileFault } from "#core/exchange/files";
 import type { Program } from "#core/program/document";
@@ -15,7 +16,7 @@ function read({ text, program }: ReadAsk): ReadAnswer {
   if ("errors" in result) return { faults: result.errors };
   const difference = programDifference(program, result.program, newId);
   if (difference) return { difference };
-  const reason = `The file has ${result.program.days.length} days, this week has ${program.days.length}.`;
+  const reason = words.theFileHasN({ n: result.program.days.length, n2: program.days.length });
   return { faults: [{ line: null, path: "days", reason }] };
 }
 
@@ -23,7 +24,7 @@ self.onmessage = ({ data }: MessageEvent<ReadAsk>) => {
   try {
     self.postMessage(read(data));
   } catch {
-    const reason = "The file cannot be read as a program: something in it is not as Gryn writes it.";
+    const reason = words.theFileCannotBe();
     self.postMessage({ faults: [{ line: null, path: "", reason }] } satisfies ReadAnswer);
   }
 };

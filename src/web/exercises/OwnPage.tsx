@@ -1,4 +1,5 @@
 /** Exercises of the practice's own: which there are, who chooses them, and the way to a new one. */
+import { ownPage as said } from "#core/words/web/exercises";
 import { Button, Select } from "antd";
 import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -25,8 +26,8 @@ export default function OwnPage() {
   const { data, error, isLoading, refetch } = api.useExercisesQuery();
   /** what an editor begins with, where it does not begin with what is kept */
   const [begun, setBegun] = useState<(Begun & { id: string }) | null>(null);
-  if (error && !data) return <Failed what="The exercises" reason={toFailure(error).error} again={refetch} />;
-  if (isLoading || !data) return <Loading what="the exercises" />;
+  if (error && !data) return <Failed what={said.theExercises()} reason={toFailure(error).error} again={refetch} />;
+  if (isLoading || !data) return <Loading what={said.theExercises2()} />;
   if (id === undefined) return <List exercises={data.exercises} onBegin={setBegun} />;
   return (
     <Editor

@@ -1,4 +1,5 @@
 /** One's own account: password, second factor, where one is signed in. */
+import { account as words } from "#core/words/web/identity";
 import { Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
 import type { Answer } from "#core/exchange/api";
@@ -9,14 +10,14 @@ import { momentText } from "../../page/locale";
 
 export function Account() {
   const { data, error, refetch } = api.useAccountQuery(undefined, { refetchOnMountOrArgChange: true });
-  if (error) return <Failed what="Your account" reason={toFailure(error).error} again={refetch} />;
-  if (!data) return <Loading what="your account" />;
+  if (error) return <Failed what={words.yourAccount()} reason={toFailure(error).error} again={refetch} />;
+  if (!data) return <Loading what={words.yourAccount2()} />;
   return (
     <div className="account">
-      <section className="sheet" aria-label="Your account">
+      <section className="sheet" aria-label={words.yourAccount()}>
         <h1>{data.name}</h1>
         <p className="quiet">
-          {data.email}, {data.role === "head" ? "head coach" : "coach"}
+          {data.email}, {data.role === "head" ? words.headCoach() : "coach"}
         </p>
         <Sessions sessions={data.sessions} />
       </section>
@@ -30,7 +31,7 @@ export function Account() {
 function device(agent: string): string {
   const browser = /Firefox|Edg|Chrome|Safari/.exec(agent)?.[0]?.replace("Edg", "Edge") ?? "A browser";
   const system = /Android|iPhone|iPad|Windows|Mac OS|Linux/.exec(agent)?.[0];
-  return system ? `${browser} on ${system}` : browser;
+  return system ? words.browserOnSystem({ browser, system }) : browser;
 }
 
 function Sessions({ sessions }: { sessions: Answer<"account">["sessions"] }) {
@@ -38,13 +39,13 @@ function Sessions({ sessions }: { sessions: Answer<"account">["sessions"] }) {
   const [endOthers] = api.useEndSessionsMutation();
   return (
     <>
-      <h2>Where you are signed in</h2>
+      <h2>{words.whereYouAreSigned()}</h2>
       <table className="rows">
         <thead>
           <tr>
-            <th scope="col">browser</th>
-            <th scope="col">since</th>
-            <th scope="col">last seen</th>
+            <th scope="col">{words.browser()}</th>
+            <th scope="col">{words.since()}</th>
+            <th scope="col">{words.lastSeen()}</th>
             <th scope="col"></th>
           </tr>
         </thead>
@@ -56,10 +57,10 @@ function Sessions({ sessions }: { sessions: Answer<"account">["sessions"] }) {
               <td className="number">{momentText(s.seenAt)}</td>
               <td style={{ textAlign: "right" }}>
                 {s.current ? (
-                  "this one"
+                  words.thisOne()
                 ) : (
                   <Button size="small" onClick={() => void end(s.id)}>
-                    End it
+                    {words.endIt()}
                   </Button>
                 )}
               </td>
@@ -69,10 +70,10 @@ function Sessions({ sessions }: { sessions: Answer<"account">["sessions"] }) {
       </table>
       {sessions.length > 1 && (
         <div className="actions">
-          <Button onClick={() => void endOthers()}>End all others</Button>
+          <Button onClick={() => void endOthers()}>{words.endAllOthers()}</Button>
         </div>
       )}
-      <p className="small quiet">A session ends after 12 hours without use, and after 7 days always.</p>
+      <p className="small quiet">{words.aSessionEndsAfter()}</p>
     </>
   );
 }
@@ -87,7 +88,7 @@ function Password() {
     const r = await change(input);
     if (r.error) return;
     setInput({ password: "", next: "" });
-    message.success(`The password is changed.${r.data.ended ? ` ${r.data.ended} other session(s) ended.` : ""}`, 4);
+    message.success(words.changed({ ended: r.data.ended }), 4);
   };
   const field = (id: "password" | "next", label: string, complete: string) => (
     <div className="field">
@@ -107,10 +108,10 @@ function Password() {
     </div>
   );
   return (
-    <form className="sheet" aria-label="Password" onSubmit={(e) => void submit(e)} noValidate>
-      <h2>Password</h2>
-      {field("password", "Password now", "current-password")}
-      {field("next", "New password, 10 characters or more", "new-password")}
+    <form className="sheet" aria-label={words.password()} onSubmit={(e) => void submit(e)} noValidate>
+      <h2>{words.password()}</h2>
+      {field("password", words.passwordNow(), "current-password")}
+      {field("next", words.newPasswordCharactersOr(), "new-password")}
       {failure && failure.fields.length === 0 && (
         <p className="notice warn" role="alert">
           {failure.error}
@@ -118,10 +119,10 @@ function Password() {
       )}
       <div className="actions">
         <Button htmlType="submit" loading={isLoading}>
-          Change the password
+          {words.changeThePassword()}
         </Button>
       </div>
-      <p className="small quiet">Ends every other session of yours.</p>
+      <p className="small quiet">{words.endsEveryOtherSession()}</p>
     </form>
   );
 }
@@ -141,16 +142,12 @@ function Factor({ on }: { on: boolean }) {
     if (!r.error) setPassword("");
   };
   return (
-    <form className="sheet" aria-label="Second factor" onSubmit={(e) => void submit(e)} noValidate>
-      <h2>Second factor</h2>
-      <p className="small quiet">
-        {on
-          ? "Signing in asks for the six digits of your authenticator as well."
-          : "Six digits from an authenticator app beside the password, so that a password alone opens nothing."}
-      </p>
+    <form className="sheet" aria-label={words.secondFactor()} onSubmit={(e) => void submit(e)} noValidate>
+      <h2>{words.secondFactor()}</h2>
+      <p className="small quiet">{on ? words.signingInAsksFor() : words.sixDigitsFromAn()}</p>
       {!open && (
         <div className="field">
-          <label htmlFor="factor-password">Your password</label>
+          <label htmlFor="factor-password">{words.yourPassword()}</label>
           <Input.Password
             id="factor-password"
             visibilityToggle={false}
@@ -163,11 +160,11 @@ function Factor({ on }: { on: boolean }) {
       {open && (
         <>
           <p>
-            Type this secret into your authenticator, or <a href={open.uri}>open it there</a>:
+            {words.typeThisSecretInto()} <a href={open.uri}>{words.openItThere()}</a>:
           </p>
           <p className="number secret">{open.secret.replace(/(.{4})/g, "$1 ").trim()}</p>
           <div className="field">
-            <label htmlFor="factor-code">The six digits it shows</label>
+            <label htmlFor="factor-code">{words.theSixDigitsIt()}</label>
             <Input
               id="factor-code"
               inputMode="numeric"
@@ -185,10 +182,10 @@ function Factor({ on }: { on: boolean }) {
       )}
       <div className="actions">
         <Button htmlType="submit" loading={beginning.isLoading || confirming.isLoading || removing.isLoading}>
-          {open ? "Switch it on" : on ? "Switch it off" : "Set it up"}
+          {open ? words.switchItOn() : on ? words.switchItOff() : words.setItUp()}
         </Button>
       </div>
-      <p className="small quiet">Phone lost? A head coach of the practice can remove it for you.</p>
+      <p className="small quiet">{words.phoneLostAHead()}</p>
     </form>
   );
 }

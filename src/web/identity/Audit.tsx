@@ -1,4 +1,5 @@
 /** Who saw and who changed what of whom, newest first; never what it was. */
+import { audit as words } from "#core/words/web/identity";
 import { Button, Select } from "antd";
 import { useState } from "react";
 import { api, toFailure } from "../base/api";
@@ -16,40 +17,38 @@ export function Audit() {
     { refetchOnMountOrArgChange: true },
   );
   const { data: clients } = api.useClientsQuery();
-  if (error) return <Failed what="The audit" reason={toFailure(error).error} again={refetch} />;
+  if (error) return <Failed what={words.theAudit()} reason={toFailure(error).error} again={refetch} />;
   const pick = (id: string | undefined) => {
     setClient(id);
     setBefore([]);
   };
   return (
-    <section className="sheet" aria-label="Audit">
+    <section className="sheet" aria-label={words.audit()}>
       <div className="headline">
         <div>
-          <h1>Audit</h1>
-          <p className="quiet small">
-            Looks within ten minutes are one. Erased clients stay here as a number that names nobody.
-          </p>
+          <h1>{words.audit()}</h1>
+          <p className="quiet small">{words.looksWithinTenMinutes()}</p>
         </div>
         <Select
-          aria-label="Of which client"
+          aria-label={words.ofWhichClient()}
           style={{ width: 220 }}
           value={client}
           allowClear
-          placeholder="Every client"
+          placeholder={words.everyClient()}
           onChange={pick}
           options={clients?.clients.map((c) => ({ value: c.id, label: c.name }))}
         />
       </div>
       {!data ? (
-        <Loading what="the audit" />
+        <Loading what={words.theAudit2()} />
       ) : (
         <table className="rows">
           <thead>
             <tr>
-              <th scope="col">when</th>
-              <th scope="col">who</th>
-              <th scope="col">what</th>
-              <th scope="col">of whom</th>
+              <th scope="col">{words.when()}</th>
+              <th scope="col">{words.who()}</th>
+              <th scope="col">{words.what()}</th>
+              <th scope="col">{words.ofWhom()}</th>
             </tr>
           </thead>
           <tbody>
@@ -58,7 +57,7 @@ export function Audit() {
                 <td className="number">{momentText(r.at)}</td>
                 <td>{r.actor}</td>
                 <td>{r.action}</td>
-                <td>{r.client ?? (r.clientId ? `erased, ${r.clientId.slice(0, 8)}` : "")}</td>
+                <td>{r.client ?? (r.clientId ? words.erasedWhat({ what: r.clientId.slice(0, 8) }) : "")}</td>
               </tr>
             ))}
           </tbody>
@@ -66,13 +65,13 @@ export function Audit() {
       )}
       <div className="actions">
         <Button disabled={before.length === 0} onClick={() => setBefore(before.slice(0, -1))}>
-          Newer
+          {words.newer()}
         </Button>
         <Button
           disabled={(data?.rows.length ?? 0) < PAGE}
           onClick={() => setBefore([...before, data!.rows.at(-1)!.id])}
         >
-          Older
+          {words.older()}
         </Button>
       </div>
     </section>

@@ -2,6 +2,7 @@
  * An invitation, opened once: joining a practice, or making one of one's own. The token stands after # and goes
  * nowhere else.
  */
+import { joinPage as words } from "#core/words/web/identity";
 import { Button, Input } from "antd";
 import { useEffect, useState, type FormEvent } from "react";
 import { api, toFailure } from "../base/api";
@@ -9,9 +10,9 @@ import { Mark } from "../base/Mark";
 import { Failed, Loading } from "../base/states";
 
 const FIELDS = [
-  { id: "name", label: "Your name", type: "text", complete: "name" },
-  { id: "email", label: "E-mail, to sign in with", type: "email", complete: "username" },
-  { id: "password", label: "Password, 10 characters or more", type: "password", complete: "new-password" },
+  { id: "name", label: words.yourName(), type: "text", complete: "name" },
+  { id: "email", label: words.eMailToSign(), type: "email", complete: "username" },
+  { id: "password", label: words.passwordCharactersOrMore(), type: "password", complete: "new-password" },
 ] as const;
 
 export default function JoinPage() {
@@ -21,8 +22,8 @@ export default function JoinPage() {
   const [signIn] = api.useSignInMutation();
   const [input, setInput] = useState({ practice: "", name: "", email: "", password: "" });
   useEffect(() => void look({ token: token.length >= 20 ? token : "x".repeat(20) }), [look, token]);
-  if (looked.error) return <Failed what="This invitation" reason={toFailure(looked.error).error} />;
-  if (!looked.data) return <Loading what="the invitation" />;
+  if (looked.error) return <Failed what={words.thisInvitation()} reason={toFailure(looked.error).error} />;
+  if (!looked.data) return <Loading what={words.theInvitation()} />;
   const { practice, role } = looked.data;
   const failure = joining.error ? toFailure(joining.error) : null;
   const reason = (path: string) => failure?.fields.find((f) => f.path === path)?.reason;
@@ -58,16 +59,12 @@ export default function JoinPage() {
     <main className="sign-in join">
       <section className="picture">
         <Mark size={44} />
-        <h1>{practice ? "A practice of your own" : "You are invited"}</h1>
-        <p className="quiet">
-          {practice
-            ? "You become its head coach: you invite other coaches, see who has looked at what, and nobody of another practice sees any of it."
-            : `You join as ${role === "head" ? "a head coach" : "a coach"} and see the practice's clients.`}
-        </p>
+        <h1>{practice ? words.aPracticeOfYour() : words.youAreInvited()}</h1>
+        <p className="quiet">{practice ? words.youBecomeItsHead() : words.joinAs({ head: role === "head" })}</p>
       </section>
       <form onSubmit={(e) => void submit(e)} noValidate>
-        <h1>{practice ? "Make the practice" : "Join"}</h1>
-        {practice && field("practice", "Name of the practice", "text", "organization", true)}
+        <h1>{practice ? words.makeThePractice() : words.join()}</h1>
+        {practice && field("practice", words.nameOfThePractice(), "text", "organization", true)}
         {FIELDS.map((f, i) => field(f.id, f.label, f.type, f.complete, !practice && i === 0))}
         {failure && failure.fields.length === 0 && (
           <p className="notice warn" role="alert">
@@ -75,7 +72,7 @@ export default function JoinPage() {
           </p>
         )}
         <Button type="primary" size="large" htmlType="submit" loading={joining.isLoading}>
-          {practice ? "Make the practice" : "Join"}
+          {practice ? words.makeThePractice() : words.join()}
         </Button>
       </form>
     </main>

@@ -1,16 +1,17 @@
 /** Letters of the practice; where no mail server is set up, as they arrived at the simulated one. */
+import { letters as said } from "#core/words/web/identity";
 import { page as words } from "#core/words/mail";
 import "../sheet/sheet.css";
 import { api, toFailure } from "../base/api";
 import { Empty, Failed, Loading } from "../base/states";
 import { timeText } from "../../page/locale";
 
-const kilobytes = (bytes: number) => `${Math.max(1, Math.round(bytes / 1024))} kB`;
+const kilobytes = (bytes: number) => said.nKb({ n: Math.max(1, Math.round(bytes / 1024)) });
 
 export function Letters() {
   const { data, error, refetch } = api.useLettersQuery(undefined, { refetchOnMountOrArgChange: true });
-  if (error) return <Failed what="The letters" reason={toFailure(error).error} again={refetch} />;
-  if (!data) return <Loading what="the letters" />;
+  if (error) return <Failed what={said.theLetters()} reason={toFailure(error).error} again={refetch} />;
+  if (!data) return <Loading what={said.theLetters2()} />;
   const { host, letters, arrived } = data;
   return (
     <section className="sheet letters" aria-label={words.title()}>

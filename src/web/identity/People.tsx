@@ -1,3 +1,4 @@
+import { people as words } from "#core/words/web/identity";
 import { Button, Input, Modal } from "antd";
 import { Menu } from "../base/Menu";
 import { Dialog } from "../base/Dialog";
@@ -8,46 +9,43 @@ import { api, toFailure } from "../base/api";
 import { Failed, Loading } from "../base/states";
 import { momentText } from "../../page/locale";
 
-const ROLE: Record<Role, string> = { head: "Head coach", coach: "Coach" };
+const ROLE: Record<Role, string> = { head: words.headCoach(), coach: "Coach" };
 
 export function People({ head }: { head: boolean }) {
   const { data, error, refetch } = api.usePeopleQuery();
   const [invite] = api.useInviteMutation();
   const [withdraw] = api.useWithdrawMutation();
   const [link, setLink] = useState<{ role: Role; address: string } | null>(null);
-  if (error) return <Failed what="The people" reason={toFailure(error).error} again={refetch} />;
-  if (!data) return <Loading what="the people" />;
+  if (error) return <Failed what={words.thePeople()} reason={toFailure(error).error} again={refetch} />;
+  if (!data) return <Loading what={words.thePeople2()} />;
   const ask = async (role: Role) => {
     const r = await invite({ role });
     if (r.error) return message.error(toFailure(r.error).error);
     setLink({ role, address: `${window.location.origin}${r.data.path}` });
   };
   return (
-    <section className="sheet" aria-label="People">
+    <section className="sheet" aria-label={words.people()}>
       <div className="headline">
         <div>
           <h1>{data.practice}</h1>
-          <p className="quiet small">
-            Coaches see the practice's clients. Head coaches also invite and remove coaches, read the audit and erase
-            clients.
-          </p>
+          <p className="quiet small">{words.coachesSeeThePractice()}</p>
         </div>
         {head && (
           <div className="actions" style={{ marginTop: 0 }}>
             <Button type="primary" onClick={() => void ask("coach")}>
-              Invite a coach
+              {words.inviteACoach()}
             </Button>
-            <Button onClick={() => void ask("head")}>Invite a head coach</Button>
+            <Button onClick={() => void ask("head")}>{words.inviteAHeadCoach()}</Button>
           </div>
         )}
       </div>
       <table className="rows">
         <thead>
           <tr>
-            <th scope="col">name</th>
-            <th scope="col">e-mail</th>
-            <th scope="col">role</th>
-            <th scope="col">second factor</th>
+            <th scope="col">{words.name()}</th>
+            <th scope="col">{words.eMail()}</th>
+            <th scope="col">{words.role()}</th>
+            <th scope="col">{words.secondFactor()}</th>
             <th scope="col"></th>
           </tr>
         </thead>
@@ -59,14 +57,14 @@ export function People({ head }: { head: boolean }) {
       </table>
       {data.invitations.length > 0 && (
         <>
-          <h2>Open invitations</h2>
+          <h2>{words.openInvitations()}</h2>
           <ul className="small">
             {data.invitations.map((i) => (
               <li key={i.id}>
-                {ROLE[i.role]}, invited by {i.by}, open until {momentText(i.expiresAt)}{" "}
+                {words.invited({ role: ROLE[i.role], by: i.by, until: momentText(i.expiresAt) })}{" "}
                 {head && (
                   <Button size="small" type="text" onClick={() => void withdraw(i.id)}>
-                    Withdraw
+                    {words.withdraw()}
                   </Button>
                 )}
               </li>
@@ -74,16 +72,13 @@ export function People({ head }: { head: boolean }) {
           </ul>
         </>
       )}
-      <Dialog open={link !== null} onCancel={() => setLink(null)} footer={null} title="Invitation" width={520}>
+      <Dialog open={link !== null} onCancel={() => setLink(null)} footer={null} title={words.invitation()} width={520}>
         {link && (
           <div style={{ display: "grid", gap: 10 }}>
-            <p>
-              Send this to the new {ROLE[link.role].toLowerCase()}. It works once, within 7 days, and is not shown
-              again.
-            </p>
-            <Input readOnly value={link.address} aria-label="Link to join" onFocus={(e) => e.target.select()} />
+            <p>{words.sendThisToThe({ role: ROLE[link.role].toLowerCase() })}</p>
+            <Input readOnly value={link.address} aria-label={words.linkToJoin()} onFocus={(e) => e.target.select()} />
             <div className="actions">
-              <Button onClick={() => void navigator.clipboard?.writeText(link.address)}>Copy</Button>
+              <Button onClick={() => void navigator.clipboard?.writeText(link.address)}>{words.copy()}</Button>
             </div>
           </div>
         )}
@@ -104,23 +99,23 @@ function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean
   const menu = [
     {
       key: "role",
-      label: p.role === "head" ? "Make coach" : "Make head coach",
+      label: p.role === "head" ? words.makeCoach() : words.makeHeadCoach(),
       onClick: () => void run(changeRole({ id: p.id, role: p.role === "head" ? "coach" : "head" })),
     },
     {
       key: "factor",
-      label: "Remove the second factor",
+      label: words.removeTheSecondFactor(),
       disabled: !p.factor,
       onClick: () => void run(resetFactor(p.id)),
     },
     {
       key: "remove",
-      label: "Remove from the practice",
+      label: words.removeFromThePractice(),
       danger: true,
       onClick: () =>
         void modal.confirm({
-          title: `Remove ${p.name}?`,
-          content: "Signed out at once. What was planned and logged stays.",
+          title: words.removeName({ name: p.name }),
+          content: words.signedOutAtOnce(),
           okText: "Remove",
           cancelText: "Keep",
           onOk: () => run(remove(p.id)),
@@ -139,7 +134,7 @@ function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean
         {holder}
         {head && (
           <Menu items={menu} button={{ size: "small", type: "text", "aria-label": `${p.name}: more` }}>
-            More
+            {words.more()}
           </Menu>
         )}
       </td>

@@ -1,4 +1,5 @@
 /** The practice: its people, who has looked at what, and one's own account. */
+import { practicePage as text } from "#core/words/web/identity";
 import { NavLink, useParams } from "react-router";
 import { api } from "../base/api";
 import { Account } from "./Account";
@@ -16,15 +17,15 @@ export default function PracticePage() {
   const head = data?.coach?.role === "head";
   return (
     <div className="practice">
-      <nav aria-label="Practice">
+      <nav aria-label={text.practice()}>
         <NavLink to="/practice" end>
-          People
+          {text.people()}
         </NavLink>
-        <NavLink to="/practice/numbers">Numbers</NavLink>
+        <NavLink to="/practice/numbers">{text.numbers()}</NavLink>
         <NavLink to="/practice/mail">{mailWords.title()}</NavLink>
-        {head && <NavLink to="/practice/audit">Audit</NavLink>}
+        {head && <NavLink to="/practice/audit">{text.audit()}</NavLink>}
         {head && <NavLink to="/practice/operations">{operationsWords.title()}</NavLink>}
-        <NavLink to="/practice/account">Your account</NavLink>
+        <NavLink to="/practice/account">{text.yourAccount()}</NavLink>
       </nav>
       {part === "account" ? (
         <Account />

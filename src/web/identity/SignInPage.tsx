@@ -1,3 +1,4 @@
+import { signInPage as words } from "#core/words/web/identity";
 import { Button, Input } from "antd";
 import { useState, type FormEvent } from "react";
 import { api, toFailure } from "../base/api";
@@ -33,18 +34,18 @@ export default function SignInPage() {
     <main className="sign-in">
       <section className="picture" aria-hidden>
         <Mark size={34} />
-        <h1>See where the load falls. Then write the week.</h1>
+        <h1>{words.seeWhereTheLoad()}</h1>
         <div style={{ display: "grid", gap: 14 }}>
           <Grain metrics={shape(0.78, 0.03, 0.42, 0.97)} width={420} height={74} />
-          <span className="quiet">heavy where the muscle is long</span>
+          <span className="quiet">{words.heavyWhereTheMuscle()}</span>
           <Grain metrics={shape(0.2, 0.02, 0.05, 0.6)} width={420} height={74} />
-          <span className="quiet">heavy where it is short</span>
+          <span className="quiet">{words.heavyWhereItIs()}</span>
         </div>
       </section>
       <form onSubmit={submit} noValidate>
-        <h1>Sign in</h1>
+        <h1>{words.signIn()}</h1>
         <div className="field">
-          <label htmlFor="email">E-mail</label>
+          <label htmlFor="email">{words.eMail()}</label>
           <Input
             id="email"
             size="large"
@@ -61,7 +62,7 @@ export default function SignInPage() {
           </span>
         </div>
         <div className="field">
-          <label htmlFor="password">Password</label>
+          <label htmlFor="password">{words.password()}</label>
           <Input.Password
             id="password"
             size="large"
@@ -78,7 +79,7 @@ export default function SignInPage() {
         </div>
         {asksForCode && (
           <div className="field">
-            <label htmlFor="code">Six digits of your authenticator</label>
+            <label htmlFor="code">{words.sixDigitsOfYour()}</label>
             <Input
               id="code"
               size="large"
@@ -101,19 +102,17 @@ export default function SignInPage() {
           </p>
         )}
         <Button type="primary" size="large" htmlType="submit" loading={isLoading}>
-          Sign in
+          {words.signIn()}
         </Button>
         {session?.demo && (
           <div className="demo">
             <Button size="large" block onClick={() => void signIn(session.demo!)}>
-              Look around in the demo practice
+              {words.lookAroundInThe()}
             </Button>
-            <p className="small quiet">
-              Made-up people. A practice of your own: open the link that the start command prints.
-            </p>
+            <p className="small quiet">{words.madeUpPeopleA()}</p>
           </div>
         )}
-        <p className="small quiet">Gryn plans training for people cleared to train. It does not diagnose or treat.</p>
+        <p className="small quiet">{words.grynPlansTrainingFor()}</p>
       </form>
     </main>
   );

@@ -1,4 +1,5 @@
 /** Every number the practice judges by, what it means, ours beside it; a head coach makes an edition of other ones. */
+import { numbers as words } from "#core/words/web/judgements";
 import { Button, Input } from "antd";
 import { useMemo, useState } from "react";
 import { CURRENT_EDITION, editionOf } from "#core/edition/edition";
@@ -21,23 +22,21 @@ export function Numbers({ head }: { head: boolean }) {
   const present = usePresentEdition();
   const [shown, setShown] = useState<string | null>(null);
   const [changes, setChanges] = useState<Changes | null>(null);
-  if (error) return <Failed what="The practice's numbers" reason={toFailure(error).error} again={refetch} />;
-  if (!data) return <Loading what="the practice's numbers" />;
+  if (error) return <Failed what={words.thePracticeSNumbers()} reason={toFailure(error).error} again={refetch} />;
+  if (!data) return <Loading what={words.thePracticeSNumbers2()} />;
   const own = data.editions.find((e) => e.id === (shown ?? present.id));
   const here = shown ? editionOf({ edition: shown }) : present;
   const base = own?.base ?? CURRENT_EDITION.id;
   return (
-    <section className="sheet numbers" aria-label="Numbers">
+    <section className="sheet numbers" aria-label={words.numbers()}>
       <div className="headline">
         <div>
-          <h1>Numbers</h1>
-          <p className="quiet small">
-            What Gryn judges by. A week keeps the edition it was planned by; new weeks take the newest.
-          </p>
+          <h1>{words.numbers()}</h1>
+          <p className="quiet small">{words.whatGrynJudgesBy()}</p>
         </div>
         {head && changes === null && (
           <Button type="primary" onClick={() => setChanges(own?.changes ?? {})}>
-            Change numbers
+            {words.changeNumbers()}
           </Button>
         )}
       </div>
@@ -71,7 +70,7 @@ function Editions({ all, here, head, onShow }: EditionsProps) {
   const take = async (e: Own) => {
     const r = await withdraw(e.id);
     if ("error" in r && r.error) message.error(toFailure(r.error).error, 6);
-    else message.success(`${e.name} is withdrawn. Weeks that were planned by it stay so.`);
+    else message.success(words.nameIsWithdrawnWeeks({ name: e.name }));
   };
   return (
     <ul className="plain-list editions">
@@ -81,12 +80,17 @@ function Editions({ all, here, head, onShow }: EditionsProps) {
             {e.name}
           </button>{" "}
           <span className="quiet small">
-            {dayText(e.at.slice(0, 10))}, {e.by}, {count(Object.keys(e.changes).length, "number")} of {e.base} changed
-            {e.withdrawnAt && `, withdrawn ${dayText(e.withdrawnAt.slice(0, 10))}`}
+            {words.own({
+              day: dayText(e.at.slice(0, 10)),
+              by: e.by,
+              n: Object.keys(e.changes).length,
+              base: e.base,
+              withdrawn: e.withdrawnAt ? dayText(e.withdrawnAt.slice(0, 10)) : null,
+            })}
           </span>{" "}
           {head && !e.withdrawnAt && (
             <Button size="small" type="text" onClick={() => void take(e)}>
-              Withdraw
+              {words.withdraw()}
             </Button>
           )}
         </li>
@@ -100,7 +104,7 @@ function Editions({ all, here, head, onShow }: EditionsProps) {
         >
           {CURRENT_EDITION.id}
         </button>{" "}
-        <span className="quiet small">ours, {dayText(CURRENT_EDITION.date)}</span>
+        <span className="quiet small">{words.ours({ date: dayText(CURRENT_EDITION.date) })}</span>
       </li>
     </ul>
   );
@@ -131,13 +135,14 @@ function Making({ base, changes, onMade, onLeave }: MakingProps) {
       const f = toFailure(r.error);
       return setFailed(f.fields[0] ? `${f.error} ${f.fields[0].reason}` : f.error);
     }
-    message.success(`${name.trim()} is made. New weeks are planned by it.`);
+    message.success(words.whatIsMadeNew({ what: name.trim() }));
     onMade();
   };
   return (
-    <div className="making" role="group" aria-label="A new edition">
+    <div className="making" role="group" aria-label={words.aNewEdition()}>
       <label>
-        Name <Input style={{ width: 220 }} value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
+        {words.name()}{" "}
+        <Input style={{ width: 220 }} value={name} maxLength={60} onChange={(e) => setName(e.target.value)} />
       </label>
       <Button
         type="primary"
@@ -145,11 +150,11 @@ function Making({ base, changes, onMade, onLeave }: MakingProps) {
         disabled={n === 0 || name.trim() === "" || fault !== null}
         onClick={() => void send()}
       >
-        Make this edition
+        {words.makeThisEdition()}
       </Button>
-      <Button onClick={onLeave}>Leave it</Button>
+      <Button onClick={onLeave}>{words.leaveIt()}</Button>
       <span className="small quiet" role="status">
-        {n === 0 ? "Nothing is changed yet." : `${count(n, "number")} changed.`}
+        {n === 0 ? words.nothingIsChangedYet() : words.nChanged({ n: count(n, "number") })}
       </span>
       {failed && (
         <p className="notice warn small" role="alert">
@@ -185,17 +190,17 @@ function Table({ base, here, changes, onChanges }: TableProps) {
           {section}{" "}
           <span className="quiet small">
             {count(own.length, "number")}
-            {changed > 0 && `, ${changed} changed`}
+            {changed > 0 && words.changedChanged({ changed })}
           </span>
         </summary>
         <table className="rows">
           <thead>
             <tr>
-              <th scope="col">what it means</th>
-              <th scope="col">ours</th>
-              <th scope="col">here</th>
-              <th scope="col">unit</th>
-              <th scope="col">may be</th>
+              <th scope="col">{words.whatItMeans()}</th>
+              <th scope="col">{words.ours2()}</th>
+              <th scope="col">{words.here()}</th>
+              <th scope="col">{words.unit()}</th>
+              <th scope="col">{words.mayBe()}</th>
             </tr>
           </thead>
           <tbody>
@@ -219,7 +224,7 @@ function Table({ base, here, changes, onChanges }: TableProps) {
                 </td>
                 <td className="quiet">{n.meaning.unit}</td>
                 <td className="quiet number">
-                  {plain(n.meaning.least)} to {plain(n.meaning.most)}
+                  {words.to({ least: plain(n.meaning.least), most: plain(n.meaning.most) })}
                 </td>
               </tr>
             ))}

@@ -1,4 +1,5 @@
 /** The practice's own schools, moved rows and kept rankings, and how they are said and taken back. */
+import { useJudgements as words } from "#core/words/web/judgements";
 import { useMemo } from "react";
 import type { School } from "#core/edition/schools";
 import type { Judgement, JudgementBody } from "#core/ranking/judgement";
@@ -27,7 +28,10 @@ export function useJudgements() {
       const r = await judge({ id, judgement });
       if ("error" in r && r.error) {
         const failure = toFailure(r.error);
-        message.error(failure.fields[0]?.reason ? `Not kept: ${failure.fields[0].reason}.` : failure.error, 6);
+        message.error(
+          failure.fields[0]?.reason ? words.notKeptReason({ reason: failure.fields[0].reason }) : failure.error,
+          6,
+        );
         return false;
       }
       return true;

@@ -1,4 +1,5 @@
 /** Asks the engine's workers: one question for all kinds, answered once, failed with a reason, or dropped. */
+import { analyst as words } from "#core/words/web/mechanics";
 import type { SetupAsk } from "#core/exercises/asked";
 import { onOffer, shelved } from "#core/exercises/shelf";
 import type { Body } from "#core/mechanics/model";
@@ -68,13 +69,13 @@ class Thread {
       this.open.clear();
       for (const asked of all) asked.reject(new Error(reason));
     };
-    worker.onerror = (event) => crashed(event.message || "The engine stopped.");
-    worker.onmessageerror = () => crashed("The engine's answer could not be read.");
+    worker.onerror = (event) => crashed(event.message || words.theEngineStopped());
+    worker.onmessageerror = () => crashed(words.theEngineSAnswer());
     return worker;
   }
 }
 
-const threads = { live: new Thread("mechanics, live"), background: new Thread("mechanics, background") };
+const threads = { live: new Thread(words.mechanicsLive()), background: new Thread(words.mechanicsBackground()) };
 let next = 1;
 
 export interface AskOptions {

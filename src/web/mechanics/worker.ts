@@ -1,5 +1,6 @@
 /// <reference lib="webworker" />
 /** The engine off the page's thread. Asks that were dropped before they began are passed over. */
+import { worker as words } from "#core/words/web/mechanics";
 import { setupAsked, type SetupAsk } from "#core/exercises/asked";
 import { shelve } from "#core/exercises/shelf";
 import { analyse } from "#core/mechanics/analyse";
@@ -31,7 +32,7 @@ function modelFor(body: Body): Model {
 
 function setupFor(ask: SetupAsk) {
   const setup = setupAsked(ask);
-  if (!setup) throw new Error(`There is no exercise called ${ask.exerciseId}.`);
+  if (!setup) throw new Error(words.noExercise({ id: ask.exerciseId }));
   return setup;
 }
 

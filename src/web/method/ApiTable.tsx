@@ -1,4 +1,5 @@
 /** What the server answers to, as it describes itself at /api/openapi.json. */
+import { apiTable as words } from "#core/words/web/method";
 import { useEffect, useState } from "react";
 import { Failed, Loading } from "../base/states";
 
@@ -42,36 +43,34 @@ export function ApiTable() {
   if (failed)
     return (
       <Failed
-        what="The description"
-        reason="The server does not answer. Try again in a moment."
+        what={words.theDescription()}
+        reason={words.theServerDoesNot()}
         again={() => (setFailed(false), setAsked(asked + 1))}
       />
     );
-  if (!description) return <Loading what="the description" />;
+  if (!description) return <Loading what={words.theDescription2()} />;
   const operations = Object.entries(description.paths).flatMap(([path, methods]) =>
     Object.entries(methods).map(([method, operation]) => ({ path, method, operation })),
   );
   const groups = [...new Set(operations.map((o) => o.operation.tags[0]!))];
   return (
     <>
-      <h2>Interface of the server</h2>
+      <h2>{words.interfaceOfTheServer()}</h2>
       <p>
-        {description.info.description} The same schemas read every request, check every answer in the tests and describe
-        it here and as OpenAPI 3.1 in <a href="/api/openapi.json">openapi.json</a>. What is refused says why in{" "}
-        <code>error</code> and where in <code>fields</code>.
+        {description.info.description} {words.schemas()} <a href="/api/openapi.json">openapi.json</a>
       </p>
       {groups.map((group) => (
         <section key={group}>
           <h3>{group}</h3>
-          <div className="scroll" tabIndex={0} role="region" aria-label={`Requests: ${group}`}>
+          <div className="scroll" tabIndex={0} role="region" aria-label={words.requests({ group })}>
             <table>
               <thead>
                 <tr>
-                  <th>Request</th>
-                  <th>What it does</th>
-                  <th>Who</th>
-                  <th>Carries</th>
-                  <th>Answers</th>
+                  <th>{words.request()}</th>
+                  <th>{words.whatItDoes()}</th>
+                  <th>{words.who()}</th>
+                  <th>{words.carries()}</th>
+                  <th>{words.answers()}</th>
                 </tr>
               </thead>
               <tbody>

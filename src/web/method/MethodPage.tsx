@@ -1,4 +1,5 @@
 /** The method, as written in docs/method: the same text for the coach with curiosity and the engineer with doubts. */
+import { methodPage as words } from "#core/words/web/method";
 import { useEffect } from "react";
 import Markdown from "react-markdown";
 import { Link, Navigate, NavLink, useLocation, useParams } from "react-router";
@@ -16,14 +17,14 @@ import { TorquePlots } from "./TorquePlots";
 import tables from "../../../docs/method/tables.md?raw";
 
 const PAGES: Record<string, { name: string; text: string | null }> = {
-  ideas: { name: "In short", text: null },
+  ideas: { name: words.inShort(), text: null },
   mechanics: { name: "Mechanics", text: mechanics },
   ranking: { name: "Ranking", text: ranking },
   planning: { name: "Planning", text: planning },
   limiters: { name: "Limiters", text: limiters },
   drawing: { name: "Drawing", text: drawing },
   tables: { name: "Tables", text: tables },
-  "exercise-format": { name: "Exercise format", text: exerciseFormat },
+  "exercise-format": { name: words.exerciseFormat(), text: exerciseFormat },
   interface: { name: "Interface", text: null },
 };
 
@@ -38,7 +39,7 @@ export default function MethodPage() {
   if (!shown) return <Navigate to="/method/ideas" replace />;
   return (
     <div className="method">
-      <nav aria-label="Method">
+      <nav aria-label={words.method()}>
         {Object.entries(PAGES).map(([id, p]) => (
           <NavLink key={id} to={`/method/${id}`}>
             {p.name}
@@ -60,7 +61,7 @@ const Text = ({ text }: { text: string }) => (
     components={{
       a: ({ href = "", children }) => <Link to={`/method/${href.replace(/\.md(?=#|$)/, "")}`}>{children}</Link>,
       table: ({ children }) => (
-        <div className="scroll" tabIndex={0} role="region" aria-label="Table">
+        <div className="scroll" tabIndex={0} role="region" aria-label={words.table()}>
           <table>{children}</table>
         </div>
       ),

@@ -1,4 +1,5 @@
 /** The model's isometric joint torques beside published ones: a small plot a curve, worked out here and now. */
+import { torquePlots as text } from "#core/words/web/method";
 import { useMemo } from "react";
 import { compileModel } from "#core/mechanics/compile";
 import { compareTorques, type CurveError } from "#core/validation/torque";
@@ -11,7 +12,7 @@ function Plot({ curve }: { curve: CurveError }) {
   const top = 1.08 * Math.max(...curve.points.flatMap((p) => [p.published, p.model]));
   const x = (angle: number) => PAD + ((angle - from) / (to - from)) * (W - 2 * PAD);
   const y = (torque: number) => H - PAD - (torque / top) * (H - 2 * PAD);
-  const words = `${curve.id}, ${curve.use}: ${curve.points.map((p) => `at ${p.angle} degrees model ${Math.round(p.model)}, published ${Math.round(p.published)} newton metres`).join("; ")}`;
+  const words = `${curve.id}, ${curve.use}: ${curve.points.map((p) => text.atAngleDegreesModel({ angle: p.angle, model: Math.round(p.model), published: Math.round(p.published) })).join("; ")}`;
   return (
     <figure>
       <svg viewBox={`0 0 ${W} ${H}`} role="img" aria-label={words}>
@@ -27,8 +28,13 @@ function Plot({ curve }: { curve: CurveError }) {
       <figcaption>
         {curve.id}{" "}
         <span className="quiet">
-          {curve.use === "fit" ? "" : "left out, "}
-          {Math.round(100 * curve.error)} % off, {from} to {to}°, up to {Math.round(top / 1.08)} Nm
+          {text.off({
+            leftOut: curve.use !== "fit",
+            percent: Math.round(100 * curve.error),
+            from,
+            to,
+            most: Math.round(top / 1.08),
+          })}
         </span>
       </figcaption>
     </figure>
@@ -38,11 +44,8 @@ function Plot({ curve }: { curve: CurveError }) {
 export function TorquePlots() {
   const curves = useMemo(() => compareTorques(compileModel()), []);
   return (
-    <section aria-label="Joint torques, model and published" className="torques">
-      <p className="small quiet">
-        The line is the model, the rings are published values (recalled, unverified); "left out" was not used in the
-        calibration.
-      </p>
+    <section aria-label={text.jointTorquesModelAnd()} className="torques">
+      <p className="small quiet">{text.theLineIsThe()}</p>
       <div>
         {curves.map((c) => (
           <Plot key={c.id} curve={c} />

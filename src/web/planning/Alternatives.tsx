@@ -2,6 +2,7 @@
  * What the coach approves where the planned setup cannot be had: the best ranked ones for the same head that need
  * other equipment.
  */
+import { alternatives as words } from "#core/words/web/planning";
 import { Checkbox } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useMemo } from "react";
@@ -45,13 +46,11 @@ export function Alternatives({
     .slice(0, 6);
   const has = (key: string) => p.alternatives.some((a) => a.setupKey === key);
   return (
-    <Dialog open onCancel={onClose} footer={null} title={`When ${p.name} is busy`} width={520}>
+    <Dialog open onCancel={onClose} footer={null} title={words.whenIsBusy({ name: p.name })} width={520}>
       <p className="small quiet" style={{ marginBottom: 8 }}>
-        {head
-          ? `Best for ${headTitle(head).toLowerCase()}, doing the same, with other equipment. Up to three go to the phone with the next hand-over.`
-          : "No head is credited directly."}
+        {head ? words.bestForWhatDoing({ what: headTitle(head).toLowerCase() }) : words.noHeadIsCredited()}
       </p>
-      {!survey && <Loading what="the ranking" done={progress} />}
+      {!survey && <Loading what={words.theRanking()} done={progress} />}
       {rows.map((r) => (
         <Checkbox
           key={r.row.setupKey}

@@ -1,3 +1,4 @@
+import { checks as said } from "#core/words/web/planning";
 import { Button } from "antd";
 import { useState } from "react";
 import { checkId } from "#core/planning/check";
@@ -28,24 +29,28 @@ export function Checks({ checks, judging, onFix }: ChecksProps) {
     .filter((c) => !folded.has(c) && (passes || c.state !== "pass"))
     .sort((a, b) => ORDER[a.state] - ORDER[b.state]);
   return (
-    <aside className="sheet checks" aria-label="Checks">
-      <h2>Checks</h2>
+    <aside className="sheet checks" aria-label={said.checks()}>
+      <h2>{said.checks()}</h2>
       {judging !== null && (
         <p className="small" style={{ padding: "0 14px 4px" }} role="status">
-          … Still working out the exercises in this body: {Math.round(100 * judging)} %. Positions, parts, low back and
-          limits are judged after it.
+          {said.stillWorkingOutThe({ percent: Math.round(100 * judging) })}
         </p>
       )}
       <p className="small quiet" style={{ padding: "0 14px 8px" }} aria-live="polite">
-        {count("problem")} {count("problem") === 1 ? "problem" : "problems"}, {count("look") - folded.size} to review,
-        {folded.size > 0 && ` ${folded.size} weighed,`} {count("pass")} passed{judging === null ? "" : " so far"}.{" "}
+        {said.counts({
+          problems: count("problem"),
+          review: count("look") - folded.size,
+          weighed: folded.size,
+          passed: count("pass"),
+          soFar: judging !== null,
+        })}{" "}
         <button
           type="button"
           className="plain"
           style={{ color: "var(--fjord)", textDecoration: "underline" }}
           onClick={() => setPasses(!passes)}
         >
-          {passes ? "Hide passed" : "Show passed"}
+          {passes ? said.hidePassed() : said.showPassed()}
         </button>
       </p>
       <ul>
@@ -57,7 +62,7 @@ export function Checks({ checks, judging, onFix }: ChecksProps) {
         ))}
         {shown.length === 0 && judging === null && (
           <li>
-            <p className="small">✓ Nothing to mend in what this week can see.</p>
+            <p className="small">{said.nothingToMendIn()}</p>
           </li>
         )}
       </ul>
@@ -74,7 +79,7 @@ function Weighed({ checks, onFix }: { checks: Check[]; onFix: ChecksProps["onFix
         <summary>
           <span className="verdict look">
             <span aria-hidden>◇</span>
-            <span className="visually-hidden">Weighed</span>
+            <span className="visually-hidden">{said.weighed()}</span>
           </span>
           <span>
             <strong>{title}</strong>

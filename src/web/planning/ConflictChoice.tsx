@@ -1,3 +1,4 @@
+import { conflictChoice as text } from "#core/words/web/planning";
 import { Button } from "antd";
 import { useDispatch } from "react-redux";
 import { groupName } from "#core/planning/groups";
@@ -47,10 +48,10 @@ export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Pla
   const nameOf = (id: string) =>
     [...plan.program.days, ...plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions))].find(
       (x) => x.id === id,
-    )?.name ?? (id === "program" ? "The week" : "an exercise");
+    )?.name ?? (id === "program" ? text.theWeek() : "an exercise");
   return (
     <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>
-      <h2>Changed by two people</h2>
+      <h2>{text.changedByTwoPeople()}</h2>
       {plan.conflicts.map((c) => {
         const [id, field] = c.what.split("/");
         return (
@@ -59,7 +60,7 @@ export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Pla
               <strong>{nameOf(id!)}</strong>
               {field ? `, ${FIELD[field] ?? field}` : ""}
             </span>
-            <span>yours: {showIn(field, c.mine)}</span>
+            <span>{text.yours({ field: showIn(field, c.mine) })}</span>
             <span>
               {c.who}, {timeText(c.at)}: {showIn(field, c.theirs)}
             </span>
@@ -67,13 +68,13 @@ export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Pla
               size="small"
               onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "mine" }))}
             >
-              Use mine
+              {text.useMine()}
             </Button>
             <Button
               size="small"
               onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "theirs" }))}
             >
-              Keep theirs
+              {text.keepTheirs()}
             </Button>
           </div>
         );

@@ -1,4 +1,5 @@
 /** A day of the week: its name, its date, its place among the others; copied, taken away, or one more. */
+import { dayMenu as words } from "#core/words/web/planning";
 import { cutText } from "#core/base/text";
 import { Button, Input, Select } from "antd";
 import { Menu } from "../base/Menu";
@@ -68,23 +69,23 @@ export function DayMenu({
     onDay(made.id);
   };
   const menu = [
-    { key: "name", label: "Name, date, muscle groups", onClick: () => setNaming(true) },
-    { key: "copy", label: "Copy the day", disabled: full, onClick: () => add(copyOf(day), at + 1) },
+    { key: "name", label: words.nameDateMuscleGroups(), onClick: () => setNaming(true) },
+    { key: "copy", label: words.copyTheDay(), disabled: full, onClick: () => add(copyOf(day), at + 1) },
     {
       key: "ladder",
-      label: "Set RIR by the ladder",
+      label: words.setRirByThe(),
       disabled: ladder.length === 0,
       onClick: () => edit(...ladder),
     },
     {
       key: "stretches",
-      label: "Stretches after this session",
+      label: words.stretchesAfterThisSession(),
       disabled: stretches.length === 0,
       onClick: () => setStretching(true),
     },
     ...[2, 3].map((times) => ({
-      key: `copy ${times}`,
-      label: `The same session ${times + 1} times a week`,
+      key: words.copyTimes({ times }),
+      label: words.theSameSessionN({ n: times + 1 }),
       disabled: program.days.length + times > WEEK_DAYS_MOST,
       onClick: () =>
         edit(
@@ -97,26 +98,26 @@ export function DayMenu({
     })),
     {
       key: "earlier",
-      label: "Earlier in the week",
+      label: words.earlierInTheWeek(),
       disabled: at === 0,
       onClick: () => edit({ kind: "move-day", dayId: day.id, index: at - 1 }),
     },
     {
       key: "later",
-      label: "Later in the week",
+      label: words.laterInTheWeek(),
       disabled: at === program.days.length - 1,
       onClick: () => edit({ kind: "move-day", dayId: day.id, index: at + 1 }),
     },
     {
       key: "add",
-      label: "Add a day",
+      label: words.addADay(),
       disabled: full,
       onClick: () =>
-        add(emptyDay(newId(), `Day ${program.days.length + 1}`, program.days[0]!.week), program.days.length),
+        add(emptyDay(newId(), words.dayN({ n: program.days.length + 1 }), program.days[0]!.week), program.days.length),
     },
     {
       key: "remove",
-      label: "Remove the day",
+      label: words.removeTheDay(),
       danger: true,
       disabled: program.days.length === 1,
       onClick: () => {
@@ -127,8 +128,8 @@ export function DayMenu({
   ];
   return (
     <>
-      <Menu items={menu} button={{ size: "small", type: "text", "aria-label": `Day ..., ${day.name}` }}>
-        Day ...
+      <Menu items={menu} button={{ size: "small", type: "text", "aria-label": words.dayName({ name: day.name }) }}>
+        {words.day()}
       </Menu>
       {stretching && <Stretches day={day} stretches={stretches} edit={edit} onClose={() => setStretching(false)} />}
       {naming && <Naming day={day} edit={edit} onClose={() => setNaming(false)} />}
@@ -158,22 +159,21 @@ function Stretches({ day, stretches, edit, onClose }: StretchesProps) {
   };
   const fits = NOTE_MOST - before.length > stretchNote(stretches.slice(0, 1), NOTE_MOST).length;
   return (
-    <Dialog open onCancel={onClose} footer={null} title={`After ${day.name}`} width={460}>
+    <Dialog open onCancel={onClose} footer={null} title={words.after({ name: day.name })} width={460}>
       <ul className="plain-list">
         {stretches.map((s) => (
           <li key={s.group}>{stretchText(s).replace(/^./, (c) => c.toUpperCase())}</li>
         ))}
       </ul>
       <p className="small quiet" style={{ margin: "8px 0 12px" }}>
-        Each stretch lengthens a group that worked today. Easy, 30 s a side, never into pain or numbness; it counts for
-        nothing here, and a noted joint comes first.
+        {words.eachStretchLengthensA()}
       </p>
       <div className="actions">
         <Button type="primary" disabled={!fits} onClick={note}>
-          Add to the client's note
+          {words.addToTheClient()}
         </Button>
-        <Button onClick={onClose}>Close</Button>
-        {!fits && <span className="small">The note of {last?.name} has no room left.</span>}
+        <Button onClick={onClose}>{words.close()}</Button>
+        {!fits && <span className="small">{words.noRoom({ name: last?.name ?? "" })}</span>}
       </div>
     </Dialog>
   );
@@ -201,7 +201,7 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
     onClose();
   };
   return (
-    <Dialog open onCancel={onClose} footer={null} title="The day" width={380}>
+    <Dialog open onCancel={onClose} footer={null} title={words.theDay()} width={380}>
       <form
         style={{ display: "grid", gap: 12 }}
         onSubmit={(e) => {
@@ -210,15 +210,15 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
         }}
       >
         <div className="field">
-          <label htmlFor="day-name">Name</label>
+          <label htmlFor="day-name">{words.name()}</label>
           <Input id="day-name" autoFocus value={name} onChange={(e) => setName(e.target.value)} />
         </div>
         <div className="field">
-          <label htmlFor="day-date">Date, where it has one</label>
+          <label htmlFor="day-date">{words.dateWhereItHas()}</label>
           <Input id="day-date" type="date" value={date} onChange={(e) => setDate(e.target.value)} />
         </div>
         <div className="field">
-          <label htmlFor="day-aim">What it is for</label>
+          <label htmlFor="day-aim">{words.whatItIsFor()}</label>
           <Select
             id="day-aim"
             value={aim}
@@ -233,9 +233,9 @@ function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operat
         )}
         <div className="actions">
           <Button type="primary" htmlType="submit" disabled={!parsed.success}>
-            Save
+            {words.save()}
           </Button>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>{words.leaveIt()}</Button>
         </div>
       </form>
     </Dialog>

@@ -1,4 +1,5 @@
 /** How the sets of a line are done: how the load goes through them, and techniques, refused with their figures. */
+import { doing as words } from "#core/words/web/planning";
 import { Button, Segmented } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
@@ -41,7 +42,7 @@ interface DoingProps {
 }
 
 const PURPOSE: Record<Purpose, string> = { work: "work", "warm-up": "warm-up", "cool-down": "cool-down" };
-const TURN: Record<Turns, string> = { "one-then-other": "one, then the other", alternating: "in turns" };
+const TURN: Record<Turns, string> = { "one-then-other": words.oneThenTheOther(), alternating: "in turns" };
 
 /** the weaker side begins and the other stops at its reps: what the log says of them stands beside the choice */
 function Begin({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onChange">) {
@@ -54,21 +55,21 @@ function Begin({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onCha
   const less = gap && gap.weaker !== "either" ? gap.weaker : null;
   return (
     <span>
-      <h3>Begins</h3>
+      <h3>{words.begins()}</h3>
       <Segmented
         size="small"
-        aria-label="Which side begins"
+        aria-label={words.whichSideBegins()}
         value={p.begins}
         onChange={(begins) => onChange({ begins })}
         options={BEGINS.map((x) => ({ value: x, label: x }))}
       />
       <p className="small quiet">
-        {p.begins === "either" ? "" : "The other side stops at the same reps. "}
+        {p.begins === "either" ? "" : `${words.theOtherSideStops()} `}
         {gap === null
-          ? "The log needs two sessions with both sides."
+          ? words.theLogNeedsTwo()
           : less
-            ? `In the log the ${less} does ${Math.round(Math.abs(100 * gap.share))} % fewer: let it begin.`
-            : "Neither side is weaker in the log."}
+            ? words.inTheLogThe({ less, n: Math.round(Math.abs(100 * gap.share)) })
+            : words.neitherSideIsWeaker()}
       </p>
     </span>
   );
@@ -83,34 +84,34 @@ function Standing({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "on
   return (
     <div className="doing-standing">
       <span>
-        <h3>It is there as</h3>
+        <h3>{words.itIsThereAs()}</h3>
         <Segmented
           size="small"
-          aria-label="Purpose of this exercise"
+          aria-label={words.purposeOfThisExercise()}
           value={p.purpose}
           onChange={(purpose) => onChange({ purpose })}
           options={PURPOSES.map((x) => ({ value: x, label: PURPOSE[x] }))}
         />
         <p className="small quiet">
-          {p.purpose === "work" ? "Working sets: counted and checked." : "It takes its minutes; nothing of it counts."}
+          {p.purpose === "work" ? words.workingSetsCountedAnd() : words.itTakesItsMinutes()}
         </p>
       </span>
       {p.sides === "one" && <Begin p={p} client={client} onChange={onChange} />}
       {p.sides === "one" && (
         <span>
-          <h3>Sides</h3>
+          <h3>{words.sides()}</h3>
           <Segmented
             size="small"
-            aria-label="Order of the sides"
+            aria-label={words.orderOfTheSides()}
             value={p.turns}
             onChange={(turns) => onChange({ turns })}
             options={TURNS.map((x) => ({ value: x, label: TURN[x] }))}
           />
           <p className="small quiet">
-            {p.turns === "alternating"
-              ? `Each side rests while the other works: ${restOf(p)} s between them, `
-              : "Rest after both; in turns they would need "}
-            {fixed(turned("one-then-other") - turned("alternating"), 1)} min less.
+            {words.turns({
+              rest: p.turns === "alternating" ? restOf(p) : null,
+              less: fixed(turned("one-then-other") - turned("alternating"), 1),
+            })}
           </p>
         </span>
       )}
@@ -133,18 +134,18 @@ function Ramp({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
   const sets = rampOf(p, p.load).map((r) => `${r.reps}${r.load ? ` × ${loadText(r.load)}` : ""}`);
   return (
     <>
-      <h3>Lighter sets before it</h3>
+      <h3>{words.lighterSetsBeforeIt()}</h3>
       <Segmented
         size="small"
-        aria-label="Lighter sets before it"
+        aria-label={words.lighterSetsBeforeIt()}
         value={p.rampSets}
         onChange={(rampSets) => onChange({ rampSets })}
         options={RAMPS}
       />
       <p className="small quiet">
         {sets.length === 0
-          ? "Two or three before the first heavy lift of a region; nobody logs them."
-          : `${sets.join(", ")} reps, then the work: ${fixed(rampSeconds(p) / 60, 1)} min. Nobody logs them.`}
+          ? words.twoOrThreeBefore()
+          : words.whatRepsThenThe({ what: sets.join(", "), what2: fixed(rampSeconds(p) / 60, 1) })}
       </p>
     </>
   );
@@ -160,13 +161,13 @@ function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
   return (
     <>
       <button type="button" className="plain link" aria-expanded={open} onClick={() => setOpen(!open)}>
-        Tempo of single sets {open ? "−" : "+"}
+        {words.tempoOfSingleSets({ mark: open ? "−" : "+" })}
       </button>
       {open && (
         <table className="number set-tempos">
           <thead>
             <tr>
-              <th scope="col">set</th>
+              <th scope="col">{words.set()}</th>
               {PHASES.map(([key, word]) => (
                 <th key={key} scope="col">
                   {word}, s
@@ -190,7 +191,7 @@ function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
                         min={0}
                         max={10}
                         style={{ width: 44 }}
-                        aria-label={`Set ${i + 1}: ${word}, seconds`}
+                        aria-label={words.setSeconds({ n: i + 1, word })}
                         value={tempo[key]}
                         onChange={(v) => v !== null && v !== tempo[key] && set(i, { ...tempo, [key]: v })}
                       />
@@ -199,10 +200,10 @@ function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
                   <td className="small quiet">
                     {own ? (
                       <button type="button" className="plain link" onClick={() => set(i, null)}>
-                        as the line
+                        {words.asTheLine()}
                       </button>
                     ) : (
-                      "as the line"
+                      words.asTheLine()
                     )}
                   </td>
                 </tr>
@@ -237,12 +238,12 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
     ? [...techniques].sort((a, b) => Math.sign(refusals(a).length) - Math.sign(refusals(b).length))
     : [];
   return (
-    <Dialog open onCancel={onClose} footer={null} title={`How ${p.name} is done`} width={680}>
+    <Dialog open onCancel={onClose} footer={null} title={words.howIsDone({ name: p.name })} width={680}>
       <Standing p={p} client={client} onChange={onChange} />
       <SetTempos p={p} onChange={onChange} />
       <Ramp p={p} onChange={onChange} />
-      <h3>Load from set to set</h3>
-      <div className="actions" style={{ marginTop: 0 }} role="group" aria-label="Load from set to set">
+      <h3>{words.loadFromSetTo()}</h3>
+      <div className="actions" style={{ marginTop: 0 }} role="group" aria-label={words.loadFromSetTo()}>
         {structures.map((s) => (
           <Button
             key={s.id}
@@ -263,13 +264,13 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
             .map((s, i) => `${s.load ? loadText(s.load) : `${Math.round(100 * sharesOf(p)[i]!)} %`}, ${s.reserve} RIR`)
             .join("; ")}.`}
       </p>
-      <h3>Technique</h3>
-      {!view && <Loading what="what this setup asks of the body" />}
+      <h3>{words.technique()}</h3>
+      {!view && <Loading what={words.whatThisSetupAsks()} />}
       {p.technique && (
         <p className="small">
           {techniques.find((t) => t.id === p.technique!.id)!.what}{" "}
           <Button size="small" onClick={() => onChange({ technique: null })}>
-            Plain sets
+            {words.plainSets()}
           </Button>
         </p>
       )}
@@ -283,22 +284,26 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
               <div>
                 <strong>{t.name}</strong>{" "}
                 <span className="small quiet">
-                  {t.credit > 0 ? `+${fixed(t.credit, 1)} sets, ` : ""}
-                  {fixed(techniqueSeconds(trial, setSeconds(p)) / 60, 1)} min
-                  {same.sets > 0 && same.minutes > 0.5 && `, ${fixed(same.minutes, 1)} min less than straight sets`}
-                  {t.soreness >= 2 && ", makes sore"}
+                  {words.costs({
+                    sets: t.credit > 0 ? fixed(t.credit, 1) : null,
+                    minutes: fixed(techniqueSeconds(trial, setSeconds(p)) / 60, 1),
+                    less: same.sets > 0 && same.minutes > 0.5 ? fixed(same.minutes, 1) : null,
+                    sore: t.soreness >= 2,
+                  })}
                 </span>
                 <div className="small">
                   {refused.length > 0 ? (
-                    <span className="refused">Refused: {refused.map(refusalText).join("; ")}.</span>
+                    <span className="refused">{words.refused({ why: refused.map(refusalText).join("; ") })}</span>
                   ) : (
                     <>
                       {t.what} <span className="quiet">{t.pays}</span>
                       {t.asks.easier && best && (
                         <span>
-                          {" "}
-                          Easier: {best.setup.name}, {fixed(best.ratio, 2)} times the load, so about {best.reps} more
-                          reps.
+                          {words.easierTimesTheLoad({
+                            name: best.setup.name,
+                            ratio: fixed(best.ratio, 2),
+                            reps: best.reps,
+                          })}
                         </span>
                       )}
                     </>
@@ -308,20 +313,17 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
               <Button
                 size="small"
                 disabled={refused.length > 0}
-                aria-label={`Use ${t.name.toLowerCase()}`}
+                aria-label={words.use({ name: t.name.toLowerCase() })}
                 type={p.technique?.id === t.id ? "primary" : "default"}
                 onClick={() => take(t)}
               >
-                {p.technique?.id === t.id ? "In use" : "Use"}
+                {p.technique?.id === t.id ? words.inUse() : words.use2()}
               </Button>
             </li>
           );
         })}
       </ul>
-      <p className="small quiet">
-        With the same implement a set can also be lengthened: {extensionsOf(exercise).join(", ")}. Techniques near
-        failure are for stable work without pain; sharp or numb pain ends the set.
-      </p>
+      <p className="small quiet">{words.withTheSameImplement({ ways: extensionsOf(exercise).join(", ") })}</p>
     </Dialog>
   );
 }

@@ -1,4 +1,5 @@
 /** Hands the week over: what is wrong with it by name, why it goes out all the same where it can hurt, and the link. */
+import { handOverButton as text } from "#core/words/web/planning";
 import { Button, Input } from "antd";
 import { Dialog } from "../base/Dialog";
 import { lazy, Suspense, useState } from "react";
@@ -35,13 +36,13 @@ export function HandOverButton({ client, plan, checks, judging }: HandOverProps)
   return (
     <>
       <Button type="primary" onClick={() => setOpen(true)}>
-        Hand over{last && since > 0 ? ` (${since} changed since)` : ""}
+        {text.handOver({ as: last && since > 0 ? text.sinceChangedSince({ since }) : "" })}
       </Button>
       <Dialog
         open={open}
         onCancel={() => setOpen(false)}
         footer={null}
-        title={`Hand over to ${client.name.split(" ")[0]}`}
+        title={text.to({ name: client.name.split(" ")[0]! })}
         width={560}
         destroyOnHidden
       >
@@ -76,30 +77,25 @@ function HandOver({ client, plan, checks, judging }: HandOverProps) {
       <p>
         {last ? (
           <>
-            Number {last.number} was handed over on {momentText(last.at)}.{" "}
-            {since > 0
-              ? `The plan has ${since} ${since === 1 ? "edit" : "edits"} since; the client does not see them yet.`
-              : "The client sees exactly this plan."}
+            {text.numberWasHandedOver({ number: last.number, at: momentText(last.at) })}{" "}
+            {since > 0 ? text.since({ edits: since }) : text.theClientSeesExactly()}
           </>
         ) : (
-          "The client sees nothing until you hand over: a numbered copy that later edits do not touch."
+          text.theClientSeesNothing()
         )}
       </p>
       {last?.inSpite && (
         <p className="small quiet">
-          It was handed over in spite of: {last.inSpite.of.join("; ")}. Reason: {last.inSpite.reason}
+          {text.itWasHandedOver({ problems: last.inSpite.of.join("; "), reason: last.inSpite.reason })}
         </p>
       )}
       {!client.cleared && (
-        <p className="notice warn">
-          Screening is not cleared. Record on the client's page that a licensed professional has cleared{" "}
-          {client.name.split(" ")[0]}, then hand over.
-        </p>
+        <p className="notice warn">{text.screeningIsNotCleared({ name: client.name.split(" ")[0]! })}</p>
       )}
       <Problems checks={checks} judging={judging} canHurt={canHurt} />
       {needsReason && (
         <label style={{ display: "grid", gap: 4 }}>
-          <span>Reason to hand it over all the same (kept with this number)</span>
+          <span>{text.reasonToHandIt()}</span>
           <Input.TextArea
             rows={2}
             maxLength={500}
@@ -120,7 +116,7 @@ function HandOver({ client, plan, checks, judging }: HandOverProps) {
         loading={making.isLoading}
         onClick={give}
       >
-        {last ? `Hand over number ${last.number + 1}` : "Hand over"}
+        {last ? text.handOverNumberN({ n: last.number + 1 }) : text.handOver2()}
       </Button>
       <ClientLink client={client} />
     </div>
@@ -135,12 +131,12 @@ function Problems({ checks, judging, canHurt }: Pick<HandOverProps, "checks" | "
     <>
       {judging !== null && (
         <p className="small" role="status">
-          … Not everything is judged yet: {Math.round(100 * judging)} % of the exercises are worked out in this body.
+          {text.notEverythingIsJudged({ percent: Math.round(100 * judging) })}
         </p>
       )}
       {canHurt.length > 0 && (
         <div className="notice warn">
-          <strong>Can hurt {canHurt.length === 1 ? "(1)" : `(${canHurt.length})`}</strong>
+          <strong>{text.canHurt({ n: canHurt.length === 1 ? "(1)" : `(${canHurt.length})` })}</strong>
           <ul style={{ margin: "4px 0 0", paddingLeft: 18 }}>
             {canHurt.map((d) => (
               <li key={d}>{d}</li>
@@ -150,9 +146,7 @@ function Problems({ checks, judging, canHurt }: Pick<HandOverProps, "checks" | "
       )}
       {others.length > 0 && (
         <div className="notice">
-          <strong>
-            {others.length === 1 ? "1 other problem" : `${others.length} ${canHurt.length ? "other " : ""}problems`}
-          </strong>
+          <strong>{text.problems({ n: others.length, others: canHurt.length > 0 })}</strong>
           <ul style={{ margin: "4px 0 0", paddingLeft: 18 }}>
             {others.map((c) => (
               <li key={checkId(c)}>{said(c)}</li>
@@ -177,13 +171,15 @@ function ClientLink({ client }: { client: Client }) {
   };
   return (
     <div style={{ borderTop: "1px solid var(--line)", paddingTop: 12, display: "grid", gap: 8 }}>
-      <h3>The client's link</h3>
+      <h3>{text.theClientSLink()}</h3>
       <p className="small quiet">
         {active
-          ? `A link is open until ${momentText(active.expiresAt)}${active.openedAt ? `, first opened ${momentText(active.openedAt)}` : ", not opened yet"}.`
-          : "No link is open."}{" "}
-        A new link closes the one before. Chat apps open links in a browser of their own: ask the client to open it in
-        the phone's browser.
+          ? text.open({
+              until: momentText(active.expiresAt),
+              first: active.openedAt ? momentText(active.openedAt) : null,
+            })
+          : text.noLinkIsOpen()}{" "}
+        {text.aNewLinkCloses()}
       </p>
       {linking.error && (
         <p className="notice warn" role="alert">
@@ -195,15 +191,15 @@ function ClientLink({ client }: { client: Client }) {
           <LinkCode link={link} />
         </Suspense>
       )}
-      {link && <Input readOnly value={link} aria-label="Link for the client" onFocus={(e) => e.target.select()} />}
+      {link && <Input readOnly value={link} aria-label={text.linkForTheClient()} onFocus={(e) => e.target.select()} />}
       <div className="actions" style={{ marginTop: 0 }}>
         <Button loading={linking.isLoading} onClick={() => void fresh()}>
-          {active ? "New link" : "Make a link"}
+          {active ? text.newLink() : text.makeALink()}
         </Button>
-        {link && <Button onClick={() => void navigator.clipboard?.writeText(link)}>Copy</Button>}
+        {link && <Button onClick={() => void navigator.clipboard?.writeText(link)}>{text.copy()}</Button>}
         {active && (
           <Button danger onClick={() => (void revoke(client.id), setLink(null))}>
-            Close the link
+            {text.closeTheLink()}
           </Button>
         )}
       </div>

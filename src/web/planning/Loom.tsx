@@ -1,3 +1,4 @@
+import { loom as text } from "#core/words/web/planning";
 import {
   DndContext,
   PointerSensor,
@@ -91,13 +92,12 @@ export function Loom(props: LoomProps) {
       onDragEnd={dropped}
       accessibility={{
         screenReaderInstructions: {
-          draggable:
-            "Alt with the arrow keys moves this exercise to another day or place; plus and minus change its sets; x locks; Delete takes it off.",
+          draggable: text.altWithTheArrow(),
         },
       }}
     >
       <table className="loom">
-        <caption className="visually-hidden">The week: days across, groups and heads down</caption>
+        <caption className="visually-hidden">{text.theWeekDaysAcross()}</caption>
         <colgroup>
           <col style={{ width: 118 }} />
           {program.days.map((d) => (
@@ -108,17 +108,13 @@ export function Loom(props: LoomProps) {
         <thead>
           <tr>
             <th scope="col">
-              <span className="visually-hidden">Group</span>
+              <span className="visually-hidden">{text.group()}</span>
             </th>
             {program.days.map((d) => (
               <DayHead key={d.id} day={d} open={d.id === dayId} minutesMost={client.minutes} onDay={onDay} />
             ))}
             <th scope="col">
-              <span className="small quiet">
-                effective sets, their band
-                <br />
-                and what one more brings
-              </span>
+              <span className="small quiet">{text.column()}</span>
             </th>
           </tr>
         </thead>
@@ -133,14 +129,16 @@ export function Loom(props: LoomProps) {
                   aria-expanded={open.has("along")}
                   onClick={() => toggle("along")}
                 >
-                  {along.length} more work along <span className="quiet">{open.has("along") ? "−" : "+"}</span>
+                  {text.along({ n: along.length })} <span className="quiet">{open.has("along") ? "−" : "+"}</span>
                 </button>{" "}
                 <span className="small quiet">
-                  {along
-                    .slice(0, 4)
-                    .map((m) => `${m.name.toLowerCase()} ${one(doseTotal(dose.groups[m.id]!))}`)
-                    .join(", ")}
-                  {along.length > 4 ? " ..." : ""}, in effective sets
+                  {text.inEffectiveSets({
+                    groups: along
+                      .slice(0, 4)
+                      .map((m) => `${m.name.toLowerCase()} ${one(doseTotal(dose.groups[m.id]!))}`)
+                      .join(", "),
+                    more: along.length > 4 ? " ..." : "",
+                  })}
                 </span>
               </th>
             </tr>
@@ -184,7 +182,9 @@ function DayHead({ day: d, open, minutesMost, onDay }: DayHeadProps) {
           <b style={{ left: `${(100 * minutesMost) / scale}%` }} />
         </span>
         <span className="small quiet number">
-          {d.blocks.length ? `${Math.round(minutes)} of ${minutesMost} min` : "nothing yet"}
+          {d.blocks.length
+            ? text.minutesOfMinutesmostMin({ minutes: Math.round(minutes), minutesMost })
+            : text.nothingYet()}
         </span>
       </button>
     </th>
@@ -235,8 +235,7 @@ function GroupRows(props: GroupRowsProps) {
               </DayCell>
             ))}
             <td className="small quiet number">
-              {one(doseTotal(dose.heads[h.id]!))} sets on {dose.heads[h.id]!.days}{" "}
-              {dose.heads[h.id]!.days === 1 ? "day" : "days"}
+              {text.setsOn({ sets: one(doseTotal(dose.heads[h.id]!)), days: dose.heads[h.id]!.days })}
             </td>
           </tr>
         ))}
@@ -374,10 +373,10 @@ function Margin({ dose, band }: { dose: Dose; band: ReturnType<typeof bandOf> })
         <strong>{one(sets)}</strong>{" "}
         {band ? (
           <>
-            of {one(band.low)}–{one(band.high)} <span className="quiet">{band.priority}</span>
+            {text.ofBand({ low: one(band.low), high: one(band.high) })} <span className="quiet">{band.priority}</span>
           </>
         ) : (
-          <span className="quiet">no priority set</span>
+          <span className="quiet">{text.noPrioritySet()}</span>
         )}{" "}
         <span className="quiet">+{Math.round(100 * marginalWorth(sets, method))} %</span>
       </span>

@@ -1,4 +1,5 @@
 /** Puts a setup with its values on a day of the open client's week, or in the place of the line it came from. */
+import { putOnDay as words } from "#core/words/web/planning";
 import { Button } from "antd";
 import { Menu } from "../base/Menu";
 import { useState } from "react";
@@ -51,14 +52,14 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
   const say = (what: string) =>
     message.success(
       <span>
-        {what} <Link to={`/clients/${client.id}/week`}>Open the week</Link>
+        {what} <Link to={`/clients/${client.id}/week`}>{words.openTheWeek()}</Link>
       </span>,
       4,
     );
   const run = (work: () => Promise<void>) => {
     setBusy(true);
     work()
-      .catch((e: Error) => message.error(`Not put there: ${e.message}.`))
+      .catch((e: Error) => message.error(words.notPutThereMessage({ message: e.message })))
       .finally(() => setBusy(false));
   };
   const put = (dayId: string) =>
@@ -73,7 +74,7 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
         head,
       );
       edit({ kind: "add", dayId, blockId: newId(), index: day.blocks.length, prescription });
-      say(`${prescription.name} is on ${day.name} for ${client.name}.`);
+      say(words.nameIsOnName({ name: prescription.name, name2: day.name, name3: client.name }));
     });
   /** the same exercise in another setup is the same line; another keeps what was decided for the place */
   const replace = () =>
@@ -85,23 +86,21 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
       const prescription = swapped({ ...old, target: head }, row, client, { survey, method, exercises }, ask);
       edit({ kind: "swap", prescriptionId: old.id, prescription });
       say(
-        same
-          ? `${prescription.name}: the line has this setup now, and keeps its log.`
-          : `${prescription.name} stands in its place.`,
+        same ? words.nameTheLineHas({ name: prescription.name }) : words.nameStandsInIts({ name: prescription.name }),
       );
     });
   return (
     <>
       {place && place.prescription.setupKey && !place.prescription.locked && (
         <Button size="small" type="primary" loading={busy} onClick={replace}>
-          Use this setup in the week
+          {words.useThisSetupIn()}
         </Button>
       )}
       <Menu
         items={program.days.map((d) => ({ key: d.id, label: d.name, onClick: () => put(d.id) }))}
         button={{ size: "small", loading: busy }}
       >
-        Add to a day
+        {words.addToADay()}
       </Menu>
     </>
   );

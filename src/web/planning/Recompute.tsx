@@ -1,4 +1,5 @@
 /** A week planned with an earlier model or edition keeps its numbers; what the present ones say can be taken. */
+import { recompute as words } from "#core/words/web/planning";
 import { Button } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useState } from "react";
@@ -50,7 +51,7 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
         ...(judgedBefore ? [{ kind: "judge-by" as const, edition }] : []),
       ]);
     } catch {
-      message.error("The mechanics do not answer. Nothing has changed. Try again.");
+      message.error(words.theMechanicsDoNot());
     }
     setBusy(false);
   };
@@ -62,43 +63,36 @@ export function Recompute({ program, client, edit }: RecomputeProps) {
   const models = [...new Set(before.map((p) => p.modelVersion))].join(" and ");
   return (
     <p className="notice small" role="status">
-      {before.length > 0 &&
-        `${before.length === 1 ? "One line was" : `${before.length} lines were`} planned with ${models}, and their numbers stay as they are; this Gryn has ${MODEL_VERSION}. `}
-      {judgedBefore &&
-        `The week is judged by ${editionName(program.edition)}, as it was planned; new weeks by ${editionName(edition)}. `}
+      {before.length > 0 && `${words.before({ lines: before.length, models, now: MODEL_VERSION })} `}
+      {judgedBefore && words.theWeekIsJudged({ edition: editionName(program.edition), edition2: editionName(edition) })}
       <button type="button" className="plain link" disabled={busy} onClick={() => void ask()}>
-        {busy ? "Asking ..." : "Show what would change"}
+        {busy ? words.asking() : words.showWhatWouldChange()}
       </button>
       <Dialog
         open={operations !== null}
         onCancel={() => setOperations(null)}
-        title={`What ${judgedBefore ? editionName(edition) : MODEL_VERSION} would change`}
+        title={words.whatWouldChange({ what: judgedBefore ? editionName(edition) : MODEL_VERSION })}
         width={460}
         footer={[
           <Button key="keep" onClick={() => setOperations(null)}>
-            Keep the numbers
+            {words.keepTheNumbers()}
           </Button>,
           <Button key="take" type="primary" onClick={take}>
-            Take the new ones
+            {words.takeTheNewOnes()}
           </Button>,
         ]}
       >
-        <p className="small quiet">
-          Effective sets a week. Loads, reps and the log stay; what was handed over stays as it was handed over. One
-          undo takes it back.
-        </p>
-        {changes.length === 0 && <p>No group's dose changes by a tenth of a set.</p>}
+        <p className="small quiet">{words.effectiveSetsAWeek()}</p>
+        {changes.length === 0 && <p>{words.noGroupSDose()}</p>}
         <dl className="facts">
           {changes.slice(0, SHOWN).map((c) => (
             <div key={c.group} style={{ display: "contents" }}>
               <dt>{groupName(c.group)}</dt>
-              <dd>
-                {fixed(c.from, 1)} to {fixed(c.to, 1)}
-              </dd>
+              <dd>{words.to({ fromOf: fixed(c.from, 1), to: fixed(c.to, 1) })}</dd>
             </div>
           ))}
         </dl>
-        {changes.length > SHOWN && <p className="small quiet">and {changes.length - SHOWN} more, by less</p>}
+        {changes.length > SHOWN && <p className="small quiet">{words.andMoreByLess({ n: changes.length - SHOWN })}</p>}
       </Dialog>
     </p>
   );

@@ -1,4 +1,5 @@
 /** Edits that cannot be saved: what each would have changed, why not, and a way out; all others have been saved. */
+import { refusedEdits as words } from "#core/words/web/planning";
 import { Button } from "antd";
 import { useDispatch } from "react-redux";
 import { prescriptionsOf } from "#core/program/edit";
@@ -7,22 +8,22 @@ import { planActions, type Plan } from "./plans";
 
 const WHAT: Readonly<Record<Operation["kind"], string>> = {
   add: "Add",
-  remove: "Take off",
-  restore: "Put back",
+  remove: words.takeOff(),
+  restore: words.putBack(),
   move: "Move",
   change: "Change",
-  swap: "Swap in",
+  swap: words.swapIn(),
   recompute: "Recompute",
-  pair: "Make a superset",
-  unpair: "Part a superset",
-  "rename-day": "Rename the day to",
-  "date-day": "Date the day",
-  "aim-day": "Set what the day is for",
-  "add-day": "Add the day",
-  "remove-day": "Take the day off",
-  "move-day": "Move the day",
-  "rename-program": "Rename the week to",
-  "judge-by": "Use the edition",
+  pair: words.makeASuperset(),
+  unpair: words.partASuperset(),
+  "rename-day": words.renameTheDayTo(),
+  "date-day": words.dateTheDay(),
+  "aim-day": words.setWhatTheDay(),
+  "add-day": words.addTheDay(),
+  "remove-day": words.takeTheDayOff(),
+  "move-day": words.moveTheDay(),
+  "rename-program": words.renameTheWeekTo(),
+  "judge-by": words.useTheEdition(),
 };
 
 /** the thing and the value that an edit is about, as far as it has a name */
@@ -52,8 +53,8 @@ export function RefusedEdits({ clientId, plan, program }: { clientId: string; pl
   const dispatch = useDispatch();
   return (
     <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>
-      <h2>Not saved</h2>
-      <p className="small">Everything else has been saved. Enter it again in another form, then drop it here.</p>
+      <h2>{words.notSaved()}</h2>
+      <p className="small">{words.everythingElseHasBeen()}</p>
       {plan.refused.map(({ edit, reason }) => (
         <div key={edit.id} style={{ display: "flex", gap: 14, alignItems: "center", flexWrap: "wrap" }}>
           <span>
@@ -63,10 +64,10 @@ export function RefusedEdits({ clientId, plan, program }: { clientId: string; pl
             : {reason}
           </span>
           <Button size="small" onClick={() => dispatch(planActions.retried({ clientId, editId: edit.id }))}>
-            Try again
+            {words.tryAgain()}
           </Button>
           <Button size="small" onClick={() => dispatch(planActions.dropped({ clientId, editId: edit.id }))}>
-            Drop it
+            {words.dropIt()}
           </Button>
         </div>
       ))}

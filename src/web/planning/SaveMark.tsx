@@ -1,12 +1,13 @@
+import { saveMark as words } from "#core/words/web/planning";
 import { api } from "../base/api";
 import type { Plan } from "./plans";
 
 const WORDS: Record<Plan["save"], string> = {
   saved: "Saved",
   saving: "Saving ...",
-  waiting: "Not saved yet",
-  conflict: "Needs your choice",
-  "signed out": "Signed out",
+  waiting: words.notSavedYet(),
+  conflict: words.needsYourChoice(),
+  "signed out": words.signedOut(),
 };
 
 export function SaveMark({ plan }: { plan: Plan }) {
@@ -16,12 +17,10 @@ export function SaveMark({ plan }: { plan: Plan }) {
     <span className={`save-state${waiting ? " waiting" : ""}`} role="status">
       <span aria-hidden>{waiting ? "■" : plan.save === "saved" ? "✓" : "…"}</span>
       {WORDS[plan.save]}
-      {waiting && plan.reason
-        ? `: ${plan.pending.length} ${plan.pending.length === 1 ? "edit is" : "edits are"} kept here. ${plan.reason}`
-        : ""}
+      {waiting && plan.reason ? words.kept({ edits: plan.pending.length, reason: plan.reason }) : ""}
       {plan.save === "signed out" && (
         <button type="button" className="plain link" onClick={() => void askSession()}>
-          Sign in
+          {words.signIn()}
         </button>
       )}
     </span>

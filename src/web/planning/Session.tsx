@@ -1,4 +1,5 @@
 /** One day's session: its lines in their order, dragged by their handles, with what each order would cost. */
+import { session as text } from "#core/words/web/planning";
 import { weekdaysFor } from "#core/clients/days";
 import { limits } from "#core/words/intake";
 import {
@@ -81,7 +82,7 @@ export function Session(props: SessionProps) {
   const place = at === undefined ? null : (client.elsewhere?.[at]?.name ?? null);
   const cost = over && costs ? costText(costs(over.blockId, over.place)) : null;
   return (
-    <section className="sheet session" aria-label={`Session of ${day.name}`}>
+    <section className="sheet session" aria-label={text.sessionOf({ name: day.name })}>
       <div style={{ display: "flex", justifyContent: "space-between", marginBottom: 6 }}>
         <h2>
           {day.name}
@@ -89,13 +90,14 @@ export function Session(props: SessionProps) {
           {place && <span className="quiet small"> {limits.at({ place })}</span>}
         </h2>
         <span className="small" role="status" data-testid="order-cost">
-          {over && (cost ? `Here it ${cost}, against the order as it stands` : "Here")}
+          {over && (cost ? text.hereItCostAgainst({ cost }) : text.here())}
         </span>
         {menu}
       </div>
       {day.blocks.length === 0 ? (
         <p className="quiet">
-          Nothing on this day. <Link to={`/ranking/triceps-long?for=${client.id}`}>Choose from the ranking</Link>.
+          {text.nothingOnThisDay()}{" "}
+          <Link to={`/ranking/triceps-long?for=${client.id}`}>{text.chooseFromTheRanking()}</Link>.
         </p>
       ) : (
         <DndContext
@@ -108,12 +110,12 @@ export function Session(props: SessionProps) {
           <table>
             <thead>
               <tr>
-                <th scope="col">exercise</th>
-                <th scope="col">reps</th>
-                <th scope="col">RIR by set</th>
-                <th scope="col">load</th>
-                <th scope="col">rest, s</th>
-                <th scope="col">tempo, s</th>
+                <th scope="col">{text.exercise()}</th>
+                <th scope="col">{text.reps()}</th>
+                <th scope="col">{text.rirBySet()}</th>
+                <th scope="col">{text.load()}</th>
+                <th scope="col">{text.restS()}</th>
+                <th scope="col">{text.tempoS()}</th>
                 <th scope="col"></th>
               </tr>
             </thead>
@@ -157,7 +159,7 @@ function BlockLines(props: BlockLinesProps) {
       ref={drag.setNodeRef}
       {...drag.listeners}
       className="drag-handle"
-      title={`Drag ${name} to another place of the day; by keyboard: More, Earlier or Later`}
+      title={text.dragToAnotherPlace({ name })}
       aria-hidden
     >
       ⠿

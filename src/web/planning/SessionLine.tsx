@@ -1,4 +1,5 @@
 /** One line of a session: what is asked of the client, edited in place; what cannot be right is said and not sent. */
+import { sessionLine as said } from "#core/words/web/planning";
 import { Button, Input, Select } from "antd";
 import { Menu } from "../base/Menu";
 import { Dialog } from "../base/Dialog";
@@ -69,7 +70,7 @@ function Cues({ p }: { p: Prescription }) {
   if (!exercise) return null;
   return (
     <tr data-selected className="cues">
-      <td colSpan={7} aria-label={`What the client reads of ${p.name}`}>
+      <td colSpan={7} aria-label={said.whatTheClientReads({ name: p.name })}>
         <span className="small">
           {exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`).join(" · ")}
         </span>
@@ -82,18 +83,18 @@ function Cues({ p }: { p: Prescription }) {
 /** a lock, what does not count, a technique, and sets that are not all alike */
 function DoneWith({ p }: { p: Prescription }) {
   const words = [
-    p.purpose !== "work" && `${p.purpose}, does not count`,
-    alternates(p) && `sides in turns, ${restOf(p)} s between`,
-    p.sides === "one" && p.begins !== "either" && `${p.begins} side begins`,
+    p.purpose !== "work" && said.purposeDoesNotCount({ purpose: p.purpose }),
+    alternates(p) && said.sidesInTurnsP({ p: restOf(p) }),
+    p.sides === "one" && p.begins !== "either" && said.beginsSideBegins({ begins: p.begins }),
     p.tempos.some((t) => t !== null) && "tempo by set",
     p.technique && findTechnique(p.technique.id).name,
-    p.rampSets > 0 && `${p.rampSets} lighter ${p.rampSets === 1 ? "set" : "sets"} before`,
+    p.rampSets > 0 && said.ramp({ n: p.rampSets }),
     p.structure !== "straight" && findStructure(p.structure).name.toLowerCase(),
     p.note && "note to the client",
   ].filter(Boolean);
   return (
     <>
-      {p.locked && <span className="small quiet"> locked</span>}
+      {p.locked && <span className="small quiet">{said.locked()}</span>}
       {words.length > 0 && (
         <div className="small" style={{ color: "var(--fjord)" }}>
           {words.join(", ")}
@@ -109,8 +110,8 @@ function NoteSheet({ p, client, onChange, onClose }: NoteProps) {
   return (
     <Dialog
       open
-      title={`Note to ${client.name.split(" ")[0]}: ${p.name}`}
-      okText="Keep the note"
+      title={said.note({ client: client.name.split(" ")[0]!, exercise: p.name })}
+      okText={said.keepTheNote()}
       onCancel={onClose}
       onOk={() => {
         onChange({ note: text.trim() });
@@ -122,7 +123,7 @@ function NoteSheet({ p, client, onChange, onClose }: NoteProps) {
         rows={3}
         showCount
         maxLength={NOTE_MOST}
-        aria-label="Note to the client"
+        aria-label={said.noteToTheClient()}
         value={text}
         onChange={(e) => setText(e.target.value)}
       />
@@ -181,7 +182,7 @@ export function SessionLine(props: LineProps) {
             size="small"
             controls={false}
             style={{ width: 44 }}
-            aria-label={`${p.name}: rest`}
+            aria-label={said.rest({ name: p.name })}
             value={p.rest}
             onChange={(v) => v !== null && change({ rest: v })}
           />
@@ -236,7 +237,7 @@ function NameCell({ p, block, first, client, handle, favourite, reason }: LinePr
         <span
           role="img"
           aria-label="paired"
-          title="Pair"
+          title={said.pair()}
           style={{ borderLeft: "3px solid var(--fjord)", borderRadius: first ? "4px 0 0 0" : "0 0 0 4px" }}
         />
       )}
@@ -263,7 +264,7 @@ function NameCell({ p, block, first, client, handle, favourite, reason }: LinePr
           ))}
         {reason && (
           <div className="small" role="alert" style={{ color: "var(--rowan)" }}>
-            Not saved: {reason}.
+            {said.notSaved({ reason })}
           </div>
         )}
       </div>
@@ -284,7 +285,7 @@ function RepsCell({ p, change }: CellProps) {
           size="small"
           controls={false}
           style={{ width: 38 }}
-          aria-label={`${p.name}: fewest reps`}
+          aria-label={said.fewestReps({ name: p.name })}
           value={p.reps.low}
           onChange={(v) => v !== null && change({ reps: { low: v, high: Math.max(v, p.reps.high) } })}
         />
@@ -293,21 +294,21 @@ function RepsCell({ p, change }: CellProps) {
           size="small"
           controls={false}
           style={{ width: 38 }}
-          aria-label={`${p.name}: most reps`}
+          aria-label={said.mostReps({ name: p.name })}
           value={p.reps.high}
           onChange={(v) => v !== null && change({ reps: { ...p.reps, high: v } })}
         />
       </span>
       {suggested && suggested !== p.reps.high && (
-        <div className="small quiet" title="With this top, the next load step still allows the low end at the same RIR">
-          step wants {p.reps.low}–{suggested}{" "}
+        <div className="small quiet" title={said.withThisTopThe()}>
+          {said.stepWants({ low: p.reps.low, high: suggested })}{" "}
           <button
             type="button"
             className="plain"
             style={{ color: "var(--fjord)", textDecoration: "underline" }}
             onClick={() => change({ reps: { ...p.reps, high: suggested } })}
           >
-            set
+            {said.set()}
           </button>
         </div>
       )}
@@ -324,7 +325,7 @@ function ReservesCell({ p, change }: CellProps) {
           size="small"
           controls={false}
           style={{ width: 30 }}
-          aria-label={`${p.name}: reserve of set ${i + 1}`}
+          aria-label={said.reserveOfSet({ name: p.name, n: i + 1 })}
           value={r}
           onChange={(v) => v !== null && change({ reserves: p.reserves.map((x, k) => (k === i ? v : x)) })}
         />
@@ -332,7 +333,7 @@ function ReservesCell({ p, change }: CellProps) {
       <Button
         size="small"
         type="text"
-        aria-label={`${p.name}: one set more`}
+        aria-label={said.oneSetMore({ name: p.name })}
         disabled={p.reserves.length >= 12}
         onClick={() => change({ reserves: [...p.reserves, p.reserves[p.reserves.length - 1]!] })}
       >
@@ -341,7 +342,7 @@ function ReservesCell({ p, change }: CellProps) {
       <Button
         size="small"
         type="text"
-        aria-label={`${p.name}: one set less`}
+        aria-label={said.oneSetLess({ name: p.name })}
         disabled={p.reserves.length <= 1}
         onClick={() => change({ reserves: p.reserves.slice(0, -1) })}
       >
@@ -363,7 +364,7 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
           size="small"
           controls={false}
           style={{ width: 54 }}
-          aria-label={`${p.name}: load`}
+          aria-label={said.load({ name: p.name })}
           placeholder="find"
           step={p.loadStep.value}
           value={p.load?.value ?? null}
@@ -372,7 +373,7 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
         <Select
           size="small"
           variant="borderless"
-          aria-label={`${p.name}: load unit`}
+          aria-label={said.loadUnit({ name: p.name })}
           value={load.unit}
           onChange={(unit) => change({ load: p.load ? { ...p.load, unit } : null })}
           options={[
@@ -382,19 +383,21 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
         />
       </span>
       {p.structure !== "straight" && p.load && (
-        <div className="small" title="Load of each set">
+        <div className="small" title={said.loadOfEachSet()}>
           {plannedSets(p, p.load, p.reps, method)
             .map((s) => plain(s.load?.value ?? 0))
             .join(" · ")}{" "}
           {p.load.unit}
         </div>
       )}
-      <div className="small quiet">
-        {p.loadStep.meaning}, by {plain(p.loadStep.value)}
-      </div>
+      <div className="small quiet">{said.by({ meaning: p.loadStep.meaning, step: plain(p.loadStep.value) })}</div>
       {expected && (
-        <div className="small quiet" title="From the client's logged sets">
-          expect {plain(Math.round(expected.low))}–{plain(Math.round(expected.high))} {expected.unit}
+        <div className="small quiet" title={said.fromTheClientS()}>
+          {said.expect({
+            low: plain(Math.round(expected.low)),
+            high: plain(Math.round(expected.high)),
+            unit: expected.unit,
+          })}
         </div>
       )}
     </>
@@ -418,14 +421,14 @@ function TempoCell({ p, change }: CellProps) {
             size="small"
             controls={false}
             style={{ width: 30 }}
-            aria-label={`${p.name}: ${name}, seconds`}
+            aria-label={said.seconds({ exercise: p.name, part: name })}
             title={name}
             value={p.tempo[key]}
             onChange={(v) => v !== null && change({ tempo: { ...p.tempo, [key]: v } })}
           />
         ))}
       </span>
-      <div className="small quiet number">{repSeconds(p.tempo)} s a rep</div>
+      <div className="small quiet number">{said.sARep({ tempo: repSeconds(p.tempo) })}</div>
     </>
   );
 }
@@ -459,32 +462,32 @@ function LineMenu(props: LineProps & { change: (c: Change) => void; onSheet: (sh
       .filter((d) => d.id !== day.id)
       .map((d) => ({
         key: d.id,
-        label: `To ${d.name}`,
+        label: said.toName({ name: d.name }),
         onClick: () => edit({ kind: "move", prescriptionId: p.id, dayId: d.id, index: d.blocks.length }),
       })),
     block.prescriptions.length > 1
       ? {
           key: "unpair",
-          label: "Undo the superset",
+          label: said.undoTheSuperset(),
           onClick: () => edit({ kind: "unpair", blockId: block.id, newBlockId: newId() }),
         }
       : {
           key: "pair",
-          label: "Superset with the next",
+          label: said.supersetWithTheNext(),
           disabled: !next || next.prescriptions.length > 1,
           onClick: () => next && edit({ kind: "pair", blockId: block.id, withBlockId: next.id }),
         },
-    { key: "technique", label: "Technique and load from set to set", onClick: () => onSheet("doing") },
-    { key: "note", label: p.note ? "Note to the client (1)" : "Note to the client", onClick: () => onSheet("note") },
-    { key: "why", label: "Why this?", disabled: !onWhy, onClick: () => onWhy?.(p) },
-    { key: "swap", label: "Swap for another", disabled: p.locked, onClick: () => onSheet("swap") },
-    { key: "busy", label: `Alternatives (${p.alternatives.length})`, onClick: () => onSheet("busy") },
+    { key: "technique", label: said.techniqueAndLoadFrom(), onClick: () => onSheet("doing") },
+    { key: "note", label: p.note ? said.noteToTheClient2() : said.noteToTheClient3(), onClick: () => onSheet("note") },
+    { key: "why", label: said.whyThis(), disabled: !onWhy, onClick: () => onWhy?.(p) },
+    { key: "swap", label: said.swapForAnother(), disabled: p.locked, onClick: () => onSheet("swap") },
+    { key: "busy", label: said.alternativesN({ n: p.alternatives.length }), onClick: () => onSheet("busy") },
     { key: "lock", label: p.locked ? "Unlock" : "Lock", onClick: () => change({ locked: !p.locked }) },
-    { key: "remove", label: "Remove from the day", onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
+    { key: "remove", label: said.removeFromTheDay(), onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
   ];
   return (
     <Menu items={items} button={{ size: "small", type: "text", "aria-label": `${p.name}: more` }}>
-      More
+      {said.more()}
     </Menu>
   );
 }

@@ -1,4 +1,5 @@
 /** Another setup for the same head, with what is gained and what is lost against the planned one. */
+import { swap as said } from "#core/words/web/planning";
 import { percent } from "#core/base/numbers";
 import { Button } from "antd";
 import { useMemo } from "react";
@@ -35,8 +36,11 @@ export function keptText(row: RankedRow, own: RankedRow | undefined, head: strin
   const [long, joints] = [loss.reach[1] - loss.reach[0], own.costs.joints - row.costs.joints];
   const lines: [number, string][] = [
     [loss.tension - 1, `tension × ${fixed(loss.tension, 2)}`],
-    [long, `long end ${percent(loss.reach[0])} to ${percent(loss.reach[1])}`],
-    [loss.share[1] - loss.share[0], `share of all work ${percent(loss.share[0])} to ${percent(loss.share[1])}`],
+    [long, said.longEndWhatTo({ what: percent(loss.reach[0]), what2: percent(loss.reach[1]) })],
+    [
+      loss.share[1] - loss.share[0],
+      said.shareOfAllWork({ what: percent(loss.share[0]), what2: percent(loss.share[1]) }),
+    ],
     [joints, joints > 0 ? "easier on joints" : "harder on joints"],
   ];
   const part = (sign: 1 | -1, word: string) => {
@@ -47,8 +51,8 @@ export function keptText(row: RankedRow, own: RankedRow | undefined, head: strin
   return [
     part(1, "Gains"),
     part(-1, "Loses"),
-    `Keeps ${percent(loss.function)} of its direction, ${percent(loss.range)} of its length range.`,
-    band && `Hardest at ${percent(loss.hardest[1])} of the rep instead of ${percent(loss.hardest[0])}.`,
+    said.keepsFunctionOfIts({ kept: percent(loss.function), range: percent(loss.range) }),
+    band && said.hardestAtWhatOf({ what: percent(loss.hardest[1]), what2: percent(loss.hardest[0]) }),
   ]
     .filter(Boolean)
     .join(" ");
@@ -85,22 +89,26 @@ export function Swap({
     survey &&
     onSwap(swapped(p, r.row, client, { survey, method, exercises }, { id: newId(), today: dayOf(new Date()) }));
   return (
-    <Dialog open onCancel={onClose} footer={null} title={`Instead of ${p.name}`} width={640}>
+    <Dialog open onCancel={onClose} footer={null} title={said.insteadOf({ name: p.name })} width={640}>
       <p className="small quiet" style={{ marginBottom: 8 }}>
         {head
           ? spare
-            ? `For ${headTitle(head).toLowerCase()}, the same function, with ${client.name.split(" ")[0]}'s equipment, and less stress on the ${JOINT_NAMES[spare]}. Sets, reps in reserve and rest stay.`
-            : `For ${headTitle(head).toLowerCase()}, the same function, with ${client.name.split(" ")[0]}'s equipment, and no more stress on a noted joint. Sets, reps in reserve and rest stay.`
-          : "This exercise has no single target head, so no swap can be ranked."}
+            ? said.lead({
+                head: headTitle(head).toLowerCase(),
+                client: client.name.split(" ")[0]!,
+                joint: JOINT_NAMES[spare],
+              })
+            : said.lead({ head: headTitle(head).toLowerCase(), client: client.name.split(" ")[0]!, joint: null })
+          : said.thisExerciseHasNo()}
       </p>
-      {!survey && <Loading what="the ranking" done={progress} />}
+      {!survey && <Loading what={said.theRanking()} done={progress} />}
       {survey && rows.length === 0 && (
         <p>
           {spare
-            ? `Nothing at this place trains the same function with less stress on the ${JOINT_NAMES[spare]}. Leave it out until the joint is calm.`
+            ? said.nothingAtThisPlace2({ what: JOINT_NAMES[spare] })
             : oneSided
-              ? "Nothing at this place trains the same function one side at a time without more stress on a noted joint."
-              : "No exercise here trains the same function without more stress on a noted joint."}
+              ? said.nothingAtThisPlace()
+              : said.noExerciseHereTrains()}
         </p>
       )}
       {rows.slice(0, SHOWN).map((r) => (
@@ -126,7 +134,7 @@ export function Swap({
           <Grain metrics={r.row.view.heads[head!]!} width={104} height={26} />
           <div>
             <strong>{setupName(r.exercise, r.row.values)}</strong>
-            {inWeek.has(r.row.setupKey) && <span className="small"> Already in this week</span>}
+            {inWeek.has(r.row.setupKey) && <span className="small">{said.alreadyInThisWeek()}</span>}
             <div className="small quiet">{keptText(r, own, head!)}</div>
           </div>
           <span className="number">
@@ -134,13 +142,13 @@ export function Swap({
             {own ? ` (${r.score >= own.score ? "+" : "−"}${Math.abs(Math.round(r.score - own.score))})` : ""}
           </span>
           <Button size="small" onClick={() => swap(r)}>
-            Swap
+            {said.swap()}
           </Button>
         </div>
       ))}
       {onLeaveOut && (
         <div className="actions">
-          <Button onClick={onLeaveOut}>Leave {p.name} out of the week</Button>
+          <Button onClick={onLeaveOut}>{said.leaveOutOfThe({ name: p.name })}</Button>
         </div>
       )}
     </Dialog>

@@ -2,6 +2,7 @@
  * "Use for ...": puts a ranked setup on a day of a client's week. It remembers client and day, so that one key
  * repeats it.
  */
+import { useFor as words } from "#core/words/web/planning";
 import { onDay } from "#core/clients/client";
 import { lazy, Suspense, useEffect, useEffectEvent, useImperativeHandle, useState, type Ref } from "react";
 import { Link } from "react-router";
@@ -71,8 +72,8 @@ export function UseFor({
     setRow(null);
     message.success(
       <span>
-        {prescription.name} is on {day.name} for {client.name}.{" "}
-        <Link to={`/clients/${client.id}/week`}>Open the week</Link>
+        {words.isOn({ name: prescription.name, day: day.name, client: client.name })}{" "}
+        <Link to={`/clients/${client.id}/week`}>{words.openTheWeek()}</Link>
       </span>,
       4,
     );

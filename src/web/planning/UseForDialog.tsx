@@ -1,4 +1,5 @@
 /** For whom and on which day a setup is used. */
+import { useForDialog as words } from "#core/words/web/planning";
 import { Button, Select } from "antd";
 import { Dialog } from "../base/Dialog";
 import type { Client, ClientSummary } from "#core/clients/client";
@@ -19,13 +20,13 @@ interface UseForDialogProps {
 export default function UseForDialog({ row, client, program, pick, onDay, onClose }: UseForDialogProps) {
   const noted = row.exercise.cautions.filter((c) => client?.joints.some((j) => j.joint === c.joint));
   return (
-    <Dialog open onCancel={onClose} footer={null} title="Use for" width={400}>
+    <Dialog open onCancel={onClose} footer={null} title={words.useFor()} width={400}>
       <div style={{ display: "grid", gap: 12 }}>
         {pick && (
           <Select
-            aria-label="Client"
+            aria-label={words.client()}
             value={pick.picked ?? undefined}
-            placeholder="Which client?"
+            placeholder={words.whichClient()}
             onChange={pick.onPick}
             options={pick.clients.map((c) => ({ value: c.id, label: c.name }))}
           />
@@ -33,11 +34,11 @@ export default function UseForDialog({ row, client, program, pick, onDay, onClos
         {client &&
           noted.map((c) => (
             <p key={c.text} className="notice warn small">
-              {client.name.split(" ")[0]} has a noted {c.joint}: {c.text}
+              {words.noted({ name: client.name.split(" ")[0]!, joint: c.joint, text: c.text })}
             </p>
           ))}
         {client && program && (
-          <div style={{ display: "grid", gap: 6 }} role="group" aria-label="Day">
+          <div style={{ display: "grid", gap: 6 }} role="group" aria-label={words.day()}>
             {program.days.map((d, i) => (
               <Button
                 key={d.id}
@@ -54,7 +55,7 @@ export default function UseForDialog({ row, client, program, pick, onDay, onClos
             ))}
           </div>
         )}
-        {(pick === null || pick.picked) && !program && <span className="quiet">Reading the week ...</span>}
+        {(pick === null || pick.picked) && !program && <span className="quiet">{words.readingTheWeek()}</span>}
       </div>
     </Dialog>
   );

@@ -1,4 +1,5 @@
 /** The week loom: days across, groups and heads down, each set a grain; the checks answer at once. */
+import { weekPage as text } from "#core/words/web/planning";
 import { Button, Segmented } from "antd";
 import { Menu } from "../base/Menu";
 import { useEffect, useMemo, useState } from "react";
@@ -83,7 +84,7 @@ function useKnown(client: Client | null, whole: Program | null, survey: Survey |
 function useUndoKeys(undo: () => void, redo: () => void): void {
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
-      const types = e.target instanceof HTMLElement && e.target.closest("input, textarea");
+      const types = e.target instanceof HTMLElement && e.target.closest(text.inputTextarea());
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || types) return;
       e.preventDefault();
       if (e.shiftKey) redo();
@@ -219,18 +220,18 @@ function Week({ id }: { id: string }) {
   const judging = survey ? null : progress;
 
   useDayKeys(shown, dayId, setDayId);
-  if (clients.isLoading) return <Loading what="the client" />;
+  if (clients.isLoading) return <Loading what={text.theClient()} />;
   if (clients.isError)
-    return <Failed what="The client" reason={toFailure(clients.error).error} again={clients.refetch} />;
+    return <Failed what={text.theClient2()} reason={toFailure(clients.error).error} again={clients.refetch} />;
   if (unknown)
     return (
-      <Empty title="This client is not in your practice">
-        <Link to="/clients">To the clients</Link>
+      <Empty title={text.thisClientIsNot()}>
+        <Link to="/clients">{text.toTheClients()}</Link>
       </Empty>
     );
-  if (unreadable) return <Failed what="The client" reason="The answer cannot be read here. Load the page again." />;
-  if (failed) return <Failed what="The week" reason="The server does not answer. Gryn tries again." />;
-  if (!client || !plan || !whole || !program || !shown || !dose) return <Loading what="the week" />;
+  if (unreadable) return <Failed what={text.theClient2()} reason={text.theAnswerCannotBe()} />;
+  if (failed) return <Failed what={text.theWeek()} reason={text.theServerDoesNot()} />;
+  if (!client || !plan || !whole || !program || !shown || !dose) return <Loading what={text.theWeek2()} />;
   // what is only looked at is not edited
   const change = preview ? () => undefined : (...operations: Operation[]) => edit(...placed(operations));
   return (
@@ -338,21 +339,17 @@ function WeekBody(props: WeekBodyProps) {
             onPick={(d, p) => (onDay(d), onSelect(p))}
           />
           <p className="small quiet" style={{ padding: "6px 0" }}>
-            Full grains are direct sets, hollow ones indirect; colour is the loaded length. Only what is on this week is
-            counted.
+            {text.fullGrainsAreDirect()}
           </p>
         </section>
         {empty ? (
-          <Empty title="Nothing on the week yet">
-            <p className="quiet">
-              Let Gryn write it from what is known of {client.name.split(" ")[0]}, or pick a head in the ranking and use
-              a setup.
-            </p>
+          <Empty title={text.nothingOnTheWeek()}>
+            <p className="quiet">{text.letGrynWriteIt({ name: client.name.split(" ")[0]! })}</p>
             <Button type="primary" onClick={() => onWrite()}>
               {form.title()}
             </Button>
             <DayMenu program={program} day={day} survey={survey} edit={edit} onDay={onDay} />
-            <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
+            <Link to={`/ranking/triceps-long?for=${client.id}`}>{text.toTheRanking()}</Link>
           </Empty>
         ) : (
           <Session
@@ -387,15 +384,19 @@ function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "p
     edit({
       kind: "add-day",
       index: program.days.length,
-      day: emptyDay(newId(), `Day ${program.days.length + 1}`, program.days[0]!.week),
+      day: emptyDay(newId(), text.dayN({ n: program.days.length + 1 }), program.days[0]!.week),
     });
   return (
     <p className="notice small" role="status">
-      {client.name.split(" ")[0]} trains {client.daysPerWeek} days a week; this week has{" "}
-      {short ? program.days.length : `${trained} with work on them`}.{" "}
+      {text.days({
+        name: client.name.split(" ")[0]!,
+        wanted: client.daysPerWeek,
+        here: short ? program.days.length : trained,
+        withWork: !short,
+      })}{" "}
       {short && (
         <button type="button" className="plain link" onClick={add}>
-          Add a day
+          {text.addADay()}
         </button>
       )}
     </p>
@@ -410,18 +411,16 @@ function WeekLine(props: WeekLineProps) {
       <h1>
         {client.name}, {program.name.toLowerCase()}
       </h1>
-      <span className="quiet">
-        {client.daysPerWeek} days of {client.minutes} min
-      </span>
+      <span className="quiet">{text.daysOfMin({ daysPerWeek: client.daysPerWeek, minutes: client.minutes })}</span>
       {week && (
         <Segmented
           size="small"
-          aria-label="Which of the two weeks"
+          aria-label={text.whichOfTheTwo()}
           value={week}
           onChange={onWeek}
           options={[
-            { value: "A", label: "Week A" },
-            { value: "B", label: "Week B" },
+            { value: "A", label: text.weekA() },
+            { value: "B", label: text.weekB() },
           ]}
         />
       )}
@@ -437,13 +436,13 @@ function WeekLine(props: WeekLineProps) {
             onClick: () => onSheet(key),
           }))}
         >
-          Ask the week
+          {text.askTheWeek()}
         </Menu>
-        <Button disabled={plan.undo.length === 0} onClick={undo} title="Ctrl Z">
-          Undo
+        <Button disabled={plan.undo.length === 0} onClick={undo} title={text.ctrlZ()}>
+          {text.undo()}
         </Button>
-        <Button disabled={plan.redo.length === 0} onClick={redo} title="Ctrl Shift Z">
-          Redo
+        <Button disabled={plan.redo.length === 0} onClick={redo} title={text.ctrlShiftZ()}>
+          {text.redo()}
         </Button>
         <a
           className="ant-btn-link"
@@ -451,7 +450,7 @@ function WeekLine(props: WeekLineProps) {
           href={`/api/programs/${program.id}/export`}
           download
         >
-          Export
+          {text.exportIt()}
         </a>
         <ImportButton program={program} edit={edit} />
         <HandOverButton client={client} plan={plan} checks={props.checks} judging={props.judging} />

@@ -1,4 +1,5 @@
 /** What is asked of a whole week: every criterion ticked, what more would bring, a block of weeks, a second week. */
+import { weekSheets as said } from "#core/words/web/planning";
 import { Button, Segmented } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useEffect, useEffectEvent, useMemo, useState } from "react";
@@ -25,11 +26,11 @@ import { useOwnSetups, withOwnSetups } from "../mechanics/own-setups";
 import { useTask } from "../solver/useTask";
 
 export const SHEETS = {
-  criteria: "Every criterion",
-  order: "The order of the days",
-  margins: "What would more bring?",
-  block: "A block of weeks",
-  second: "A second week to take turns",
+  criteria: said.everyCriterion(),
+  order: said.theOrderOfThe(),
+  margins: said.whatWouldMoreBring(),
+  block: said.aBlockOfWeeks(),
+  second: said.aSecondWeekTo(),
 } as const;
 export type SheetId = keyof typeof SHEETS;
 
@@ -68,18 +69,18 @@ function Criteria({ checks, edit }: WeekSheetProps) {
   return (
     <>
       <p className="small quiet" role="status">
-        {judged.filter((t) => t.state === "pass").length} of {judged.length} hold.
+        {said.ofHold({ held: judged.filter((t) => t.state === "pass").length, judged: judged.length })}
       </p>
       <ul className="plain-list criteria-list">
         {ticked.map((t) => (
           <li key={t.name} data-judged={t.judged}>
             <span className={`verdict ${t.state}`}>
               <span aria-hidden>{t.judged ? SIGN[t.state] : "–"}</span>
-              <span className="visually-hidden">{t.judged ? WORD[t.state] : "Not judged"}</span>
+              <span className="visually-hidden">{t.judged ? WORD[t.state] : said.notJudged()}</span>
             </span>
             <div>
               {t.name}
-              {!t.judged && <span className="small quiet"> not asked of this week</span>}
+              {!t.judged && <span className="small quiet">{said.notAskedOfThis()}</span>}
               {t.against.slice(0, 3).map((c, i) => {
                 const text = checkText(c);
                 const [fix] = c.fixes;
@@ -94,7 +95,7 @@ function Criteria({ checks, edit }: WeekSheetProps) {
                   </div>
                 );
               })}
-              {t.against.length > 3 && <div className="small quiet">and {t.against.length - 3} more</div>}
+              {t.against.length > 3 && <div className="small quiet">{said.andMore({ n: t.against.length - 3 })}</div>}
             </div>
           </li>
         ))}
@@ -145,24 +146,21 @@ function Orders({ client, program, survey: library, edition, edit }: WeekSheetPr
     const ask = { client, program, days: [], use: "minutes", banned: [], keep: true, pairs: true } as const;
     return program.days.map((day) => ({ day, told: orderOf(ask, { survey, edition, exercises }, day.id) }));
   }, [client, program, survey, edition]);
-  if (!advice) return <Loading what="the library" />;
+  if (!advice) return <Loading what={said.theLibrary()} />;
   return (
     <>
-      <p className="small quiet">
-        An order costs when a priority comes late or a muscle is tired before its main exercise. The best order is found
-        exactly; priority comes first only where that pays. Figures compare orders of one day, no more.
-      </p>
+      <p className="small quiet">{said.anOrderCostsWhen()}</p>
       {advice.map(({ day, told }) => (
         <section key={day.id}>
           <h3>{day.name}</h3>
-          {!told && <p className="small quiet">The planner needs two exercises that it knows.</p>}
-          {told && told.over < 0.05 && <p className="small">✓ It stands in the best order.</p>}
+          {!told && <p className="small quiet">{said.thePlannerNeedsTwo()}</p>}
+          {told && told.over < 0.05 && <p className="small">{said.itStandsInThe()}</p>}
           {told && told.over >= 0.05 && (
             <>
               <p className="small">
-                This order costs {fixed(told.over, 1)} more than the best: {told.best.join(", ")}.{" "}
+                {said.thisOrderCostsMore({ over: fixed(told.over, 1), why: told.best.join(", ") })}{" "}
                 <button type="button" className="plain link" onClick={() => edit(...told.operations)}>
-                  Put {day.name} in that order
+                  {said.putInThatOrder({ name: day.name })}
                 </button>
               </p>
               <ul className="plain-list small">
@@ -170,7 +168,12 @@ function Orders({ client, program, survey: library, edition, edit }: WeekSheetPr
                   .filter((n) => n.turned < n.asIs - 0.05)
                   .map((n) => (
                     <li key={`${n.first} ${n.second}`}>
-                      {n.first}, then {n.second}: {fixed(n.asIs, 1)}; the other way round {fixed(n.turned, 1)}
+                      {said.thenTheOtherWay({
+                        first: n.first,
+                        second: n.second,
+                        asIs: fixed(n.asIs, 1),
+                        turned: fixed(n.turned, 1),
+                      })}
                     </li>
                   ))}
               </ul>
@@ -184,10 +187,10 @@ function Orders({ client, program, survey: library, edition, edit }: WeekSheetPr
 
 const setsText = (n: number) => `${n >= 0 ? "+" : "−"}${fixed(Math.abs(n), 1)} sets`;
 const MARGIN = {
-  minutes: (n: number) => `${n} more minutes a session`,
-  day: () => "Add a day",
+  minutes: (n: number) => said.nMoreMinutesA({ n }),
+  day: () => said.addADay(),
   pairs: () => "Pairs",
-  techniques: () => "The same minutes, with techniques",
+  techniques: () => said.theSameMinutesWith(),
 } as const;
 
 function Margins(props: WeekSheetProps) {
@@ -197,14 +200,14 @@ function Margins(props: WeekSheetProps) {
   const margins = of(heard.told, "margin");
   return (
     <>
-      <h3>More time would add, in effective sets within the ranges</h3>
-      {!heard.done && margins.length === 0 && <Loading what="weeks with more room" />}
+      <h3>{said.moreTimeWouldAdd()}</h3>
+      {!heard.done && margins.length === 0 && <Loading what={said.weeksWithMoreRoom()} />}
       <ul className="plain-list">
         {margins.map(({ margin: m }) => (
           <li key={m.kind}>
             <strong>{MARGIN[m.kind](m.more)}</strong>:{" "}
             {m.kind === "minutes" && m.sets === 0
-              ? `nothing, every day has ${Math.floor(m.left)} min left`
+              ? said.nothingEveryDayHas({ left: Math.floor(m.left) })
               : setsText(m.sets)}
             <span className="small quiet">
               {m.groups.length > 0 &&
@@ -216,23 +219,24 @@ function Margins(props: WeekSheetProps) {
           </li>
         ))}
       </ul>
-      <p className="small quiet">Each is backed by a week that was written for it; found by trying, not proven.</p>
-      <h3>Short of time: drop first</h3>
-      {dropped.length === 0 && <p className="small quiet">This week is empty. Build it or add an exercise.</p>}
+      <p className="small quiet">{said.eachIsBackedBy()}</p>
+      <h3>{said.shortOfTimeDrop()}</h3>
+      {dropped.length === 0 && <p className="small quiet">{said.thisWeekIsEmpty()}</p>}
       <ol className="plain-list">
         {dropped.slice(0, 6).map((l) => (
           <li key={l.prescriptionId}>
             {l.name}{" "}
             <span className="small quiet">
-              gives back {fixed(l.minutes, 1)} min for {fixed(l.sets, 1)} sets within the bands
-              {l.short.length > 0 && `; ${l.short.map((g) => groupName(g).toLowerCase()).join(", ")} would be short`}
+              {said.givesBack({ minutes: fixed(l.minutes, 1), sets: fixed(l.sets, 1) })}
+              {l.short.length > 0 &&
+                said.whatWouldBeShort({ what: l.short.map((g) => groupName(g).toLowerCase()).join(", ") })}
             </span>{" "}
             <button
               type="button"
               className="plain link small"
               onClick={() => props.edit({ kind: "remove", prescriptionId: l.prescriptionId })}
             >
-              Take it off
+              {said.takeItOff()}
             </button>
           </li>
         ))}
@@ -250,17 +254,12 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
     .sort((a, b) => rank(client, a) - rank(client, b));
   return (
     <>
-      <p className="small">
-        Week 1 is the week as it is. Groups that should grow get more sets while the days still fit; the last heavy week
-        is a rep nearer to failure. Numbers are effective sets. The lighter week keeps about three fifths of the sets,
-        two reps further from failure: it counts sets done, since so far from failure they earn little credit (effective
-        sets in brackets).
-      </p>
+      <p className="small">{said.weekIsTheWeek()}</p>
       <Segmented
-        aria-label="Weeks of the block"
+        aria-label={said.weeksOfTheBlock()}
         value={weeks}
         onChange={setWeeks}
-        options={BLOCK_WEEKS.map((w) => ({ value: w, label: `${w} weeks` }))}
+        options={BLOCK_WEEKS.map((w) => ({ value: w, label: said.wWeeks({ w }) }))}
       />
       <div style={{ overflowX: "auto", marginTop: 10 }}>
         <table className="block-table number">
@@ -288,7 +287,7 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
               </tr>
             ))}
             <tr>
-              <th scope="row">longest day, min</th>
+              <th scope="row">{said.longestDayMin()}</th>
               {block.map((w) => (
                 <td key={w.number}>{Math.max(0, ...w.minutes)}</td>
               ))}
@@ -300,13 +299,13 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
                   {w.operations.length > 0 && (
                     <Button
                       size="small"
-                      aria-label={`Make it ${w.lighter ? "the lighter week" : `week ${w.number}`}`}
+                      aria-label={said.makeIt({ lighter: w.lighter, number: w.number })}
                       onClick={() => {
                         edit(...w.operations);
                         onClose();
                       }}
                     >
-                      Make it so
+                      {said.makeItSo()}
                     </Button>
                   )}
                 </td>
@@ -315,9 +314,7 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
           </tbody>
         </table>
       </div>
-      <p className="small quiet">
-        Taking a week changes the sets of this one, in steps that can be undone; hand it over when its week comes.
-      </p>
+      <p className="small quiet">{said.takingAWeekChanges()}</p>
     </>
   );
 }
@@ -344,33 +341,34 @@ function SecondWeek(props: WeekSheetProps) {
   };
   return (
     <>
-      <p className="small">
-        The same days, groups and sets; at most three lines in ten with another setup that covers what the first week
-        leaves out. Heavy lifts that take skill stay, so that they progress. A, B, A, B.
-      </p>
-      {!variation && !heard.failed && <Loading what="a second week" />}
+      <p className="small">{said.theSameDaysGroups()}</p>
+      {!variation && !heard.failed && <Loading what={said.aSecondWeek()} />}
       {variation && (
         <>
           <p role="status">
-            {variation.changes.length} of {variation.lines} lines change; together they cover {variation.coverage.both}{" "}
-            instead of {variation.coverage.one} of the {variation.coverage.all} heads, lengths, parts and kinds that the
-            setups at hand could.
+            {said.ofLinesChangeTogether({
+              changes: variation.changes.length,
+              lines: variation.lines,
+              both: variation.coverage.both,
+              one: variation.coverage.one,
+              all: variation.coverage.all,
+            })}
           </p>
           <ul className="plain-list small">
             {variation.changes.map((c, i) => (
               <li key={i}>
-                {c.day}: {c.from} <span className="quiet">to</span> {c.to}
-                {c.covers.length > 0 && <span className="quiet">; new: {c.covers.slice(0, 3).join(", ")}</span>}
+                {c.day}: {c.from} <span className="quiet">{said.to()}</span> {c.to}
+                {c.covers.length > 0 && <span className="quiet">{said.covers({ what: c.covers.slice(0, 3) })}</span>}
               </li>
             ))}
           </ul>
-          {variation.changes.length === 0 && <p className="small">No further change is worth it.</p>}
+          {variation.changes.length === 0 && <p className="small">{said.noFurtherChangeIs()}</p>}
         </>
       )}
       {heard.failed && <p className="notice warn small">{heard.failed}</p>}
       <div className="actions">
         <Button type="primary" disabled={!variation || variation.changes.length === 0} onClick={take}>
-          {has ? "Write week B anew" : "Take it as week B"}
+          {has ? said.writeWeekBAnew() : said.takeItAsWeek()}
         </Button>
         {has && (
           <Button
@@ -379,7 +377,7 @@ function SecondWeek(props: WeekSheetProps) {
               onClose();
             }}
           >
-            Back to one week
+            {said.backToOneWeek()}
           </Button>
         )}
       </div>

@@ -1,4 +1,5 @@
 /** Why a line stands in the week: its worth, what would be short without it, and the next best in its place. */
+import { whyThis as words } from "#core/words/web/planning";
 import { Dialog } from "../base/Dialog";
 import { useEffect, useState } from "react";
 import type { Client } from "#core/clients/client";
@@ -41,9 +42,9 @@ export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
     };
   }, [p.id, program, client, survey, edition]);
   return (
-    <Dialog open onCancel={onClose} footer={null} title={`Why ${p.name}?`} width={480}>
-      {why === undefined && <p className="quiet">Comparing the week with and without this exercise …</p>}
-      {why === null && <p>Its groups have no priority for this client, so the builder plans around it.</p>}
+    <Dialog open onCancel={onClose} footer={null} title={words.why({ name: p.name })} width={480}>
+      {why === undefined && <p className="quiet">{words.comparingTheWeekWith()}</p>}
+      {why === null && <p>{words.itsGroupsHaveNo()}</p>}
       {why && <Reasons why={why} />}
     </Dialog>
   );
@@ -54,30 +55,38 @@ function Reasons({ why: { worth, groups, short, others, tried } }: { why: Why })
   return (
     <>
       <p>
-        It brings {groups.map((g) => `${sets(g.sets)} for ${groupName(g.group).toLowerCase()}`).join(", ")}. The week is
-        worth {fixed(worth, 2)} more with it than without.
+        {words.itBringsTheWeek({
+          what: groups
+            .map((g) => words.setsForWhat({ sets: sets(g.sets), what: groupName(g.group).toLowerCase() }))
+            .join(", "),
+          worth: fixed(worth, 2),
+        })}
       </p>
       {lacks.length > 0 && (
-        <p>Without it {[...new Set(lacks.map((m) => groupName(m.of).toLowerCase()))].join(" and ")} would be short.</p>
+        <p>
+          {words.withoutItWouldBe({
+            what: [...new Set(lacks.map((m) => groupName(m.of).toLowerCase()))].join(" and "),
+          })}
+        </p>
       )}
-      {tried === 0 && <p>No other exercise for this group fits on this day.</p>}
+      {tried === 0 && <p>{words.noOtherExerciseFor()}</p>}
       {tried > 0 && (
         <>
-          <h3 style={{ margin: "12px 0 4px" }}>In its place, of {tried} that fit</h3>
+          <h3 style={{ margin: "12px 0 4px" }}>{words.inItsPlaceOf({ tried })}</h3>
           <dl className="facts">
             {others.map((o) => (
               <div key={o.setupKey} style={{ display: "contents" }}>
                 <dt>{o.name}</dt>
                 <dd>
                   {Math.abs(o.less) < 0.005
-                    ? "the same"
+                    ? words.theSame()
                     : `${fixed(Math.abs(o.less), 2)} ${o.less > 0 ? "less" : "more"}`}
                 </dd>
               </div>
             ))}
           </dl>
           <p className="small quiet" style={{ marginTop: 8 }}>
-            The planner weighs sets by priority, lengthened work, minutes and low back load. Your reasons may be others.
+            {words.thePlannerWeighsSets()}
           </p>
         </>
       )}

@@ -3,6 +3,7 @@
  * pending edits; pending edits survive a reload and a server that is away, and nothing is overwritten silently: each is
  * sent against the version it was made on, whatever the page has learnt since.
  */
+import { plans as said } from "#core/words/web/planning";
 import { createSlice, type PayloadAction } from "@reduxjs/toolkit";
 import { applyOperation } from "#core/program/edit";
 import type { Conflict, Edit, Operation, Program } from "#core/program/document";
@@ -81,7 +82,7 @@ function make(plan: Plan, operations: readonly Operation[], ids: readonly string
         ? applyOperation(program, operation)
         : { refused: "it has characters that are no text" };
     if ("refused" in result) {
-      plan.reason = `Not done: ${result.refused}.`;
+      plan.reason = said.notDoneRefused({ refused: result.refused });
       return null;
     }
     program = result.program;

@@ -1,4 +1,5 @@
 /** Sends pending edits one batch at a time, keeps them through reloads, and tries again while the server is away. */
+import { saving as words } from "#core/words/web/planning";
 import {
   createListenerMiddleware,
   isAnyOf,
@@ -97,7 +98,7 @@ async function send(clientId: string, getState: () => WithPlans, dispatch: Dispa
       planActions.saveFailed({
         clientId,
         save: signedOut ? "signed out" : "waiting",
-        reason: failure.status === 401 ? "You are signed out. Sign in again; the edit is kept." : failure.error,
+        reason: failure.status === 401 ? words.youAreSignedOut() : failure.error,
       }),
     );
     // who is signed out is signed out in five seconds as well: it goes on when somebody has signed in

@@ -1,4 +1,5 @@
 /** Lines of a week that a coach holds better than mechanics does, with what keeping them costs. */
+import { useFavourites as words } from "#core/words/web/planning";
 import { useMemo } from "react";
 import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
@@ -36,10 +37,7 @@ export function useFavourites(
       if (!cost || cost.worth >= COSTS) continue;
       const n = p.reserves.length;
       const best = setupName(cost.best.exercise, cost.best.row.values);
-      out.set(
-        p.id,
-        `kept by ${said.by.split(" ")[0]}: ${n} ${n === 1 ? "set does" : "sets do"} what ${fixed(n * cost.worth, 1)} of ${best} would`,
-      );
+      out.set(p.id, words.kept({ by: said.by.split(" ")[0]!, n, of: fixed(n * cost.worth, 1), best }));
     }
     return out;
   }, [program, client, survey, edition, overrides]);

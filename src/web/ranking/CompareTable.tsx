@@ -1,4 +1,5 @@
 /** Up to four rows of a list side by side: numbers, the better ones marked, and a verdict for each goal. */
+import { compareTable as words } from "#core/words/web/ranking";
 import { Dialog } from "../base/Dialog";
 import { useMemo } from "react";
 import type { Edition } from "#core/edition/edition";
@@ -27,7 +28,13 @@ export function CompareTable({ rows, headId, survey, edition, context, onClose }
   }, [rows, headId, survey, edition, context]);
   const names = rows.map((r) => setupName(r.exercise, r.row.values));
   return (
-    <Dialog open onCancel={onClose} footer={null} title="Side by side" width={Math.min(1100, 300 + 200 * rows.length)}>
+    <Dialog
+      open
+      onCancel={onClose}
+      footer={null}
+      title={words.sideBySide()}
+      width={Math.min(1100, 300 + 200 * rows.length)}
+    >
       <SideTable
         names={names}
         tops={rows.map((r) => (

@@ -1,4 +1,5 @@
 /** Rankings kept on a day, and what another school or edition would say: what moves between two, because of what. */
+import { keptRankings as words } from "#core/words/web/ranking";
 import { useNow } from "../base/useNow";
 import { Button, Select } from "antd";
 import { useMemo, useState } from "react";
@@ -39,24 +40,29 @@ export function KeptRankings({ headId, rows, edition, goal, body, judgements, ra
   const others = useMemo(() => {
     const schools = edition.schools
       .filter((s) => s.name !== edition.school.name)
-      .map((s) => ({ id: `school ${s.id}`, name: s.name, edition: { ...edition, school: s }, about: s.about }));
+      .map((s) => ({
+        id: words.schoolId({ id: s.id }),
+        name: s.name,
+        edition: { ...edition, school: s },
+        about: s.about,
+      }));
     const earlier = editions
       .filter((e) => e.id !== edition.id)
       .map((e) => ({
-        id: `edition ${e.id}`,
-        name: `edition ${e.id}, ${dayText(e.date)}`,
+        id: words.editionId({ id: e.id }),
+        name: words.editionIdDate({ id: e.id, date: dayText(e.date) }),
         edition: { ...e, school: edition.school },
-        about: `Since then: ${since(e)}`,
+        about: words.sinceThenWhat({ what: since(e) }),
       }));
     return [...schools, ...earlier];
   }, [edition]);
   const other = others.find((o) => o.id === against);
   const before = chosen?.body ?? (other ? keptOf(headId, rank(other.edition), other.edition, goal, body) : null);
   return (
-    <section className="kept" aria-label="Rankings kept">
+    <section className="kept" aria-label={words.rankingsKept()}>
       <div className="actions">
         <Button size="small" onClick={() => void judgements.keep({ kind: "ranking", body: now })}>
-          Keep this ranking
+          {words.keepThisRanking()}
         </Button>
         {kept.map((j) => (
           <Button
@@ -67,13 +73,13 @@ export function KeptRankings({ headId, rows, edition, goal, body, judgements, ra
             onClick={() => setAgainst(j.id === against ? null : j.id)}
           >
             {dayText(j.at.slice(0, 10))}, {j.body.school.toLowerCase()}
-            {reviewDue(j, opened) && ", review due"}
+            {reviewDue(j, opened) && words.reviewDue()}
           </Button>
         ))}
         <Select
           size="small"
-          aria-label="Against another school or edition"
-          placeholder="against another school or edition"
+          aria-label={words.againstAnotherSchoolOr()}
+          placeholder={words.againstAnotherSchoolOr2()}
           allowClear
           popupMatchSelectWidth={false}
           style={{ minWidth: 220 }}
@@ -85,13 +91,13 @@ export function KeptRankings({ headId, rows, edition, goal, body, judgements, ra
       {before && (
         <div className="small">
           <p>
-            {chosen ? `Against the ranking that ${chosen.by} kept` : `Against ${other!.name}`}:{" "}
+            {chosen ? words.againstTheRankingThat({ by: chosen.by }) : words.againstName({ name: other!.name })}:{" "}
             <Causes before={before} now={now} /> {other?.about}
           </p>
           <Moves before={before} now={now} />
           {chosen && (
             <Button size="small" type="text" onClick={() => void judgements.takeBack(chosen.id)}>
-              Forget it
+              {words.forgetIt()}
             </Button>
           )}
         </div>
@@ -112,10 +118,12 @@ function Causes({ before, now }: { before: KeptRanking; now: KeptRanking }) {
   const said = causes.length ? causes.map((c) => CAUSE[c]).join(", ") : "nothing else differs";
   return (
     <>
-      {said}.{moved.length === 0 && " No row has moved."}
+      {said}.{moved.length === 0 && ` ${words.noRowHasMoved()}`}
     </>
   );
 }
+
+const rounded = (score: number | null): number | null => (score === null ? null : Math.round(score));
 
 function Moves({ before, now }: { before: KeptRanking; now: KeptRanking }) {
   return (
@@ -124,9 +132,8 @@ function Moves({ before, now }: { before: KeptRanking; now: KeptRanking }) {
         .moved.slice(0, SHOWN)
         .map((m) => (
           <li key={m.setupKey}>
-            {m.name}: {m.before === null ? "not in it" : Math.round(m.before)} to{" "}
-            {m.after === null ? "gone" : Math.round(m.after)}
-            {m.factor && <span className="quiet">, mostly by {m.factor}</span>}
+            {words.moved({ name: m.name, before: rounded(m.before), after: rounded(m.after) })}
+            {m.factor && <span className="quiet">{words.mostlyBy({ factor: m.factor })}</span>}
           </li>
         ))}
     </ul>

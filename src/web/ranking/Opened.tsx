@@ -1,4 +1,5 @@
 /** One row of a ranking opened: its numbers and factors, what is heard and found of it, and arguing with it. */
+import { opened as said } from "#core/words/web/ranking";
 import { percent } from "#core/base/numbers";
 import { Button } from "antd";
 import { Link } from "react-router";
@@ -147,7 +148,7 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
         ))}
         {evidenceFor(row.exercise, row.row, headId).map((n) => (
           <p key={n.id} className="small" style={{ marginTop: 8 }}>
-            {n.text} <span className="quiet">({GRADE_WORDS[n.grade]}; recalled)</span>
+            {n.text} <span className="quiet">{said.recalled({ was: GRADE_WORDS[n.grade] })}</span>
           </p>
         ))}
         {row.row.varied.length > 0 && (

@@ -1,4 +1,5 @@
 /** The rows of a ranking: by tier, each with its grain and its because; one opened to its reasons. */
+import { rankedList as said } from "#core/words/web/ranking";
 import { Button } from "antd";
 import { Fragment, lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
@@ -104,12 +105,12 @@ export function RankedList(props: RankedListProps) {
       <UseFor ref={useFor} clientId={clientId} headId={headId} survey={survey} />
       {beside.length > 0 && (
         <p className="beside small" role="status">
-          Side by side: {beside.length} of {COMPARED}.{" "}
+          {said.sideBySideOf({ beside: beside.length, most: COMPARED })}{" "}
           <Button size="small" disabled={beside.length < 2} onClick={() => setComparing(true)}>
-            Compare them
+            {said.compareThem()}
           </Button>{" "}
           <Button size="small" type="text" onClick={() => setBeside([])}>
-            None
+            {said.none()}
           </Button>
         </p>
       )}
@@ -182,7 +183,7 @@ export function RankedList(props: RankedListProps) {
                   <tr>
                     <td></td>
                     <td colSpan={7}>
-                      <Suspense fallback={<Loading what="the reasons" />}>
+                      <Suspense fallback={<Loading what={said.theReasons()} />}>
                         <Opened
                           {...props}
                           row={r}

@@ -1,4 +1,5 @@
 /** Ranking: the setups for one head, best to worst, each with its grain and its because. */
+import { rankingPage as text } from "#core/words/web/ranking";
 import { Button, Checkbox, Select } from "antd";
 import { Fragment, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
@@ -149,8 +150,8 @@ export default function RankingPage() {
           onChange={weigh}
           judgements={judgements}
         />
-        {error && <Failed what="The ranking" reason={error} />}
-        {!error && !rows && <Loading what="the mechanics of every setup" done={progress} />}
+        {error && <Failed what={text.theRanking()} reason={error} />}
+        {!error && !rows && <Loading what={text.theMechanicsOfEvery()} done={progress} />}
         {rows && rows.length === 0 && (
           <Empty title={narrowed.length ? words.none() : words.nothing()}>
             {narrowed.length > 0 && <Button onClick={() => setNarrowed([])}>{words.clear()}</Button>}
@@ -201,16 +202,16 @@ export default function RankingPage() {
 function NoSuchHead({ asked, clientId }: { asked: string; clientId: string | null }) {
   const near = nearest(asked.replace(/-/g, " "), headGroups, (g) => headTitle(g.id));
   return (
-    <Empty title={`There is no muscle head called “${asked}”`}>
+    <Empty title={text.thereIsNoMuscle({ asked })}>
       <p>
-        {near.length > 0 ? "Did you mean " : "Begin with "}
+        {near.length > 0 ? text.didYouMean() : text.beginWith()}{" "}
         {(near.length > 0 ? near : headGroups.slice(0, 4)).map((g) => (
           <Link key={g.id} to={withClient(`/ranking/${g.id}`, clientId)} style={{ marginRight: 12 }}>
             {headTitle(g.id)}
           </Link>
         ))}
       </p>
-      <p className="quiet">Ctrl K searches all heads, exercises and clients.</p>
+      <p className="quiet">{text.ctrlKSearchesAll()}</p>
     </Empty>
   );
 }
@@ -218,7 +219,7 @@ function NoSuchHead({ asked, clientId }: { asked: string; clientId: string | nul
 /** regions, their muscles, and under the open one its heads */
 function HeadNav({ group, clientId }: { group: HeadGroup; clientId: string | null }) {
   return (
-    <nav className="heads" aria-label="Heads">
+    <nav className="heads" aria-label={text.heads()}>
       {REGIONS.map((region) => {
         const own = muscles.filter((m) => m.region === region);
         const here = own.some((m) => m.id === group.muscle);
@@ -314,8 +315,12 @@ function Headline({ group, client, clientId, school }: HeadlineProps) {
       <div>
         <h1>{group.title}</h1>
         <p className="quiet">
-          {info.functions.join(", ").replace(/^./, (c) => c.toUpperCase())}. From the {info.origin} to the{" "}
-          {info.insertion}. {info.note}
+          {text.fromTheToThe({
+            replace: info.functions.join(", ").replace(/^./, (c) => c.toUpperCase()),
+            origin: info.origin,
+            insertion: info.insertion,
+            note: info.note,
+          })}
         </p>
       </div>
       <p className="small quiet" style={{ maxWidth: 300, textAlign: "right" }}>

@@ -1,4 +1,5 @@
 /** How a list is weighed: the school, the goal, and every number of it. While a weight is dragged the order stays. */
+import { weighing as said } from "#core/words/web/ranking";
 import { Button, Select } from "antd";
 import { lazy, Suspense, useState } from "react";
 import { weighing as words } from "#core/words/ranking";
@@ -57,7 +58,7 @@ export function Weighing({ edition, schools, school, weighed, onChange, judgemen
         </Button>
       </div>
       {open && (
-        <Suspense fallback={<Loading what="the weights" />}>
+        <Suspense fallback={<Loading what={said.theWeights()} />}>
           <Weights {...{ edition, school, weighed, onChange, judgements }} />
         </Suspense>
       )}

@@ -1,4 +1,5 @@
 /** Every weight of a school as a slider, and keeping what came of it as a school of the practice. */
+import { weights as said } from "#core/words/web/ranking";
 import { Button, Input, Slider } from "antd";
 import { useState } from "react";
 import { TERMS } from "#core/edition/choices";
@@ -16,7 +17,12 @@ export default function Weights({ edition, school, weighed, onChange, judgements
   const save = async () => {
     const kept = await judgements.keep({
       kind: "school",
-      body: { name, about: `From ${school.name.toLowerCase()}.`, from: school.id, weights: { ...weights } },
+      body: {
+        name,
+        about: said.fromWhat({ what: school.name.toLowerCase() }),
+        from: school.id,
+        weights: { ...weights },
+      },
     });
     if (kept) setName("");
   };

@@ -1,4 +1,5 @@
 /** What each setup has done with the practice's clients: sorted by what is known, with bands, and what it moves. */
+import { evidencePage as text } from "#core/words/web/review";
 import { Input } from "antd";
 import { useEffect, useState } from "react";
 import { Link } from "react-router";
@@ -26,15 +27,15 @@ export default function EvidencePage() {
     return () => clearTimeout(timer);
     // the same answer again is the same data: the time of it tells
   }, [data, fulfilledTimeStamp, refetch]);
-  if (error) return <Failed what="The evidence" reason={toFailure(error).error} again={refetch} />;
-  if (isLoading || !data) return <Loading what="the evidence" />;
+  if (error) return <Failed what={text.theEvidence()} reason={toFailure(error).error} again={refetch} />;
+  if (isLoading || !data) return <Loading what={text.theEvidence2()} />;
   // jobs are at it
-  if (data.setups.length === 0 && data.waiting > 0) return <Loading what="the evidence" />;
+  if (data.setups.length === 0 && data.waiting > 0) return <Loading what={text.theEvidence2()} />;
   if (data.setups.length === 0)
     return (
       <Empty title={words.none()}>
         <p className="quiet">{words.noneWhy()}</p>
-        <Link to="/">To the desk</Link>
+        <Link to="/">{text.toTheDesk()}</Link>
       </Empty>
     );
   const judged = data.setups.filter((s) => s.enough);
@@ -70,7 +71,7 @@ export default function EvidencePage() {
             onChange={setWhich}
             options={[
               { value: "judged", label: `${words.judged()} (${judged.length})` },
-              { value: "all", label: `All (${data.setups.length})` },
+              { value: "all", label: text.allN({ n: data.setups.length }) },
             ]}
           />
         )}
@@ -151,7 +152,7 @@ function EvidenceRow({ s, open, onOpen }: { s: Row; open: boolean; onOpen: () =>
         <tr className="opened">
           <td colSpan={7} className="small">
             {s.enough ? words.open(s.nudge.of) : words.few()}{" "}
-            <Link to={`/bench/${s.exerciseId}`}>{s.name}: to the bench</Link>
+            <Link to={`/bench/${s.exerciseId}`}>{text.toTheBench({ name: s.name })}</Link>
           </td>
         </tr>
       )}

@@ -1,4 +1,5 @@
 /** What the log of a client says, a panel a question: planned and done, strength, sides. */
+import { panels as said } from "#core/words/web/review";
 import { lazy, Suspense, useState } from "react";
 import type { Level } from "#core/review/growth";
 import { LARGE, SURE } from "#core/review/gap";
@@ -165,7 +166,7 @@ export function Strength({ review: { movements, lines }, level, edits }: Strengt
           ))}
         </ul>
         {shown && shown.points.length > 2 ? (
-          <Suspense fallback={<Loading what="the chart" />}>
+          <Suspense fallback={<Loading what={said.theChart()} />}>
             <StrengthChart line={shown} shown={shown.points.slice(-26)} />
           </Suspense>
         ) : (

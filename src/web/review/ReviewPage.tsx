@@ -1,4 +1,5 @@
 /** The review of one client: what happened, whether it works, and next week as edits to take or leave. */
+import { reviewPage as text } from "#core/words/web/review";
 import { useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 import { editionOf } from "#core/edition/edition";
@@ -46,12 +47,12 @@ export default function ReviewPage() {
   }, [program, log, data, client, declinedNow, elsewhere]);
   if (unknown)
     return (
-      <Empty title="This client is not in your practice">
-        <Link to="/clients">To the clients</Link>
+      <Empty title={text.thisClientIsNot()}>
+        <Link to="/clients">{text.toTheClients()}</Link>
       </Empty>
     );
-  if (error) return <Failed what="The review" reason={toFailure(error).error} again={refetch} />;
-  if (isLoading || !data || !client || !program || !plan) return <Loading what="the review" />;
+  if (error) return <Failed what={text.theReview()} reason={toFailure(error).error} again={refetch} />;
+  if (isLoading || !data || !client || !program || !plan) return <Loading what={text.theReview2()} />;
   const { review, experiments, decisions } = data;
   if (review.lines.length === 0)
     return (

@@ -1,4 +1,5 @@
 /** Tests of one change in one line: begun with what they can show, read with how sure they are. */
+import { tests as said } from "#core/words/web/review";
 import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import type { Client } from "#core/clients/client";
@@ -180,7 +181,7 @@ function Begin({ client, program, review, today, onDone }: TestsProps & { onDone
           {words.begin()}
         </Button>
         <Button size="small" type="text" onClick={onDone}>
-          Back
+          {said.back()}
         </Button>
       </span>
     </form>

@@ -1,4 +1,5 @@
 /** An edit of next week in words: what it does, and why. */
+import { editWords as said } from "#core/words/web/review";
 import { groupName } from "#core/planning/groups";
 import { JOINT_NAMES } from "#core/exercises/joints";
 import type { Edit } from "#core/review/edits";
@@ -9,15 +10,19 @@ import { because, edit as words } from "#core/words/review";
 import { familyName } from "#core/words/families";
 import { loadText } from "../../page/locale";
 
-export const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.round(s % 60)).padStart(2, "0")} min`;
+export const clock = (s: number): string =>
+  said.nWhatMin({ n: Math.floor(s / 60), what: String(Math.round(s % 60)).padStart(2, "0") });
 
 const restIn = (e: Edit): number | undefined =>
   e.operations.flatMap((o) => (o.kind === "change" && o.change.rest ? [o.change.rest] : []))[0];
 
 function targetText(t: Target): string {
   if (t.decision === "hold" && t.rest) return words.drop({ rest: clock(t.rest) });
-  const load = t.load ? loadText(t.load) : "No load";
-  const more = [t.rest ? `rest ${clock(t.rest)}` : "", t.tempo ? `lowered in ${t.tempo.lower} s` : ""].filter(Boolean);
+  const load = t.load ? loadText(t.load) : said.noLoad();
+  const more = [
+    t.rest ? said.restRest({ rest: clock(t.rest) }) : "",
+    t.tempo ? said.loweredInLowerS({ lower: t.tempo.lower }) : "",
+  ].filter(Boolean);
   return [`${load} × ${t.reps.low}–${t.reps.high}`, ...more].join(", ");
 }
 

@@ -1,4 +1,5 @@
 /** What the client gets on paper: chosen at the left, seen as it will be printed at the right. */
+import { sheetPage as text } from "#core/words/web/sheet";
 import { Button, Input } from "antd";
 import { useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
@@ -55,8 +56,8 @@ export default function SheetPage() {
 
   if (unknown)
     return (
-      <Empty title="This client is not in your practice">
-        <Link to="/clients">To the clients</Link>
+      <Empty title={text.thisClientIsNot()}>
+        <Link to="/clients">{text.toTheClients()}</Link>
       </Empty>
     );
   const failure = error ? toFailure(error) : null;
@@ -64,11 +65,11 @@ export default function SheetPage() {
     return (
       <Empty title={words.nothing()}>
         <p className="quiet">{words.nothingWhy()}</p>
-        <Link to={`/clients/${id}/week`}>To the week</Link>
+        <Link to={`/clients/${id}/week`}>{text.toTheWeek()}</Link>
       </Empty>
     );
-  if (failure) return <Failed what="The sheet" reason={failure.error} again={refetch} />;
-  if (isLoading || !data || !client) return <Loading what="the sheet" />;
+  if (failure) return <Failed what={text.theSheet()} reason={failure.error} again={refetch} />;
+  if (isLoading || !data || !client) return <Loading what={text.theSheet2()} />;
   const { sheet, number, programVersion } = data;
   const edits = (stored.data?.version ?? programVersion) - programVersion;
   return (

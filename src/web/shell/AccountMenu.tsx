@@ -1,3 +1,4 @@
+import { accountMenu as words } from "#core/words/web/shell";
 import { Menu } from "../base/Menu";
 import { Dialog } from "../base/Dialog";
 import { useState } from "react";
@@ -37,11 +38,11 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
         startsOpen={asked}
         button={{ type: "text" }}
         items={[
-          { key: "account", label: "Your account", onClick: () => void navigate("/practice/account") },
+          { key: "account", label: words.yourAccount(), onClick: () => void navigate("/practice/account") },
           { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
-          { key: "mode", label: "Light or dark", onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
+          { key: "mode", label: words.lightOrDark(), onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
           { key: "keys", label: "Keys", onClick: onKeys },
-          { key: "out", label: "Sign out", onClick: ask },
+          { key: "out", label: words.signOut(), onClick: ask },
         ]}
       >
         {name}
@@ -49,17 +50,16 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
       {leaving !== null && (
         <Dialog
           open
-          title={leaving === 1 ? "1 edit is not sent yet" : `${leaving} edits are not sent yet`}
-          okText="Stay signed in until they are sent"
-          cancelText="Sign out and lose them"
+          title={leaving === 1 ? words.editIsNotSent() : words.leavingEditsAreNot({ leaving })}
+          okText={words.staySignedInUntil()}
+          cancelText={words.signOutAndLose()}
           closable={false}
           onOk={() => setLeaving(null)}
           onCancel={() => void leave()}
           keyboard={false}
           maskClosable={false}
         >
-          They are kept in this browser and sent as soon as the server answers. Signing out removes them, so that
-          nothing of your clients stays here.
+          {words.theyAreKeptIn()}
         </Dialog>
       )}
     </>

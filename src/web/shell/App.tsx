@@ -1,3 +1,4 @@
+import { app as words } from "#core/words/web/shell";
 import { ConfigProvider } from "antd";
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Provider } from "react-redux";
@@ -53,7 +54,7 @@ type Mode = "light" | "dark";
 const MODE_KEY = "gryn.mode";
 const preferred = (): Mode =>
   (localStorage.getItem(MODE_KEY) as Mode | null) ??
-  (matchMedia("(prefers-color-scheme: dark)").matches ? "dark" : "light");
+  (matchMedia(words.prefersColorSchemeDark()).matches ? "dark" : "light");
 
 export function App() {
   const [mode, setMode] = useState<Mode>(preferred);
@@ -67,12 +68,12 @@ export function App() {
     addEventListener(MODE_EVENT, flip);
     return () => removeEventListener(MODE_EVENT, flip);
   }, [mode]);
-  const theme = useMemo(() => antdTheme(mode, matchMedia("(prefers-reduced-motion: reduce)").matches), [mode]);
+  const theme = useMemo(() => antdTheme(mode, matchMedia(words.prefersReducedMotionReduce()).matches), [mode]);
   return (
     <ConfigProvider theme={theme} wave={{ disabled: true }}>
       <Provider store={store}>
         <Boundary place="">
-          <Suspense fallback={<Loading what="Gryn" />}>
+          <Suspense fallback={<Loading what={words.gryn()} />}>
             {/* no transitions: what a click leads to stands at once, and the next click is never the old place's */}
             <BrowserRouter useTransitions={false}>
               <Places />

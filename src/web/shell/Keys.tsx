@@ -1,3 +1,4 @@
+import { keys as words } from "#core/words/web/shell";
 import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import { KEYS, KEYS_OFF, singleKeysOn } from "../base/keys";
@@ -6,7 +7,7 @@ import { KEYS, KEYS_OFF, singleKeysOn } from "../base/keys";
 export default function Keys({ onClose }: { onClose: () => void }) {
   const [on, setOn] = useState(singleKeysOn);
   return (
-    <Dialog open onCancel={onClose} footer={null} title="Keys" width={440}>
+    <Dialog open onCancel={onClose} footer={null} title={words.keys()} width={440}>
       <dl className="facts" style={{ gridTemplateColumns: "auto 1fr", gap: "6px 16px" }}>
         {KEYS.map(([key, what]) => (
           <div key={key} style={{ display: "contents" }}>
@@ -26,7 +27,7 @@ export default function Keys({ onClose }: { onClose: () => void }) {
             setOn(e.target.checked);
           }}
         />
-        Single-letter keys are on
+        {words.singleLetterKeysAre()}
       </label>
     </Dialog>
   );

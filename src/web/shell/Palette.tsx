@@ -1,4 +1,5 @@
 /** Ctrl K: every head, exercise and client by a few letters of its name. */
+import { palette as words } from "#core/words/web/shell";
 import { Input } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
@@ -44,9 +45,9 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
 
   const all = useMemo(
     (): Entry[] => [
-      { name: "People of the practice", kind: "practice", to: "/practice" },
-      { name: "Own exercises", kind: "practice", to: "/exercises" },
-      { name: "Your account", kind: "practice", to: "/practice/account" },
+      { name: words.peopleOfThePractice(), kind: "practice", to: "/practice" },
+      { name: words.ownExercises(), kind: "practice", to: "/exercises" },
+      { name: words.yourAccount(), kind: "practice", to: "/practice/account" },
       ...clients.flatMap((c) => [
         { name: `${c.name}, week`, kind: "week", to: `/clients/${c.id}/week` },
         { name: `${c.name}, log`, kind: "log", to: `/clients/${c.id}/log` },
@@ -78,12 +79,20 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
     void navigate(entry.to);
   };
   return (
-    <Dialog open onCancel={onClose} footer={null} closable={false} title={null} width={520} aria-label="Go anywhere">
+    <Dialog
+      open
+      onCancel={onClose}
+      footer={null}
+      closable={false}
+      title={null}
+      width={520}
+      aria-label={words.goAnywhere()}
+    >
       <Input
         autoFocus
         size="large"
-        placeholder="A head, an exercise, a client"
-        aria-label="Go anywhere"
+        placeholder={words.aHeadAnExercise()}
+        aria-label={words.goAnywhere()}
         role="combobox"
         aria-expanded
         aria-controls="palette-list"
@@ -104,7 +113,7 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
       <ul
         id="palette-list"
         role="listbox"
-        aria-label="Found"
+        aria-label={words.found()}
         style={{ listStyle: "none", margin: "8px 0 0", padding: 0 }}
       >
         {found.map((e, i) => (
@@ -128,7 +137,7 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
         ))}
         {found.length === 0 && (
           <li className="quiet" style={{ padding: "6px 10px" }}>
-            Nothing by that name.
+            {words.nothingByThatName()}
           </li>
         )}
       </ul>

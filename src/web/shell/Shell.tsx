@@ -1,4 +1,5 @@
 /** The band over every place, and who is signed in. What few open comes when it is opened. */
+import { shell as words } from "#core/words/web/shell";
 import { Button, Select } from "antd";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate } from "react-router";
@@ -22,11 +23,11 @@ const Words = lazy(() => import("./Words"));
 
 export function Shell() {
   const { data, isLoading, isError, error, refetch } = api.useSessionQuery();
-  if (isLoading) return <Loading what="Gryn" />;
-  if (isError) return <Failed what="The session" reason={toFailure(error).error} again={refetch} />;
+  if (isLoading) return <Loading what={words.gryn()} />;
+  if (isError) return <Failed what={words.theSession()} reason={toFailure(error).error} again={refetch} />;
   if (!data?.coach)
     return (
-      <Suspense fallback={<Loading what="Gryn" />}>
+      <Suspense fallback={<Loading what={words.gryn()} />}>
         <SignInPage />
       </Suspense>
     );
@@ -37,7 +38,7 @@ export function Shell() {
 function Practice({ name }: { name: string }) {
   const edition = usePracticeEdition();
   const shelf = useShelf();
-  if (!edition || !shelf) return <Loading what="Gryn" />;
+  if (!edition || !shelf) return <Loading what={words.gryn()} />;
   return (
     <PresentEdition value={edition}>
       <EditionContext value={edition}>
@@ -101,42 +102,42 @@ function Desk({ name }: { name: string }) {
   return (
     <div className="shell">
       <a className="visually-hidden to-page" href="#page">
-        Skip to the page
+        {words.skipToThePage()}
       </a>
       <header className="band">
-        <Link className="wordmark" to="/" aria-label="Gryn, to the desk">
-          <Mark size={23} /> Gryn
+        <Link className="wordmark" to="/" aria-label={words.grynToTheDesk()}>
+          <Mark size={23} /> {words.gryn()}
         </Link>
-        <nav className="places" aria-label="Places">
+        <nav className="places" aria-label={words.places()}>
           <div className="group">
-            <span aria-hidden>coach</span>
+            <span aria-hidden>{words.coach()}</span>
             <NavLink to="/" end>
-              Desk
+              {words.desk()}
             </NavLink>
             <NavLink to={clientId ? `/clients/${clientId}` : "/clients"} end>
-              Clients
+              {words.clients()}
             </NavLink>
-            {clientId && <NavLink to={`/clients/${clientId}/week`}>Week</NavLink>}
-            {clientId && <NavLink to={`/clients/${clientId}/sheet`}>Sheet</NavLink>}
-            {clientId && <NavLink to={`/clients/${clientId}/log`}>Log</NavLink>}
-            {clientId && <NavLink to={`/clients/${clientId}/review`}>Review</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/week`}>{words.week()}</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/sheet`}>{words.sheet()}</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/log`}>{words.log()}</NavLink>}
+            {clientId && <NavLink to={`/clients/${clientId}/review`}>{words.review()}</NavLink>}
           </div>
           <div className="group">
-            <span aria-hidden>know</span>
-            <NavLink to={withClient("/atlas", clientId)}>Atlas</NavLink>
-            <NavLink to={withClient("/ranking", clientId)}>Ranking</NavLink>
-            <NavLink to={withClient("/bench", clientId)}>Bench</NavLink>
-            <NavLink to={withClient("/cover", clientId)}>Cover</NavLink>
-            <NavLink to={withClient("/evidence", clientId)}>Evidence</NavLink>
-            <NavLink to={withClient("/method", clientId)}>Method</NavLink>
+            <span aria-hidden>{words.know()}</span>
+            <NavLink to={withClient("/atlas", clientId)}>{words.atlas()}</NavLink>
+            <NavLink to={withClient("/ranking", clientId)}>{words.ranking()}</NavLink>
+            <NavLink to={withClient("/bench", clientId)}>{words.bench()}</NavLink>
+            <NavLink to={withClient("/cover", clientId)}>{words.cover()}</NavLink>
+            <NavLink to={withClient("/evidence", clientId)}>{words.evidence()}</NavLink>
+            <NavLink to={withClient("/method", clientId)}>{words.method()}</NavLink>
           </div>
         </nav>
         <div className="end">
           <Select
-            aria-label="Open client"
+            aria-label={words.openClient()}
             style={{ width: 186 }}
             value={clientId ?? undefined}
-            placeholder="No client open"
+            placeholder={words.noClientOpen()}
             allowClear={!inClient}
             onChange={pick}
             options={clients.map((c) => ({ value: c.id, label: c.name }))}
@@ -154,7 +155,7 @@ function Desk({ name }: { name: string }) {
       </header>
       <main className="page" id="page" tabIndex={-1} ref={page}>
         <Boundary place={location.pathname}>
-          <Suspense fallback={<Loading what="this place" />}>
+          <Suspense fallback={<Loading what={words.thisPlace()} />}>
             <Outlet />
           </Suspense>
         </Boundary>

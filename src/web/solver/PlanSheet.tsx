@@ -1,4 +1,5 @@
 /** The week is asked for here, watched while it is worked out, and taken, whole or in part. */
+import { planSheet as spoken } from "#core/words/web/solver";
 import { Button, Checkbox } from "antd";
 import { useEffect, useRef, useState } from "react";
 import type { Client } from "#core/clients/client";
@@ -51,7 +52,7 @@ const MISSING: Record<string, string> = {
   compounds: "heavy lifts short",
   minutes: "minutes over",
   spine: "points over for the back",
-  required: "not in it: it does not fit, or the place or a joint forbids it",
+  required: spoken.notInItIt(),
 };
 
 export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
@@ -184,7 +185,7 @@ function Short({ planned }: { planned: Planned }) {
   if (shortfall(result.missing) < 0.3) return null;
   const name = (of: string) => {
     const day = result.program.days.find((d) => d.id === of);
-    return day ? day.name : of === "week" ? "The week" : (findExercise(of)?.name ?? groupName(of));
+    return day ? day.name : of === "week" ? spoken.theWeek() : (findExercise(of)?.name ?? groupName(of));
   };
   const told = (m: (typeof short)[number]) =>
     m.kind === "required"

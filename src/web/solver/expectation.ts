@@ -1,4 +1,5 @@
 /** What a split costs a client, and what minutes, priorities and equipment allow, before a week is built. */
+import { expectation as said } from "#core/words/web/solver";
 import { mean, sum } from "#core/base/numbers";
 import { minutesFor } from "#core/clients/days";
 import type { ClientInput } from "#core/clients/client";
@@ -36,7 +37,7 @@ export function splitCost(
 
 /** two names are read, more are counted */
 const few = (names: readonly string[]): string[] =>
-  names.length <= 2 ? [...names] : [names[0]!, `${names.length - 1} more groups`];
+  names.length <= 2 ? [...names] : [names[0]!, said.nMoreGroups({ n: names.length - 1 })];
 
 /** s of work of a set of ten reps, and of a set's share of setting up and changing */
 const WORK = 40;

@@ -1,4 +1,5 @@
 /** The planner of one week: asked, heard as it goes, stopped; what it has found so far stays. */
+import { usePlanner as words } from "#core/words/web/solver";
 import { useCallback, useEffect, useRef, useState } from "react";
 import type { PlanResult } from "#core/solver/result";
 import type { Relaxation } from "#core/solver/relax";
@@ -56,7 +57,7 @@ export function usePlanner() {
     };
     own.onerror = (e) => {
       if (worker.current === own)
-        setPlanned((now) => now && { ...now, state: "failed", reason: e.message || "The planner stopped." });
+        setPlanned((now) => now && { ...now, state: "failed", reason: e.message || words.thePlannerStopped() });
     };
     own.postMessage(ask);
   }, []);
@@ -64,7 +65,7 @@ export function usePlanner() {
   const stop = useCallback(() => {
     end();
     setPlanned(
-      (now) => now && { ...now, state: now.result ? "stopped" : "failed", reason: "Stopped before a week was found." },
+      (now) => now && { ...now, state: now.result ? "stopped" : "failed", reason: words.stoppedBeforeAWeek() },
     );
   }, []);
   const forget = useCallback(() => {

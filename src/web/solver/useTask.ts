@@ -1,4 +1,5 @@
 /** A smaller question to the planner: asked once, its answers as they come, ended with the page that asked. */
+import { useTask as words } from "#core/words/web/solver";
 import { useEffect, useState } from "react";
 import type { PlannerAsk, PlannerTold } from "./messages";
 
@@ -26,7 +27,7 @@ export function useTask(ask: PlannerAsk | null): Heard {
             ? { ...h, failed: data.reason, done: true }
             : { ...h, told: [...h.told, data] },
       );
-    worker.onerror = (e) => hear((h) => ({ ...h, done: true, failed: e.message || "The planner stopped." }));
+    worker.onerror = (e) => hear((h) => ({ ...h, done: true, failed: e.message || words.thePlannerStopped() }));
     worker.postMessage(ask);
     return () => worker.terminate();
   }, [ask]);

@@ -1,4 +1,5 @@
 /** One line of the week in the log: what happened, what is next and why, and what to do about it. */
+import { lineLog as words } from "#core/words/web/training";
 import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -19,19 +20,19 @@ import { Swap } from "../planning/Swap";
 import { asLoad, LoggedSets } from "./LoggedSets";
 
 const DECISION: Record<Decision, string> = {
-  first: "Find a load",
-  raise: "Load up",
+  first: words.findALoad(),
+  raise: words.loadUp(),
   slower: "Slower",
-  harder: "Harder exercise",
-  hold: "Same load",
-  check: "Look first",
-  lower: "Load down",
-  lighter: "Lighter, stricter",
+  harder: words.harderExercise(),
+  hold: words.sameLoad(),
+  check: words.lookFirst(),
+  lower: words.loadDown(),
+  lighter: words.lighterStricter(),
   stop: "Stopped",
 };
 /** nothing to find where there is a load to start with */
 const decisionText = (t: Target) =>
-  t.decision === "first" && (t.load?.value ?? 0) > 0 ? "Start with" : DECISION[t.decision];
+  t.decision === "first" && (t.load?.value ?? 0) > 0 ? words.startWith() : DECISION[t.decision];
 
 /** workouts shown unless all are asked for */
 const SHOWN = 4;
@@ -77,7 +78,7 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule,
           rule={rule}
         />
       ) : (
-        <p className="small quiet">Not logged yet.</p>
+        <p className="small quiet">{words.notLoggedYet()}</p>
       )}
       <div className="target" style={t.decision === "stop" ? { borderTopColor: "var(--rowan)" } : undefined}>
         <span className="what" style={t.decision === "stop" ? { color: "var(--rowan)" } : undefined}>
@@ -85,11 +86,13 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule,
           {decisionText(t)}
           {t.decision === "stop" || t.decision === "check" ? "" : `: ${askedText(t, p)}`}
         </span>
-        {t.reasons.map((r) => reasonText(r)).map((r) => (
-          <span key={r} className="small">
-            {r}
-          </span>
-        ))}
+        {t.reasons
+          .map((r) => reasonText(r))
+          .map((r) => (
+            <span key={r} className="small">
+              {r}
+            </span>
+          ))}
         {hurt ? (
           <Sparing p={p} client={client} program={program} joint={hurt} edit={edit} sparing={sparing} />
         ) : (
@@ -108,7 +111,7 @@ function askedText(t: Target, p: Prescription): string {
   const load = differ
     ? `${loads.map((l) => (l === null ? "—" : plain(l))).join(" · ")} ${t.load?.unit ?? ""}`
     : asLoad(t.load);
-  return `${load} for ${t.reps.low}–${t.reps.high}${t.tempo ? `, lowered in ${t.tempo.lower} s` : ""}`;
+  return words.target({ load, low: t.reps.low, high: t.reps.high, lower: t.tempo?.lower ?? null });
 }
 
 /** effective sets as done the last time, beside what was planned */
@@ -116,8 +119,7 @@ function Done({ last, p }: { last: Parameters<typeof doneCredit>[0][]; p: Prescr
   const done = last.reduce((s, e) => s + doneCredit(e, p), 0);
   return (
     <span className="small quiet">
-      {" "}
-      last time {fixed(done, 1)} effective sets, {last.length} of {p.reserves.length} sets done
+      {words.lastTimeEffectiveSets({ done: fixed(done, 1), last: last.length, reserves: p.reserves.length })}
     </span>
   );
 }
@@ -128,8 +130,13 @@ function Belief({ belief, p }: { belief: LoadBelief; p: Prescription }) {
   if (!expected) return null;
   return (
     <p className="small quiet">
-      Expected from this client's strength: {near(expected.likely)} {expected.unit} {expected.meaning} (
-      {near(expected.low)}–{near(expected.high)}).
+      {words.expectedFromThisClient({
+        likely: near(expected.likely),
+        unit: expected.unit,
+        meaning: expected.meaning,
+        low: near(expected.low),
+        high: near(expected.high),
+      })}
     </p>
   );
 }
@@ -141,7 +148,7 @@ function Take({ p, t, client, edit }: Pick<LineLogProps, "p" | "client" | "edit"
   if (t.decision === "harder")
     return (
       <Link className="small" to={`/clients/${client.id}/week`}>
-        Swap it in the week
+        {words.swapItInThe()}
       </Link>
     );
   const same =
@@ -159,14 +166,11 @@ function Take({ p, t, client, edit }: Pick<LineLogProps, "p" | "client" | "edit"
         ...(t.tempo ? { tempo: t.tempo } : {}),
       },
     });
-    message.success(
-      `${p.name}: ${t.load ? loadText(t.load) : "the next target"} is in the week. Hand the week over when it is ready.`,
-      4,
-    );
+    message.success(words.inWeek({ name: p.name, load: t.load && loadText(t.load) }), 4);
   };
   return (
     <Button size="small" style={{ justifySelf: "start" }} onClick={take}>
-      Put it in the week
+      {words.putItInThe()}
     </Button>
   );
 }
@@ -185,7 +189,7 @@ function Sparing({
   return (
     <>
       <Button size="small" style={{ justifySelf: "start" }} onClick={() => setOpen(true)}>
-        Find an exercise that spares the {JOINT_NAMES[joint]}
+        {words.findAnExerciseThat({ joint: JOINT_NAMES[joint] })}
       </Button>
       {open && (
         <Swap
@@ -195,12 +199,12 @@ function Sparing({
           program={program}
           onSwap={(prescription) => {
             edit({ kind: "swap", prescriptionId: p.id, prescription });
-            message.success(`${prescription.name} stands in its place. Hand the week over when it is ready.`, 4);
+            message.success(words.nameStandsInIts({ name: prescription.name }), 4);
             close();
           }}
           onLeaveOut={() => {
             edit({ kind: "remove", prescriptionId: p.id });
-            message.success(`${p.name} is out of the week. Hand the week over when it is ready.`, 4);
+            message.success(words.nameIsOutOf({ name: p.name }), 4);
             close();
           }}
           onClose={close}

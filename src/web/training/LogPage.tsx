@@ -1,4 +1,5 @@
 /** The log, and what follows from it: one card an exercise, with its lines by day, and each line's next target. */
+import { logPage as text } from "#core/words/web/training";
 import { useEffect, useRef } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { Ruling } from "#core/exchange/api";
@@ -63,12 +64,12 @@ export default function LogPage() {
   const strength = useStrength(client, program, log);
   if (unknown)
     return (
-      <Empty title="This client is not in your practice">
-        <Link to="/clients">To the clients</Link>
+      <Empty title={text.thisClientIsNot()}>
+        <Link to="/clients">{text.toTheClients()}</Link>
       </Empty>
     );
-  if (error) return <Failed what="The log" reason={toFailure(error).error} again={refetch} />;
-  if (isLoading || !log || !program || !plan || !client) return <Loading what="the log" />;
+  if (error) return <Failed what={text.theLog()} reason={toFailure(error).error} again={refetch} />;
+  if (isLoading || !log || !program || !plan || !client) return <Loading what={text.theLog2()} />;
   const planned = byExercise(program);
   const there = new Set(planned.flatMap(([, lines]) => lines.map((l) => l.p.id)));
   const gone = [...new Set(log.entries.map((e) => e.prescriptionId))].filter((p) => !there.has(p));
@@ -79,28 +80,28 @@ export default function LogPage() {
   return (
     <>
       <div className="week-line">
-        <h1>{client.name}: log and next targets</h1>
+        <h1>{text.logAndNextTargets({ name: client.name })}</h1>
         <SaveMark plan={plan} />
         <span style={{ marginLeft: "auto", display: "flex", gap: 14 }}>
           {more && (
             <button type="button" className="plain link" onClick={more}>
-              Twelve weeks more
+              {text.twelveWeeksMore()}
             </button>
           )}
           {all && (
             <button type="button" className="plain link" onClick={fewer}>
-              Only the last twelve weeks
+              {text.onlyTheLastTwelve()}
             </button>
           )}
           <a href={`/api/clients/${client.id}/log.csv`} download>
-            Log as CSV
+            {text.logAsCsv()}
           </a>
-          <Link to={`/clients/${client.id}/week`}>To the week</Link>
+          <Link to={`/clients/${client.id}/week`}>{text.toTheWeek()}</Link>
         </span>
       </div>
       {planned.length === 0 && log.entries.length === 0 && (
-        <Empty title="Nothing planned and nothing logged">
-          <Link to={`/ranking/triceps-long?for=${client.id}`}>To the ranking</Link>
+        <Empty title={text.nothingPlannedAndNothing()}>
+          <Link to={`/ranking/triceps-long?for=${client.id}`}>{text.toTheRanking()}</Link>
         </Empty>
       )}
       <CheckIns list={log.checkIns} />
@@ -131,8 +132,8 @@ export default function LogPage() {
         })}
         {gone.map((pid) => (
           <section key={pid} className="sheet log-card">
-            <h2>{log.names[pid] ?? "An exercise that the library no longer has"}</h2>
-            <p className="small quiet">No longer in the week.</p>
+            <h2>{log.names[pid] ?? text.anExerciseThatThe()}</h2>
+            <p className="small quiet">{text.noLongerInThe()}</p>
             <LoggedSets
               clientId={client.id}
               list={exposuresOf(pid, log.entries, log.reports).slice(0, all ? undefined : 4)}

@@ -1,4 +1,5 @@
 /** A line's workouts as a table: each set can be opened, corrected, confirmed, struck and restored. */
+import { loggedSets as said } from "#core/words/web/training";
 import { Button, Input } from "antd";
 import { Fragment, useState } from "react";
 import type { Answer, Ruling } from "#core/exchange/api";
@@ -56,11 +57,11 @@ export function LoggedSets({ list, struck, log, flagged, earlier, clientId, rule
       <table>
         <thead>
           <tr>
-            <th scope="col">day</th>
-            <th scope="col">load</th>
-            <th scope="col">reps (RIR)</th>
-            <th scope="col">felt</th>
-            <th scope="col">pain</th>
+            <th scope="col">{said.day()}</th>
+            <th scope="col">{said.load()}</th>
+            <th scope="col">{said.repsRir()}</th>
+            <th scope="col">{said.felt()}</th>
+            <th scope="col">{said.pain()}</th>
           </tr>
         </thead>
         <tbody>
@@ -105,14 +106,19 @@ export function LoggedSets({ list, struck, log, flagged, earlier, clientId, rule
         <ul className="plain-list small struck">
           {struck.map((e) => (
             <li key={e.id}>
-              Struck: {dayText(e.localDate)}, set {e.set + 1}, {asLoad(loadOf(e))} × {repsText(e)}
-              {e.by ? `, by ${e.by}` : ""}{" "}
+              {said.struckSet({
+                day: dayText(e.localDate),
+                n: e.set + 1,
+                load: asLoad(loadOf(e)),
+                reps: repsText(e),
+                more: e.by ? said.byBy({ by: e.by }) : "",
+              })}{" "}
               <button
                 type="button"
                 className="plain link"
                 onClick={() => void rule({ act: "restore", id: e.id, revision: e.revision })}
               >
-                Restore
+                {said.restore()}
               </button>
             </li>
           ))}
@@ -178,10 +184,8 @@ function SetupChange({ of }: { of: EarlierSetup }) {
   return (
     <tr>
       <td colSpan={5} className="said">
-        Setup changed on {dayText(of.until)}. Before: {of.name}.{" "}
-        {change === 0
-          ? "The loads stay the same."
-          : `The present setup allows ${Math.abs(change)} % ${change > 0 ? "more" : "less"} load.`}
+        {said.setupChangedOnBefore({ until: dayText(of.until), name: of.name })}{" "}
+        {change === 0 ? said.theLoadsStayThe() : said.allows({ percent: Math.abs(change), more: change > 0 })}
       </td>
     </tr>
   );
@@ -215,7 +219,7 @@ function LoggedSet({ before, first, ...set }: SetProps & { before: Load | null; 
         aria-haspopup="dialog"
         aria-expanded={open}
         onClick={() => setOpen(true)}
-        aria-label={`Set ${e.set + 1}: ${text}${e.instead ? `, done as ${e.instead.name}` : ""}${flagged ? ", unlikely" : ""}${twice ? ", corrected twice" : ""}`}
+        aria-label={said.setSaid({ n: e.set + 1, set: text, instead: e.instead?.name ?? null, flagged, twice })}
         style={mark ? { color: "var(--rowan)" } : undefined}
       >
         {mark ? "■ " : ""}
@@ -227,7 +231,7 @@ function LoggedSet({ before, first, ...set }: SetProps & { before: Load | null; 
         footer={null}
         width={360}
         destroyOnHidden
-        title={`Set ${e.set + 1}, ${asLoad(loadOf(e))}`}
+        title={said.set({ n: e.set + 1, load: asLoad(loadOf(e)) })}
       >
         <SetRuling {...set} rule={rule} />
       </Dialog>
@@ -257,17 +261,15 @@ function SetRuling({ e, flagged, twice, rule }: SetProps) {
   const many = parts.length > 1;
   return (
     <div style={{ display: "grid", gap: 10, maxWidth: 320 }}>
-      {flagged && <p className="small">Far from the other sets. This set does not count until you decide.</p>}
-      {twice && (
-        <p className="small">Corrected on two phones at once. The one that came last is shown; both are kept.</p>
-      )}
-      {e.by && <p className="small quiet">This revision is {e.by}'s.</p>}
+      {flagged && <p className="small">{said.farFromTheOther()}</p>}
+      {twice && <p className="small">{said.correctedOnTwoPhones()}</p>}
+      {e.by && <p className="small quiet">{said.thisRevisionIsS({ by: e.by })}</p>}
       {parts.map((p, i) => (
         <div key={e.parts[i]!.id} style={{ display: "flex", gap: 8, alignItems: "center" }}>
           {many && <span className="small quiet">{e.parts[i]!.kind}</span>}
           {e.parts[i]!.load && (
             <NumberField
-              aria-label={many ? `Load of part ${i + 1}` : "Load"}
+              aria-label={many ? said.loadOfPartN({ n: i + 1 }) : said.load2()}
               size="small"
               style={{ width: 74 }}
               value={p.load}
@@ -275,7 +277,7 @@ function SetRuling({ e, flagged, twice, rule }: SetProps) {
             />
           )}
           <NumberField
-            aria-label={many ? `Reps of part ${i + 1}` : "Reps"}
+            aria-label={many ? said.repsOfPartN({ n: i + 1 }) : said.reps()}
             size="small"
             style={{ width: 60 }}
             value={p.reps}
@@ -285,7 +287,7 @@ function SetRuling({ e, flagged, twice, rule }: SetProps) {
       ))}
       <div className="actions" style={{ marginTop: 0 }}>
         <Button size="small" disabled={!whole} onClick={correct}>
-          Correct
+          {said.correct()}
         </Button>
         {flagged && (
           <Button
@@ -293,11 +295,11 @@ function SetRuling({ e, flagged, twice, rule }: SetProps) {
             type="primary"
             onClick={() => void rule({ act: "confirm", id: e.id, revision: e.revision })}
           >
-            It is right
+            {said.itIsRight()}
           </Button>
         )}
         <Button size="small" danger onClick={() => void rule({ act: "void", id: e.id, revision: e.revision })}>
-          Strike it
+          {said.strikeIt()}
         </Button>
       </div>
     </div>

@@ -1,4 +1,5 @@
 /** What the log says of a client's strength by muscle group, and which muscles end sets that are not for them. */
+import { strengthSheet as words } from "#core/words/web/training";
 import { muscleName } from "#core/anatomy/anatomy";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Program } from "#core/program/document";
@@ -20,20 +21,20 @@ export function StrengthSheet({ strength, program, name }: { strength: Strength;
     }))
     .sort((p, q) => q.where.length - p.where.length);
   return (
-    <section className="sheet strength" aria-label={`Strength of ${name}`}>
+    <section className="sheet strength" aria-label={words.strengthOf({ name })}>
       <div>
         <h2>
-          Strength, from {strength.all.lifts} {strength.all.lifts === 1 ? "lift" : "lifts"}
+          {words.strengthFrom({ lifts: strength.all.lifts })} {strength.all.lifts === 1 ? "lift" : "lifts"}
         </h2>
         {told.length === 0 ? (
-          <p className="small">The log has too few different lifts to separate muscle groups.</p>
+          <p className="small">{words.theLogHasToo()}</p>
         ) : (
           <table>
             <thead>
               <tr>
-                <th scope="col">muscles</th>
-                <th scope="col">half … as modelled … double</th>
-                <th scope="col">times</th>
+                <th scope="col">{words.muscles()}</th>
+                <th scope="col">{words.halfAsModelledDouble()}</th>
+                <th scope="col">{words.times()}</th>
               </tr>
             </thead>
             <tbody>
@@ -61,17 +62,13 @@ export function StrengthSheet({ strength, program, name }: { strength: Strength;
         )}
       </div>
       <div className="small">
-        <p className="quiet">
-          Against a body of the same size with the model's muscles; the bar is two thirds sure. The kilograms expected
-          below follow from it and from nothing else.
-        </p>
+        <p className="quiet">{words.againstABodyOf()}</p>
         {byMuscle.slice(0, 4).map(({ muscle, where }) => (
           <p key={muscle}>
-            <b>{muscleName(muscle)}</b>, a weak link:{" "}
-            {where
-              .map((w) => `${plain(Math.round(100 * w.part))} % of what ends ${w.exercise.toLowerCase()}`)
-              .join("; ")}
-            .
+            <b>{muscleName(muscle)}</b>:{" "}
+            {words.weakLink({
+              where: where.map((w) => ({ percent: plain(Math.round(100 * w.part)), of: w.exercise.toLowerCase() })),
+            })}
           </p>
         ))}
       </div>

@@ -1,4 +1,5 @@
 /** A log that is read further back, twelve weeks at a time. */
+import { useOlder as words } from "#core/words/web/training";
 import { useMemo, useState } from "react";
 import { api, toFailure } from "../base/api";
 import { message } from "../base/say";
@@ -15,7 +16,7 @@ export function useOlder(clientId: string, newest: Log | undefined) {
     if (!before) return;
     const r = await ask({ clientId, before });
     if (r.data) setPages([...pages, r.data]);
-    else message.error(`Older sets could not be read. ${toFailure(r.error).error}`, 5);
+    else message.error(words.olderSetsCouldNot({ error: toFailure(r.error).error }), 5);
   };
   return { log, older: pages.length, more: before ? () => void more() : null, fewer: () => setPages([]) };
 }
