@@ -118,7 +118,7 @@ function ClientLimits({ client, exercise, analysis }: { client: Client; exercise
     <>
       {beyond.map((b) => (
         <p key={b.move.id} className="notice warn small" role="status">
-          {said.beyond({ name: name ?? client!.name, limit: beyondText(b) })}
+          {said.beyond({ name: name ?? client.name, limit: beyondText(b) })}
         </p>
       ))}
       {weak.map((link) => (

@@ -74,7 +74,7 @@ const marks: Plugin<"line", Partial<Marks>> = {
     ctx.fillStyle = `${ink("rowan")}26`;
     ctx.fillRect(l, a.top, r - l, a.bottom - a.top);
     ctx.fillStyle = ink("rowan");
-    ctx.font = words.pxTextFont({ TEXT_FONT });
+    ctx.font = `600 11.5px ${TEXT_FONT}`;
     ctx.textAlign = (l + r) / 2 > (a.left + a.right) / 2 ? "right" : "left";
     ctx.fillText(name ?? "", ctx.textAlign === "right" ? r - 3 : l + 3, a.bottom - 7);
     ctx.strokeStyle = ink("fjord");

@@ -80,10 +80,6 @@ export const chosenLoad = {
 };
 
 export const curvePair = {
-  pxTextFont: sentence<{ TEXT_FONT: string }>(
-    { TEXT_FONT: "some  t e x t_ f o n t" },
-    ({ TEXT_FONT }) => `600 11.5px ${TEXT_FONT}`,
-  ),
   theRepFromStart: label("the rep, from start of lifting to end"),
   torqueAtTheWhat: sentence<{ what: string }>({ what: "a, b and c" }, ({ what }) => `torque at the ${what}, relative`),
   placeInTheLength: label("place in the length range, short to long"),
