@@ -1,22 +1,33 @@
 /** The client's page: today's session, one exercise or one pair at a time, one thumb. */
-import { useEffect, useReducer, useState } from "react";
+import { lazy, Suspense, useEffect, useReducer, useState } from "react";
 import { pairRest } from "#core/planning/timing";
 import type { Snapshot, SnapshotPrescription } from "#core/training/handover";
 import { pairStep } from "#core/training/pair";
 import { targetFor, type Target } from "#core/training/progression";
 import { CheckInCard } from "./CheckInCard";
-import { ExerciseCard } from "./ExerciseCard";
 import { moment } from "./moment";
 import type { Keep } from "./keep";
 import { askServer, Floor, type Item } from "./outbox";
 import { RestTimer } from "./RestTimer";
 import type { FloorSession } from "./types";
-import { phoneIn, type PhoneWords } from "#core/words/client/phone";
+import type { PhoneWords } from "#core/words/client/phone";
 import { useLetters } from "./letters";
 import { worksOf } from "./today";
 import { useAwake } from "./useAwake";
-import { ownLanguage, useWords, Words } from "./words";
+import { ownLanguage, useLanguage, useWords, Words } from "./words";
 import { loadText } from "../page/locale";
+
+/** ms after the list before the rest is asked for, and before what did not come is asked for again */
+const AFTER = 1500;
+const AGAIN = 1000;
+type Card = { default: typeof import("./ExerciseCard").ExerciseCard };
+/** the list comes first, and what an exercise needs right after it: kept for the time without a connection */
+const loadCard = (): Promise<Card> =>
+  import("./ExerciseCard").then(
+    (m) => ({ default: m.ExerciseCard }),
+    () => new Promise<void>((done) => setTimeout(done, AGAIN)).then(loadCard),
+  );
+const ExerciseCard = lazy(loadCard);
 
 const DAY_KEY = "gryn.floor.day";
 /** the client of this tab: an address to come back to, which says nothing by itself */
@@ -55,10 +66,7 @@ type Block = Day["blocks"][number];
 export function FloorPage({ keep }: { keep: Keep }) {
   const floor = useFloor(keep);
   const language = floor.session?.language ?? ownLanguage();
-  const words = phoneIn(language);
-  useEffect(() => {
-    document.documentElement.lang = language;
-  }, [language]);
+  const words = useLanguage(language);
   if (!floor.session || (isClosed(floor) && !floor.session.handOver))
     return (
       <main className="center">
@@ -156,6 +164,10 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
   const block = days.flatMap((d) => d.blocks).find((b) => b.prescriptions.some((p) => p.id === open));
   const current = block?.prescriptions.find((p) => p.id === open);
   const following = block && blocks[blocks.indexOf(block) + 1];
+  useEffect(() => {
+    const soon = setTimeout(() => void loadCard(), AFTER);
+    return () => clearTimeout(soon);
+  }, []);
   useAwake(current !== undefined);
   const [large, switchLetters] = useLetters();
   // mended or dropped, it is wanted no more
@@ -212,26 +224,28 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
         </nav>
       )}
       {block && current ? (
-        <ExerciseCard
-          key={`${current.id} ${mend?.item.id ?? ""}`}
-          p={current}
-          floor={floor}
-          handOverId={session.handOver!.id}
-          today={now.today}
-          target={target(current)}
-          back={() => setOpen(null)}
-          rules={session.rules}
-          onLogged={(done, odd) => logged(block, current, done, odd)}
-          onPause={(seconds) => (seconds > 5 ? rest(seconds) : setRestUntil(null))}
-          onLater={() => {
-            setLater([...later, ...block.prescriptions.map((p) => p.id)]);
-            setOpen(null);
-          }}
-          next={following ? list.and({ names: following.prescriptions.map((p) => p.name) }) : null}
-          onNext={() => setOpen(following?.prescriptions[0]?.id ?? null)}
-          inPair={block.prescriptions.length > 1}
-          mend={mend}
-        />
+        <Suspense>
+          <ExerciseCard
+            key={`${current.id} ${mend?.item.id ?? ""}`}
+            p={current}
+            floor={floor}
+            handOverId={session.handOver!.id}
+            today={now.today}
+            target={target(current)}
+            back={() => setOpen(null)}
+            rules={session.rules}
+            onLogged={(done, odd) => logged(block, current, done, odd)}
+            onPause={(seconds) => (seconds > 5 ? rest(seconds) : setRestUntil(null))}
+            onLater={() => {
+              setLater([...later, ...block.prescriptions.map((p) => p.id)]);
+              setOpen(null);
+            }}
+            next={following ? list.and({ names: following.prescriptions.map((p) => p.name) }) : null}
+            onNext={() => setOpen(following?.prescriptions[0]?.id ?? null)}
+            inPair={block.prescriptions.length > 1}
+            mend={mend}
+          />
+        </Suspense>
       ) : (
         <>
           <CheckInCard floor={floor} today={now.today} groups={trainedGroups(session.handOver)} />

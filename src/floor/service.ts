@@ -16,13 +16,19 @@ async function keepPage(): Promise<void> {
   if (!page.ok) return;
   const html = await page.clone().text();
   const files = [...html.matchAll(/(?:src|href)="(\/[^"]+)"/g)].map((m) => m[1]!);
+  const kept = (await cache.keys()).map((request) => new URL(request.url).pathname);
   await cache.addAll(files);
   await cache.put(PAGE, page);
-  // files of an older build are let go
-  for (const request of await cache.keys()) {
-    const { pathname } = new URL(request.url);
-    if (pathname !== PAGE && !files.includes(pathname) && pathname.startsWith("/assets/")) await cache.delete(request);
-  }
+  // another build: files of the one before are let go, those too that a page asked for by itself
+  if (files.every((f) => kept.includes(f))) return;
+  for (const path of kept) if (!files.includes(path) && path.startsWith("/assets/")) await cache.delete(path);
+}
+
+/** what the page asks for later, such as its language, is there without a connection the next time */
+async function fetchAndKeep(request: Request): Promise<Response> {
+  const response = await fetch(request);
+  if (response.ok) await (await caches.open(CACHE)).put(request, response.clone());
+  return response;
 }
 
 async function pageFirst(): Promise<Response> {
@@ -44,7 +50,7 @@ self.addEventListener("fetch", (event) => {
   if (origin !== self.location.origin || event.request.method !== "GET" || pathname.startsWith("/api/")) return;
   if (event.request.mode === "navigate" && pathname === PAGE) event.respondWith(pageFirst());
   else if (pathname.startsWith("/assets/") || pathname === "/grain.svg")
-    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request)));
+    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetchAndKeep(event.request)));
 });
 
 export {};

@@ -135,6 +135,8 @@ export function createApp(options: AppOptions): Express {
   const app = express();
   app.disable("x-powered-by");
   app.set("query parser", "simple");
+  // answers are kept by nobody, so nothing is told of what they were
+  app.set("etag", false);
   if (options.proxy) app.set("trust proxy", options.proxy);
   app.use(
     helmet({
@@ -183,8 +185,8 @@ export function createApp(options: AppOptions): Express {
       customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? "error" : "debug"),
     }),
   );
-  // answers over a kilobyte travel packed; what was packed at build is left as it is, and a stream is not held back
-  app.use(compression({ threshold: 1024, filter: isPackable }));
+  // answers that need more than a few packets travel packed; what was packed at build is left as it is, and a stream is not held back
+  app.use(compression({ threshold: 4096, filter: isPackable }));
   const sensors = new Sensors(signals);
   const noStore: RequestHandler = (_request, response, next) => {
     response.set("cache-control", "no-store");

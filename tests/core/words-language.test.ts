@@ -7,17 +7,20 @@ import type { Reason } from "#core/training/progression";
 import { reasonText } from "#core/training/reasons";
 import { painText } from "#core/training/pain";
 import { printedIn } from "#core/words/client/languages";
-import { phoneIn } from "#core/words/client/phone";
+import { loadPhone } from "#core/words/client/phone";
 import { printed } from "#core/words/sentence";
 
 const others = LANGUAGES.filter((l) => l !== "en");
 const told = (words: Record<string, unknown>) => new Map(printed(words).map((x) => [x.name, x.text]));
-const both = (l: (typeof LANGUAGES)[number]) => new Map([...told(phoneIn(l)), ...told(printedIn(l))]);
+const both = async (l: (typeof LANGUAGES)[number]) => new Map([...told(await loadPhone(l)), ...told(printedIn(l))]);
 const numbersOf = (text: string) => (text.match(/\d+(\.\d+)?/g) ?? []).sort();
 
 describe.each(others)("what a client reads in %s", (language) => {
-  const here = both(language);
-  const english = both("en");
+  let here: Map<string, string>;
+  let english: Map<string, string>;
+  beforeAll(async () => {
+    [here, english] = [await both(language), await both("en")];
+  });
 
   test("says everything that English says, with the same numbers", () => {
     for (const [name, text] of english) {
@@ -45,8 +48,8 @@ describe.each(others)("what a client reads in %s", (language) => {
         expect([name, text]).toEqual([name, expect.not.stringMatching(/\b(the|your|and|with|reps|sets|load)\b/)]);
   });
 
-  test("has a name for every joint, group, structure and technique that can be handed over", () => {
-    const { joint, group } = phoneIn(language);
+  test("has a name for every joint, group, structure and technique that can be handed over", async () => {
+    const { joint, group } = await loadPhone(language);
     const { structure, technique } = printedIn(language);
     for (const j of JOINTS) expect(joint[j]).toMatch(/\p{L}/u);
     for (const g of groups) expect([g.id, group[g.id] ?? ""]).toEqual([g.id, expect.stringMatching(/\p{L}/u)]);
@@ -54,8 +57,8 @@ describe.each(others)("what a client reads in %s", (language) => {
     for (const t of techniques) expect([t.id, technique[t.id]?.how]).toEqual([t.id, expect.any(String)]);
   });
 
-  test("reasons and pain come in it, with the loads that they are about", () => {
-    const words = phoneIn(language);
+  test("reasons and pain come in it, with the loads that they are about", async () => {
+    const words = await loadPhone(language);
     const load = { value: 40, unit: "kg", meaning: "total" } as const;
     const reason: Reason = { kind: "smallest load", load };
     expect([reasonText(reason, words), reasonText(reason)]).toEqual([

@@ -1,7 +1,7 @@
 /** The words of a next target's reasons, the same on the phone and at the desk. */
 import type { Load } from "#core/program/document";
 import type { Next, Reason } from "#core/training/progression";
-import { phoneIn, type PhoneWords } from "#core/words/client/phone";
+import { english, type PhoneWords } from "#core/words/client/phone";
 import { painText } from "./pain";
 
 type Say = PhoneWords["reasons"];
@@ -42,7 +42,7 @@ function nextLoad(r: Extract<Reason, { from: Load }>, say: Say): string {
 }
 
 /** @param words of the client's language; a coach reads English */
-export function reasonText(r: Reason, words: PhoneWords = phoneIn("en")): string {
+export function reasonText(r: Reason, words: PhoneWords = english): string {
   const say = words.reasons;
   if ("from" in r) return nextLoad(r, say);
   switch (r.kind) {

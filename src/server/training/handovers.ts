@@ -3,7 +3,7 @@ import { handovers as words } from "#core/words/server";
 import { randomUUID } from "node:crypto";
 import { Router } from "express";
 import { api, type Body } from "#core/exchange/api";
-import { upgrade } from "#core/exchange/upgrade";
+import { upgrade, VERSIONS } from "#core/exchange/upgrade";
 import type { Program } from "#core/program/document";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Snapshot } from "#core/training/handover";
@@ -46,7 +46,9 @@ const toHandOver = (r: HandOverRow): HandOver => ({
   number: r.number,
   programVersion: r.program_version,
   at: r.at.toISOString(),
-  snapshot: snapshotSchema.parse(upgrade("handOver", r.snapshot)),
+  // what was written as of now was read by its schema then
+  snapshot:
+    r.snapshot.version === VERSIONS.handOver ? r.snapshot : snapshotSchema.parse(upgrade("handOver", r.snapshot)),
   inSpite: r.in_spite,
 });
 

@@ -72,7 +72,9 @@ describe("what follows for the load", () => {
     expect(next([]).decision).toBe("raise");
     const held = next([on("2026-11-23", 2)]);
     expect(held).toMatchObject({ decision: "hold", load });
-    expect(held.reasons.map((r) => reasonText(r))[0]).toBe("Same load this week: the check-in was 2 of 5. Next week as planned.");
+    expect(held.reasons.map((r) => reasonText(r))[0]).toBe(
+      "Same load this week: the check-in was 2 of 5. Next week as planned.",
+    );
     expect(next([on("2026-11-23", 4)]).decision).toBe("raise");
     expect(next([on("2026-11-10", 1)]).decision).toBe("raise");
   });

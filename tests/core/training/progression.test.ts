@@ -6,7 +6,7 @@ import { targetFor, type Target, type Asked } from "#core/training/progression";
 import { countedReps, exposuresOf, type History } from "#core/training/exposures";
 import { stepLoad } from "#core/base/kilograms";
 import { windowTop } from "#core/program/window";
-import { phoneIn } from "#core/words/client/phone";
+import { english } from "#core/words/client/phone";
 import { reasonText } from "#core/training/reasons";
 import { id, prescriptionOf } from "../../support/programs";
 
@@ -15,7 +15,7 @@ const { method } = CURRENT_EDITION;
 /** with the reasons in words */
 const judged = (x: Pain | null, earlier: readonly Pain[] = []) => {
   const { act, why } = judgePain(x, method.pain, earlier);
-  return { act, words: why ? painText(why, phoneIn("en")) : "" };
+  return { act, words: why ? painText(why, english) : "" };
 };
 const said = (t: Target) => ({ ...t, reasons: t.reasons.map((r) => reasonText(r)) });
 

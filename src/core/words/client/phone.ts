@@ -1,16 +1,14 @@
-/** What the phone says, by language: apart from what is printed, since a phone loads it on a bad signal. */
+/** What the phone says, by language: a language is loaded where a client reads it, since a gym has a bad signal. */
 import type { Language } from "#core/base/language";
-import * as dePain from "./de/pain";
-import * as dePhone from "./de/phone";
-import * as deReasons from "./de/reasons";
-import * as enPain from "./en/pain";
-import * as enPhone from "./en/phone";
-import * as enReasons from "./en/reasons";
+import * as pain from "./en/pain";
+import * as phone from "./en/phone";
+import * as reasons from "./en/reasons";
 
-const phone = {
-  en: { ...enPhone, ...enReasons, ...enPain },
-  de: { ...dePhone, ...deReasons, ...dePain },
-} satisfies Record<Language, unknown>;
+export const english = { ...phone, ...reasons, ...pain };
+export type PhoneWords = typeof english;
 
-export type PhoneWords = (typeof phone)["en"];
-export const phoneIn = (language: Language): PhoneWords => phone[language];
+const LOADED: Readonly<Record<Language, () => Promise<PhoneWords>>> = {
+  en: () => Promise.resolve(english),
+  de: async () => (await import("./de/all")).german,
+};
+export const loadPhone = (language: Language): Promise<PhoneWords> => LOADED[language]();

@@ -1,0 +1,30 @@
+import { startCluster } from "./scripts/cluster";
+import { migrate } from "#server/database/migrate";
+import { makeScale, coachOf, SCALE_PASSWORD } from "./scripts/scale/make";
+import { spawn } from "node:child_process";
+import { askerAt, signedIn, surely } from "./scripts/storm/people";
+const c = await startCluster("/tmp/gs2", true);
+const appUrl = await migrate(c.ownerUrl);
+await makeScale(c.ownerUrl, appUrl, { practices: 10, clients: 100, sets: 50000 }, new Date().toISOString().slice(0, 10));
+const child = spawn(process.execPath, ["--cpu-prof", "--cpu-prof-dir=/tmp/w/prof", "--import", "tsx", "scripts/scale/server.ts"], { env: { ...process.env, GRYN_APP_DATABASE_URL: appUrl, NODE_ENV: "production" }, stdio: ["ignore", "pipe", "inherit"] });
+const url = await new Promise<string>((d) => child.stdout!.on("data", (x) => { const m = /ready (\S+)/.exec(String(x)); if (m) d(m[1]!.replace(/\/$/, "")); }));
+const ask = askerAt(() => url, 30000);
+const coach = await signedIn(ask, { email: coachOf(1), password: SCALE_PASSWORD });
+const { clients } = (await surely(ask, "GET", "/clients", coach)).body as any;
+const id = clients[0].id;
+const link = await surely(ask, "POST", `/clients/${id}/link`, coach, {});
+const opened = await surely(ask, "POST", "/floor/open", { "x-gryn-floor": "1" }, { token: (link.body!.path as string).split("#")[1] });
+const phone = { "x-gryn-floor": "1", "x-gryn-who": opened.body!.who as string, cookie: opened.cookies.join("; ") };
+const paths: [string, Record<string, string>][] = process.argv[2] === "clients" ? [["/clients", coach as any]] : process.argv[2] === "log" ? [[`/clients/${id}/log`, coach as any]] : [["/floor/session", phone as any]];
+const [[path, headers]] = paths as any;
+let size = 0;
+for (let i = 0; i < 60; i++) { const r = await fetch(`${url}/api${path}`, { headers }); size = (await r.arrayBuffer()).byteLength; }
+const t = performance.now();
+const { readFileSync } = await import("node:fs");
+const cpu = () => { const f = readFileSync(`/proc/${child.pid}/task/${child.pid}/stat`, "utf8"); const g = f.slice(f.lastIndexOf(")") + 2).split(" "); return (Number(g[11]) + Number(g[12])) * 10; };
+const c0 = cpu();
+for (let i = 0; i < 300; i++) { const r = await fetch(`${url}/api${path}`, { headers }); await r.arrayBuffer(); }
+console.log(path, "bytes", size, "ms", ((performance.now() - t) / 300).toFixed(1), "main cpu ms", ((cpu() - c0) / 300).toFixed(1));
+child.kill("SIGTERM");
+await new Promise((d) => child.on("exit", d));
+await c.stop();
