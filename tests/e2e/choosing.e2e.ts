@@ -43,7 +43,7 @@ test("the bench answers: a sweep in words, the best setup found and set up, felt
   const felt = page.getByRole("region", { name: "Felt elsewhere" });
   await felt.getByRole("combobox", { name: "Muscle felt instead" }).click();
   await page.locator(".ant-select-dropdown:visible").getByTitle("pectoralis major").click();
-  await expect(felt.getByRole("status")).toContainText(/works at \d+ % of its strength/, { timeout: 60_000 });
+  await expect(felt.getByRole("status")).toContainText(/tension here is \d+ % of what it could give/, { timeout: 60_000 });
   await accessible(page);
   await page.getByRole("button", { name: "Add to a day" }).click();
   await page.getByRole("menuitem").first().click();
@@ -93,7 +93,7 @@ test("where the rep begins and ends: recommended with its reason, drawn, and tol
   await expect(range).toContainText(/End at \d+ % of the way \(knee at \d+°\)/, { timeout: 60_000 });
   await expect(range).toContainText(/It allows 1\.\d\d times the load/);
   await range.getByRole("button", { name: "Draw it" }).click();
-  await expect(range).toContainText(/1\.\d\d × the load/, { timeout: 60_000 });
+  await expect(range).toContainText(/of the way: 1\.\d\d times the load/, { timeout: 60_000 });
   await expect(range.getByRole("button", { name: "Draw it" })).toBeHidden();
   await accessible(page);
   // by keys: one step further, and the numbers follow
