@@ -174,6 +174,7 @@ spool-path=${folder}/spool
 log-level-console=warn
 log-level-file=info
 start-fast=y
+archive-timeout=300
 compress-type=zst
 [${d.name}]
 ${d.postgres

@@ -14,9 +14,10 @@ export interface Size {
   practices: number;
   clients: number;
   sets: number;
+  /** clients that all others are copies of; twelve unless given */
+  patterns?: number;
 }
 
-/** practices a tenth of which have many clients would hide the usual one; all have as many */
 const PATTERNS = 12;
 /** the practice that patterns stand in; no practice that is made has this number */
 const PATTERN = "00000000-0000-4000-8000-000000000000";
@@ -52,7 +53,7 @@ export async function makeScale(
   const owner = new pg.Client({ connectionString: ownerUrl });
   await owner.connect();
   try {
-    await patterns(owner, appUrl, Math.max(2, Math.round(size.sets / size.clients / SETS_A_WEEK)), today);
+    await patterns(owner, appUrl, Math.max(2, Math.round(size.sets / size.clients / SETS_A_WEEK)), size, today);
     await owner.query(ID);
     const { rows } = await owner.query<{ n: number }>(
       "select count(*)::int as n from practice where name like 'Scale %'",
@@ -75,7 +76,13 @@ export async function makeScale(
 }
 
 /** simulated clients in a practice of their own; once */
-async function patterns(owner: pg.Client, appUrl: string, weeks: number, today: string): Promise<void> {
+async function patterns(
+  owner: pg.Client,
+  appUrl: string,
+  weeks: number,
+  { patterns: n = PATTERNS }: Size,
+  today: string,
+): Promise<void> {
   const there = await owner.query("select 1 from practice where practice_id = $1", [PATTERN]);
   if (there.rows.length) return;
   await owner.query("insert into practice (practice_id, name) values ($1, 'Patterns')", [PATTERN]);
@@ -83,7 +90,7 @@ async function patterns(owner: pg.Client, appUrl: string, weeks: number, today: 
     "insert into account (id, practice_id, email, name, role, password_hash) values ($1, $2, 'pattern@scale.example', 'Pattern', 'head', '-')",
     [PATTERN_COACH, PATTERN],
   );
-  const { clients } = simulatePractice({ seed: 1, clients: PATTERNS, weeks, from: dateBefore(today, 7 * weeks) });
+  const { clients } = simulatePractice({ seed: 1, clients: n, weeks, from: dateBefore(today, 7 * weeks) });
   const database = openDatabase(appUrl, 2);
   try {
     for (const client of clients) await writeSimulated(database, PATTERN, PATTERN_COACH, client);
@@ -93,7 +100,11 @@ async function patterns(owner: pg.Client, appUrl: string, weeks: number, today: 
 }
 
 /** practices, their coaches, and which clients are to be made after which pattern */
-async function people(owner: pg.Client, from: number, { practices, clients }: Size): Promise<void> {
+async function people(
+  owner: pg.Client,
+  from: number,
+  { practices, clients, patterns: n = PATTERNS }: Size,
+): Promise<void> {
   const hash = await hashPassword(SCALE_PASSWORD);
   await owner.query(
     `insert into practice (practice_id, name)
@@ -113,7 +124,7 @@ async function people(owner: pg.Client, from: number, { practices, clients }: Si
      select ${practiceIdSql("n")} as practice_id, pg_temp.an_id('client ' || n || ' ' || k) as id, n, k, p.id as pattern
      from generate_series(${from + 1}, ${practices}) n, generate_series(1, ${each}) k
      join (select id, row_number() over (order by id) - 1 as i from client where practice_id = '${PATTERN}') p
-       on p.i = k % ${PATTERNS}`,
+       on p.i = k % ${n}`,
   );
   await owner.query("create index on made (pattern)");
   await owner.query("analyze made");

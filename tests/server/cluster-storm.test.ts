@@ -65,7 +65,7 @@ const SHORT = "0.4";
       const storm = spawnSync(process.execPath, [...own, "scripts/storm/run.ts", "--cluster", SHORT], {
         env,
         encoding: "utf8",
-        timeout: 240_000,
+        timeout: 400_000,
       });
       expect([storm.stdout, storm.stderr]).toEqual([
         expect.stringMatching(/sets: [1-9]\d* logged, 0 lost, 0 doubled, 0 altered, 0 waiting, 0 refused/),
@@ -81,5 +81,5 @@ const SHORT = "0.4";
       rmSync(folder, { recursive: true, force: true });
     }
   },
-  420_000,
+  900_000,
 );

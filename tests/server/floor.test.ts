@@ -509,7 +509,7 @@ test("a long log comes in pages: none lost, none twice, what was corrected later
   expect(ids.length).toBe(9002);
   const practiceId = (await asOwner((o) => o.query("select practice_id from client where id = $1", [clientId])))
     .rows[0]!.practice_id as string;
-  const whole = await database.withPractice(practiceId, (tx) => readWholeLog(tx, practiceId, clientId));
+  const whole = await readWholeLog(database, practiceId, clientId);
   expect(whole.entries).toHaveLength(9001);
   expect(whole.entries.find((e) => e.id === old)).toMatchObject({ revision: 2, voided: true });
   expect(whole.entries.map((e) => e.at)).toEqual(whole.entries.map((e) => e.at).sort());

@@ -35,7 +35,7 @@ beforeAll(async () => {
   chmodSync(folder, 0o755);
   cluster = await startCluster(folder, true);
   const appUrl = await migrate(cluster.ownerUrl);
-  await makeScale(cluster.ownerUrl, appUrl, { practices: 120, clients: 480, sets: 24_000 }, TODAY);
+  await makeScale(cluster.ownerUrl, appUrl, { practices: 120, clients: 480, sets: 24_000, patterns: 2 }, TODAY);
   await explainAll(cluster.ownerUrl, true);
   database = openDatabase(appUrl, 4);
   app = appOn(database);
@@ -57,7 +57,7 @@ beforeAll(async () => {
     handOver: { id: string; snapshot: { days: { blocks: { prescriptions: { id: string }[] }[] }[] } };
   };
   handed = { handOverId: handOver.id, prescriptionId: handOver.snapshot.days[0]!.blocks[0]!.prescriptions[0]!.id };
-}, 240_000);
+}, 600_000);
 afterAll(async () => {
   await database?.close();
   await cluster.stop();

@@ -108,5 +108,5 @@ const run = (command: string, ...rest: string[]): string =>
       rmSync(folder, { recursive: true, force: true });
     }
   },
-  180_000,
+  600_000,
 );

@@ -9,6 +9,7 @@ import { VERSIONS } from "#core/exchange/upgrade";
 import { auditLook, writeAudit } from "#server/audit";
 import { callIn, type Database, type LinkInfo, type Transaction } from "#server/database/database";
 import { Problem, readBody, readId } from "#server/http/problem";
+import { jsonPieces, keptRows, sendPieces } from "#server/http/stream";
 import { coachOf, requireHead } from "#server/identity/coach";
 import { findClient, PLACE_OF, toClient, writeChanges, type ClientRow } from "#server/clients/clients";
 import { readMechanics } from "#server/mechanics/cache";
@@ -116,11 +117,16 @@ export function clientRoutes(database: Database): Router {
       await writeAudit(tx, coach, "exported everything of client", id);
       return found;
     });
-    const everything = await database.lately(coach.practiceId, (tx) => exportOf(tx, coach.practiceId, client));
-    response
-      .attachment("client.gryn.json")
-      .type("json")
-      .send(`${JSON.stringify(everything, null, 2)}\n`);
+    const { practiceId } = coach;
+    const head = await database.lately(practiceId, (tx) => exportOf(tx, practiceId, client));
+    response.attachment("client.gryn.json").type("json");
+    await sendPieces(
+      response,
+      jsonPieces(head, {
+        sets: keptRows(database, practiceId, id, "entry"),
+        reports: keptRows(database, practiceId, id, "report"),
+      }),
+    );
   });
 
   router.delete("/clients/:id", requireHead, async (request, response) => {
@@ -179,7 +185,7 @@ async function otherRowsOf(tx: Transaction, practiceId: string, clientId: string
   return rows;
 }
 
-/** all that is kept of a client, as it is kept: for the client who asks for it */
+/** all that is kept of a client but the log, as it is kept: for the client who asks for it */
 async function exportOf(tx: Transaction, practiceId: string, client: Client) {
   const of = <Row>(sql: string) => tx.query<Row>(sql, [practiceId, client.id]);
   return {
@@ -198,12 +204,6 @@ async function exportOf(tx: Transaction, practiceId: string, client: Client) {
     ),
     handOvers: await of(
       `select number, at, snapshot, in_spite as "inSpite" from hand_over where practice_id = $1 and client_id = $2 order by at`,
-    ),
-    sets: await of(
-      `select body, received_at as "receivedAt" from entry where practice_id = $1 and client_id = $2 order by at, id, revision`,
-    ),
-    reports: await of(
-      `select body, received_at as "receivedAt" from report where practice_id = $1 and client_id = $2 order by at, id, revision`,
     ),
     links: await callIn<LinkInfo[]>(tx, "links", client.id),
     audit: await of("select at, actor, action from audit where practice_id = $1 and client_id = $2 order by at, id"),

@@ -6,7 +6,8 @@ import { withinBounds } from "#core/training/clock";
 import type { CheckIn } from "#core/training/check-in-schema";
 import type { Entry, LogBatch, Report } from "#core/training/entry";
 import { newestOf, type Bound, type Handed, type History } from "#core/training/exposures";
-import type { Transaction } from "#server/database/database";
+import type { Database, Transaction } from "#server/database/database";
+import { PAGE_ROWS } from "#server/http/stream";
 
 /** a page of the log, by when it arrived */
 export interface Log {
@@ -76,6 +77,7 @@ function newestRows(rows: readonly Row[]): { list: Row[]; twice: string[] } {
  * A page of the log, each set as the phone dated it where that can be.
  * @param days that it reaches back, by when sets arrived; fewer where there are more sets than a page holds
  * @param before the `next` of the page after it; the newest page unless given
+ * @param most sets on it
  */
 export async function readLog(
   tx: Transaction,
@@ -83,6 +85,7 @@ export async function readLog(
   clientId: string,
   days: number,
   before: string | null = null,
+  most = MOST,
 ): Promise<Log> {
   const [page] = await tx.query<{
     begins: string;
@@ -90,7 +93,7 @@ export async function readLog(
     entries: Row[];
     reports: Row[];
     handed: Record<string, string>;
-  }>(PAGE, [practiceId, clientId, days, before, MOST]);
+  }>(PAGE, [practiceId, clientId, days, before, most]);
   const { begins, older, handed } = page!;
   const read = <T extends Entry | Report>(table: "entry" | "report", rows: readonly Row[]) => {
     const { list, twice } = newestRows(rows);
@@ -111,16 +114,19 @@ export async function readLog(
   };
 }
 
-/** all of it, page by page; a set that was corrected later comes in its newest revision */
+/** all of it, page by page, each a read of its own; a set that was corrected later comes in its newest revision */
 export async function readWholeLog(
-  tx: Transaction,
+  database: Database,
   practiceId: string,
   clientId: string,
 ): Promise<Pick<Log, "entries" | "reports">> {
   const [entries, reports]: [Entry[], Report[]] = [[], []];
   let before: string | null = null;
   do {
-    const page: Log = await readLog(tx, practiceId, clientId, ALL_DAYS, before);
+    const upTo: string | null = before;
+    const page: Log = await database.lately(practiceId, (tx) =>
+      readLog(tx, practiceId, clientId, ALL_DAYS, upTo, PAGE_ROWS),
+    );
     entries.push(...page.entries);
     reports.push(...page.reports);
     before = page.next;

@@ -1,3 +1,4 @@
+import { setImmediate } from "node:timers/promises";
 import { trainingRoutes as words } from "#core/words/server";
 import { Router } from "express";
 import Papa from "papaparse";
@@ -14,6 +15,7 @@ import { coachOf, type Coach } from "#server/identity/coach";
 import { programOfClient } from "#server/planning/programs";
 import { askBounds, hastenBounds } from "#server/training/bounds";
 import { HISTORY_DAYS } from "#core/training/exposures";
+import { PAGE_ROWS, sendPieces } from "#server/http/stream";
 import { logMark, readHistory, readLog, readWholeLog, writeLog } from "#server/training/log";
 
 /** names of all prescriptions ever handed over or planned, so that a deleted exercise stays readable in the log */
@@ -133,14 +135,19 @@ export function trainingRoutes(database: Database): Router {
       await findClient(tx, practiceId, id);
       await writeAudit(tx, coach, "exported log", id);
     });
-    const csv = await database.lately(practiceId, async (tx) => {
-      const log = await readWholeLog(tx, practiceId, id);
-      // escapeFormulae: a note that begins with = must not run in a spreadsheet
-      return Papa.unparse(logRows(log.entries, log.reports, await prescriptionNames(tx, practiceId, id)), {
-        escapeFormulae: true,
-      });
-    });
-    response.attachment("log.csv").type("text/csv").send(`${csv}\r\n`);
+    const names = await database.lately(practiceId, (tx) => prescriptionNames(tx, practiceId, id));
+    const { entries, reports } = await readWholeLog(database, practiceId, id);
+    response.attachment("log.csv").type("text/csv");
+    await sendPieces(response, csvPieces(logRows(entries, reports, names)));
   });
   return router;
+}
+
+/** the header once; escapeFormulae: a note that begins with = must not run in a spreadsheet */
+async function* csvPieces(rows: ReturnType<typeof logRows>): AsyncGenerator<string> {
+  for (let i = 0; i === 0 || i < rows.length; i += PAGE_ROWS) {
+    // others are answered in between
+    if (i > 0) await setImmediate();
+    yield `${Papa.unparse(rows.slice(i, i + PAGE_ROWS), { escapeFormulae: true, header: i === 0 })}\r\n`;
+  }
 }
