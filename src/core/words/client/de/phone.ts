@@ -157,7 +157,7 @@ export const link: typeof en.link = {
   expired: label(
     "Dieser Link ist abgelaufen. Bitte deinen Coach um einen neuen; was nicht gesendet ist, bleibt auf diesem Telefon.",
   ),
-  unknown: label("Dieser Link ist nicht bekannt. Bitte deinen Coach um einen neuen."),
+  unknown: label("Öffne den Link, den dir dein Coach geschickt hat."),
   untaken: label("Der Server hat es nicht angenommen."),
 };
 

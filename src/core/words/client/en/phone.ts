@@ -158,7 +158,7 @@ export const link = {
   expired: label(
     "This link has run out. Ask your coach for a new one; what you logged and did not send stays on this phone.",
   ),
-  unknown: label("This link is not known. Ask your coach for a new one."),
+  unknown: label("Open the link your coach sent you."),
   untaken: label("The server did not take it."),
 };
 
