@@ -224,3 +224,30 @@ test("the database gone in the middle costs nothing but time", async () => {
   expect((await until(one!, id, "done")).best).toBe("whole");
   expect(tries).toBeLessThanOrEqual(2);
 });
+
+test("what is over of sessions and limits is cleared up by one server at a time, and what stands stays", async () => {
+  const person = await makeCoach();
+  await asOwner(async (o) => {
+    await o.query(
+      `insert into session (id, account_id, data, expires_at, ends_at, device)
+       select 'over ' || n, $1::uuid, '{}'::jsonb, now() - interval '1 minute', now() + interval '1 day', '' from generate_series(1, 3) n
+       union all select 'stands', $1::uuid, '{}'::jsonb, now() + interval '1 hour', now() + interval '1 day', ''`,
+      [person.id],
+    );
+    await o.query(
+      "insert into attempt (key, hits, resets_at) values ('long ago', 1, now() - interval '2 hours'), ('now', 1, now())",
+    );
+  });
+  // another server holds the lock: nothing is done twice
+  await asOwner(async (o) => {
+    await o.query("begin; select pg_advisory_xact_lock(7170072)");
+    expect(await database.call("clear_up")).toBe(0);
+    await o.query("rollback");
+  });
+  expect(await database.call<number>("clear_up")).toBeGreaterThanOrEqual(4);
+  const left = await asOwner(async (o) => ({
+    sessions: (await o.query("select id from session where account_id = $1", [person.id])).rows,
+    attempts: (await o.query("select key from attempt where key in ('long ago', 'now')")).rows,
+  }));
+  expect(left).toEqual({ sessions: [{ id: "stands" }], attempts: [{ key: "now" }] });
+});

@@ -27,6 +27,8 @@ export interface Runner {
   close(): Promise<void>;
 }
 
+/** ms between two times of clearing up */
+const CLEAR = 60_000;
 /** ms between two looks for work when nobody calls */
 const LOOK = 1000;
 /** ms between two signs of life */
@@ -120,6 +122,9 @@ export function startRunner(
 
   const timer = setInterval(() => void look(), LOOK);
   timer.unref();
+  // what is over of sessions and limits goes, by one server at a time; an hour without it harms nobody
+  const clearing = setInterval(() => void database.call("clear_up").catch(() => null), CLEAR);
+  clearing.unref();
   const unhear = signals.on(null, () => void (running.size < slots && look()));
   void look();
 
@@ -127,6 +132,7 @@ export function startRunner(
     async close() {
       closed = true;
       clearInterval(timer);
+      clearInterval(clearing);
       unhear();
       for (const { stop } of running.values()) stop.abort();
       await Promise.all([...running.values()].map((r) => r.ended));
