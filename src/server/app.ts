@@ -185,7 +185,8 @@ export function createApp(options: AppOptions): Express {
       customLogLevel: (_q, r, e) => (e || r.statusCode >= 500 ? "error" : "debug"),
     }),
   );
-  // answers that need more than a few packets travel packed; what was packed at build is left as it is, and a stream is not held back
+  // answers that need more than a few packets travel packed;
+  // what was packed at build is left as it is, and a stream is not held back
   app.use(compression({ threshold: 4096, filter: isPackable }));
   const sensors = new Sensors(signals);
   const noStore: RequestHandler = (_request, response, next) => {

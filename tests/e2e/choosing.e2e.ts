@@ -43,7 +43,9 @@ test("the bench answers: a sweep in words, the best setup found and set up, felt
   const felt = page.getByRole("region", { name: "Felt elsewhere" });
   await felt.getByRole("combobox", { name: "Muscle felt instead" }).click();
   await page.locator(".ant-select-dropdown:visible").getByTitle("pectoralis major").click();
-  await expect(felt.getByRole("status")).toContainText(/tension here is \d+ % of what it could give/, { timeout: 60_000 });
+  await expect(felt.getByRole("status")).toContainText(/tension here is \d+ % of what it could give/, {
+    timeout: 60_000,
+  });
   await accessible(page);
   await page.getByRole("button", { name: "Add to a day" }).click();
   await page.getByRole("menuitem").first().click();

@@ -1,4 +1,4 @@
-/** Answers that grow with history, piece by piece: nothing of them is held whole, and nobody's slow line holds a thread. */
+/** Answers that grow with history, piece by piece: not held whole, and nobody's slow line holds a thread. */
 import { once } from "node:events";
 import type { Response } from "express";
 import type { Database } from "#server/database/database";
