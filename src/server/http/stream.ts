@@ -21,8 +21,8 @@ export async function* keptRows(
   for (;;) {
     const rows = await database.lately(practiceId, (tx) =>
       tx.query<Row>(
-        `select body, received_at as "receivedAt", to_char(received_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as at,
-           id, revision, digest
+        `select body, received_at as "receivedAt", id, revision, digest,
+           to_char(received_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.US"Z"') as at
          from ${table} where practice_id = $1 and client_id = $2
            and (received_at, id, revision, digest) > ($3::timestamptz, $4::uuid, $5::int, $6::text)
          order by received_at, id, revision, digest limit ${PAGE_ROWS}`,
