@@ -6,7 +6,6 @@
  * Options as of `npm run scale`; --seconds of the load.
  */
 import { execFileSync, spawn, type ChildProcess } from "node:child_process";
-import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 import { cpus } from "node:os";
 import { resolve } from "node:path";
@@ -16,7 +15,7 @@ import pg from "pg";
 import { startCluster } from "../cluster";
 import { askerAt, signedIn, surely, type Asker, type Headers } from "../storm/people";
 import { migrate } from "#server/database/migrate";
-import { coachOf, makeScale, SCALE_PASSWORD, type Size } from "./make";
+import { coachOf, makeScale, SCALE_PASSWORD, setNow, type Size } from "./make";
 import { explainAll, ranDuring } from "./plans";
 
 const { values } = parseArgs({
@@ -108,28 +107,7 @@ async function seatsOf(ask: Asker, practices: number): Promise<Seat[]> {
   return seats;
 }
 
-/** a set as a phone sends it now */
-const aSet = ({ entry }: Seat) => ({
-  entries: [
-    {
-      id: randomUUID(),
-      revision: 1,
-      ...entry,
-      set: 0,
-      parts: [{ id: randomUUID(), kind: "full", load: { value: 40, unit: "kg", meaning: "total" }, reps: 10 }],
-      reserve: 2,
-      instead: null,
-      at: new Date().toISOString(),
-      zone: "UTC",
-      localDate: today,
-      prescribed: { reps: { low: 8, high: 12 }, reserve: 2, load: null },
-      voided: false,
-      confirmed: false,
-      by: null,
-    },
-  ],
-  reports: [],
-});
+const aSet = ({ entry }: Seat) => ({ entries: [setNow(entry, today)], reports: [] });
 
 const ROUTES: Readonly<Record<string, (ask: Asker, s: Seat) => ReturnType<Asker>>> = {
   clients: (ask, s) => ask("GET", "/clients", s.coach),

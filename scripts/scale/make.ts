@@ -3,6 +3,7 @@
  * app's own functions into one practice of patterns, and copied from there inside the database, week by week over all
  * clients, so that rows lie between each other as they would after years of use. The same numbers give the same rows.
  */
+import { randomUUID } from "node:crypto";
 import { dateBefore } from "#core/base/dates";
 import { simulatePractice } from "#core/simulation/practice";
 import { openDatabase } from "#server/database/database";
@@ -25,6 +26,23 @@ const PATTERN_COACH = "00000000-0000-4000-8000-0000000000c0";
 /** looks, edits and hand-overs that are written down a client */
 const AUDITED = 100;
 export const SCALE_PASSWORD = "ten thousand clients";
+/** a set of a line as a phone sends it now */
+export const setNow = (line: { handOverId: string; prescriptionId: string }, localDate: string) => ({
+  id: randomUUID(),
+  revision: 1,
+  ...line,
+  set: 0,
+  parts: [{ id: randomUUID(), kind: "full", load: { value: 40, unit: "kg", meaning: "total" }, reps: 10 }],
+  reserve: 2,
+  instead: null,
+  at: new Date().toISOString(),
+  zone: "UTC",
+  localDate,
+  prescribed: { reps: { low: 8, high: 12 }, reserve: 2, load: null },
+  voided: false,
+  confirmed: false,
+  by: null,
+});
 export const coachOf = (practice: number): string => `coach-${practice}@scale.example`;
 
 /** ids that follow from a number: valid ones, and the same each time */

@@ -117,9 +117,9 @@ function chosenOf(o: Options, model: Model, setup: Setup) {
 /** what is expected of every setup of the library */
 function loadsCommand(o: Options): unknown {
   const body = bodyOf(o);
-  const [, low, high] = /^(\d+)(?:-(\d+))?$/.exec(o.reps ?? "8-12") ?? bad(`--reps wants 8 or 8-12, not "${o.reps}".`);
+  const [, low, high] = /^(\d+)(?:-(\d+))?$/.exec(o.reps ?? "8-12") ?? bad(said.repsWants({ text: String(o.reps) }));
   const reps = { low: Number(low), high: Number(high ?? low) };
-  if (reps.low < 1 || reps.high < reps.low) bad(`--reps wants 8 or 8-12, not "${o.reps}".`);
+  if (reps.low < 1 || reps.high < reps.low) bad(said.repsWants({ text: String(o.reps) }));
   const reserve = numberOf(o, "reserve", 2, 0, 10, true);
   const setups = library.flatMap((e) => e.setups.map((s) => resolveSetup(e, s.values)));
   const told = strengthFrom(o, body, setups) ?? bad(said.whichSetsGiveAt());
@@ -357,14 +357,14 @@ async function run(argv: string[]): Promise<unknown> {
   const [command, name, ...more] = parsed.positionals;
   if (parsed.values.help || command === "help") return new Help(helpFor(command === "help" ? name : command));
   if (command === "compare") {
-    if (more.length > 1) bad(`"${more[1]}" is too much.\n${USAGE}`);
+    if (more.length > 1) bad(said.tooMuch({ text: String(more[1]), usage: USAGE }));
     return compareCommand(name, more[0], parsed.values);
   }
   if (command === "check") {
-    if (more.length > 1) bad(`"${more[1]}" is too much.\n${USAGE}`);
+    if (more.length > 1) bad(said.tooMuch({ text: String(more[1]), usage: USAGE }));
     return checkCommand(name, more[0]);
   }
-  if (more.length) bad(`"${more[0]}" is too much.\n${USAGE}`);
+  if (more.length) bad(said.tooMuch({ text: String(more[0]), usage: USAGE }));
   switch (command) {
     case "heads":
       return headsCommand();

@@ -2,14 +2,13 @@
  * What the database really reads for a request, in a database that is large enough for its planner to care: no table is
  * read from end to end, nothing is sorted on disk or compiled, and nothing is read many times over what is given.
  */
-import { randomUUID } from "node:crypto";
 import { chmodSync, mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Express } from "express";
 import request from "supertest";
 import { startCluster, type Cluster } from "../../scripts/cluster";
-import { coachOf, makeScale, SCALE_PASSWORD } from "../../scripts/scale/make";
+import { coachOf, makeScale, SCALE_PASSWORD, setNow } from "../../scripts/scale/make";
 import { explainAll, ranDuring, type Ran } from "../../scripts/scale/plans";
 import { openDatabase, type Database } from "#server/database/database";
 import { migrate } from "#server/database/migrate";
@@ -64,23 +63,6 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 }, 30_000);
 
-const aSet = () => ({
-  id: randomUUID(),
-  revision: 1,
-  ...handed,
-  set: 0,
-  parts: [{ id: randomUUID(), kind: "full", load: { value: 40, unit: "kg", meaning: "total" }, reps: 10 }],
-  reserve: 2,
-  instead: null,
-  at: new Date().toISOString(),
-  zone: "UTC",
-  localDate: TODAY,
-  prescribed: { reps: { low: 8, high: 12 }, reserve: 2, load: null },
-  voided: false,
-  confirmed: false,
-  by: null,
-});
-
 const ROUTES: Readonly<Record<string, () => Promise<unknown>>> = {
   clients: () => desk.get("/clients").expect(200),
   client: () => desk.get(`/clients/${clientId}`).expect(200),
@@ -95,7 +77,7 @@ const ROUTES: Readonly<Record<string, () => Promise<unknown>>> = {
   audit: () => desk.get("/audit").expect(200),
   "sign-in": () => signIn(app, { email: coachOf(9), password: SCALE_PASSWORD, practiceId: "" }),
   "phone's page": () => phone("get", "/session").expect(200),
-  "phone's set": () => phone("post", "/log", { entries: [aSet()], reports: [] }).expect(200),
+  "phone's set": () => phone("post", "/log", { entries: [setNow(handed, TODAY)], reports: [] }).expect(200),
 };
 
 const faultsOf = (ran: readonly Ran[]): string[] =>

@@ -31,6 +31,11 @@ export const choose = {
 };
 
 export const commands = {
+  repsWants: sentence<{ text: string }>({ text: "many" }, ({ text }) => `--reps wants 8 or 8-12, not "${text}".`),
+  tooMuch: sentence<{ text: string; usage: string }>(
+    { text: "more", usage: "Usage: ..." },
+    ({ text, usage }) => `"${text}" is too much.\n${usage}`,
+  ),
   usageNpmRunS: label(
     'Usage: npm run -s gryn -- <command>\n  heads\n  exercises\n  analyse <exercise id or file.json> [--set parameter=value ...] [--height 1.75] [--mass 75] [--samples 41] [--bodies 16] [--seed 1] [--calibrate id[:parameter=value,...]=60x8@2 ...] [--kg 60 [--reserve 2]] [--summary]\n  compare <id[:parameter=value,...]> <id[:parameter=value,...]> [--height 1.75] [--mass 75] [--samples 41]\n  rank [exercise.json] --head <id> [--school <id>] [--goal 0..1] [--joint elbow=sore ...] [--equipment cable,dumbbell] [--only braced ...] [--client client.json] [--height ...] [--mass ...] [--bodies 6]\n  cover --muscle <muscle or group> [--school <id>] [--joint ...] [--equipment ...] [--client client.json] [--week program.json]\n  sweep <exercise id> --parameter <id>|rep [--parameter <id>] --head <id>[,<id>] [--quantity tension] [--points 41] [--set parameter=value ...]\n  find <exercise id> --head <id> [--aim stretch|tension|flat|share|spine] [--bound shoulder=1.1 ...]\n  range <exercise id> --head <id> [--school <id>] [--bound 0.85] [--from 0 --to 0.6] [--set parameter=value ...]\n  loads --calibrate id[:parameter=value,...]=60x8@2 ... [--reps 8-12] [--reserve 2] [--height ...] [--mass ...]\n  plan <client.json> [--use minutes|needs] [--split "upper and lower"] [--arms "a day of their own"] [--times 2 [--vary]] [--require exercise ...] [--without exercise ...] [--out program.json]\n  check <program.json> <client.json>\n  validate [--bodies 15] [--seed 4]\n  export-exercise <exercise id>\n  schema\n  help [command], or --help after any command',
   ),
