@@ -126,11 +126,7 @@ export default tseslint.config(
   {
     files: ["src/web/**/*.{ts,tsx}", "src/floor/**/*.{ts,tsx}"],
     plugins: { "react-hooks": reactHooks },
-    rules: {
-      ...reactHooks.configs["recommended-latest"].rules,
-      // what is dragged and what is held in sight lives in refs that callbacks read; the rule takes them for reads in render
-      "react-hooks/refs": "off",
-    },
+    rules: reactHooks.configs["recommended-latest"].rules,
   },
   {
     files: ["src/**/*.{ts,tsx}", "tests/**/*.ts", "scripts/**/*.{ts,mjs}"],

@@ -138,7 +138,7 @@ const views: View[] = [
       await p.getByText("Weak links").scrollIntoViewIfNeeded();
     },
   },
-  { name: "week", path: `/clients/${maja}/week`, ready: ".loom" },
+  { name: "week", path: `/clients/${maja}/week`, ready: ".session .picture svg .skin" },
   { name: "review", path: "/clients/:who/review", ready: ".strength-chart canvas", who: "Ines Bakke" },
   { name: "evidence-dark", path: "/evidence", ready: ".evidence tbody tr", dark: true },
   {
@@ -154,7 +154,7 @@ const views: View[] = [
   {
     name: "cover",
     path: `/cover/triceps?for=${maja}`,
-    ready: ".cover-matrix",
+    ready: ".cover-matrix .picture svg .skin",
   },
   { name: "log", path: `/clients/${maja}/log`, ready: ".log-card" },
   { name: "floor", path: "", ready: ".card", phone: true },

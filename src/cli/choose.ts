@@ -2,7 +2,7 @@
 import { choose as spoken } from "#core/words/cli";
 import { findHead, headsOf, muscles } from "#core/anatomy/anatomy";
 import { AIMS, findBest, type Aim, type Bounds } from "#core/bench/find";
-import { adviseRange, LEAST_PART, partFacts, rangeText } from "#core/bench/range";
+import { adviseRange, partFacts, rangeText } from "#core/bench/range";
 import { IN_REP, QUANTITIES, REP, sweep, sweepMap, sweepRep, type Quantity } from "#core/bench/sweep";
 import { clientInput } from "#core/clients/schema";
 import { bodyOf as clientBody, type ClientInput } from "#core/clients/client";
@@ -90,7 +90,9 @@ export function rankCommand(file: string | undefined, o: Options): unknown {
     numberOf(o, "bodies", 6, 0, 64, true),
     numberOf(o, "seed", 1, 0, 1e9, true),
   );
-  const rows = rankHead(survey, head, edition, all, context).filter((r) => fits(only, r.exercise, r.row));
+  const rows = rankHead(survey, head, edition, all, context).filter((r) =>
+    fits(only, r.exercise, r.row, edition.method),
+  );
   return {
     head,
     school: edition.school.id,
@@ -117,7 +119,7 @@ export function rankCommand(file: string | undefined, o: Options): unknown {
       because: becauseText(r.because),
       out: r.out,
     })),
-    notFor: notFor(survey, head, all).map((r) => ({
+    notFor: notFor(survey, head, all, edition).map((r) => ({
       setup: r.row.setupKey,
       name: setupName(r.exercise, r.row.values),
       share: r.share,
@@ -225,18 +227,19 @@ export function sweepCommand(name: string | undefined, o: Options): unknown {
 export function rangeCommand(name: string | undefined, o: Options): unknown {
   const exercise = exerciseOf(name);
   const head = headOf(o.head);
-  const counting = editionOf(o).school.weights;
+  const { school, method } = editionOf(o);
+  const [counting, rules] = [school.weights, method.range];
   const model = compileModel(bodyOf(o));
   const setup = resolveSetup(exercise, valuesOf(o.set ?? [], exercise));
   if (o.from !== undefined || o.to !== undefined) {
     const part = { from: numberOf(o, "from", 0, 0, 1), to: numberOf(o, "to", 1, 0, 1) };
-    if (part.to - part.from < LEAST_PART - 1e-9) bad(spoken.aPartIsAt({ LEAST_PART }));
-    return { setup: setup.key, head, part: partFacts(model, setup, head, counting, part) };
+    if (part.to - part.from < rules.part - 1e-9) bad(spoken.aPartIsAt({ least: rules.part }));
+    return { setup: setup.key, head, part: partFacts(model, setup, head, counting, rules, part) };
   }
   const bound = o.bound?.[0] === undefined ? null : Number(o.bound[0]);
   if (bound !== null && !(bound > 0)) bad(spoken.boundWantsAShare());
-  const advice = adviseRange(model, setup, head, counting, bound);
-  return { setup: setup.key, advice: advice ?? null, text: advice ? rangeText(advice) : [] };
+  const advice = adviseRange(model, setup, head, counting, rules, bound);
+  return { setup: setup.key, advice: advice ?? null, text: advice ? rangeText(advice, rules) : [] };
 }
 
 /** the best setup of an exercise for an aim */

@@ -135,7 +135,7 @@ function loadsCommand(o: Options): unknown {
       maximum: l.maximum,
       spread: l.spread,
       expected: expectedLoad(l, reps, reserve),
-      weakLinks: l.weakLinks,
+      weakLinks: l.others.filter((m) => m.part >= CURRENT_EDITION.method.log.weak),
     })),
   };
 }

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { CheckIn } from "#core/training/check-in-schema";
 import { ASPECTS, badWeek, scoreOf, type Aspect } from "#core/training/check-in";
+import type { Rules } from "#core/training/rules";
 import { useWords } from "./words";
 import { newId } from "../page/newId";
 import { moment } from "./moment";
@@ -18,9 +19,10 @@ interface Props {
   today: string;
   /** groups of muscles that the week trains */
   groups: readonly { group: string; name: string }[];
+  rules: Rules["log"];
 }
 
-export function CheckInCard({ floor, today, groups }: Props) {
+export function CheckInCard({ floor, today, groups, rules }: Props) {
   const { aspect, checkIn: words, group: groupWords } = useWords();
   // one browser may serve several clients
   const putOff = `${LATER}.${floor.who ?? ""}`;
@@ -32,7 +34,7 @@ export function CheckInCard({ floor, today, groups }: Props) {
   if (done !== null)
     return (
       <p className="notice" role="status">
-        {words.thanks()} {done <= 2 ? words.bad({ score: done }) : ""}
+        {words.thanks()} {done <= rules.bad ? words.bad({ score: done }) : ""}
       </p>
     );
   if (later || !floor.checkInDue(today)) return null;
@@ -55,7 +57,7 @@ export function CheckInCard({ floor, today, groups }: Props) {
     const where = (all.soreness ?? 5) <= SORE ? [...sore] : [];
     const item: CheckIn = { id: newId(), revision: 1, ...all, sore: where, ...moment() };
     void floor.put({ kind: "check-in", item });
-    setDone(badWeek([item], item.localDate) ?? scoreOf(item));
+    setDone(badWeek([item], item.localDate, rules) ?? scoreOf(item));
   };
   return (
     <section className="check-in" aria-label={words.title()}>

@@ -248,7 +248,12 @@ function SessionPage({ floor, session }: { floor: Floor; session: FloorSession }
         </Suspense>
       ) : (
         <>
-          <CheckInCard floor={floor} today={now.today} groups={trainedGroups(session.handOver)} />
+          <CheckInCard
+            floor={floor}
+            today={now.today}
+            groups={trainedGroups(session.handOver)}
+            rules={session.rules.log}
+          />
           <ol className="list">
             {blocks.map((b) => (
               <BlockCard key={b.id} b={b} now={now} onOpen={setOpen} />

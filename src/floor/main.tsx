@@ -1,6 +1,7 @@
 import { createRoot } from "react-dom/client";
 import { FloorPage } from "./FloorPage";
 import { openKeep } from "./keep";
+import "../page/tokens.css";
 import "../page/plate.css";
 import "./floor.css";
 import { keepFocus } from "../page/keep-focus";

@@ -187,7 +187,7 @@ export class Floor {
     this.out = who ? await this.keep.all<Item>(`${who}/out/`).catch(() => []) : [];
     this.session = who ? await this.keep.get<FloorSession>(`${who}/session`).catch(() => null) : null;
     // kept by a page of before: what it lacks comes with the next answer
-    if (this.session && !(this.session.history && this.session.rules.progress)) this.session = null;
+    if (this.session && !(this.session.history && this.session.rules.log)) this.session = null;
     // what an earlier page kept is read as of now; an upgrade leaves alone what is there already
     const now = (r: Report) => upgrade<Report>("report", r, 1);
     const given = this.session?.handOver;

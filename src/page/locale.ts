@@ -1,9 +1,7 @@
 /** Numbers and dates as the reader's own browser writes them; every page shows and reads them through here. */
 export const DECIMAL = new Intl.NumberFormat().formatToParts(1.5).find((p) => p.type === "decimal")?.value ?? ".";
 
-/** fixed digits, such as a metric */
-export const fixed = (v: number, digits: number): string =>
-  v.toLocaleString([], { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping: false });
+export { fixed } from "#core/base/numbers";
 
 /** as many digits as were typed, two at most */
 export const plain = (v: number): string => v.toLocaleString([], { maximumFractionDigits: 2, useGrouping: false });

@@ -1,3 +1,4 @@
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { feltElsewhere } from "#core/bench/felt";
 import { phasesOf } from "#core/bench/phases";
 import { AIMS, findBest, gridOf, type Aim } from "#core/bench/find";
@@ -8,6 +9,8 @@ import { resolveSetup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { setupOf } from "../support/setups";
+
+const FELT = CURRENT_EDITION.method.felt;
 
 const model = compileModel();
 const of = (id: string) => exercises.get(id)!;
@@ -151,7 +154,7 @@ describe("who works when, and felt elsewhere", () => {
 
   test("each relief is what the engine says when asked itself: less of the felt muscle, the head kept", () => {
     const e = of("overhead-cable-extension");
-    const { now, reliefs } = feltElsewhere(model, e, {}, LONG, "pectoralis");
+    const { now, reliefs } = feltElsewhere(model, e, {}, LONG, "pectoralis", FELT);
     const mean = (x: ArrayLike<number>) => Array.from(x).reduce((s, v) => s + v, 0) / x.length;
     const at = (values: Record<string, number>) => analyse(model, setupOf(e.id, values), { samples: 21 });
     const felt = (a: ReturnType<typeof at>) =>
@@ -170,8 +173,8 @@ describe("who works when, and felt elsewhere", () => {
 
   test("its own muscle, or one without a part, is no relief", () => {
     const e = of("overhead-cable-extension");
-    expect(feltElsewhere(model, e, {}, LONG, "triceps").reliefs).toEqual([]);
-    expect(feltElsewhere(model, e, {}, LONG, "soleus")).toEqual({ now: 0, reliefs: [] });
+    expect(feltElsewhere(model, e, {}, LONG, "triceps", FELT).reliefs).toEqual([]);
+    expect(feltElsewhere(model, e, {}, LONG, "soleus", FELT)).toEqual({ now: 0, reliefs: [] });
   });
 });
 

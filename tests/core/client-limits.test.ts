@@ -1,4 +1,4 @@
-import { beyondOf, beyondText, findMove, moves, type Reach } from "#core/clients/mobility";
+import { beyondOf, beyondText, findMove, moves, notedOf, type Reach } from "#core/clients/mobility";
 import { clientInput } from "#core/clients/schema";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
@@ -157,4 +157,16 @@ describe("what the weight is to do", () => {
     expect(dose?.limit).toMatchObject({ low: low("lose") });
     expect(low("gain")).toBeGreaterThan(low("lose"));
   });
+});
+
+test("a noted end is an angle of its coordinate, with the sign that the coordinate counts by", () => {
+  expect(notedOf("knee", [{ move: "knee-bent", to: 90 }])).toBe(90);
+  expect(notedOf("wristFlexion", [{ move: "wrist-back", to: 30 }])).toBe(-30);
+  expect(notedOf("elbow", [{ move: "elbow-straight", to: 20 }])).toBe(20);
+  expect(notedOf("hipFlexion", [{ move: "knee-bent", to: 90 }])).toBeNull();
+  // a pose at the noted angle is not beyond it, two degrees of reading let pass
+  for (const { id, coordinate } of moves) {
+    const at = notedOf(coordinate, [{ move: id, to: 33 }])!;
+    expect(beyondOf({ [coordinate]: [at, at] }, [{ move: id, to: 33 }], 2)).toEqual([]);
+  }
 });

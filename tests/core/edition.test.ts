@@ -86,14 +86,23 @@ const HASHES: Readonly<Record<string, string>> = {
 };
 
 const RULES = "966e0c2ce18d6625";
+const JUDGEMENT = "9d81f7e76a8a2eda";
+const READING = "a1f3a15ed6a61aa8";
+const MOVED = [
+  ["checks", "block", "progress", "pain"],
+  ["credits", "kinds", "parts", "varieties", "supersets", "stretches", "writing", "costs", "telling", "range"],
+  ["log", "review", "easier", "felt", "lists", "places"],
+] as const;
 
 test("editions that have been given out are as they were", () => {
   const hashOf = (x: unknown) => createHash("sha256").update(JSON.stringify(x)).digest("hex").slice(0, 16);
   const given = (e: Edition) => {
-    const { checks, block, progress, pain, ...method } = e.method;
     // what moved out of the code into the files later has a hash of its own: it was the same in all of them
-    expect(hashOf({ checks, block, progress, pain })).toBe(RULES);
-    return { ...e, method };
+    const part = (names: readonly string[]) =>
+      Object.fromEntries(names.map((n) => [n, e.method[n as keyof typeof e.method]]));
+    expect(MOVED.map((names) => hashOf(part(names)))).toEqual([RULES, JUDGEMENT, READING]);
+    const moved = new Set<string>(MOVED.flat());
+    return { ...e, method: Object.fromEntries(Object.entries(e.method).filter(([n]) => !moved.has(n))) };
   };
   expect(Object.fromEntries(editions.map((e) => [e.id, hashOf(given(e))]))).toEqual(HASHES);
 });

@@ -3,6 +3,12 @@ import { meanings } from "#core/edition/meanings";
 import { changesOf, editionFrom, meaningOf, numbersOf, ownFault, type OwnEdition } from "#core/edition/own";
 import { checkWeek } from "#core/planning/check";
 import { exercises } from "#core/exercises/library";
+import { loadingOf } from "#core/planning/loading";
+import { prescribe } from "#core/planning/prescribe";
+import { hindrance, type Side } from "#core/planning/supersets";
+import type { Prescription } from "#core/program/document";
+import { rankHead } from "#core/ranking/rank";
+import { librarySurvey } from "../support/solver";
 import { id, clientOf, prescriptionOf, programOf } from "../support/programs";
 
 const own = (changes: OwnEdition["changes"], change: Partial<OwnEdition> = {}): OwnEdition => ({
@@ -80,5 +86,55 @@ describe("a practice's own edition", () => {
         (c) => c.kind === "dose" && c.subject.group === "triceps",
       )!.limit;
     expect(limitOf(made.id)).not.toEqual(limitOf(CURRENT_EDITION.id));
+  });
+});
+
+describe("judgement that stood in the code is a number of the edition", () => {
+  const two = () => {
+    const week = programOf([[prescriptionOf(1, "cable-curl"), prescriptionOf(2, "cable-pushdown")]]);
+    return week.days[0]!.blocks.flatMap((b) => b.prescriptions);
+  };
+
+  test("two exercises that share more than a practice allows hinder each other", () => {
+    const [curl, pushdown] = two();
+    const side = (p: Prescription): Side<string> => ({
+      exercise: exercises.get(p.exerciseId)!,
+      gives: Object.entries(p.credits).map(([group, { share }]) => ({ group, share })),
+      spine: 0,
+      compound: false,
+      heavy: false,
+      engagedMass: 0,
+    });
+    const judged = (shared: number) =>
+      hindrance(
+        { ...side(curl!), gives: [{ group: "arms", share: 0.5 }] },
+        { ...side(pushdown!), gives: [{ group: "arms", share: 0.5 }] },
+        editionFrom(own({ "method.supersets.shared": shared })).method,
+      );
+    expect([judged(0.2), judged(0.3)]).toEqual(["muscles", null]);
+  });
+
+  test("a new line has the sets of the practice, and a lift is a compound by its number", () => {
+    const row = librarySurvey().rows.find((r) => r.exerciseId === "cable-curl")!;
+    const asked = { id: id(1), mass: 75, unit: "kg", modelVersion: "body-6", sore: false, beginner: false } as const;
+    const made = (changes: OwnEdition["changes"]) =>
+      prescribe(exercises.get("cable-curl")!, {}, row.view, editionFrom(own(changes)).method, asked);
+    expect(made({ "method.writing.sets": 4 }).reserves).toHaveLength(4);
+    expect(made({ "method.pain.stop": 3 }).reserves).toHaveLength(3);
+    const squat = librarySurvey().rows.find((r) => r.exerciseId === "back-squat")!;
+    const kind = (spine: number) =>
+      loadingOf(squat.view, editionFrom(own({ "method.kinds.spine": spine })).method).spineLoaded;
+    expect([kind(2), kind(15)]).toEqual([true, false]);
+  });
+
+  test("what a cost takes all of its weight at moves scores of what costs it", () => {
+    const scores = (seconds: number) => {
+      const edition = editionFrom(own({ "method.costs.seconds": seconds }));
+      const rows = rankHead(librarySurvey(), "triceps-long", edition, exercises, { equipment: null, joints: [] });
+      return new Map(rows.map((r) => [r.row.setupKey, r.costs.time]));
+    };
+    const [soon, late] = [scores(60), scores(300)];
+    for (const [key, time] of soon) expect(time).toBeGreaterThanOrEqual(late.get(key)!);
+    expect([...soon].some(([key, time]) => time > late.get(key)! + 0.1)).toBe(true);
   });
 });

@@ -1,4 +1,4 @@
-import { adviseRange, LEAST_PART, partFacts, rangeText, WHOLE, type RangeAdvice } from "#core/bench/range";
+import { adviseRange, partFacts, rangeText, WHOLE, type RangeAdvice } from "#core/bench/range";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
@@ -6,11 +6,12 @@ import { tensionOf, type Counting } from "#core/ranking/tension";
 import { setupOf } from "../support/setups";
 
 const model = compileModel();
+const RULES = CURRENT_EDITION.method.range;
 const school = (id: string): Counting => CURRENT_EDITION.schools.find((s) => s.id === id)!.weights;
 const LONG = school("long-length-first");
 const RANGE = school("whole-range");
 const advised = (id: string, head: string, counting: Counting, bound: number | null = null): RangeAdvice =>
-  adviseRange(model, setupOf(id), head, counting, bound)!;
+  adviseRange(model, setupOf(id), head, counting, RULES, bound)!;
 
 describe("a part of the rep", () => {
   const whole = (id: string) => analyse(model, setupOf(id), { samples: 41 });
@@ -52,7 +53,7 @@ describe("a part of the rep", () => {
 
   test("what is left out and what is done make up the whole work of the head", () => {
     const left = (from: number, to: number) =>
-      partFacts(model, setupOf("leg-extension"), "vastus-lateralis", LONG, { from, to })!.leftOut.find(
+      partFacts(model, setupOf("leg-extension"), "vastus-lateralis", LONG, RULES, { from, to })!.leftOut.find(
         (x) => x.head === "vastus-lateralis",
       )!.share;
     expect(left(0, 0.5) + left(0.5, 1)).toBeCloseTo(1, 6);
@@ -60,15 +61,15 @@ describe("a part of the rep", () => {
   });
 
   test("the whole rep stands at 1 in everything, and leaves nothing out", () => {
-    const facts = partFacts(model, setupOf("back-squat"), "vastus-lateralis", LONG, WHOLE)!;
+    const facts = partFacts(model, setupOf("back-squat"), "vastus-lateralis", LONG, RULES, WHOLE)!;
     expect([facts.load, facts.tension]).toEqual([1, 1]);
     expect(facts.leftOut).toEqual([]);
     for (const v of Object.values(facts.strain)) expect(v).toBe(1);
   });
 
   test("nothing is said of a head that does nothing, or of a setup that cannot be lifted", () => {
-    expect(partFacts(model, setupOf("leg-extension"), "biceps-long", LONG, WHOLE)).toBeNull();
-    expect(adviseRange(model, setupOf("leg-extension"), "biceps-long", LONG)).toBeNull();
+    expect(partFacts(model, setupOf("leg-extension"), "biceps-long", LONG, RULES, WHOLE)).toBeNull();
+    expect(adviseRange(model, setupOf("leg-extension"), "biceps-long", LONG, RULES)).toBeNull();
   });
 });
 
@@ -86,7 +87,7 @@ describe("the range that is advised", () => {
       const own = tension(best.from, best.to);
       expect(own / tension(0, 1)).toBeCloseTo(best.tension, 3);
       for (let from = 0; from <= 0.6; from += 0.15)
-        for (let to = from + LEAST_PART; to <= 1.001; to += 0.15)
+        for (let to = from + RULES.part; to <= 1.001; to += 0.15)
           expect(tension(from, Math.min(1, to))).toBeLessThanOrEqual(own / 0.98 + 1e-6);
     }
   });
@@ -101,20 +102,20 @@ describe("the range that is advised", () => {
   test("where no part is worth it the whole rep is said, and that is all", () => {
     const advice = advised("barbell-bench-press", "pectoralis-sternal", RANGE);
     expect(advice.cuts).toEqual([]);
-    expect(rangeText(advice)).toHaveLength(1);
-    expect(rangeText(advice)[0]).toMatch(/^The whole rep/);
+    expect(rangeText(advice, RULES)).toHaveLength(1);
+    expect(rangeText(advice, RULES)[0]).toMatch(/^The whole rep/);
   });
 
   test("the reason names the end, the load, who leads beyond it and what is left out", () => {
-    const said = rangeText(advised("preacher-curl", "biceps-long", LONG));
+    const said = rangeText(advised("preacher-curl", "biceps-long", LONG), RULES);
     expect(said[0]).toMatch(/^End at \d+ % of the way \(elbow at \d+°\)/);
     expect(said.join(" ")).toMatch(/After that the biceps, long head holds 0\.\d\d of its strength against 0\.\d\d/);
     expect(said.join(" ")).toMatch(/Left out: \d+ % of the work of the/);
     // muscles that only hold lead nothing
     expect(said.join(" ")).not.toMatch(/erectors/);
     const curl = advised("lying-leg-curl", "semitendinosus", LONG);
-    expect(rangeText(curl).join(" ")).toMatch(/allows 1\.\d\d times the load/);
-    expect(rangeText(curl).join(" ")).toMatch(/asks more of joints: knee 1\.\d\d times/);
+    expect(rangeText(curl, RULES).join(" ")).toMatch(/allows 1\.\d\d times the load/);
+    expect(rangeText(curl, RULES).join(" ")).toMatch(/asks more of joints: knee 1\.\d\d times/);
     expect(curl.cuts.find((c) => c.end === "finish")!.sticks).toBe(true);
   });
 
@@ -141,14 +142,14 @@ test("what the school counts most is never left out without a word", () => {
     for (const school of CURRENT_EDITION.schools) {
       const whole = analyse(model, setupOf(id), { samples: 41 });
       const head = whole.heads.reduce((a, b) => ((b.metrics?.shareOfAll ?? 0) > (a.metrics?.shareOfAll ?? 0) ? b : a));
-      const advice = adviseRange(model, setupOf(id), head.id, school.weights)!;
+      const advice = adviseRange(model, setupOf(id), head.id, school.weights, RULES)!;
       const { length } = school.weights;
       const all = Array.from(head.position);
       const inside = all.slice(Math.round(40 * advice.best.from), Math.round(40 * advice.best.to) + 1);
       const weight = (p: number) => Math.max(0, 1 + length * (2 * p - 1));
       const lost = Math.max(...all.map(weight)) >= 1.1 * Math.max(...inside.map(weight));
       expect([id, school.id, advice.foregone !== null]).toEqual([id, school.id, lost]);
-      expect(rangeText(advice).some((t) => t.startsWith("Left out is what this school counts most"))).toBe(lost);
+      expect(rangeText(advice, RULES).some((t) => t.startsWith("Left out is what this school counts most"))).toBe(lost);
       if (lost) said++;
       if (advice.foregone) expect(advice.foregone.share).toBeGreaterThan(0);
     }

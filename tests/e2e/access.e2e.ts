@@ -27,6 +27,9 @@ for (const scheme of ["light", "dark"] as const)
     await page.goto("/atlas/gluteus-maximus-middle");
     await page.locator(".figure-sheet svg .skin").first().waitFor();
     await accessible(page);
+    await page.goto("/practice/operations");
+    await page.getByRole("table").waitFor();
+    await accessible(page);
     await page.goto("/method/tables");
     await page.getByRole("heading", { name: "Invariants" }).waitFor();
     await accessible(page);

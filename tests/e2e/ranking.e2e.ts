@@ -1,3 +1,11 @@
+import type { Form } from "#core/base/forms";
+import { bodyOf } from "#core/clients/client";
+import { resolveSetup, type Setup } from "#core/exercises/setup";
+import { findExercise } from "#core/exercises/library";
+import { thumbnailOf } from "#core/drawing/thumbnail";
+import { compileModel } from "#core/mechanics/compile";
+import type { Model } from "#core/mechanics/model";
+import { demoId } from "#server/identity/demo-practice";
 import { accessible, control, expect, openClient, signIn, step, test } from "./hands";
 
 test.beforeAll(async () => void (await control("reset")));
@@ -114,4 +122,65 @@ test("the atlas: a head is found by its name and picked in the picture, posed lo
   await expect(page.getByRole("heading", { level: 1, name: /Gastrocnemius/ })).toBeVisible();
   await page.getByRole("link", { name: "Ranked exercises" }).click();
   await expect(page.locator("tr.row .picture svg").first()).toBeVisible();
+});
+
+test("the atlas tells who can help in a pose, what it knows of parts and studies, and a joint's limits", async ({
+  page,
+}) => {
+  await signIn(page);
+  await page.goto("/atlas/biceps-long");
+  const help = page.getByRole("region", { name: "Who can help here?" });
+  const movement = help.getByRole("combobox", { name: "Movement" });
+  await movement.fill("straightens the elbow");
+  await movement.press("Enter");
+  await expect(help.getByRole("row").nth(1)).toContainText("Triceps");
+  const torque = () => help.getByText(/^All together: about \d+ Nm/).textContent();
+  const standing = await torque();
+  await page.getByText("Turn the joints", { exact: true }).click();
+  const elbow = page.getByRole("slider", { name: "Elbow bent, degrees" });
+  await expect(page.getByText("145°", { exact: true })).toBeVisible();
+  await elbow.press("End");
+  await expect.poll(torque).not.toBe(standing);
+  await expect(page.getByRole("listitem").filter({ hasText: /^Against the biceps, short head: / })).toContainText(
+    /\d+ % of varied bodies agree/,
+    { timeout: 60_000 },
+  );
+  await expect(page.getByRole("heading", { name: "What studies say" })).toBeVisible();
+  await expect(page.locator(".atlas-best li")).toHaveCount(5);
+  await accessible(page);
+  await page.setViewportSize({ width: 360, height: 740 });
+  const wide = () =>
+    page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>(".atlas, .atlas *")]
+        .filter((e) => e.getBoundingClientRect().right > 361 && !e.closest(".helpers, .visually-hidden"))
+        .map((e) => `${e.tagName} ${e.className.toString()}`)
+        .slice(0, 5),
+    );
+  await expect.poll(wide).toEqual([]);
+});
+
+test("a picture in the browser is the core's own, line by line, in the form that the client is shown in", async ({
+  page,
+}) => {
+  await signIn(page);
+  const first = page.locator(".atlas-best li").first();
+  const asDrawn = async () => {
+    // a picture is drawn once it comes into sight
+    await first.scrollIntoViewIfNeeded();
+    await first.locator("svg .skin").first().waitFor();
+    const lines = await first.locator("svg path").evaluateAll((list) => list.map((p) => p.getAttribute("d")));
+    const [, id, query] = /\/bench\/([^?]+)\??(.*)/.exec((await first.getByRole("link").getAttribute("href"))!)!;
+    const values = [...new URLSearchParams(query)].filter(([k]) => k !== "for").map(([k, v]) => [k, Number(v)]);
+    return { lines, setup: resolveSetup(findExercise(id!)!, Object.fromEntries(values) as Record<string, number>) };
+  };
+  const own = (setup: Setup, model: Model, form: Form) =>
+    thumbnailOf(model, setup, "triceps-long", 46, 44, form)!.shapes.map((s) => s.d);
+  await page.goto("/atlas/triceps-long");
+  const plain = await asDrawn();
+  expect(plain.lines).toEqual(own(plain.setup, compileModel(), "male"));
+  await page.goto(`/atlas/triceps-long?for=${demoId("maja")}`);
+  const { lines, setup } = await asDrawn();
+  const hers = compileModel(bodyOf({ stature: 1.67, mass: 63, limbs: {} }));
+  expect(lines).toEqual(own(setup, hers, "female"));
+  expect(lines).not.toEqual(own(setup, hers, "male"));
 });

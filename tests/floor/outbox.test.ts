@@ -9,6 +9,9 @@ import { Floor, type Ask } from "../../src/floor/outbox";
 import type { FloorSession } from "../../src/floor/types";
 import { entryOf, reportOf } from "../support/log";
 
+const { progress, pain, log } = CURRENT_EDITION.method;
+const RULES = { progress, pain, log };
+
 /** a phone's storage that outlives the page */
 class Storage implements Keep {
   readonly map = new Map<string, string>();
@@ -61,7 +64,7 @@ class Server {
         inSpite: null,
       },
       history: { entries: mine, reports: [], checkIns: [], handedOver: {}, bounds: {}, answers: {} },
-      rules: { repsFormula: 30, progress: CURRENT_EDITION.method.progress, pain: CURRENT_EDITION.method.pain },
+      rules: { ...RULES, repsFormula: 30 },
     };
   }
   readonly ask: Ask = async (path, who, body) => {

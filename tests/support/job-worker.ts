@@ -6,4 +6,9 @@ import { listenForJobs } from "#server/jobs/signals";
 
 const never = () => new Promise<never>(() => setInterval(() => undefined, 1000));
 const url = process.env.GRYN_APP_URL!;
-startRunner(openDatabase(url, 2), listenForJobs(url), { survey: never, bounds: never, review: never }, pino({ level: "silent" }));
+startRunner(
+  openDatabase(url, 2),
+  listenForJobs(url),
+  { survey: never, bounds: never, review: never },
+  pino({ level: "silent" }),
+);

@@ -38,7 +38,7 @@ const last = (kind: string) => {
 test("an answer comes to its own question, in whatever order; a failure with its reason", async () => {
   const one = ask("analyse", { setup, body });
   const { worker, id } = last("analyse");
-  const two = ask("felt", { setup, body, head: "biceps-long", muscle: "deltoid" });
+  const two = ask("felt", { setup, body, head: "biceps-long", muscle: "deltoid", rules: { kept: 0.9, relief: 0.9 } });
   expect(last("felt").worker).toBe(worker);
   worker.say({ id: last("felt").id, kind: "failed", reason: "no such head" });
   worker.say({ id, kind: "answer", answer: "told" as never });
@@ -69,7 +69,10 @@ test("what is dropped is not answered, its worker is told, and nothing listens a
 });
 
 test("a crash fails all that was asked, ends the worker, and the next question starts another", async () => {
-  const asked = [ask("analyse", { setup, body }), ask("easier", { setup, body, head: null })];
+  const asked = [
+    ask("analyse", { setup, body }),
+    ask("easier", { setup, body, head: null, rules: { head: 0.6, reps: 12 } }),
+  ];
   const { worker } = last("analyse");
   worker.onerror!({ message: "out of memory" });
   for (const a of asked) await expect(a).rejects.toThrow("out of memory");

@@ -37,6 +37,9 @@ const SWEEPS: Readonly<Record<string, { turn: string; from: number; to: number; 
   ...Object.fromEntries(HINGES.map(whole)),
 };
 
+/** freedoms that are told of */
+export const FREEDOMS: readonly string[] = Object.keys(SWEEPS);
+
 /** m of a lever that is worth telling */
 const LEAST = 0.003;
 const POINTS = 13;

@@ -24,3 +24,7 @@ export const median = (list: readonly number[]): number => {
 
 /** "42 %" of .42 */
 export const percent = (share: number): string => `${Math.round(100 * share)} %`;
+
+/** fixed digits, such as a metric, as the reader's locale writes them */
+export const fixed = (v: number, digits: number): string =>
+  v.toLocaleString([], { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping: false });

@@ -3,6 +3,7 @@
  * head it is for. Found by trying; where nothing of the setup changes it, only a cue is left, and that is said.
  */
 import { findHead } from "#core/anatomy/anatomy";
+import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { completeValues, formatValue, resolveSetup, SetupError, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
@@ -20,9 +21,6 @@ export interface Relief {
 
 /** values of a parameter that are tried */
 const TRIED = 9;
-/** the head it is for has to keep this much, the felt muscle has to lose this much */
-const KEPT = 0.9;
-const RELIEF = 0.9;
 const SAMPLES = 21;
 
 const meanOf = (x: ArrayLike<number>) => Array.from(x).reduce((s, v) => s + v, 0) / (x.length || 1);
@@ -44,6 +42,7 @@ export function feltElsewhere(
   values: Values,
   head: string,
   muscle: string,
+  rules: Method["felt"],
 ): { now: number; reliefs: Relief[] } {
   const full = completeValues(exercise, values);
   const at = (v: Values) => {
@@ -69,7 +68,7 @@ export function feltElsewhere(
         const a = other[p.id] === full[p.id] ? null : at(other);
         if (!a) return [];
         const [felt, kept] = [muscleActivation(a, muscle) / now, headActivation(a, head) / own];
-        if (kept < KEPT || felt > RELIEF) return [];
+        if (kept < rules.kept || felt > rules.relief) return [];
         return [
           {
             parameter: p.id,

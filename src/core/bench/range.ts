@@ -2,6 +2,7 @@
  * Where a rep of a setup should begin and end for a head: every part of the rep is analysed as a rep of its own, at the
  * load that it allows. Method: docs/method/mechanics.md, "Parts of a rep".
  */
+import type { Method } from "#core/edition/method";
 import { percent } from "#core/base/numbers";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
 import { JOINTS, type Joint } from "#core/exercises/joints";
@@ -13,19 +14,10 @@ import { tensionOf, type Counting } from "#core/ranking/tension";
 import { phasesIn } from "./phases";
 
 export const WHOLE: Part = { from: 0, to: 1 };
-/** ends are looked for in steps of this share of the way; a part is at least this long */
+/** ends are looked for in steps of this share of the way */
 export const RANGE_STEP = 0.05;
-export const LEAST_PART = 0.4;
-/** the whole rep is kept unless a part brings this share more; of parts, the widest that comes this near the best */
-const WORTH = 0.05;
-const NEAR = 0.02;
-/** work left out that is worth saying, as a share of the head's, of heads that do this share of all work */
-const LEFT_OUT = 0.15;
-const TELLING = 0.03;
-/** strain over that of the whole rep from which on it is said */
-const MORE_ASKED = 1.15;
-/** above this share of all that is lifted, the body itself is told with the load */
-const MOSTLY_BODY = 0.25;
+/** what of it is judgement: see the edition's schema */
+export type RangeRules = Method["range"];
 /** joints by whose angle an end is told: what can be seen from the side of a rack */
 const SEEN: Readonly<Record<string, string>> = {
   elbow: "elbow",
@@ -128,18 +120,25 @@ function outsideOf({ force, position }: HeadSeries, { from, to }: Part): number 
 }
 
 /** the head asked for first, then those that do a telling share of all work */
-function leftOutOf(whole: Analysis, head: string, part: Part): PartFacts["leftOut"] {
+function leftOutOf(whole: Analysis, head: string, part: Part, rules: RangeRules): PartFacts["leftOut"] {
   const own = (id: string) => (id === head ? 1 : 0);
   return whole.heads
-    .filter((h) => h.id === head || (h.metrics?.shareOfAll ?? 0) >= TELLING)
+    .filter((h) => h.id === head || (h.metrics?.shareOfAll ?? 0) >= rules.works)
     .map((h) => ({ head: h.id, share: outsideOf(h, part) }))
-    .filter(({ share }) => share >= LEFT_OUT)
+    .filter(({ share }) => share >= rules.leftOut)
     .sort((a, b) => own(b.head) - own(a.head) || b.share - a.share);
 }
 
-function factsOf(whole: Analysis, a: Analysis, head: string, counting: Counting, part: Part): PartFacts {
+function factsOf(
+  whole: Analysis,
+  a: Analysis,
+  head: string,
+  counting: Counting,
+  rules: RangeRules,
+  part: Part,
+): PartFacts {
   const metrics = headIn(a, head)?.metrics ?? null;
-  const mostly = whole.bodyLoad > MOSTLY_BODY * (whole.rawLoad + whole.bodyLoad);
+  const mostly = whole.bodyLoad > rules.body * (whole.rawLoad + whole.bodyLoad);
   const body = mostly ? whole.bodyLoad : 0;
   return {
     ...part,
@@ -155,18 +154,25 @@ function factsOf(whole: Analysis, a: Analysis, head: string, counting: Counting,
     ),
     first: a.limiters[0]?.muscle ?? null,
     muscles: phasesIn(a, 0, a.s.length).slice(0, 4),
-    leftOut: leftOutOf(whole, head, part),
+    leftOut: leftOutOf(whole, head, part, rules),
   };
 }
 
 /**
  * @returns one part against the whole rep; null where the whole cannot be lifted or the head does nothing in it
  */
-export function partFacts(model: Model, setup: Setup, head: string, counting: Counting, part: Part): PartFacts | null {
+export function partFacts(
+  model: Model,
+  setup: Setup,
+  head: string,
+  counting: Counting,
+  rules: RangeRules,
+  part: Part,
+): PartFacts | null {
   const whole = at(model, setup, null);
   if (!whole.feasible || !headIn(whole, head)?.metrics) return null;
   const a = part.from === 0 && part.to === 1 ? whole : at(model, setup, part);
-  return a.feasible ? factsOf(whole, a, head, counting, part) : null;
+  return a.feasible ? factsOf(whole, a, head, counting, rules, part) : null;
 }
 
 /** the angle by which the end of a part is told */
@@ -201,18 +207,21 @@ function cutsOf(whole: Analysis, head: string, { from, to }: Part): CutEnd[] {
   ];
 }
 
-/** share by which the school has to count a length more than any within, before that is said */
-const COUNTS_MORE = 0.1;
-
 /** what lies outside a part at lengths that the school counts most, at the load of the whole rep */
-function foregoneOf(whole: Analysis, head: string, { length }: Counting, { from, to }: Part): Foregone | null {
+function foregoneOf(
+  whole: Analysis,
+  head: string,
+  { length }: Counting,
+  rules: RangeRules,
+  { from, to }: Part,
+): Foregone | null {
   const { force, position } = headIn(whole, head)!;
   const [first, last] = [sampleOf(from), sampleOf(to)];
   const counts = (p: number) => Math.max(0, 1 + length * (2 * p - 1));
   const within = Array.from(position.subarray(first, last + 1));
   const favoured = (list: readonly number[]) => (length > 0 ? Math.max(...list) : Math.min(...list));
   const [reached, kept] = [favoured(Array.from(position)), favoured(within)];
-  if (length === 0 || counts(reached) < (1 + COUNTS_MORE) * counts(kept)) return null;
+  if (length === 0 || counts(reached) < (1 + rules.counts) * counts(kept)) return null;
   let [out, all] = [0, 0];
   for (let i = 0; i + 1 < SAMPLES; i++) {
     const p = 0.5 * (position[i]! + position[i + 1]!);
@@ -224,12 +233,12 @@ function foregoneOf(whole: Analysis, head: string, { length }: Counting, { from,
 }
 
 /** ends of the parts that are tried */
-function partsOf(): Part[] {
+function partsOf({ part: least }: RangeRules): Part[] {
   const steps = Math.round(1 / RANGE_STEP);
   const out: Part[] = [];
   for (let i = 0; i <= steps; i++)
     for (let j = i; j <= steps; j++)
-      if ((j - i) * RANGE_STEP >= LEAST_PART - 1e-9) out.push({ from: i / steps, to: j / steps });
+      if ((j - i) * RANGE_STEP >= least - 1e-9) out.push({ from: i / steps, to: j / steps });
   return out;
 }
 
@@ -243,28 +252,29 @@ export function adviseRange(
   setup: Setup,
   head: string,
   counting: Counting,
+  rules: RangeRules,
   bound: number | null = null,
 ): RangeAdvice | null {
   const whole = at(model, setup, null);
   if (!whole.feasible || !headIn(whole, head)?.metrics) return null;
-  const parts = partsOf();
+  const parts = partsOf(rules);
   let bounded = 0;
   const facts = parts.flatMap((part) => {
     const a = part.from === 0 && part.to === 1 ? whole : at(model, setup, part);
     if (!a.feasible) return [];
-    const told = factsOf(whole, a, head, counting, part);
+    const told = factsOf(whole, a, head, counting, rules, part);
     const over = bound !== null && (["shoulder", "elbow", "knee"] as const).some((j) => (told.strain[j] ?? 0) > bound);
     if (over) bounded++;
     return over ? [] : [told];
   });
   const most = facts.reduce((m, f) => Math.max(m, f.tension), 0);
-  const all = factsOf(whole, whole, head, counting, WHOLE);
+  const all = factsOf(whole, whole, head, counting, rules, WHOLE);
   const allowed = facts.some((f) => f.from === 0 && f.to === 1);
   const width = (f: Part) => f.to - f.from;
-  const near = facts.filter((f) => f.tension >= (1 - NEAR) * most);
+  const near = facts.filter((f) => f.tension >= (1 - rules.near) * most);
   const widest = near.sort((a, b) => width(b) - width(a) || b.tension - a.tension)[0];
-  const best = !widest || (allowed && most < 1 + WORTH) ? all : widest;
-  const within = facts.filter((f) => f.tension >= (1 - WORTH) * best.tension);
+  const best = !widest || (allowed && most < 1 + rules.worth) ? all : widest;
+  const within = facts.filter((f) => f.tension >= (1 - rules.worth) * best.tension);
   const span = (xs: number[]): [number, number] => [Math.min(...xs), Math.max(...xs)];
   const flat = {
     from: span([best.from, ...within.filter((f) => f.to === best.to).map((f) => f.from)]),
@@ -278,7 +288,7 @@ export function adviseRange(
     cuts: cutsOf(whole, head, best),
     held: meanOver(own.force, 0, own.force.length - 1),
     flat,
-    foregone: foregoneOf(whole, head, counting, best),
+    foregone: foregoneOf(whole, head, counting, rules, best),
     tried: parts.length,
     bounded,
   };
@@ -308,12 +318,12 @@ function whyText(c: CutEnd, title: string): string {
 }
 
 /** the advice and its reasons, a sentence each */
-export function rangeText(advice: RangeAdvice): string[] {
+export function rangeText(advice: RangeAdvice, rules: RangeRules): string[] {
   const { best, whole, cuts, head, held, foregone } = advice;
   const title = headTitle(head).toLowerCase();
   if (cuts.length === 0)
     return [
-      `The whole rep: no part of it, with the load it allows, gives the ${title} ${percent(WORTH)} more tension.`,
+      `The whole rep: no part of it, with the load it allows, gives the ${title} ${percent(rules.worth)} more tension.`,
     ];
   const ends = cuts.map((c) =>
     c.end === "start" ? endText("begin", best.from, c.seen) : endText("end", best.to, c.seen),
@@ -333,7 +343,7 @@ export function rangeText(advice: RangeAdvice): string[] {
     );
   if (best.first && best.first !== whole.first && whole.first)
     out.push(`The ${lower(best.first)} gives out first instead of the ${lower(whole.first)}.`);
-  const asked = (Object.entries(best.strain) as [Joint, number][]).filter(([, v]) => v >= MORE_ASKED);
+  const asked = (Object.entries(best.strain) as [Joint, number][]).filter(([, v]) => v >= rules.joints);
   if (asked.length > 0)
     out.push(
       `With that load it asks more of joints: ${asked.map(([j, v]) => `${j} ${v.toFixed(2)} times`).join(", ")}.`,

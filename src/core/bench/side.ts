@@ -1,5 +1,5 @@
 /** Up to four setups side by side for one head, as the bench has them: ends, thirds, work, levers, limiters, costs. */
-import { mean } from "#core/base/numbers";
+import { mean, sum } from "#core/base/numbers";
 import { muscleName } from "#core/anatomy/anatomy";
 import type { Exercise } from "#core/exercises/format";
 import type { Analysis } from "#core/mechanics/analyse";
@@ -57,109 +57,104 @@ export function leversOf({ momentArms }: HeadSeries): { freedom: string; mm: num
     .slice(0, 2);
 }
 
+/** a setup with the head that is looked at */
+interface Side extends Sided {
+  head: HeadSeries | null;
+}
+
+/** the head's muscle's part in what ends the set, % */
+function ownPart({ analysis: { limiters }, head }: Side): number {
+  const all = sum(limiters.map((l) => l.elasticity)) || 1;
+  return (100 * (limiters.find((l) => l.muscle === head?.muscle)?.elasticity ?? 0)) / all;
+}
+
+/** the most that is asked of a hip, over the peak of the main joint, % */
+const hipAsked = ({ analysis: { torques } }: Side): number =>
+  100 *
+  Math.max(0, ...Object.entries(torques).flatMap(([id, t]) => (id.startsWith("hip") ? Array.from(t, Math.abs) : [])));
+
+const secondLever = ({ head }: Side): number | null => {
+  const [first, second] = head ? leversOf(head) : [];
+  return first && second && first.mm > 0 ? (100 * second.mm) / first.mm : null;
+};
+
+type Told = Omit<CompareLine, "values"> & { of: (s: Side) => number | null | undefined };
+const third =
+  (n: 0 | 1 | 2) =>
+  ({ head }: Side) =>
+    head?.metrics && 100 * head.metrics.thirds[n];
+
+/** what setups are told apart by; what none of them has is nothing to compare */
+const TOLD = [
+  {
+    name: "Mean tension, of its strength",
+    unit: "",
+    better: "more",
+    of: ({ head }: Side) => head && mean(head.force),
+  },
+  {
+    name: "Shortest place reached",
+    unit: "%",
+    better: null,
+    of: ({ head }: Side) => head && 100 * Math.min(...head.position),
+  },
+  {
+    name: "Longest place reached",
+    unit: "%",
+    better: "more",
+    of: ({ head }: Side) => head && 100 * Math.max(...head.position),
+  },
+  { name: "Tension in the short third", unit: "%", better: null, of: third(0) },
+  { name: "Tension in the middle third", unit: "%", better: null, of: third(1) },
+  { name: "Tension in the long third", unit: "%", better: null, of: third(2) },
+  {
+    name: "Share of all work",
+    unit: "%",
+    better: "more",
+    of: ({ head }: Side) => head?.metrics && 100 * head.metrics.shareOfAll,
+  },
+  { name: "Its muscle's part in what ends the set", unit: "%", better: "more", of: ownPart },
+  {
+    name: "Work at an equal peak of torque",
+    unit: "J per Nm",
+    better: "more",
+    of: ({ analysis }: Side) => workAtPeak(analysis),
+  },
+  {
+    name: "Arc of the joint that turns furthest",
+    unit: "°",
+    better: null,
+    of: ({ analysis }: Side) => arcOf(analysis),
+  },
+  { name: "Longest lever", unit: "mm", better: null, of: ({ head }: Side) => head && leversOf(head)[0]?.mm },
+  { name: "Second lever over it", unit: "%", better: null, of: secondLever },
+  { name: "Low back", unit: "Nm", better: "less", of: ({ analysis }: Side) => analysis.spine?.moment ?? 0 },
+  { name: "Hip asked, over the peak of the main joint", unit: "%", better: null, of: hipAsked },
+  { name: "Set-up and change", unit: "s", better: "less", of: ({ exercise }: Side) => secondsOf(exercise) },
+] as const satisfies readonly Told[];
+
 /** @param list two to four setups */
 export function sideBySide(list: readonly Sided[], headId: string): SideBySide {
-  const heads = list.map(({ analysis }) => analysis.heads.find((h) => h.id === headId) ?? null);
-  const ofHead = (f: (h: HeadSeries) => number | null | undefined) => heads.map((h) => (h ? (f(h) ?? null) : null));
-  const line = (
-    name: string,
-    unit: CompareLine["unit"],
-    better: CompareLine["better"],
-    values: (number | null)[],
-  ): CompareLine => ({ name, unit, better, values });
+  const sides = list.map((s): Side => ({ ...s, head: s.analysis.heads.find((h) => h.id === headId) ?? null }));
+  const told: readonly Told[] = TOLD;
+  const lines = told.map(({ of, ...line }): CompareLine => ({ ...line, values: sides.map((s) => of(s) ?? null) }));
+  const by = (name: (typeof TOLD)[number]["name"]) => lines.find((l) => l.name === name)!.values.map((v) => v ?? 0);
   const first = list.map(({ analysis: a }) => a.limiters[0]?.muscle ?? null);
-  const levers = heads.map((h) => (h ? leversOf(h) : []));
-  const tension = ofHead((h) => mean(h.force));
-  const stretch = ofHead((h) => h.metrics && 100 * h.metrics.thirds[2]);
-  const spine = list.map(({ analysis: a }) => a.spine?.moment ?? 0);
-  const work = list.map(({ analysis: a }) => workAtPeak(a));
-  const seconds = list.map(({ exercise }) => secondsOf(exercise));
-  const own = list.map(({ analysis: a }, i) => {
-    const total = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
-    const muscle = heads[i]?.muscle;
-    return (100 * (a.limiters.find((l) => l.muscle === muscle)?.elasticity ?? 0)) / total;
-  });
-  const lines = [
-    line("Mean tension, of its strength", "", "more", tension),
-    line(
-      "Shortest place reached",
-      "%",
-      null,
-      ofHead((h) => 100 * Math.min(...h.position)),
-    ),
-    line(
-      "Longest place reached",
-      "%",
-      "more",
-      ofHead((h) => 100 * Math.max(...h.position)),
-    ),
-    line(
-      "Tension in the short third",
-      "%",
-      null,
-      ofHead((h) => h.metrics && 100 * h.metrics.thirds[0]),
-    ),
-    line(
-      "Tension in the middle third",
-      "%",
-      null,
-      ofHead((h) => h.metrics && 100 * h.metrics.thirds[1]),
-    ),
-    line("Tension in the long third", "%", null, stretch),
-    line(
-      "Share of all work",
-      "%",
-      "more",
-      ofHead((h) => h.metrics && 100 * h.metrics.shareOfAll),
-    ),
-    line("Its muscle's part in what ends the set", "%", "more", own),
-    line("Work at an equal peak of torque", "J per Nm", "more", work),
-    line(
-      "Arc of the joint that turns furthest",
-      "°",
-      null,
-      list.map(({ analysis: a }) => arcOf(a)),
-    ),
-    line(
-      "Longest lever",
-      "mm",
-      null,
-      levers.map((l) => l[0]?.mm ?? null),
-    ),
-    line(
-      "Second lever over it",
-      "%",
-      null,
-      levers.map((l) => (l[1] && l[0]!.mm > 0 ? (100 * l[1].mm) / l[0]!.mm : null)),
-    ),
-    line("Low back", "Nm", "less", spine),
-    line(
-      "Hip asked, over the peak of the main joint",
-      "%",
-      null,
-      list.map(({ analysis: a }) => {
-        const asked = Object.entries(a.torques).filter(([id]) => id.startsWith("hip"));
-        return 100 * Math.max(0, ...asked.flatMap(([, t]) => Array.from(t, Math.abs)));
-      }),
-    ),
-    line("Set-up and change", "s", "less", seconds),
-  ];
-  const known = (x: readonly (number | null)[]) => x.map((v) => v ?? 0);
+  const names = first.map((m) => (m ? muscleName(m).toLowerCase() : "nothing"));
   return {
-    // what none of them has is nothing to compare
     lines: lines.filter((l) => l.values.some((v) => v !== null && Math.abs(v) > 1e-9)),
     words: [
-      { name: "Gives out first", values: first.map((m) => (m ? muscleName(m).toLowerCase() : "nothing")) },
+      { name: "Gives out first", values: names },
       { name: "Drawn by the", values: list.map(({ analysis: a }) => JOINT_WORDS[a.main] ?? "joint") },
     ],
     verdicts: [
-      verdict("For size", known(tension), true),
-      verdict("For a long muscle", known(stretch), true),
-      verdict("For work through the whole rep", work, true),
-      verdict("For the set to end by it", own, true),
-      verdict("For the low back", spine, false),
-      verdict("For the clock", seconds, false),
+      verdict("For size", by("Mean tension, of its strength"), true),
+      verdict("For a long muscle", by("Tension in the long third"), true),
+      verdict("For work through the whole rep", by("Work at an equal peak of torque"), true),
+      verdict("For the set to end by it", by("Its muscle's part in what ends the set"), true),
+      verdict("For the low back", by("Low back"), false),
+      verdict("For the clock", by("Set-up and change"), false),
     ],
-    flips: new Set(first).size > 1 ? first.map((m) => (m ? muscleName(m).toLowerCase() : "nothing")) : null,
+    flips: new Set(first).size > 1 ? names : null,
   };
 }

@@ -28,6 +28,7 @@ const NAMES: Partial<Record<keyof ClientInput, string>> = {
   daysPerWeek: "days a week",
   minutes: "minutes a session",
   language: "reads",
+  figure: "pictures show",
   unit: "loads in",
   units: "marked otherwise",
   alone: "trains alone",

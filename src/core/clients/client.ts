@@ -19,6 +19,7 @@ export const NOTHING_NOTED: Omit<ClientInput, Said> = {
   phase: "gain",
   goal: "size",
   language: "en",
+  figure: "male",
   weekdays: [],
   units: {},
   loads: {},

@@ -54,6 +54,12 @@ export interface Mobility {
 /** by coordinate: the ends that a setup goes to on its working side, deg */
 export type Reach = Readonly<Record<string, readonly [low: number, high: number]>>;
 
+/** the angle of a coordinate that a client's note stands for, deg; null where nothing is noted of it */
+export function notedOf(coordinate: string, mobility: readonly Mobility[]): number | null {
+  const noted = mobility.find(({ move }) => findMove(move).coordinate === coordinate);
+  return noted ? findMove(noted.move).sign * noted.to : null;
+}
+
 export interface Beyond {
   move: Move;
   /** deg, as they are noted: what the client has, what the setup asks */

@@ -1,6 +1,7 @@
 /** What a client's form holds, with its limits. */
 import "#core/base/reasons";
 import { z } from "zod";
+import { FORMS } from "#core/base/forms";
 import { LANGUAGES } from "#core/base/language";
 import { LIMBS } from "#core/anatomy/limbs";
 import { EQUIPMENT } from "#core/exercises/choices";
@@ -44,6 +45,8 @@ export const clientInput = z.strictObject({
     .default([]),
   /** what the client reads: phone, sheet, letters */
   language: z.enum(LANGUAGES).default("en"),
+  /** the form that pictures show a body in */
+  figure: z.enum(FORMS).default("male"),
   unit: z.enum(UNITS),
   /** equipment marked in another unit than the client's own */
   units: z.partialRecord(z.enum(LOADED), z.enum(UNITS)).default({}),

@@ -166,7 +166,7 @@ function findingsOf(p: Prescription, history: History, rules: Rules): Finding[] 
     if (r.kind === "form twice") out.push(found({ kind: "form" }));
     if (r.kind === "under the window") out.push(found({ kind: "short", lately: r.lately, low: r.low }));
   }
-  const gap = p.sides === "one" ? sideGap(exposures, rules.progress) : null;
+  const gap = p.sides === "one" ? sideGap(exposures, rules) : null;
   if (gap && gap.weaker !== "either" && gap.weaker !== p.begins)
     out.push(found({ kind: "sides", weaker: gap.weaker, share: Math.abs(gap.share) }));
   return out;

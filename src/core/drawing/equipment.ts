@@ -2,7 +2,7 @@
 import { SIDES, type Side } from "#core/mechanics/model";
 import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
 import type { Piece } from "./order";
-import { actsAt, axisOf, loadPoints, originOf, placeIn, point, reachOf, type Scene } from "./scene";
+import { actsAt, axisOf, loadPoints, originOf, placeIn, point, reachOf, stepsUp, type Scene } from "./scene";
 import { box, cylinder, type Face, type Solid } from "./solids";
 
 export interface Prop extends Piece {
@@ -32,7 +32,11 @@ const rests = ({ exercise }: Scene, on: string) => (exercise.supports as readonl
 
 /** a box from the floor up to a height */
 const post = (scene: Scene, x: number, z: number, top: number, thick: number, deep = thick): Solid =>
-  box(scene.projector, [x, top / 2, z], [X, UP, Z], [thick, Math.max(0.01, top / 2), deep]);
+  upTo(scene, [x, top, z], [X, UP, Z], thick, deep);
+
+/** the same, turned about its own upright */
+const upTo = ({ projector, floor }: Scene, [x, top, z]: Vec3, axes: [Vec3, Vec3, Vec3], thick: number, deep: number) =>
+  box(projector, [x, (top + floor) / 2, z], axes, [thick, Math.max(0.01, (top - floor) / 2), deep]);
 
 const SHAFT = { radius: 0.0135, half: 0.66, pieces: 8, sleeve: 0.024, end: 0.92 };
 const PLATES = [
@@ -192,12 +196,15 @@ function tower(scene: Scene, at: Vec3, i: number): Prop[] {
   const side = cross(UP, away);
   const { projector: p } = scene;
   const far = { behind: true, framing: true };
-  const rail = (k: number) =>
-    box(p, add([c[0], top / 2, c[2]], scale(side, 0.1 * k)), [away, UP, side], [0.022, top / 2, 0.022]);
+  const rail = (k: number) => upTo(scene, add([c[0], top, c[2]], scale(side, 0.1 * k)), [away, UP, side], 0.022, 0.022);
   const out = [prop(`rail ${i} a`, rail(1), far), prop(`rail ${i} b`, rail(-1), far)];
   for (let n = 0; n < 6; n++)
     out.push(
-      prop(`stack ${i} ${n}`, box(p, [c[0], 0.1 + 0.055 * n, c[2]], [away, UP, side], [0.03, 0.024, 0.075]), far),
+      prop(
+        `stack ${i} ${n}`,
+        box(p, [c[0], scene.floor + 0.1 + 0.055 * n, c[2]], [away, UP, side], [0.03, 0.024, 0.075]),
+        far,
+      ),
     );
   if (over) out.push(prop(`beam ${i}`, box(p, [(c[0] + at[0]) / 2, top, c[2]], [X, UP, Z], [0.36, 0.025, 0.05]), far));
   return out;
@@ -249,7 +256,7 @@ function seat(scene: Scene, deep = 0.2): Prop[] {
 }
 
 const foot = (scene: Scene, x: number, z: number): Prop =>
-  prop("foot", box(scene.projector, [x, 0.018, z], [X, UP, Z], [0.2, 0.018, 0.05]), { behind: true });
+  prop("foot", box(scene.projector, [x, scene.floor + 0.018, z], [X, UP, Z], [0.2, 0.018, 0.05]), { behind: true });
 
 /** how far the trunk is from upright, 0 to 1 lying */
 const lying = (scene: Scene): number => 1 - Math.abs(axisOf(scene, "trunk", 1)[1]);
@@ -294,16 +301,7 @@ function flatBench(scene: Scene): Prop[] {
     for (const k of [-0.75, 0.75]) {
       const at = add(c, scale(flat, k * half));
       out.push(
-        prop(
-          `leg ${k}`,
-          box(
-            scene.projector,
-            [at[0], (top - 2 * PAD) / 2, at[2]],
-            [flat, UP, side],
-            [0.03, (top - 2 * PAD) / 2, 0.11],
-          ),
-          { behind: true },
-        ),
+        prop(`leg ${k}`, upTo(scene, [at[0], top - 2 * PAD, at[2]], [flat, UP, side], 0.03, 0.11), { behind: true }),
       );
     }
   return out;
@@ -509,6 +507,13 @@ function legPress(scene: Scene): Prop[] {
   return out;
 }
 
+/** the step that a foot stands on; the other one comes up from the ground */
+function stepUnder(scene: Scene): Prop[] {
+  const [x, y, z] = placeIn(scene, "foot.right", [0.06, 0, 0]);
+  const top = Math.max(scene.floor + 0.05, y - 0.085 * scene.frames.size);
+  return [prop("step", upTo(scene, [x, top, z], [X, UP, Z], 0.2, 0.17), { behind: true })];
+}
+
 /** a block under the balls of the feet */
 function calfBlock(scene: Scene): Prop[] {
   const feet = SIDES.map((s) => placeIn(scene, `foot.${s}`, [0.13, -0.08, 0]));
@@ -550,7 +555,7 @@ function overheadBar(scene: Scene): Prop[] {
   return [
     ...bar,
     ...[from, to].map((e, i) =>
-      prop(`bar post ${i}`, cylinder(p, e, [e[0], 0, e[2]], 0.025, "side"), { behind: true, framing: true }),
+      prop(`bar post ${i}`, cylinder(p, e, [e[0], scene.floor, e[2]], 0.025, "side"), { behind: true, framing: true }),
     ),
   ];
 }
@@ -616,6 +621,7 @@ const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make:
   [(s) => s.exercise.loads[0]?.kind === "lever", lever],
   [(s, at) => at === "midfoot" && s.exercise.loads[0]?.kind !== "arm", legPress],
   [(s, at) => at === "ball" || (has(s, "machine") && at === "bar-back"), calfBlock],
+  [(s) => stepsUp(s.exercise), stepUnder],
   [(s, at) => has(s, "machine") && at === "bar-back", shoulderPads],
   [(s) => rests(s, "thigh-pad") && s.exercise.stance.on === "seat", thighRoller],
   [(s) => has(s, "pull-up-bar") || s.exercise.stance.on === "hands-and-heels", overheadBar],

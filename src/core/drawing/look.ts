@@ -2,10 +2,11 @@
  * Which way to look, so that the movement and the chosen head are both seen: how square the main joint's axis stands to
  * the picture, and how much of the head's own area faces the viewer over the rep.
  */
+import type { Form } from "#core/base/forms";
 import { cross, dot, norm, sub, unit, type Vec3 } from "#core/base/vector";
 import { drawPatch, patchesOf } from "./muscles";
 import { axisOf, originOf, type Drawn } from "./scene";
-import { bodyOf, surfaceOf, type Form } from "./surface";
+import { bodyOf, surfaceOf } from "./surface";
 import { projector, type View } from "./view";
 import type { PlateAsk } from "./plate";
 

@@ -158,26 +158,65 @@ const STEP = [1, -1] as const;
 /** m along a chain beyond its last ring from which on there is no surface */
 const BEYOND = 0.06;
 
-/** moves a point that lies under a chain's surface out to it; @returns the ring it was judged by */
-function pushOut(surface: Surface, chain: Chain, v: Float64Array, o: number, near: number): number {
+/** m that a vertex may lie over all of its surfaces, and is drawn in at the most: a taut muscle spans no hollow */
+const LOOSE = 0.005;
+const DRAWN_IN = 0.1;
+
+/**
+ * The last point judged against a chain: m that it lies under its surface and the unit way out of it, m that it is off
+ * the surface and the way from there to it.
+ */
+const JUDGED = { under: 0, out: new Float64Array(3), over: Infinity, way: new Float64Array(3) };
+
+/** how a point lies to a chain's surface. @returns the ring it is judged by */
+function judge(surface: Surface, chain: Chain, v: Float64Array, o: number, near: number): number {
   const ring = nearestRing(surface, chain, v[o]!, v[o + 1]!, v[o + 2]!, near);
   const c = 3 * ring;
   const { centre, first: f, second: s, radius } = surface;
   const [x, y, z] = [v[o]! - centre[c]!, v[o + 1]! - centre[c + 1]!, v[o + 2]! - centre[c + 2]!];
   const p = x * f[c]! + y * f[c + 1]! + z * f[c + 2]!;
   const q = x * s[c]! + y * s[c + 1]! + z * s[c + 2]!;
-  const square = p * p + q * q;
-  if (x * x + y * y + z * z - square > BEYOND * BEYOND) return ring;
+  const is = Math.sqrt(p * p + q * q);
+  JUDGED.under = 0;
+  JUDGED.over = Infinity;
+  if (is < 1e-6 || x * x + y * y + z * z - is * is > BEYOND * BEYOND) return ring;
   const turn = (Math.atan2(q, p) / (2 * Math.PI) + 1) * ANGLES;
   const whole = Math.floor(turn);
   const t = turn - whole;
   const row = ring * ANGLES;
   const wanted = (1 - t) * radius[row + (whole % ANGLES)]! + t * radius[row + ((whole + 1) % ANGLES)]! + SKIN;
-  const is = Math.sqrt(square);
-  const more = Math.min(PUSH, wanted - is);
-  if (more <= 0 || is < 1e-6) return ring;
-  for (let r = 0; r < 3; r++) v[o + r]! += ((p * f[c + r]! + q * s[c + r]!) / is) * more;
+  JUDGED.under = Math.max(0, wanted - is);
+  const over = Math.max(0, is - wanted);
+  // beyond the last ring there is nothing beside it
+  const past = ring === chain.from || ring === chain.from + chain.count - 1 ? 1 : 0;
+  let square = 0;
+  for (let r = 0; r < 3; r++) {
+    const across = p * f[c + r]! + q * s[c + r]!;
+    JUDGED.out[r] = across / is;
+    const way = (across / is) * over + past * ((r === 0 ? x : r === 1 ? y : z) - across);
+    JUDGED.way[r] = way;
+    square += way * way;
+  }
+  JUDGED.over = Math.sqrt(square);
   return ring;
+}
+
+/** a point under any of the surfaces is moved out to it; one that is off all of them is drawn in */
+function settle(surface: Surface, push: readonly Chain[], rings: Int32Array, v: Float64Array, o: number): void {
+  for (let c = 0; c < push.length; c++) {
+    rings[c] = judge(surface, push[c]!, v, o, rings[c]!);
+    const more = Math.min(PUSH, JUDGED.under);
+    if (more > 0) for (let r = 0; r < 3; r++) v[o + r]! += JUDGED.out[r]! * more;
+  }
+  let over = Infinity;
+  for (let c = 0; c < push.length && over > LOOSE; c++) {
+    judge(surface, push[c]!, v, o, rings[c]!);
+    if (JUDGED.over >= over) continue;
+    over = JUDGED.over;
+    WAY.set(JUDGED.way);
+  }
+  if (over <= LOOSE || over === Infinity) return;
+  for (let r = 0; r < 3; r++) v[o + r]! -= (WAY[r]! / over) * Math.min(DRAWN_IN, over - LOOSE);
 }
 
 const VERTICES = (STRANDS + 1) * (COLUMNS + 1);
@@ -186,6 +225,7 @@ const AT = new Float64Array(3 * VERTICES);
 const UNDER = new Float64Array(3 * VERTICES);
 const FLAT = new Float64Array(2 * VERTICES);
 const FACES = new Uint8Array(STRANDS * COLUMNS);
+const WAY = new Float64Array(3);
 
 /** vertices of a patch in the pose, strand by strand, and the middle of the body under each */
 function vertices({ spots, strands, push }: BodyPatch, surface: Surface, frames: Placed, base: number) {
@@ -215,7 +255,7 @@ function vertices({ spots, strands, push }: BodyPatch, surface: Surface, frames:
   const out = () => {
     for (let i = 0; i < n; i++) {
       if (i % (COLUMNS + 1) === 0) rings.fill(-1);
-      for (let c = 0; c < push.length; c++) rings[c] = pushOut(surface, push[c]!, at, 3 * i, rings[c]!);
+      settle(surface, push, rings, at, 3 * i);
       if (push.length) copy(under, 3 * i, surface.centre, 3 * rings[push.length - 1]!);
     }
   };
@@ -224,6 +264,10 @@ function vertices({ spots, strands, push }: BodyPatch, surface: Surface, frames:
   out();
   return { at, under };
 }
+
+/** vertices of a patch in the pose, x, y and z each, m: strands by columns */
+export const patchPoints = (p: BodyPatch, surface: Surface, frames: Placed, sample: number): Float64Array =>
+  vertices(p, surface, frames, sample * frames.segments.length * 12).at.slice();
 
 /** 1-2-1 along each strand */
 function smooth(at: Float64Array): void {

@@ -3,18 +3,21 @@
  * fibres, the equipment. A list of shapes with roles; what they look like is the page's own. Coordinates are whole
  * units, so many a pixel as the fit says.
  */
+import type { Form } from "#core/base/forms";
 import { SIDES, type Side } from "#core/mechanics/model";
 import type { Analysis } from "#core/mechanics/analyse";
 import { deep } from "./body.data";
 import { equipmentOf, type Prop } from "./equipment";
+import { ghostOf } from "./ghost";
 import { backOfHand, faceOf, fingersOf } from "./hands";
 import { drawPatch, patchesOf, type DrawnPatch } from "./muscles";
 import { nearness, paintingOrder, type Piece } from "./order";
-import { areaOf, COARSE, FINE, pathOf, type Fit, type Polygon } from "./outline";
+import { COARSE, FINE, pathOf, type Fit, type Polygon } from "./outline";
 import { bodyParts, type JointName, type Part } from "./parts";
-import { holding, originOf, point, type Drawn, type Scene } from "./scene";
+import { floorOf, holding, originOf, point, type Drawn, type Scene } from "./scene";
 import type { Tone } from "./solids";
-import { bodyOf, raisedOf, surfaceOf, type Form } from "./surface";
+import { drawnFrames } from "./contact";
+import { bodyOf, raisedOf, surfaceOf } from "./surface";
 import { along, projected, projector, type View } from "./view";
 
 export type Role =
@@ -75,10 +78,10 @@ function pulls(analysis: PlateAsk["analysis"], sample: number) {
 }
 
 function sceneOf({ exercise, analysis, view, form = "male" }: Omit<PlateAsk, "fit">, sample: number): Scene {
-  const frames = analysis.frames!;
+  const frames = drawnFrames(exercise, analysis.frames!);
   const pull = pulls(analysis, sample);
   const surface = surfaceOf(bodyOf(frames, form), frames, sample, (head) => pull(head).place);
-  return { exercise, frames, sample, surface, projector: projector(view) };
+  return { exercise, frames, sample, surface, projector: projector(view), floor: floorOf(exercise, frames) };
 }
 
 /** metres round the body that a picture keeps free */
@@ -171,7 +174,7 @@ export function plateOf(ask: PlateAsk): Plate {
     else paintPart(brush, piece.part);
   }
   const seen = Math.max(0, ...drawn.filter((x) => x.head === chosen).map((x) => x.seen));
-  if (chosen && (deep.includes(chosen) || seen < SEEN)) brush.shapes.push(...ghost(scene, chosen, fit));
+  if (chosen && (deep.includes(chosen) || seen < SEEN)) brush.shapes.push(...ghostOf(scene, chosen, fit));
   return { shapes: brush.shapes, seen };
 }
 
@@ -358,7 +361,7 @@ function holdsHere(scene: Scene, side: Side, { balls }: Piece): boolean {
 
 /** a line at the floor's height, a little behind the feet */
 function ground(scene: Scene, fit: Fit): Shape {
-  const floor = Math.min(0, lowest(scene));
+  const floor = Math.min(scene.floor, lowest(scene));
   const y = floor * scene.projector.up[1];
   const half = fit.width / fit.k / 2 - 0.01;
   return { role: "ground", d: pathOf(fit, [fit.x - half, y, fit.x + half, y], false) };
@@ -369,30 +372,4 @@ function lowest({ surface }: Scene): number {
   let low = 0;
   for (let i = 1; i < surface.at.length; i += 3) if (surface.at[i]! < low) low = surface.at[i]!;
   return Math.max(low, -0.02);
-}
-
-/** half the thickness of a ghost in its middle, m */
-const THICK = 0.016;
-
-/** a head that is not seen: a ribbon along its line over everything */
-function ghost(scene: Scene, head: string, fit: Fit): Shape[] {
-  const names = scene.frames.lines[head] ?? [];
-  if (names.length < 2) return [];
-  const { projector: p } = scene;
-  const line = names.map((n) => point(scene, n)).map((v) => [along(p.right, v), along(p.up, v)] as const);
-  const [left, right]: [Polygon, Polygon] = [[], []];
-  const N = 16;
-  for (let i = 0; i <= N; i++) {
-    const t = (i / N) * (line.length - 1);
-    const k = Math.min(line.length - 2, Math.floor(t));
-    const [a, b] = [line[k]!, line[k + 1]!];
-    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
-    const n = Math.hypot(dx, dy) || 1;
-    const w = THICK * Math.max(0.2, Math.sin((Math.PI * i) / N) ** 0.6);
-    const [x, y] = [a[0] + (t - k) * dx, a[1] + (t - k) * dy];
-    left.push(x - (dy / n) * w, y + (dx / n) * w);
-    right.unshift(x + (dy / n) * w, y - (dx / n) * w);
-  }
-  const ring = [...left, ...right];
-  return Math.abs(areaOf(ring)) * fit.k * fit.k < 4 ? [] : [{ role: "ghost", d: pathOf(fit, ring, true), head }];
 }

@@ -17,6 +17,25 @@ export interface Scene {
   sample: number;
   surface: Surface;
   projector: Projector;
+  /** height of the ground, m: that of the feet, or what those of a body on a bench or a seat hang down to */
+  floor: number;
+}
+
+/** thickness under the points of a foot, m; and the lowest that is let hang */
+const SOLE = 0.025;
+
+/** whether one foot stands on a step and the other comes up from the ground */
+export const stepsUp = ({ equipment, stance, loads }: Drawn): boolean =>
+  equipment.includes("step") && stance.on === "one-foot" && loads.every((l) => l.at !== "ball");
+
+/** the ground of a whole rep: a bench or a step is as high as the body's feet and hands ask for */
+export function floorOf(exercise: Drawn, { points, at }: Pick<Frames, "points" | "at">): number {
+  if (!["bench", "seat"].includes(exercise.stance.on) && !stepsUp(exercise)) return 0;
+  const ends = ["heel", "toe", "knuckles"].flatMap((p) => SIDES.map((s) => points.indexOf(`${p}.${s}`)));
+  let low = 0;
+  for (let n = 0; n < at.length; n += 3 * points.length)
+    for (const k of ends) low = Math.min(low, at[n + 3 * k + 1]! - SOLE);
+  return low;
 }
 
 /** a column of a segment's rotation: its own x, y or z axis in the world */

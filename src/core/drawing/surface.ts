@@ -2,6 +2,7 @@
  * The body's surface in a pose: rings about the bones, blended between neighbours, as one flat table of points. What
  * is drawn of the body reads it, so that no muscle can leave the outline.
  */
+import type { Form } from "#core/base/forms";
 import { type Side } from "#core/mechanics/model";
 import type { Frames } from "#core/mechanics/frames";
 import { chains, CHAINS, female, relief, type ChainId } from "./body.data";
@@ -46,8 +47,6 @@ export interface Surface {
   /** rings x ANGLES: from the centre to each point, m */
   radius: Float64Array;
 }
-
-export type Form = "male" | "female";
 
 const radiusAt = (r: number, e: number, part: number) => r * Math.sign(part) * Math.abs(part) ** (2 / e);
 

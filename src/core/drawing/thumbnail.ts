@@ -1,4 +1,5 @@
 /** A small picture of a setup where it is hardest, with one head in its colour: for rows of lists. */
+import type { Form } from "#core/base/forms";
 import type { Setup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import type { Model } from "#core/mechanics/model";
@@ -26,12 +27,13 @@ export function thumbnailOf(
   head: string | null,
   width: number,
   height: number,
+  form: Form = "male",
 ): Thumbnail | null {
   const analysis = analyse(model, setup, { frames: true, samples: SAMPLES });
   if (!analysis.frames) return null;
   const { exercise } = setup;
   const view = lookOf({ exercise, analysis, samples: SAMPLES, chosen: head });
-  const ask = { exercise, analysis, view, chosen: head, detail: "thumbnail" as const };
+  const ask = { exercise, analysis, view, chosen: head, detail: "thumbnail" as const, form };
   const sample = Math.round(analysis.sticking.at * (SAMPLES - 1));
   const fit = fitOf(ask, SAMPLES, width, height);
   const { shapes } = plateOf({ ...ask, sample, fit });

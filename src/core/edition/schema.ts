@@ -149,6 +149,155 @@ export const rulesSchema = z.strictObject({
   }),
   /** of 10: from which on it stops, and rises by which it stops */
   pain: z.strictObject({ stop: z.number(), rise: z.number() }),
+  credits: z.strictObject({
+    /** what a stated target earns at least; of the leading part's activation from which on another is a target too */
+    target: z.number(),
+    part: z.number(),
+    /** share of the work, and of what the hardest working head does, under which a head does not lift */
+    work: z.number(),
+    ofFirst: z.number(),
+  }),
+  /** what a lift is: body weights on the low back that load it, and engaged mass from which on it is a compound then */
+  kinds: z.strictObject({ spine: z.number(), engaged: z.number() }),
+  /** credit under which a head hardly takes part, and from which on a line is one for a watched part */
+  parts: z.strictObject({ least: z.number(), counts: z.number() }),
+  /** credit from which on a line is one for a group's positions and grips, and how many of each are wanted */
+  varieties: z.strictObject({ counts: z.number(), wanted: z.int() }),
+  supersets: z.strictObject({
+    /** shared credit, points of the back, engaged mass of two compounds, from which on they hinder each other */
+    shared: z.number(),
+    spine: z.number(),
+    breath: z.number(),
+    /** pairs a day; minutes lost in walking to and fro, and that are worth the trouble */
+    aDay: z.int(),
+    walk: z.number(),
+    saved: z.number(),
+  }),
+  /** share of the largest torque from which on an action is turned round too; least sets of a group; most groups */
+  stretches: z.strictObject({ telling: z.number(), sets: z.number(), most: z.int() }),
+  writing: z.strictObject({
+    /** sets of a new line */
+    sets: z.int(),
+    /** cosine between two actions from which on they are the same function */
+    function: z.number(),
+    /** a set under the low end of a band counts for so many where a line is dropped */
+    under: z.number(),
+    /** worth that a week has to gain to replace one that stands; minutes of pairs that are worth planning with */
+    clearly: z.number(),
+    given: z.number(),
+    /** sets that a group may be short of its aim and still has enough; minutes more that are tried on asking */
+    nearly: z.number(),
+    more: z.number(),
+  }),
+  /** what a cost takes all of its weight at */
+  costs: z.strictObject({
+    /** body weights on the low back; s beside the sets; step over the usual load */
+    compression: z.number(),
+    seconds: z.number(),
+    step: z.number(),
+    /** kg that cost everything, and nothing */
+    light: z.number(),
+    heavy: z.number(),
+    /** parts of strain of the spine; of unsteadiness, skill and helper */
+    spine: z.number(),
+    unsteady: z.number(),
+    skill: z.number(),
+    helper: z.number(),
+  }),
+  telling: z.strictObject({
+    /** elasticity from which on a muscle counts as ending a set */
+    ends: z.number(),
+    /** difference of a factor's logarithm from the middle, and points, from which on it is said */
+    reason: z.number(),
+    dear: z.number(),
+    /** loaded length up to which a head counts as trained short */
+    short: z.number(),
+    /** points from the log, and between rankings, that are nothing to speak of; days until a judgement is looked at */
+    log: z.number(),
+    moved: z.number(),
+    review: z.number(),
+  }),
+  /** how a part of a rep is advised */
+  range: z.strictObject({
+    /** the least part; what it has to bring more than the whole; of parts, the widest that comes so near the best */
+    part: z.number(),
+    worth: z.number(),
+    near: z.number(),
+    /** share of a head's work left out that is said, of heads that do so much of all work */
+    leftOut: z.number(),
+    works: z.number(),
+    /** strain over the whole rep's, body over all that is lifted, count of a length over any within: said from there */
+    joints: z.number(),
+    body: z.number(),
+    counts: z.number(),
+  }),
+  /** how a log is read */
+  log: z.strictObject({
+    /** score of a check-in up to which the week is a bad one, 1 to 5 */
+    bad: z.number(),
+    /** workouts that left and right are compared over */
+    sides: z.int(),
+    /** times the planned load, or one over it, from which on a first set is asked about */
+    planned: z.number(),
+    /** reps over the top that a lighter load brings, and over which it is not made lighter again */
+    over: z.number(),
+    /** times the planned reps, and workouts running, from which on a load is too light whatever the formula says */
+    farTimes: z.number(),
+    farWorkouts: z.int(),
+    /** share of what ends a set from which on a muscle it is not for is a weak link */
+    weak: z.number(),
+    /** days that today's strength is told from */
+    days: z.int(),
+  }),
+  /** what a review proposes. Its statistics are not here: docs/decisions.md */
+  review: z.strictObject({
+    /** workouts that are looked at for pain, and those with pain that are enough */
+    hurtsOf: z.int(),
+    hurts: z.int(),
+    /** share of workouts felt elsewhere, and workouts that have to say so */
+    elsewhere: z.number(),
+    said: z.int(),
+    /** workouts of the last six in which the form went; points that other clients' logs take away */
+    form: z.int(),
+    others: z.number(),
+    /** weeks in one setup from which on a standing movement is worth another; workouts under which nothing is said */
+    still: z.number(),
+    early: z.int(),
+    /** share of the lines, and lines, that are weaker at once from which on it is the client and not the lines */
+    sag: z.number(),
+    sagLines: z.int(),
+    /** weeks of a block, and of a specialised group; days of log in which the block before is looked for */
+    block: z.int(),
+    specialised: z.int(),
+    before: z.int(),
+    /** setups that change in one week */
+    replaced: z.int(),
+  }),
+  /** an easier position of the same load: share of its work that the head keeps; reps that are promised at the most */
+  easier: z.strictObject({ head: z.number(), reps: z.int() }),
+  /** felt elsewhere: what the head keeps at least, and the felt muscle at the most, of what they do now */
+  felt: z.strictObject({ kept: z.number(), relief: z.number() }),
+  lists: z.strictObject({
+    /** of what the best does for a head, under which a setup is not for it; of what it could hold where none is good */
+    listed: z.number(),
+    best: z.number(),
+    /** setups that have to name a muscle before its names are believed */
+    often: z.int(),
+    /** elbow flexors: share of all muscle at work that is hardly any, activation from which on they bend the elbow */
+    hardly: z.number(),
+    bends: z.number(),
+    /** s of set-up and change that are quick */
+    quick: z.number(),
+  }),
+  /** places of a session: kg and step over load of a heavy one, kg of a light one; the same who trains for strength */
+  places: z.strictObject({
+    heavy: z.number(),
+    heavyStep: z.number(),
+    light: z.number(),
+    strongHeavy: z.number(),
+    strongStep: z.number(),
+    strongLight: z.number(),
+  }),
 });
 
 /** weights of a school; `length` may favour the short half */

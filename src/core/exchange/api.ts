@@ -938,7 +938,7 @@ export const api = {
       language: z.enum(LANGUAGES),
       handOver: handOver.nullable(),
       history,
-      rules: rulesSchema.pick({ progress: true, pain: true }).extend({ repsFormula: z.number() }),
+      rules: rulesSchema.pick({ progress: true, pain: true, log: true }).extend({ repsFormula: z.number() }),
     }),
   },
   scale: {

@@ -197,6 +197,8 @@ const client: Steps = {
   7: (document) => ({ loads: {}, wanted: [], weak: [], limbs: {}, settings: {}, goal: "size", ...document }),
   // 9 knows the language that a client reads
   8: (document) => ({ language: "en", ...document }),
+  // 10 knows the form that pictures show
+  9: (document) => ({ figure: "male", ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

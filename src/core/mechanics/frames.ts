@@ -3,6 +3,7 @@ import type { PlacedLoad } from "#core/mechanics/loads";
 import { findHead } from "#core/anatomy/anatomy";
 import type { Model, ModelHead } from "#core/mechanics/model";
 import { worldPoint, type State } from "#core/mechanics/state";
+import { stringOf, stringSize } from "#core/mechanics/strings";
 import type { Vec3 } from "#core/base/vector";
 
 export interface Frames {
@@ -65,16 +66,25 @@ export function frameRecorder(
       v[1]! * model.size,
       v[2]! * model.size * (h.side === "left" ? -1 : 1),
     ];
-    return (data.line ?? data.path?.points ?? []).map((p, i) => ({
+    return (data.line ?? []).map((p, i) => ({
       head: h.id,
       name: `${h.id}.${i}`,
       segment: model.segmentIndex.get(p.segment) ?? model.segmentIndex.get(`${p.segment}.${h.side}`)!,
       at: scale(p.at),
     }));
   });
+  // heads that the engine strings over bones are drawn as it strings them
+  const strings = heads.flatMap((h) => (h.path && !findHead(h.id)!.line ? [{ head: h.id, path: h.path }] : []));
+  const stringPoints = strings.flatMap(({ head, path }) =>
+    Array.from({ length: stringSize(path) }, (_, i) => ({ head, name: `${head}.${i}` })),
+  );
   const lines: Frames["lines"] = {};
-  for (const p of linePoints) (lines[p.head] ??= []).push(p.name);
-  const names = [...FIGURE_POINTS, ...loadPoints.map((l) => l.name), ...linePoints.map((p) => p.name)];
+  for (const p of [...linePoints, ...stringPoints]) (lines[p.head] ??= []).push(p.name);
+  const names = [
+    ...FIGURE_POINTS,
+    ...loadPoints.map((l) => l.name),
+    ...[...linePoints, ...stringPoints].map((p) => p.name),
+  ];
   const places = [
     ...FIGURE_POINTS.map(
       (id) => model.points.get(id) ?? { segment: model.segmentIndex.get(id)!, at: [0, 0, 0] as Vec3 },
@@ -91,8 +101,10 @@ export function frameRecorder(
     record(state: State, n: number, drawn: Vec3) {
       for (let p = 0; p < places.length; p++) {
         worldPoint(state, places[p]!.segment, places[p]!.at, spot);
-        at.set(spot, (n * places.length + p) * 3);
+        at.set(spot, (n * names.length + p) * 3);
       }
+      let k = n * names.length + places.length;
+      for (const { path } of strings) for (const p of stringOf(state, path)) at.set(p, 3 * k++);
       for (let i = 0; i < segments.length; i++) {
         const b = (n * segments.length + i) * 12;
         placed.set(state.R.subarray(9 * i, 9 * i + 9), b);

@@ -8,7 +8,7 @@ import { prescriptionsOf } from "#core/program/edit";
 import { isForPart, partShare } from "#core/planning/parts";
 import { bandOf, groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
 import type { Operation, Prescription } from "#core/program/document";
-import { varietyOf, VARIETY_WANTED } from "#core/planning/variety";
+import { varietyOf } from "#core/planning/variety";
 import { easierOf, findTechnique, refusalsOf, type Refusal } from "#core/planning/techniques";
 
 const named = ({ id, name }: Named): Named => ({ id, name });
@@ -30,11 +30,11 @@ export function parts({ program, client, exercises, partFor, method }: Week): Ch
     const familyOf = (p: Prescription) => exercises.get(p.exerciseId)?.family;
     const need = partNeed(priority);
     return g.watch.map((w): Check => {
-      const sets = all.reduce((s, p) => s + p.reserves.length * partShare(w, p, familyOf(p)), 0);
+      const sets = all.reduce((s, p) => s + p.reserves.length * partShare(w, p, familyOf(p), method), 0);
       const short = sets < need - method.checks.tolerance;
       // the line of the group that is doubled most: the same sets elsewhere cover what is missing
       const spare = own
-        .filter((p) => !p.locked && !isForPart(w, p, familyOf(p)))
+        .filter((p) => !p.locked && !isForPart(w, p, familyOf(p), method))
         .sort((a, b) => b.reserves.length - a.reserves.length)[0];
       const fix = short && spare ? partFor(spare, w) : null;
       return {
@@ -82,22 +82,22 @@ export function thirds({ program, client, viewOf, method }: Week): Check[] {
 }
 
 /** arm positions and grips of a group over the week, of every line that is one for it */
-export function positions({ program, client, exercises }: Week): Check[] {
+export function positions({ program, client, exercises, method }: Week): Check[] {
   const all = prescriptionsOf(program).flatMap((p) => {
     const exercise = exercises.get(p.exerciseId);
     return exercise ? [{ p, exercise }] : [];
   });
   return groups.flatMap((g): Check[] => {
     const own = all.filter(({ p }) => groupFor(p) === g.id);
-    if (!client.priorities[g.id] || own.length < VARIETY_WANTED) return [];
+    if (!client.priorities[g.id] || own.length < method.varieties.wanted) return [];
     return g.varied.map((what): Check => {
-      const seen = new Set(all.flatMap(({ p, exercise }) => varietyOf(what, g, p, exercise) ?? []));
+      const seen = new Set(all.flatMap(({ p, exercise }) => varietyOf(what, g, p, exercise, method) ?? []));
       return {
         kind: "positions",
         subject: { group: g.id, what },
         number: [...seen],
-        limit: VARIETY_WANTED,
-        state: seen.size >= VARIETY_WANTED ? "pass" : "look",
+        limit: method.varieties.wanted,
+        state: seen.size >= method.varieties.wanted ? "pass" : "look",
         fixes: [],
       };
     });
@@ -264,13 +264,17 @@ export function techniqueChecks({ program, client, exercises, viewOf, method }: 
   const out = lines.flatMap(({ p, t }): Check[] => {
     const [view, exercise] = [viewOf(p), exercises.get(p.exerciseId)];
     if (!view || !exercise) return [];
-    const refusals: Refusal[] = refusalsOf(findTechnique(t.id), {
-      exercise,
-      view,
-      client,
-      line: p,
-      easier: easierOf(t),
-    });
+    const refusals: Refusal[] = refusalsOf(
+      findTechnique(t.id),
+      {
+        exercise,
+        view,
+        client,
+        line: p,
+        easier: easierOf(t),
+      },
+      method,
+    );
     return [
       {
         kind: "technique",

@@ -52,7 +52,7 @@ export function sets({ program, method }: Week): Check[] {
 function tooNear(week: Week, p: Prescription): Check[] {
   const of = knownIn(week)(p);
   if (!of) return [];
-  const id = classOf(loadingOf(of.view));
+  const id = classOf(loadingOf(of.view, week.method));
   const least = leastReserve(id, of.exercise.stated, week.method);
   if (Math.min(...p.reserves) >= least) return [];
   const operations = [change(p.id, { reserves: p.reserves.map((r) => Math.max(r, least)) })];
@@ -134,7 +134,7 @@ export function repFloors(week: Week): Check[] {
     const usual = exercise.stated.usualLoad + p.bodyLoad;
     const sore = week.suits(p)?.sore ?? false;
     const asked = { usual, step: inKg(p.loadStep), sore, beginner: client.level === "beginner" };
-    const floor = repFloor(classOf(loadingOf(view)), asked, method);
+    const floor = repFloor(classOf(loadingOf(view, method)), asked, method);
     if (p.reps.low >= floor.reps) return [];
     const reps = { low: floor.reps, high: Math.min(50, p.reps.high + floor.reps - p.reps.low) };
     return [

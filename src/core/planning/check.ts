@@ -284,11 +284,11 @@ function joints({ all, client, exercises, suits, swapFor }: Week): Check[] {
 }
 
 /** supersets that hinder each other, also those that a coach has made by hand */
-function supersets({ program, exercises, viewOf }: Week): Check[] {
+function supersets({ program, exercises, viewOf, method }: Week): Check[] {
   const sideOf = (p: Prescription): Side<string> | null => {
     const [exercise, view] = [exercises.get(p.exerciseId), viewOf(p)];
     if (!exercise || !view) return null;
-    const { compound } = loadingOf(view);
+    const { compound } = loadingOf(view, method);
     return {
       exercise,
       gives: groups.flatMap((g) => {
@@ -305,7 +305,7 @@ function supersets({ program, exercises, viewOf }: Week): Check[] {
     day.blocks.flatMap((b): Check[] => {
       const [one, other] = b.prescriptions;
       const [x, y] = [one && sideOf(one), other && sideOf(other)];
-      const number = x && y ? hindrance(x, y) : null;
+      const number = x && y ? hindrance(x, y, method) : null;
       if (!one || !other || number === null) return [];
       const subject = { day: named(day), lines: [named(one), named(other)] };
       return [{ kind: "superset", subject, number, limit: null, state: "look", fixes: [] }];
@@ -363,7 +363,7 @@ function redundancy({ program, method, viewOf }: Week): Check[] {
         );
         if (alike.length === 0 || apart > method.lengthsApart) return [];
         // a single joint after a compound is loaded and ended otherwise
-        const compound = (l: Prescription) => viewOf(l) && loadingOf(viewOf(l)!).compound;
+        const compound = (l: Prescription) => viewOf(l) && loadingOf(viewOf(l)!, method).compound;
         if (method.judging && !method.judging.acrossKinds && compound(p) !== compound(q)) return [];
         // the same length along another line of force is another exercise
         const [a, b] = [viewOf(p), viewOf(q)];

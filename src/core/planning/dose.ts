@@ -24,9 +24,6 @@ export function effortCredit(reserve: number): number {
   return 0;
 }
 
-/** what a stated target earns at least, and what a group has to do of the leading one to be a target too */
-const TARGET_LEAST = 0.5;
-const TARGET_PART = 0.6;
 /** what a helper earns, by the way of counting: the most, and what a set that helps at all earns of it */
 const HELPER: Readonly<Record<Counting, { most: number; flat: boolean }>> = {
   computed: { most: 0.5, flat: false },
@@ -35,39 +32,35 @@ const HELPER: Readonly<Record<Counting, { most: number; flat: boolean }>> = {
   full: { most: 1, flat: true },
 };
 
-/** under this share of the work, or of what the hardest working head does, a head does not lift */
-const LEAST_SHARE = 0.03;
-const LEAST_OF_FIRST = 0.2;
-
 /** whether a head does lifting work in a setup, and does not only hold */
-export function lifts(view: BodyView, headId: string): boolean {
+export function lifts(view: BodyView, headId: string, { credits }: Pick<Method, "credits">): boolean {
   const m = view.heads[headId];
   if (!view.feasible || !m) return false;
   const first = Math.max(...Object.values(view.heads).map((h) => h?.function ?? 0));
-  return m.shareOfAll >= LEAST_SHARE && m.function >= LEAST_OF_FIRST * first;
+  return m.shareOfAll >= credits.work && m.function >= credits.ofFirst * first;
 }
 
 /**
  * What a set of a setup gives each head. A head that the exercise is for: its mean activation over the highest among
  * those. Any other earns only where it does lifting work (it stands in that head's ranking; one that only holds earns
  * nothing), over the highest among targets and heads that lift, at most half: it is not what ends the set. Groups of
- * heads are direct where their best head does at least 0.6 of the leading one's, so that a side raise is not one for
+ * heads are direct where their best head does enough of the leading one's, so that a side raise is not one for
  * the front of the shoulder.
  */
 export function creditsOf(
   view: BodyView,
   { targets, aims, family }: Pick<Exercise, "targets" | "aims" | "family">,
-  method: Pick<Method, "leastCredit" | "counting">,
+  method: Pick<Method, "leastCredit" | "counting" | "credits">,
 ): Prescription["credits"] {
   const activation = (h: string) => view.heads[h]?.activation ?? 0;
   const named = namedHeads({ targets, aims, family });
-  const lifting = heads.map((h) => h.id).filter((h) => lifts(view, h));
+  const lifting = heads.map((h) => h.id).filter((h) => lifts(view, h, method));
   const top = (list: readonly string[]) => Math.max(0, ...list.map(activation));
   const best = top(named);
   const partOf = (h: string) => groupOf(h)?.heads.filter((x) => named.includes(x)) ?? [h];
   // within one muscle, only the parts that lead; a muscle that is named beside another is a target whatever it does
   const leads = (h: string) =>
-    top(partOf(h)) >= TARGET_PART * top(named.filter((x) => findHead(x)!.muscle === findHead(h)!.muscle));
+    top(partOf(h)) >= method.credits.part * top(named.filter((x) => findHead(x)!.muscle === findHead(h)!.muscle));
   const targeted = new Set(named.filter(leads));
   const over = Math.max(best, top(lifting));
   const { most, flat } = HELPER[method.counting];
@@ -84,7 +77,7 @@ export function creditsOf(
       const first = partOf(id).every((x) => activation(x) <= activation(id));
       const share = best > 0 ? activation(id) / best : 0;
       if (flat ? first : share >= method.leastCredit || first)
-        give(id, flat ? 1 : first ? Math.max(TARGET_LEAST, share) : share, true);
+        give(id, flat ? 1 : first ? Math.max(method.credits.target, share) : share, true);
     } else if (lifting.includes(id) && over > 0) {
       const share = activation(id) / over;
       if (share >= method.leastCredit && most > 0) give(id, flat ? most : Math.min(most, share), false);

@@ -18,9 +18,6 @@ export interface Dropped {
   short: string[];
 }
 
-/** a set under the low end of a band counts for so many */
-const UNDER = 2;
-
 /** @returns every line that is not locked, the first to go first */
 export function droppedFirst(
   program: Program,
@@ -51,7 +48,7 @@ export function droppedFirst(
         const [was, is] = [Math.min(now.get(id)!, high), Math.min(doses.get(id)!, high)];
         sets += was - is;
         const under = Math.max(0, low - is) - Math.max(0, low - was);
-        price += was - is + (UNDER - 1) * under;
+        price += was - is + (method.writing.under - 1) * under;
         if (under > 0.05) short.push(id);
       }
       return [

@@ -1,4 +1,5 @@
 /** Easier positions of the same load within an exercise, and the reps to expect there: where a mechanical drop goes. */
+import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { completeValues, resolveSetup, setupKey, setupName, type Values } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
@@ -15,17 +16,21 @@ export interface Easier {
 
 /** at most so many values of a parameter are tried */
 const TRIED = 6;
-/** what counts as the same exercise: its head does at least this share of its former activation */
-const SAME_HEAD = 0.6;
-const MOST_REPS = 12;
 
 /**
  * Positions of the same exercise in which the same load is easier, easiest first. A muscle that just failed at a load
  * has strength for it once; where the largest load is `ratio` times as high it has strength for 30 (ratio - 1) reps
  * more (the rep-load relation of a chosen load).
  * @param head the head the line is for
+ * @param rules share of its activation that the head keeps, and the reps that are promised at the most
  */
-export function easierPositions(model: Model, exercise: Exercise, values: Values, head: string | null): Easier[] {
+export function easierPositions(
+  model: Model,
+  exercise: Exercise,
+  values: Values,
+  head: string | null,
+  rules: Method["easier"],
+): Easier[] {
   const full = completeValues(exercise, values);
   const own = analyse(model, resolveSetup(exercise, full), { samples: 21 });
   if (!own.feasible || own.rawLoad <= 0) return [];
@@ -38,7 +43,7 @@ export function easierPositions(model: Model, exercise: Exercise, values: Values
         const other = completeValues(exercise, { ...full, [q.id]: Math.min(q.max, v) });
         if (other[q.id] === full[q.id]) return [];
         const a = analyse(model, resolveSetup(exercise, other), { samples: 21 });
-        if (!a.feasible || (head && activation(a) < SAME_HEAD * activation(own))) return [];
+        if (!a.feasible || (head && activation(a) < rules.head * activation(own))) return [];
         const ratio = a.rawLoad / own.rawLoad;
         return ratio <= 1.02
           ? []
@@ -51,7 +56,7 @@ export function easierPositions(model: Model, exercise: Exercise, values: Values
                   name: setupName(exercise, other),
                 },
                 ratio,
-                reps: Math.min(MOST_REPS, Math.floor(30 * (ratio - 1))),
+                reps: Math.min(rules.reps, Math.floor(30 * (ratio - 1))),
               },
             ];
       },

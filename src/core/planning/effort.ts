@@ -80,7 +80,7 @@ export function ladderOf(day: Day, known: KnownLine, method: Method): Operation[
       const of = known(p);
       if (!of || p.locked) return [];
       const reserves = ladder(
-        classOf(loadingOf(of.view)),
+        classOf(loadingOf(of.view, method)),
         p.reserves.length,
         places.get(p.id)!,
         of.exercise.stated,

@@ -117,7 +117,7 @@ export function inPlaceOf(
   { method, exercises }: LineTools,
 ): Prescription {
   const exercise = exercises.get(row.exerciseId)!;
-  const least = leastReserve(classOf(loadingOf(row.view)), exercise.stated, method);
+  const least = leastReserve(classOf(loadingOf(row.view, method)), exercise.stated, method);
   const line: Prescription = {
     ...fresh,
     ...keptOf(old, fresh),
@@ -128,7 +128,7 @@ export function inPlaceOf(
   // an easier position is one of the old exercise
   const technique = old.technique?.easier ? null : old.technique;
   const asked = technique && { exercise, view: row.view, client, line, easier: null };
-  const allowed = asked && refusalsOf(findTechnique(technique.id), asked).length === 0;
+  const allowed = asked && refusalsOf(findTechnique(technique.id), asked, method).length === 0;
   return allowed ? { ...line, technique } : line;
 }
 

@@ -4,6 +4,7 @@
  * read off the whole library once (docs/method/planning.md lists what falls where) and are not fitted to any
  * exercise.
  */
+import type { Method } from "#core/edition/method";
 import type { BodyView } from "#core/mechanics/survey";
 
 export interface Loading {
@@ -12,15 +13,14 @@ export interface Loading {
 }
 
 const LARGE = ["shoulder", "elbow", "hip", "knee"] as const;
-/** body weights on the low back */
-const SPINE = 4.5;
-/** activation x volume over all volume */
-const ENGAGED = 0.075;
 
-export function loadingOf(view: Pick<BodyView, "turns" | "compression" | "engagedMass">): Loading {
-  const spineLoaded = view.compression >= SPINE;
+export function loadingOf(
+  view: Pick<BodyView, "turns" | "compression" | "engagedMass">,
+  { kinds }: Pick<Method, "kinds">,
+): Loading {
+  const spineLoaded = view.compression >= kinds.spine;
   const turning = LARGE.filter((j) => view.turns.includes(j)).length;
-  return { compound: turning >= 2 || (spineLoaded && view.engagedMass >= ENGAGED), spineLoaded };
+  return { compound: turning >= 2 || (spineLoaded && view.engagedMass >= kinds.engaged), spineLoaded };
 }
 
 /**

@@ -40,9 +40,6 @@ export function targetOf(exercise: Exercise, view: BodyView): string | null {
   return null;
 }
 
-/** sets of a new line */
-const SETS = 3;
-
 export function prescribe(
   exercise: Exercise,
   values: Values,
@@ -51,7 +48,7 @@ export function prescribe(
   options: PrescribeOptions,
 ): Prescription {
   const { stated } = exercise;
-  const kind = classOf(loadingOf(view));
+  const kind = classOf(loadingOf(view, method));
   const { start, rest } = method.classes[kind];
   const body = bodyLoadOf(view, options.mass);
   const usual = stated.usualLoad + body;
@@ -74,7 +71,7 @@ export function prescribe(
     loadStep,
     bodyLoad: body,
     harder: options.harder ?? null,
-    reserves: ladder(kind, SETS, 0, stated, method),
+    reserves: ladder(kind, method.writing.sets, 0, stated, method),
     reps: { low: bottom, high: windowTop(bottom, 2, usual, inKg(loadStep), method) },
     rest,
     tempo: {

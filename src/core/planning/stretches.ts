@@ -3,6 +3,7 @@
  * does about each joint is the engine's (torques of its heads in the setups of the day), the posture is its reverse.
  * Stretching after training is for those who like it: it counts for nothing here.
  */
+import type { Method } from "#core/edition/method";
 import type { BodyView } from "#core/mechanics/survey";
 import { groupName, groupOf } from "./groups";
 import type { Day, Prescription } from "#core/program/document";
@@ -30,13 +31,12 @@ const HELD: Readonly<Record<string, readonly [string, string]>> = {
   lumbarBend: ["bent to the other side", "bent to the other side"],
 };
 
-/** share of a group's largest torque from which on an action is turned round too */
-const TELLING = 0.35;
-const LEAST_SETS = 2;
-const MOST = 5;
-
 /** @param viewOf what the client's body says of a line; null where it is not known */
-export function stretchesOf(day: Pick<Day, "blocks">, viewOf: (p: Prescription) => BodyView | null): Stretch[] {
+export function stretchesOf(
+  day: Pick<Day, "blocks">,
+  viewOf: (p: Prescription) => BodyView | null,
+  { stretches: rules }: Pick<Method, "stretches">,
+): Stretch[] {
   const sets = new Map<string, Map<string, number>>();
   const torques = new Map<string, Map<string, number>>();
   for (const p of day.blocks.flatMap((b) => b.prescriptions)) {
@@ -58,13 +58,13 @@ export function stretchesOf(day: Pick<Day, "blocks">, viewOf: (p: Prescription) 
       const own = [...torques.get(group)!].filter(([f]) => f in HELD).sort(([, a], [, b]) => Math.abs(b) - Math.abs(a));
       const most = Math.abs(own[0]?.[1] ?? 0);
       const hold = own
-        .filter(([, t]) => most > 0 && Math.abs(t) >= TELLING * most)
+        .filter(([, t]) => most > 0 && Math.abs(t) >= rules.telling * most)
         .map(([f, t]) => HELD[f]![t > 0 ? 0 : 1]);
       return { group, sets: Math.max(...heads.values()), hold: [...new Set(hold)] };
     })
-    .filter((s) => s.sets >= LEAST_SETS && s.hold.length > 0)
+    .filter((s) => s.sets >= rules.sets && s.hold.length > 0)
     .sort((a, b) => b.sets - a.sets)
-    .slice(0, MOST);
+    .slice(0, rules.most);
 }
 
 export const stretchText = ({ group, hold }: Stretch): string =>

@@ -1,4 +1,5 @@
 /** Whether two exercises can be a superset: asked here by the planner and by the check alike. */
+import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 
 /** one of the two, as far as the question goes */
@@ -26,11 +27,6 @@ export const HINDRANCES: Readonly<Record<Hindrance, string>> = {
   stations: "two stations at once",
 };
 
-/** shared credit of two lines beyond which the second finds the first one's muscles tired */
-const SHARED_MOST = 0.3;
-const SPINE_MOST = 0.4;
-/** engaged mass of two compounds together beyond which breath ends them */
-const BREATH = 0.1;
 /** what is held with the fingers until they give out */
 const GRIPS = new Set(["row", "pulldown", "hinge", "shrug", "carry"]);
 /** what stands where it stands, or is loaded for one lift */
@@ -57,10 +53,14 @@ function stations(a: Side<never>["exercise"], b: Side<never>["exercise"]): boole
 }
 
 /** why two lines are no superset; null where they are one */
-export function hindrance<G extends string | number>(a: Side<G>, b: Side<G>): Hindrance | null {
-  if (shared(a, b) > SHARED_MOST) return "muscles";
-  if (a.spine > SPINE_MOST || b.spine > SPINE_MOST) return "back";
-  if (a.compound && b.compound && (a.heavy || b.heavy || a.engagedMass + b.engagedMass > BREATH)) return "breath";
+export function hindrance<G extends string | number>(
+  a: Side<G>,
+  b: Side<G>,
+  { supersets: most }: Pick<Method, "supersets">,
+): Hindrance | null {
+  if (shared(a, b) > most.shared) return "muscles";
+  if (a.spine > most.spine || b.spine > most.spine) return "back";
+  if (a.compound && b.compound && (a.heavy || b.heavy || a.engagedMass + b.engagedMass > most.breath)) return "breath";
   if ([a, b].some((c) => c.compound && c.exercise.equipment.includes("barbell"))) return "barbell";
   if (GRIPS.has(a.exercise.family) && GRIPS.has(b.exercise.family)) return "grip";
   return stations(a.exercise, b.exercise) ? null : "stations";

@@ -19,8 +19,6 @@ import type { Prescription } from "#core/program/document";
 import { contextOf, rankHead, type RankedRow } from "#core/ranking/rank";
 import type { Edition } from "#core/edition/edition";
 
-/** cosine between two actions from which on they are the same function */
-const SAME_FUNCTION = 0.6;
 export interface Swaps {
   head: string | null;
   /** the planned setup's own row, where it is ranked */
@@ -59,7 +57,7 @@ export function swapsFor(
       !r.out &&
       r.row.setupKey !== p.setupKey &&
       (!aimed || r.exercise.targets.includes(muscle)) &&
-      likeness(planned.view.actions[head], r.row.view.actions[head]) >= SAME_FUNCTION &&
+      likeness(planned.view.actions[head], r.row.view.actions[head]) >= edition.method.writing.function &&
       noted.every((j) => (r.strains[j] ?? 0) <= (asked[j] ?? 0)) &&
       (!oneSided || r.exercise.sides === "one") &&
       (!spare || spares(spare, r.strains, asked)),
@@ -114,7 +112,7 @@ export function partSwap(
   for (const r of rankHead(tools.survey, part.heads[0]!, edition, tools.exercises, contextOf(client))) {
     if (r.group !== "main" || inWeek.has(r.row.setupKey)) continue;
     const next = swapped({ ...p, target: part.heads[0]! }, r.row, client, tools, ask);
-    if (isForPart(part, next, r.exercise.family)) return next;
+    if (isForPart(part, next, r.exercise.family, edition.method)) return next;
   }
   return null;
 }

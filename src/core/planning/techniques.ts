@@ -2,6 +2,7 @@
  * Intensity techniques: what each adds in effective sets and minutes, who may use it on which setup, and the figure
  * that forbids it where one does.
  */
+import type { Method } from "#core/edition/method";
 import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
@@ -41,9 +42,9 @@ function reserveOf({ view, line }: AskedOf): number {
 }
 
 /** every condition that does not hold; empty where the technique may be used */
-export function refusalsOf({ asks }: Technique, asked: AskedOf): Refusal[] {
+export function refusalsOf({ asks }: Technique, asked: AskedOf, method: Pick<Method, "kinds">): Refusal[] {
   const { exercise, view, client, line, easier } = asked;
-  const loading = loadingOf(view);
+  const loading = loadingOf(view, method);
   const heavy = loading.compound && has(exercise, "barbell", "machine");
   const tests: Record<keyof Technique["asks"], boolean | { number: number; ok: (limit: number) => boolean }> = {
     trained: client.level !== "beginner",

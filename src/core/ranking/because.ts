@@ -1,3 +1,4 @@
+import type { Method } from "#core/edition/method";
 import { findHead } from "#core/anatomy/anatomy";
 import type { WeakLink } from "#core/clients/choices";
 import type { Weights } from "#core/edition/schools";
@@ -41,11 +42,6 @@ interface Told {
   strains: Partial<Record<Joint, number>>;
   weak: readonly WeakLink[];
 }
-
-/** difference of a factor's logarithm from the list's middle under which nothing is said */
-const TELLING = 0.04;
-/** points from which on a factor is said to cost something */
-const DEAR = 1;
 
 type PartId = "force" | "length" | "travel";
 type FactId = PartId | Exclude<FactorId, "tension">;
@@ -122,7 +118,12 @@ function say(
 }
 
 /** @returns for each row of a list what lifts it and what costs it, against the middle and the best of the list */
-export function becauseOf(all: readonly Told[], headId: string, w: Weights): Because[] {
+export function becauseOf(
+  all: readonly Told[],
+  headId: string,
+  w: Weights,
+  { telling }: Pick<Method, "telling">,
+): Because[] {
   if (all.length === 0) return [];
   const parts = all.map((r) => partsOf(r.row, headId, w));
   const logs = all.map((r, i): Record<FactId, number> => {
@@ -139,7 +140,7 @@ export function becauseOf(all: readonly Told[], headId: string, w: Weights): Bec
   return all.map((r, i) => {
     const effect = (id: FactId) => logs[i]![id] - middle[id];
     const order = [...ids].sort((a, b) => effect(b) - effect(a));
-    const lifts = order.filter((id) => effect(id) > TELLING).slice(0, 2);
+    const lifts = order.filter((id) => effect(id) > telling.reason).slice(0, 2);
     const lowest = order.at(-1)!;
     // nothing under the middle: what it lacks of the best, in points
     const behind = (Object.keys(r.points) as FactorId[]).reduce((a, b) => (r.points[b] > r.points[a] ? b : a));
@@ -147,7 +148,7 @@ export function becauseOf(all: readonly Told[], headId: string, w: Weights): Bec
       logs[i]![b] - logs[best]![b] < logs[i]![a] - logs[best]![a] ? b : a,
     );
     const dearest = behind === "tension" ? least : behind;
-    const cost = effect(lowest) < -TELLING ? lowest : r.points[behind] >= DEAR ? dearest : null;
+    const cost = effect(lowest) < -telling.reason ? lowest : r.points[behind] >= telling.dear ? dearest : null;
     const told = (id: FactId) => say(id, r, headId, w, parts[i]!, parts[best]!);
     return { lifts: lifts.map(told), cost: cost && !lifts.includes(cost) ? told(cost) : null };
   });

@@ -32,111 +32,53 @@ export function verdict(goal: string, values: readonly number[], more: boolean):
   return { goal, best: apart ? first : null, number: a, against: b };
 }
 
+type Told = Omit<CompareLine, "values"> & { of: (r: RankedRow, headId: string) => number };
+const head = (r: RankedRow, headId: string) => r.row.view.heads[headId]!;
+
+/** what rows are told apart by, beside their scores */
+const TOLD = [
+  { name: "Moved tension, of its strength", unit: "", better: "more", of: (r) => r.tension },
+  { name: "Shortest place reached", unit: "%", better: null, of: (r, h) => 100 * head(r, h).shortReached },
+  { name: "Longest place reached", unit: "%", better: "more", of: (r, h) => 100 * head(r, h).stretchReached },
+  { name: "Tension in the short third", unit: "%", better: null, of: (r, h) => 100 * head(r, h).thirds[0] },
+  { name: "Tension in the middle third", unit: "%", better: null, of: (r, h) => 100 * head(r, h).thirds[1] },
+  { name: "Tension in the long third", unit: "%", better: null, of: (r, h) => 100 * head(r, h).thirds[2] },
+  { name: "Share of all work", unit: "%", better: "more", of: (r, h) => 100 * head(r, h).shareOfAll },
+  { name: "Of its own limit where the set sticks", unit: "%", better: "more", of: (r) => 100 * r.nearness },
+  { name: "Long half allows, times the load", unit: "", better: "more", of: (r, h) => head(r, h).partialReserve },
+  { name: "Low back", unit: "body weights", better: "less", of: (r) => r.row.view.compression },
+  {
+    name: "Hardest joint's strain",
+    unit: "%",
+    better: "less",
+    of: (r) => 100 * (hardestJoint(r.strains)?.strain ?? 0),
+  },
+  { name: "Set-up and change", unit: "s", better: "less", of: (r) => secondsOf(r.exercise) },
+] as const satisfies readonly Told[];
+
 /** @param strong scores of the same setups with the goal turned to strength */
 export function compareRows(
   rows: readonly RankedRow[],
   headId: string,
   strong: readonly number[],
 ): { lines: CompareLine[]; verdicts: Verdict[] } {
-  const metric = (f: (m: NonNullable<RankedRow["row"]["view"]["heads"][string]>) => number) =>
-    rows.map((r) => f(r.row.view.heads[headId]!));
-  const line = (name: string, unit: CompareLine["unit"], better: CompareLine["better"], values: number[]) => ({
-    name,
-    unit,
-    better,
-    values,
-  });
+  const scores = rows.map((r) => r.score);
+  const told: readonly Told[] = TOLD;
   const lines: CompareLine[] = [
-    line(
-      "Score",
-      "points",
-      "more",
-      rows.map((r) => r.score),
-    ),
-    line("Score for strength", "points", "more", [...strong]),
-    line(
-      "Moved tension, of its strength",
-      "",
-      "more",
-      rows.map((r) => r.tension),
-    ),
-    line(
-      "Shortest place reached",
-      "%",
-      null,
-      metric((m) => 100 * m.shortReached),
-    ),
-    line(
-      "Longest place reached",
-      "%",
-      "more",
-      metric((m) => 100 * m.stretchReached),
-    ),
-    line(
-      "Tension in the short third",
-      "%",
-      null,
-      metric((m) => 100 * m.thirds[0]),
-    ),
-    line(
-      "Tension in the middle third",
-      "%",
-      null,
-      metric((m) => 100 * m.thirds[1]),
-    ),
-    line(
-      "Tension in the long third",
-      "%",
-      null,
-      metric((m) => 100 * m.thirds[2]),
-    ),
-    line(
-      "Share of all work",
-      "%",
-      "more",
-      metric((m) => 100 * m.shareOfAll),
-    ),
-    line(
-      "Of its own limit where the set sticks",
-      "%",
-      "more",
-      rows.map((r) => 100 * r.nearness),
-    ),
-    line(
-      "Long half allows, times the load",
-      "",
-      "more",
-      metric((m) => m.partialReserve),
-    ),
-    line(
-      "Low back",
-      "body weights",
-      "less",
-      rows.map((r) => r.row.view.compression),
-    ),
-    line(
-      "Hardest joint's strain",
-      "%",
-      "less",
-      rows.map((r) => 100 * (hardestJoint(r.strains)?.strain ?? 0)),
-    ),
-    line(
-      "Set-up and change",
-      "s",
-      "less",
-      rows.map((r) => secondsOf(r.exercise)),
-    ),
+    { name: "Score", unit: "points", better: "more", values: scores },
+    { name: "Score for strength", unit: "points", better: "more", values: [...strong] },
+    ...told.map(({ of, ...line }) => ({ ...line, values: rows.map((r) => of(r, headId)) })),
   ];
-  const of = (name: string) => lines.find((l) => l.name === name)!.values.map((v) => v ?? 0);
+  const by = (name: (typeof TOLD)[number]["name"]) => lines.find((l) => l.name === name)!.values.map((v) => v ?? 0);
   return {
     lines,
     verdicts: [
-      verdict("For size", of("Score"), true),
-      verdict("For strength", of("Score for strength"), true),
-      verdict("For a long muscle", of("Tension in the long third"), true),
-      verdict("For the joints", of("Hardest joint's strain"), false),
-      verdict("For the low back", of("Low back"), false),
-      verdict("For the clock", of("Set-up and change"), false),
+      verdict("For size", scores, true),
+      verdict("For strength", strong, true),
+      verdict("For a long muscle", by("Tension in the long third"), true),
+      verdict("For the joints", by("Hardest joint's strain"), false),
+      verdict("For the low back", by("Low back"), false),
+      verdict("For the clock", by("Set-up and change"), false),
     ],
   };
 }

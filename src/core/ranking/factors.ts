@@ -1,6 +1,7 @@
 /** The factors of a score: how near its limit a muscle works where the set sticks, and what an exercise costs. */
 import { clamp } from "#core/base/numbers";
 import { COSTS, type CostId } from "#core/edition/choices";
+import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import type { Joint } from "#core/exercises/joints";
 import type { BodyView } from "#core/mechanics/survey";
@@ -10,35 +11,26 @@ import { EFFORT } from "#core/mechanics/problem";
 export type FactorId = "tension" | "limiter" | CostId | "client";
 export const FACTORS: readonly FactorId[] = ["tension", "limiter", ...COSTS, "client"];
 
-/** elasticity from which on a muscle counts as ending a set */
-const ENDS = 0.1;
-
 /** this muscle's part in what ends the set, over the first's */
-export function endsOf(view: BodyView, muscle: string): number {
+export function endsOf(view: BodyView, muscle: string, { telling }: Pick<Method, "telling">): number {
   const [first] = view.limiters;
   const own = view.limiters.find((l) => l.muscle === muscle)?.elasticity ?? 0;
-  return first && own > ENDS ? own / first.elasticity : 0;
+  return first && own > telling.ends ? own / first.elasticity : 0;
 }
 
 /**
  * How near its own limit the head works where the set sticks, 0 to 1: its largest activation there over the engine's
  * effort, or its muscle's part in what ends the set. Not the latter alone: that is all or nothing.
  */
-export const nearnessOf = (view: BodyView, headId: string, muscle: string): number =>
-  Math.max(clamp((view.heads[headId]?.atSticking ?? 0) / EFFORT), clamp(endsOf(view, muscle)));
+export const nearnessOf = (view: BodyView, headId: string, muscle: string, method: Pick<Method, "telling">): number =>
+  Math.max(clamp((view.heads[headId]?.atSticking ?? 0) / EFFORT), clamp(endsOf(view, muscle, method)));
 
 /** muscles that are there for the back's load */
 const BACK = new Set(["erectors", "quadratus-lumborum", "rectus-abdominis", "obliques"]);
-/** body weights of compression that cost everything */
-const MOST_COMPRESSION = 7;
-/** seconds of set-up, change and second side that cost everything; what the second side takes */
-const MOST_SECONDS = 120;
+/** s that a second side takes */
 const SECOND_SIDE = 40;
-/** share of a usual load that a step may be at the most */
-const COARSEST = 0.2;
-/** kg in all that cost everything and nothing, and the share of a body that is lifted beside an added load */
-const LIGHT = 5;
-const HEAVY = 100;
+
+/** share of a body that is lifted beside an added load */
 const LIFTED = 0.6;
 
 /** kg that move: both hands, and most of the body where the load is added to it */
@@ -72,17 +64,25 @@ export const secondsOf = ({ stated, sides }: Pick<Exercise, "stated" | "sides">)
   stated.setupSeconds + stated.changeSeconds + (sides === "one" ? SECOND_SIDE : 0);
 
 /** what each cost takes of its weight, 0 nothing to 1 all of it */
-export function costsOf({ exercise, view, muscle, strains, mass, others, lacks }: CostInput): Record<CostId, number> {
+export function costsOf(
+  { exercise, view, muscle, strains, mass, others, lacks }: CostInput,
+  method: Pick<Method, "costs">,
+): Record<CostId, number> {
+  const most = method.costs;
   const { stated } = exercise;
-  const compression = clamp(view.compression / MOST_COMPRESSION);
+  const compression = clamp(view.compression / most.compression);
   return {
     joints: clamp(hardestJoint(strains)?.strain ?? 0),
-    spine: BACK.has(muscle) ? 0 : Math.max(compression, clamp(0.8 * (strains.spine ?? 0))),
-    time: clamp(secondsOf(exercise) / MOST_SECONDS),
-    steadiness: clamp(0.7 * (1 - stated.steadiness) + (0.15 * (stated.skill - 1)) / 2 + 0.15 * (stated.helper ? 1 : 0)),
-    progression: clamp(stated.loadStep / stated.usualLoad / COARSEST),
+    spine: BACK.has(muscle) ? 0 : Math.max(compression, clamp(most.spine * (strains.spine ?? 0))),
+    time: clamp(secondsOf(exercise) / most.seconds),
+    steadiness: clamp(
+      most.unsteady * (1 - stated.steadiness) +
+        (most.skill * (stated.skill - 1)) / 2 +
+        most.helper * (stated.helper ? 1 : 0),
+    ),
+    progression: clamp(stated.loadStep / stated.usualLoad / most.step),
     whole: clamp(lacks),
-    load: clamp(1 - Math.log(Math.max(1, movedLoad(exercise, mass)) / LIGHT) / Math.log(HEAVY / LIGHT)),
+    load: clamp(1 - Math.log(Math.max(1, movedLoad(exercise, mass)) / most.light) / Math.log(most.heavy / most.light)),
     focus: clamp(others),
   };
 }

@@ -1,4 +1,5 @@
 /** What a practice judges by beside mechanics: its own schools, rows that a coach moved, and rankings it has kept. */
+import type { Method } from "#core/edition/method";
 import type { z } from "zod";
 import { TERMS } from "#core/edition/choices";
 import type { Edition } from "#core/edition/edition";
@@ -20,10 +21,10 @@ export type KeptRanking = z.infer<typeof keptRankingSchema>;
 
 export type Judgement = z.infer<typeof judgementSchema>;
 
-/** days after which an override is to be looked at again */
-export const REVIEW_DAYS = 180;
 const DAY = 86_400_000;
-export const reviewDue = (j: Pick<Judgement, "at">, now: number): boolean => now - Date.parse(j.at) > REVIEW_DAYS * DAY;
+/** whether a judgement is to be looked at again */
+export const reviewDue = (j: Pick<Judgement, "at">, now: number, { telling }: Pick<Method, "telling">): boolean =>
+  now - Date.parse(j.at) > telling.review * DAY;
 
 /**
  * A head's list with the rows that coaches hold to stand elsewhere where they are held: under that tier, or out. What
@@ -98,9 +99,11 @@ export interface RankingDifference {
   moved: Moved[];
 }
 
-const TELLING = 2;
-
-export function differenceOf(before: KeptRanking, after: KeptRanking): RankingDifference {
+export function differenceOf(
+  before: KeptRanking,
+  after: KeptRanking,
+  { telling }: Pick<Method, "telling">,
+): RankingDifference {
   const causes: RankingDifference["causes"] = [];
   if (before.edition !== after.edition) causes.push("edition");
   if (before.modelVersion !== after.modelVersion) causes.push("model");
@@ -111,7 +114,7 @@ export function differenceOf(before: KeptRanking, after: KeptRanking): RankingDi
   const now = new Map(after.rows.map((r) => [r.setupKey, r]));
   const moved = [...new Set([...old.keys(), ...now.keys()])].flatMap((setupKey): Moved[] => {
     const [a, b] = [old.get(setupKey), now.get(setupKey)];
-    if (a && b && Math.abs(a.score - b.score) < TELLING) return [];
+    if (a && b && Math.abs(a.score - b.score) < telling.moved) return [];
     const change = (f: string) =>
       Math.abs(Math.log(Math.max(0.02, b!.factors[f] ?? 1) / Math.max(0.02, a!.factors[f] ?? 1)));
     const factor =

@@ -12,8 +12,6 @@ export interface FromLog {
   clients: number;
 }
 
-/** points that are nothing to speak of */
-const LEAST = 0.5;
 /** under the next tier */
 const BELOW = 0.01;
 
@@ -21,11 +19,11 @@ const BELOW = 0.01;
 export function nudged(
   rows: readonly RankedRow[],
   log: ReadonlyMap<string, FromLog>,
-  { tiers }: Pick<Edition, "tiers">,
+  { tiers, method }: Pick<Edition, "tiers" | "method">,
 ): RankedRow[] {
   const next = rows.map((r): RankedRow => {
     const told = log.get(unversioned(r.row.setupKey));
-    if (!told || r.group === "out" || r.held || Math.abs(told.points) < LEAST) return r;
+    if (!told || r.group === "out" || r.held || Math.abs(told.points) < method.telling.log) return r;
     const at = tiers.findIndex((t) => t.id === r.tier.id);
     // a score stays inside of its tier; where it stands outside already (tiers are of all bodies) it goes no further
     const low = Math.min(r.score, r.tier.from);

@@ -2,6 +2,7 @@
  * A family sorted into heavy, middle and light places: what is worth its warm-up early in a session, and what is quick
  * and finely stepped enough for the end. By the load it moves, how finely that is set, and what it takes to set up.
  */
+import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
 import { movedLoad } from "./factors";
 
@@ -17,19 +18,20 @@ export interface Placed {
   seconds: number;
 }
 
-/** kg that move, and step over load, of a heavy place; kg of a light one: for size, for strength */
-const HEAVY = { size: { load: 45, step: 0.1 }, strength: { load: 60, step: 0.06 } };
-const LIGHT = { size: 18, strength: 30 };
-
 /** @param goal 0 size to 1 strength: in between the limits are too */
-export function sessionPlace(exercise: Pick<Exercise, "stated">, mass: number, goal = 0): Placed {
+export function sessionPlace(
+  exercise: Pick<Exercise, "stated">,
+  mass: number,
+  goal: number,
+  places: Method["places"],
+): Placed {
   const { stated } = exercise;
   const between = (a: number, b: number) => a + goal * (b - a);
   const load = movedLoad(exercise, mass);
   const step = stated.loadStep / (load || 1);
   const heavy =
-    load >= between(HEAVY.size.load, HEAVY.strength.load) && step <= between(HEAVY.size.step, HEAVY.strength.step);
-  const light = load < between(LIGHT.size, LIGHT.strength);
+    load >= between(places.heavy, places.strongHeavy) && step <= between(places.heavyStep, places.strongStep);
+  const light = load < between(places.light, places.strongLight);
   return {
     place: heavy ? "heavy" : light ? "light" : "middle",
     load,

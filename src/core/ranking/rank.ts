@@ -11,7 +11,7 @@ import type { ClientInput } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
 import type { Joint } from "#core/exercises/joints";
 import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
-import { tierOf, type Edition, type RankingSettings } from "#core/edition/edition";
+import { tierOf, type Edition } from "#core/edition/edition";
 import { towards, type Tier, type Weights } from "#core/edition/schools";
 import { COSTS, type CostId } from "#core/edition/choices";
 import { becauseOf, type Because } from "#core/ranking/because";
@@ -19,7 +19,7 @@ import { costsOf, endsOf, FACTORS, nearnessOf, type FactorId } from "./factors";
 import { strainsOf } from "#core/suitability/strains";
 import { suitability, whomOf, whyNot, type Suitability, type Whom } from "#core/suitability/suitability";
 import { bestEnd, upTo, type InPart } from "./part";
-import { comesAlong, indexOf, LISTED, shareOfBest, type SurveyIndex } from "./survey-index";
+import { comesAlong, indexOf, shareOfBest, type SurveyIndex } from "./survey-index";
 import { leastBest, tensionOf } from "./tension";
 
 /** for whom, and for what, setups are ranked */
@@ -97,19 +97,26 @@ interface Draft {
 }
 
 /** rows of the survey that are for a head: it moves there at least a share of the tension that it moves at its best */
-export function listedFor(survey: Pick<Survey, "rows">, headId: string): SurveyRow[] {
-  const index = indexOf(survey);
-  return index.rows.filter((r, i) => r.view.feasible && shareOfBest(index, headId, i) >= LISTED);
+export function listedFor(survey: Pick<Survey, "rows">, headId: string, edition: Edition): SurveyRow[] {
+  const index = indexOf(survey, edition);
+  return index.rows.filter((r, i) => r.view.feasible && shareOfBest(index, headId, i) >= edition.method.lists.listed);
 }
 
 /** setups in which a head works too little, most first */
-export function notFor(survey: Survey, headId: string, exercises: ReadonlyMap<string, Exercise>): NotFor[] {
-  const index = indexOf(survey);
+export function notFor(
+  survey: Survey,
+  headId: string,
+  exercises: ReadonlyMap<string, Exercise>,
+  edition: Edition,
+): NotFor[] {
+  const index = indexOf(survey, edition);
   return index.rows
     .flatMap((row, i): NotFor[] => {
       const share = shareOfBest(index, headId, i);
       const exercise = exercises.get(row.exerciseId);
-      return exercise && row.view.heads[headId] && share < LISTED ? [{ row, exercise, share }] : [];
+      return exercise && row.view.heads[headId] && share < edition.method.lists.listed
+        ? [{ row, exercise, share }]
+        : [];
     })
     .sort((a, b) => b.share - a.share);
 }
@@ -126,14 +133,15 @@ function draftsOf(
   const drafts = index.rows.flatMap((row, at): Draft[] => {
     const exercise = exercises.get(row.exerciseId);
     const m = row.view.heads[headId];
-    if (!exercise || !m || !row.view.feasible || shareOfBest(index, headId, at) < LISTED) return [];
+    if (!exercise || !m || !row.view.feasible || shareOfBest(index, headId, at) < edition.method.lists.listed)
+      return [];
     const bodies: BodyView[] = [row.view, ...row.varied];
     const endsAt = bestEnd(row.view, headId, w, edition.ranking);
     const told = bodies.map((v): InPart => {
       if (!v.feasible) return { tension: 0, nearness: 0 };
       const whole: InPart = {
         tension: v.heads[headId] ? tensionOf(v.heads[headId].slices, w) : 0,
-        nearness: nearnessOf(v, headId, muscle),
+        nearness: nearnessOf(v, headId, muscle, edition.method),
       };
       const shorter = endsAt === null ? null : upTo(v, headId, endsAt, w);
       const counts = shorter ? edition.ranking.part!.counts : 0;
@@ -145,7 +153,13 @@ function draftsOf(
         at,
         row,
         exercise,
-        along: comesAlong(exercise, headId, endsOf(row.view, muscle), nearnessOf(row.view, headId, muscle), edition),
+        along: comesAlong(
+          exercise,
+          headId,
+          endsOf(row.view, muscle, edition.method),
+          nearnessOf(row.view, headId, muscle, edition.method),
+          edition,
+        ),
         costs: {} as Draft["costs"],
         costProduct: 1,
         strains: strainsOf(index.rows, row, exercise),
@@ -160,15 +174,18 @@ function draftsOf(
   const most = Math.max(1e-9, ...drafts.map((d) => index.moved[d.at]!));
   for (const d of drafts) {
     const moved = index.moved[d.at]! || 1;
-    d.costs = costsOf({
-      exercise: d.exercise,
-      view: d.row.view,
-      muscle,
-      strains: d.strains,
-      mass,
-      others: 1 - (index.movedBy[d.at]![muscle] ?? 0) / moved,
-      lacks: 1 - moved / most,
-    });
+    d.costs = costsOf(
+      {
+        exercise: d.exercise,
+        view: d.row.view,
+        muscle,
+        strains: d.strains,
+        mass,
+        others: 1 - (index.movedBy[d.at]![muscle] ?? 0) / moved,
+        lacks: 1 - moved / most,
+      },
+      edition.method,
+    );
     d.costProduct = COSTS.reduce((product, id) => product * (1 - w[id] * d.costs[id]), 1);
   }
   return drafts;
@@ -181,11 +198,11 @@ function ceilings(
   body: number,
   headId: string,
   w: Weights,
-  { mostTension, easy, exponent = 1 }: RankingSettings,
+  { ranking: { mostTension, easy, exponent = 1 }, method: { lists } }: Edition,
 ) {
   const own = drafts.filter((d) => !d.along && index.named[d.at] && d.tension.length > body);
   const views = drafts.flatMap((d) => (body === 0 ? d.row.view : d.row.varied[body - 1])?.heads[headId] ?? []);
-  const best = Math.max(1e-9, ...own.map((d) => d.tension[body]!), views[0] ? leastBest(views[0], w) : 0);
+  const best = Math.max(1e-9, ...own.map((d) => d.tension[body]!), views[0] ? leastBest(views[0], w, lists) : 0);
   const product = (d: Draft) =>
     Math.min(mostTension, d.tension[body]! / best) ** exponent *
     (1 - w.limiter * (1 - d.nearness[body]!)) *
@@ -226,7 +243,7 @@ export function scoredRows(
   const index = indexOf(survey, edition);
   const drafts = draftsOf(index, headId, head.muscle, w, exercises, context.mass ?? DEFAULT_MASS, edition);
   const bodies = Math.max(0, ...drafts.map((d) => d.tension.length));
-  const tops = Array.from({ length: bodies }, (_, b) => ceilings(drafts, index, b, headId, w, edition.ranking));
+  const tops = Array.from({ length: bodies }, (_, b) => ceilings(drafts, index, b, headId, w, edition));
   return drafts.map((d) => {
     const suits = suitability({ exercise: d.exercise, view: d.row.view, strains: d.strains }, context, edition.method);
     const scores = d.tension.map((_, b) => {
@@ -296,7 +313,7 @@ export function rankHead(
   rows.sort(inOrder(edition));
   let place = 0;
   let leader: (typeof rows)[number] | null = null;
-  const because = becauseOf(rows, headId, w);
+  const because = becauseOf(rows, headId, w, edition.method);
   const niche = edition.tiers.find((t) => t.id === "niche")?.from ?? 0;
   return rows.map(({ scores, ...r }, i) => {
     const tied = leader !== null && leader.group === r.group && r.group !== "out" && r.score >= niche && !ahead();

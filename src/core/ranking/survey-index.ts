@@ -8,9 +8,6 @@ import { setupKey } from "#core/exercises/setup";
 import type { Survey, SurveyRow } from "#core/mechanics/survey";
 import { leastBest, NEUTRAL, tensionOf } from "./tension";
 
-/** of what the best exercise at hand does for a head: under it a setup is not for that head */
-export const LISTED = 0.15;
-
 export interface SurveyIndex {
   rows: readonly SurveyRow[];
   /** whether a row's setup is one of the edition's yardstick: ceilings are taken from these */
@@ -25,6 +22,7 @@ export interface SurveyIndex {
 }
 
 type Yardsticks = Edition["yardstick"];
+type Lists = Edition["method"]["lists"];
 const keysOf = new WeakMap<Yardsticks, ReadonlySet<string>>();
 /** the yardstick's setups as the present library has them */
 function yardstickKeys(yardstick: Yardsticks): ReadonlySet<string> {
@@ -41,20 +39,23 @@ function yardstickKeys(yardstick: Yardsticks): ReadonlySet<string> {
   return keys;
 }
 
-const known = new WeakMap<readonly SurveyRow[], Map<Yardsticks, SurveyIndex>>();
+/** of a survey, by what of an edition it depends on */
+const known = new WeakMap<readonly SurveyRow[], { yardstick: Yardsticks; best: number; index: SurveyIndex }[]>();
 
 export function indexOf(
   { rows }: Pick<Survey, "rows">,
-  { yardstick }: Pick<Edition, "yardstick"> = CURRENT_EDITION,
+  { yardstick, method: { lists } }: Pick<Edition, "yardstick" | "method"> = CURRENT_EDITION,
 ): SurveyIndex {
-  const all = known.get(rows) ?? new Map<Yardsticks, SurveyIndex>();
+  const all = known.get(rows) ?? [];
   known.set(rows, all);
-  let index = all.get(yardstick);
-  if (!index) all.set(yardstick, (index = build(rows, yardstickKeys(yardstick))));
+  const made = all.find((k) => k.yardstick === yardstick && k.best === lists.best);
+  if (made) return made.index;
+  const index = build(rows, yardstickKeys(yardstick), lists);
+  all.push({ yardstick, best: lists.best, index });
   return index;
 }
 
-function build(rows: readonly SurveyRow[], keys: ReadonlySet<string>): SurveyIndex {
+function build(rows: readonly SurveyRow[], keys: ReadonlySet<string>, lists: Pick<Lists, "best">): SurveyIndex {
   let named = rows.map((r) => keys.has(r.setupKey));
   if (!named.includes(true)) named = rows.map(() => true);
   const neutral = new Map<string, Float64Array>();
@@ -69,7 +70,7 @@ function build(rows: readonly SurveyRow[], keys: ReadonlySet<string>): SurveyInd
       if (!m || !view.feasible) return;
       list[i] = tensionOf(m.slices, NEUTRAL);
       if (named[i]) most = Math.max(most, list[i]);
-      most = Math.max(most, leastBest(m, NEUTRAL));
+      most = Math.max(most, leastBest(m, NEUTRAL, lists));
     });
     neutral.set(head.id, list);
     best.set(head.id, most);
@@ -105,9 +106,6 @@ function namings(): ReadonlyMap<string, number> {
 const headNamedBy = (headId: string): number => namings().get(headId) ?? 0;
 const namedBy = (muscle: string): number => namings().get(`muscle ${muscle}`) ?? 0;
 
-/** setups that have to name a muscle before its names are believed */
-const OFTEN = 6;
-
 /**
  * Whether the head only comes along in an exercise. Where enough exercises are for its muscle, in every one that is not
  * for the head, even where it ends the set: what holds a joint still gives out first in many (the elbow's flexors in a
@@ -119,10 +117,11 @@ export function comesAlong(
   headId: string,
   ends: number,
   nearness: number,
-  { along }: Pick<Edition, "along">,
+  { along, method }: Pick<Edition, "along" | "method">,
 ): boolean {
   if (namedHeads(exercise).includes(headId)) return false;
+  const { often } = method.lists;
   const seldom = ends < 0.35 && nearness < 0.85;
-  if (along === "not named") return namedBy(findHead(headId)!.muscle) >= OFTEN || seldom;
-  return headNamedBy(headId) >= OFTEN ? ends < 0.9 : seldom;
+  if (along === "not named") return namedBy(findHead(headId)!.muscle) >= often || seldom;
+  return headNamedBy(headId) >= often ? ends < 0.9 : seldom;
 }

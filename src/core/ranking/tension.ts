@@ -5,6 +5,7 @@
 import { clamp } from "#core/base/numbers";
 import type { HeadMetrics, Slices } from "#core/mechanics/metrics";
 import { EFFORT } from "#core/mechanics/problem";
+import type { Method } from "#core/edition/method";
 import type { Weights } from "#core/edition/schools";
 
 export type Counting = Pick<Weights, "length" | "passive" | "shortening" | "part">;
@@ -38,8 +39,9 @@ export function tensionOf(slices: Slices, w: Counting): number {
 export const heldAtMost = ({ attainable: [plain, long] }: Pick<HeadMetrics, "attainable">, length: number): number =>
   EFFORT * Math.max(0.1 * plain, plain + length * long);
 
-/** share of what it could hold that stands for the best where the library has nothing good */
-export const LEAST_BEST = 0.4;
-/** the same for a way of counting: one that asks for much shortening is reached by less */
-export const leastBest = (m: Pick<HeadMetrics, "attainable">, w: Counting): number =>
-  LEAST_BEST * heldAtMost(m, w.length) * Math.min(1, 0.5 / Math.max(w.shortening, 0.5));
+/**
+ * What stands for the best where the library has nothing good: a share of what the head could hold; less where a way of
+ * counting asks for much shortening.
+ */
+export const leastBest = (m: Pick<HeadMetrics, "attainable">, w: Counting, { best }: Pick<Method["lists"], "best">) =>
+  best * heldAtMost(m, w.length) * Math.min(1, 0.5 / Math.max(w.shortening, 0.5));

@@ -10,7 +10,7 @@ import { SURE } from "./gap";
 import type { LineReview } from "./schema";
 import { against } from "./stay";
 
-export function ofLine(p: Prescription, own: LineReview, target: Target, { elsewhere }: ProposalAsk): Edit[] {
+export function ofLine(p: Prescription, own: LineReview, target: Target, { elsewhere, method }: ProposalAsk): Edit[] {
   const edit = (key: string, reason: EditReason, c: Change | null, safety = false): Edit => ({
     key: `edit ${key} ${p.id}`,
     lineId: p.id,
@@ -44,7 +44,7 @@ export function ofLine(p: Prescription, own: LineReview, target: Target, { elsew
       ),
     );
   out.push(...ofSides(p, own, edit));
-  const because = p.locked ? null : against(own, elsewhere?.get(unversioned(p.setupKey)));
+  const because = p.locked ? null : against(own, method.review, elsewhere?.get(unversioned(p.setupKey)));
   if (because)
     out.push({
       ...edit(`replace ${because.kind} ${own.last}`, { kind: "replace", because }, null),

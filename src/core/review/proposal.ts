@@ -33,13 +33,14 @@ export function proposalOf(ask: ProposalAsk): Edit[] {
   const rests = lighter !== null || isLight(program, review.block.reserve);
   const kept = rests ? edits.filter((e) => e.safety || e.operations.length === 0) : edits;
   // sets are moved by one edit at a time: rest, then the next block, then a rotation, then more for what stands still
-  const restart = lighter || block ? null : nextBlock(program, history, review);
+  const restart = lighter || block ? null : nextBlock(program, history, review, method);
   const next = lighter ?? block ?? restart;
   const ofAll = next ? [next] : rests ? [] : rotations(program, review, ask.client, method);
   const movements = rests ? [] : ofMovements(program, review, changed, method);
   const gone = new Set(edits.filter((e) => e.safety).map((e) => e.lineId));
   const replaced = mostPressing(
     [...kept, ...oneSided(lines, reviews), ...movements].filter((e) => e.find && !e.safety),
+    method.review.replaced,
   );
   const moved = new Set(replaced.map((e) => e.lineId));
   return [
@@ -54,12 +55,10 @@ export function proposalOf(ask: ProposalAsk): Edit[] {
 
 const OVER: ReadonlySet<EditReason["kind"]> = new Set(["target", "drop", "side", "even", "uncapped"]);
 
-/** setups that change in one week, at the most: of more nobody knows afterwards what it was */
-const REPLACED = 2;
 const PRESSING: readonly Against["kind"][] = ["hurts", "not felt", "form", "others", "still"];
 
-/** the most pressing ones, one a line: what hurts, then what is felt least */
-function mostPressing(edits: readonly Edit[]): Edit[] {
+/** the most pressing ones, one a line: what hurts, then what is felt least. Of more nobody knows what it was */
+function mostPressing(edits: readonly Edit[], most: number): Edit[] {
   const rank = ({ reason: r }: Edit): number => {
     if (r.kind !== "replace") return 1.5;
     return PRESSING.indexOf(r.because.kind) + (r.because.kind === "not felt" ? r.because.target / r.because.said : 0);
@@ -67,7 +66,7 @@ function mostPressing(edits: readonly Edit[]): Edit[] {
   return [...edits]
     .sort((a, b) => rank(a) - rank(b))
     .filter((e, i, all) => all.findIndex((x) => x.lineId === e.lineId) === i)
-    .slice(0, REPLACED);
+    .slice(0, most);
 }
 
 /** what is left out for pain is changed by nothing else */
@@ -134,7 +133,7 @@ function ofMovements(program: Program, review: Review, changed: ReadonlySet<stri
       ];
     const changeable = own.find((x) => !x.locked);
     const line = review.lines.find((l) => l.lineId === changeable?.id);
-    const stood = line ? stoodFor(line) : null;
+    const stood = line ? stoodFor(line, method.review) : null;
     if (changeable && stood)
       return [
         {

@@ -3,6 +3,7 @@
  * is known too late and too badly (docs/method/review.md); pain, feel, form and what other clients' logs say are.
  */
 import { daysBetween } from "#core/base/dates";
+import type { Method } from "#core/edition/method";
 import type { Joint } from "#core/exercises/joints";
 import type { LineReview } from "./schema";
 
@@ -25,50 +26,39 @@ export type For =
   | { kind: "early"; workouts: number }
   | { kind: "nothing against" };
 
-/** workouts that are looked at for pain, and those of them that are enough */
-const HURTS = { of: 10, times: 3 };
-/** share of workouts felt elsewhere, and workouts that say so */
-const FELT = { share: 0.4, said: 6 };
-/** workouts of the last six in which the form went */
-const FORM = 4;
-/** points of a ranking that other clients' logs take away */
-const OTHERS = -3;
-/** weeks in one setup from which a standing movement is worth another one: before them a further day comes first */
-const STILL_WEEKS = 12;
-/** workouts under which nothing is said for a line */
-const EARLY = 4;
+type Rules = Method["review"];
 
 /** what speaks for another setup, most pressing first; null where nothing does */
-export function against(line: LineReview, elsewhere?: Elsewhere): Against | null {
-  const since = line.points.at(-HURTS.of)?.on ?? line.first;
+export function against(line: LineReview, rules: Rules, elsewhere?: Elsewhere): Against | null {
+  const since = line.points.at(-rules.hurtsOf)?.on ?? line.first;
   const hurt = line.pains.filter((p) => p.on >= since);
-  if (hurt.length >= HURTS.times)
+  if (hurt.length >= rules.hurts)
     return {
       kind: "hurts",
       joint: hurt[0]!.joint,
       times: hurt.length,
-      of: Math.max(hurt.length, Math.min(HURTS.of, line.workouts)),
+      of: Math.max(hurt.length, Math.min(rules.hurtsOf, line.workouts)),
     };
   const { target, said } = line.felt;
   // what makes somebody stronger is felt enough
   const works = line.change?.verdict === "stronger";
-  if (!works && said >= FELT.said && target / said < 1 - FELT.share)
+  if (!works && said >= rules.said && target / said < 1 - rules.elsewhere)
     return { kind: "not felt", target, said, where: line.feltIn[0]?.group ?? null };
-  if (line.form.lost >= FORM) return { kind: "form", ...line.form };
-  if (!works && elsewhere && elsewhere.points <= OTHERS) return { kind: "others", ...elsewhere };
+  if (line.form.lost >= rules.form) return { kind: "form", ...line.form };
+  if (!works && elsewhere && elsewhere.points <= rules.others) return { kind: "others", ...elsewhere };
   return null;
 }
 
 /** of a line that stands still with nothing in the way and sets enough: weeks in its setup, where those are many */
-export function stoodFor({ first, last }: LineReview): number | null {
+export function stoodFor({ first, last }: LineReview, { still }: Rules): number | null {
   const weeks = Math.round(daysBetween(first, last) / 7);
-  return weeks >= STILL_WEEKS ? weeks : null;
+  return weeks >= still ? weeks : null;
 }
 
 /** what speaks for a line that stays as it is */
-export function inFavour(line: LineReview): For {
+export function inFavour(line: LineReview, { early }: Rules): For {
   if (line.change?.verdict === "stronger")
     return { kind: "stronger", mean: line.change.mean, weeks: line.change.weeks };
-  if (line.workouts < EARLY) return { kind: "early", workouts: line.workouts };
-  return line.felt.said >= EARLY ? { kind: "felt", ...line.felt } : { kind: "nothing against" };
+  if (line.workouts < early) return { kind: "early", workouts: line.workouts };
+  return line.felt.said >= early ? { kind: "felt", ...line.felt } : { kind: "nothing against" };
 }

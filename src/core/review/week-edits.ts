@@ -13,12 +13,6 @@ import { change, type Edit, type EditReason, type ProposalClient } from "./edits
 import type { Review } from "./schema";
 import { LIGHTER } from "./weeks";
 
-/** lines of all that sag together from which on it is the client and not the lines */
-const SAG = { share: 0.5, lines: 3 };
-/** weeks of a block after which a lighter one is due, and weeks that a group is specialised for. Judgement */
-const BLOCK = 6;
-const SPECIALISED = 6;
-
 const ofWeek = (
   program: Program,
   key: string,
@@ -43,9 +37,10 @@ export function isLight(program: Program, usual: number | null): boolean {
 
 /** most lines weaker at once: rest first, whatever each of them asks for */
 export function lighterWeek(program: Program, review: Review, method: Method): Edit | null {
+  const { sag, sagLines } = method.review;
   const told = review.lines.filter((l) => l.change);
   const weaker = told.filter((l) => l.change!.verdict === "weaker");
-  if (weaker.length < SAG.lines || weaker.length < SAG.share * told.length) return null;
+  if (weaker.length < sagLines || weaker.length < sag * told.length) return null;
   if (isLight(program, review.block.reserve)) return null;
   const key = `lighter ${review.weeks.at(-1)?.from ?? review.today}`;
   const reason = { kind: "lighter week", lines: weaker.length, of: told.length } as const;
@@ -54,18 +49,20 @@ export function lighterWeek(program: Program, review: Review, method: Method): E
 
 /** a block has gone its weeks: the last one is lighter, and its key lasts for the week in which it is asked */
 export function blockEnd(program: Program, { block, weeks, today }: Review, method: Method): Edit | null {
-  if (block.weeks < BLOCK || isLight(program, block.reserve)) return null;
+  if (block.weeks < method.review.block || isLight(program, block.reserve)) return null;
   const key = `block ${weeks.at(-1)?.from ?? today}`;
   return ofWeek(program, key, { kind: "block end", weeks: block.weeks }, lighterOf(program, method));
 }
 
-/** days of log in which the block before is looked for */
-const BLOCK_DAYS = 56;
-
 /** after the lighter week: sets and effort as they were before it; null where the week is not a lighter one */
-export function nextBlock(program: Program, { entries }: History, { block, weeks, today }: Review): Edit | null {
+export function nextBlock(
+  program: Program,
+  { entries }: History,
+  { block, weeks, today }: Review,
+  { review }: Method,
+): Edit | null {
   if (!block.lighter) return null;
-  const since = dateBefore(today, BLOCK_DAYS);
+  const since = dateBefore(today, review.before);
   const operations = prescriptionsOf(program).flatMap((p): Operation[] => {
     if (p.purpose !== "work" || p.locked) return [];
     const days = new Map<string, number[]>();
@@ -86,7 +83,7 @@ export function nextBlock(program: Program, { entries }: History, { block, weeks
 /** a group has been specialised for its weeks: the one that waits longest is next */
 export function rotations(program: Program, review: Review, client: ProposalClient, method: Method): Edit[] {
   return review.specialised
-    .filter((s) => s.weeks >= SPECIALISED && findGroup(s.group))
+    .filter((s) => s.weeks >= method.review.specialised && findGroup(s.group))
     .flatMap(({ group, weeks }): Edit[] => {
       const to = nextGroup(program, client, method);
       if (!to) return [];

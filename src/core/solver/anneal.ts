@@ -1,5 +1,5 @@
 /** A first week by simulated annealing (Kirkpatrick 1983): seeded, so that the same problem gives the same week. */
-import { boardOf } from "#core/solver/board";
+import { boardOf, type Board } from "#core/solver/board";
 import type { Sets, WeekProblem } from "#core/solver/problem";
 
 export interface AnnealOptions {
@@ -47,131 +47,187 @@ export function annealInStages(problem: WeekProblem, options: Omit<AnnealOptions
   return best!;
 }
 
-export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Sets; value: number } {
-  const { field, days, first, alike, locked } = problem;
-  const { candidates } = field;
-  const [C, D] = [candidates.length, days.length];
-  const { random, moves, stop = () => false } = options;
-  const board = boardOf(problem, options.start ?? lockedSets(problem));
-  const { sets } = board;
-  if (C === 0) return { sets: sets.slice(), value: board.value() };
-  const pick = (n: number) => Math.floor(random() * n);
-  const pickDay = () => first[pick(D)]!;
+/** places in use, as candidate x day, of what may be changed: kept in step set by set */
+class Used {
+  private readonly list: number[] = [];
+  private readonly where: Int32Array;
 
-  /** candidates by their leading group: most exchanges stay within it */
-  const byLead: number[][] = field.groups.map(() => []);
-  candidates.forEach((c, k) => byLead[c.lead]!.push(k));
-
-  /** places in use, as candidate x day; kept in step by `set` */
-  const used: number[] = [];
-  const where = new Int32Array(C * D).fill(-1);
-  const note = (at: number) => {
-    if (locked[at] || first[at % D] !== at % D) return;
-    const is = sets[at]! > 0;
-    if (is && where[at]! < 0) {
-      where[at] = used.length;
-      used.push(at);
-    } else if (!is && where[at]! >= 0) {
-      const last = used[used.length - 1]!;
-      used[where[at]!] = last;
-      where[last] = where[at]!;
-      used.pop();
-      where[at] = -1;
-    }
-  };
-  /** on every day with the session of this one */
-  const set = (at: number, to: number) => {
-    const [k, d] = [Math.floor(at / D), at % D];
-    for (const x of alike[d]!) board.put(k, x, to);
-    note(at);
-  };
-  for (let at = 0; at < C * D; at++) note(at);
-
-  /** what a move has changed, to take it back */
-  const changed: number[] = [];
-  const was: number[] = [];
-  const change = (at: number, to: number) => {
-    changed.push(at);
-    was.push(sets[at]!);
-    set(at, to);
-  };
-  const undo = () => {
-    for (let i = changed.length - 1; i >= 0; i--) set(changed[i]!, was[i]!);
-  };
-  /** puts a new line where it fits */
-  const add = (k: number, d: number, wanted: number): boolean => {
-    if (sets[k * D + d]! > 0 || !alike[d]!.every((x) => board.fits(k, x))) return false;
-    const c = candidates[k]!;
-    change(k * D + d, Math.max(c.least, Math.min(c.most, wanted)));
-    return true;
-  };
-  const randomSets = (k: number) => {
-    const { least, most } = candidates[k]!;
-    return least + pick(most - least + 1);
-  };
-
-  /** sets that one line gives up or takes are another line's: where minutes are short, neither change fits alone */
-  const handOver = (from: number, by: number): boolean => {
-    const at = used[pick(used.length)]!;
-    const { least, most } = candidates[Math.floor(at / D)]!;
-    const n = sets[at]! + by;
-    if (at === from || n < least || n > most) return false;
-    change(at, n);
-    return true;
-  };
-
-  /** @returns false where the move could not be made */
-  function move(): boolean {
-    const r = random();
-    if (used.length === 0 || r < 0.22) {
-      if (used.length > 0 && random() < 0.4) {
-        change(used[pick(used.length)]!, 0);
-        return true;
-      }
-      const k = pick(C);
-      return add(k, pickDay(), randomSets(k));
-    }
-    const at = used[pick(used.length)]!;
-    const [k, d] = [Math.floor(at / D), at % D];
-    const c = candidates[k]!;
-    const n = sets[at]!;
-    if (r < 0.42) {
-      const to = n + (random() < 0.5 ? 1 : -1);
-      if (to < c.least || to > c.most) return false;
-      change(at, to);
-      return random() < 0.5 || handOver(at, n - to);
-    }
-    if (r < 0.68) {
-      const list = random() < 0.7 ? byLead[c.lead]! : null;
-      const other = list ? list[pick(list.length)]! : pick(C);
-      if (other === k) return false;
-      change(at, 0);
-      return add(other, d, n);
-    }
-    if (r < 0.84 || used.length < 2) {
-      const to = pickDay();
-      if (to === d) return false;
-      change(at, 0);
-      return add(k, to, n);
-    }
-    const second = used[pick(used.length)]!;
-    const [k2, d2] = [Math.floor(second / D), second % D];
-    if (d2 === d || k2 === k) return false;
-    const n2 = sets[second]!;
-    change(at, 0);
-    change(second, 0);
-    return add(k, d2, n) && add(k2, d, n2);
+  constructor(
+    private readonly problem: WeekProblem,
+    private readonly sets: Sets,
+  ) {
+    this.where = new Int32Array(sets.length).fill(-1);
+    for (let at = 0; at < sets.length; at++) this.note(at);
   }
 
+  get length(): number {
+    return this.list.length;
+  }
+
+  at(i: number): number {
+    return this.list[i]!;
+  }
+
+  note(at: number): void {
+    const { locked, first, days } = this.problem;
+    const d = at % days.length;
+    if (locked[at] || first[d] !== d) return;
+    const { list, where } = this;
+    const is = this.sets[at]! > 0;
+    if (is && where[at]! < 0) {
+      where[at] = list.length;
+      list.push(at);
+    } else if (!is && where[at]! >= 0) {
+      const last = list[list.length - 1]!;
+      list[where[at]!] = last;
+      where[last] = where[at]!;
+      list.pop();
+      where[at] = -1;
+    }
+  }
+}
+
+/** changes of a week one at a time, each of which can be taken back */
+class Moves {
+  private readonly candidates: WeekProblem["field"]["candidates"];
+  private readonly D: number;
+  /** candidates by their leading group: most exchanges stay within it */
+  private readonly byLead: number[][];
+  private readonly used: Used;
+  /** what the last move has changed */
+  private readonly changed: number[] = [];
+  private readonly was: number[] = [];
+
+  constructor(
+    private readonly problem: WeekProblem,
+    private readonly board: Board,
+    private readonly random: () => number,
+  ) {
+    this.candidates = problem.field.candidates;
+    this.D = problem.days.length;
+    this.byLead = problem.field.groups.map(() => []);
+    this.candidates.forEach((c, k) => this.byLead[c.lead]!.push(k));
+    this.used = new Used(problem, board.sets);
+  }
+
+  /** @returns false where the move could not be made: what it has changed is to be taken back all the same */
+  move(): boolean {
+    this.changed.length = this.was.length = 0;
+    const { used, candidates, D, random } = this;
+    const r = random();
+    if (used.length === 0 || r < 0.22) return this.come();
+    const at = used.at(this.pick(used.length));
+    if (r < 0.42) return this.resize(at);
+    const [k, d] = [Math.floor(at / D), at % D];
+    const n = this.board.sets[at]!;
+    if (r < 0.68) {
+      const list = random() < 0.7 ? this.byLead[candidates[k]!.lead]! : null;
+      const other = list ? list[this.pick(list.length)]! : this.pick(candidates.length);
+      if (other === k) return false;
+      this.change(at, 0);
+      return this.add(other, d, n);
+    }
+    if (r < 0.84 || used.length < 2) {
+      const to = this.pickDay();
+      if (to === d) return false;
+      this.change(at, 0);
+      return this.add(k, to, n);
+    }
+    return this.exchange(at, used.at(this.pick(used.length)));
+  }
+
+  undo(): void {
+    for (let i = this.changed.length - 1; i >= 0; i--) this.set(this.changed[i]!, this.was[i]!);
+  }
+
+  /** a line goes, or a new one comes */
+  private come(): boolean {
+    const { used, candidates, random } = this;
+    if (used.length > 0 && random() < 0.4) {
+      this.change(used.at(this.pick(used.length)), 0);
+      return true;
+    }
+    const k = this.pick(candidates.length);
+    const d = this.pickDay();
+    const { least, most } = candidates[k]!;
+    return this.add(k, d, least + this.pick(most - least + 1));
+  }
+
+  /** a set more or fewer, and often another line's fewer or more: where minutes are short, neither fits alone */
+  private resize(at: number): boolean {
+    const { candidates, board, random } = this;
+    const { least, most } = candidates[Math.floor(at / this.D)]!;
+    const n = board.sets[at]!;
+    const to = n + (random() < 0.5 ? 1 : -1);
+    if (to < least || to > most) return false;
+    this.change(at, to);
+    return random() < 0.5 || this.handOver(at, n - to);
+  }
+
+  private handOver(from: number, by: number): boolean {
+    const at = this.used.at(this.pick(this.used.length));
+    const { least, most } = this.candidates[Math.floor(at / this.D)]!;
+    const n = this.board.sets[at]! + by;
+    if (at === from || n < least || n > most) return false;
+    this.change(at, n);
+    return true;
+  }
+
+  /** two lines exchange their days */
+  private exchange(at: number, second: number): boolean {
+    const { D, board } = this;
+    const [k, d, k2, d2] = [Math.floor(at / D), at % D, Math.floor(second / D), second % D];
+    if (d2 === d || k2 === k) return false;
+    const [n, n2] = [board.sets[at]!, board.sets[second]!];
+    this.change(at, 0);
+    this.change(second, 0);
+    return this.add(k, d2, n) && this.add(k2, d, n2);
+  }
+
+  /** puts a new line where it fits */
+  private add(k: number, d: number, wanted: number): boolean {
+    const at = k * this.D + d;
+    if (this.board.sets[at]! > 0 || !this.problem.alike[d]!.every((x) => this.board.fits(k, x))) return false;
+    const { least, most } = this.candidates[k]!;
+    this.change(at, Math.max(least, Math.min(most, wanted)));
+    return true;
+  }
+
+  private change(at: number, to: number): void {
+    this.changed.push(at);
+    this.was.push(this.board.sets[at]!);
+    this.set(at, to);
+  }
+
+  /** on every day with the session of this one */
+  private set(at: number, to: number): void {
+    const [k, d] = [Math.floor(at / this.D), at % this.D];
+    for (const x of this.problem.alike[d]!) this.board.put(k, x, to);
+    this.used.note(at);
+  }
+
+  private pick(n: number): number {
+    return Math.floor(this.random() * n);
+  }
+
+  private pickDay(): number {
+    return this.problem.first[this.pick(this.D)]!;
+  }
+}
+
+export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Sets; value: number } {
+  const { random, moves, stop = () => false } = options;
+  const board = boardOf(problem, options.start ?? lockedSets(problem));
   let value = board.value();
   let best = value;
-  let bestSets: Sets = sets.slice();
+  let bestSets: Sets = board.sets.slice();
+  if (problem.field.candidates.length === 0) return { sets: bestSets, value };
+  const walk = new Moves(problem, board, random);
   const hot = options.from ?? HOT;
   for (let i = 0; i < moves; i++) {
     if (i % LOOK === 0 && stop()) break;
     const temperature = hot * Math.pow(COLD / hot, i / moves);
-    changed.length = was.length = 0;
-    let taken = move();
+    let taken = walk.move();
     if (taken) {
       const next = board.value();
       const gain = next - value;
@@ -179,11 +235,11 @@ export function anneal(problem: WeekProblem, options: AnnealOptions): { sets: Se
       if (taken) value = next;
     }
     if (!taken) {
-      undo();
+      walk.undo();
       board.value();
     } else if (value > best + 1e-9) {
       best = value;
-      bestSets = sets.slice();
+      bestSets = board.sets.slice();
     }
   }
   return { sets: bestSets, value: best };

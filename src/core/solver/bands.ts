@@ -93,7 +93,8 @@ function priceOf(
   const [low, top] = reps.bands[band]!;
   const usual = c.exercise.stated.usualLoad + p.bodyLoad;
   const asked = { usual, step: inKg(p.loadStep), sore: c.sore, beginner };
-  if (low < repFloor(classOf(loadingOf(c.row.view)), asked, method).reps || (c.spine > 1 && low >= 12)) return null;
+  if (low < repFloor(classOf(loadingOf(c.row.view, method)), asked, method).reps || (c.spine > 1 && low >= 12))
+    return null;
   const window = windowTop(low, 2, usual, inKg(p.loadStep), method);
   return (
     price +

@@ -4,12 +4,13 @@ import { findHead } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
 import type { Variety } from "#core/edition/choices";
 import type { Edition } from "#core/edition/edition";
+import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
-import type { Survey, SurveyRow } from "#core/mechanics/survey";
+import type { BodyView, Survey, SurveyRow } from "#core/mechanics/survey";
 import { effortCredit, groupCredit } from "#core/planning/dose";
 import { endedElsewhere, spinePoints } from "#core/planning/check-cover";
 import { groupFor } from "#core/planning/aim";
-import { bandOf, groups, volumeShares, type Group } from "#core/planning/groups";
+import { bandOf, groups, volumeShares, type Group, type Watch } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
 import { setSeconds } from "#core/planning/timing";
 import { lineFor } from "#core/planning/lines";
@@ -80,7 +81,7 @@ function withTechniques(
   client: PlannedFor,
   standing: ReadonlySet<string>,
   use: TechniqueUse,
-  settings: Pick<Edition["planner"], "technique">,
+  { method, planner: settings }: Pick<Edition, "method" | "planner">,
 ): Candidate[] {
   if (c.compound && use === "none" && standing.size === 0) return [];
   const set = setSeconds(c.line);
@@ -89,7 +90,8 @@ function withTechniques(
       t.planned &&
       (standing.has(`${c.row.setupKey} ${t.id}`) ||
         (use === "all" &&
-          refusalsOf(t, { exercise: c.exercise, view: c.row.view, client, line: c.line, easier: null }).length === 0)),
+          refusalsOf(t, { exercise: c.exercise, view: c.row.view, client, line: c.line, easier: null }, method)
+            .length === 0)),
   );
   // where the load can be dropped nobody waits for clusters
   const drops = allowed.some((t) => t.id === "drop-set");
@@ -189,101 +191,146 @@ export interface FieldAsk {
 
 const NONE: ReadonlySet<string> = new Set();
 
+/** what every setup of a field is judged against */
+interface Judging {
+  survey: Survey;
+  client: PlannedFor;
+  edition: Edition;
+  exercises: ReadonlyMap<string, Exercise>;
+  ask: Required<FieldAsk>;
+  wanted: readonly Group[];
+  scores: ReturnType<typeof bestScores>;
+  watches: readonly (Watch & { group: number })[];
+  /** places are added to as they are met */
+  varieties: readonly VarietyLine[];
+}
+
+/** places in `wanted`: of the group that a setup gives most of those that may, -1 where none */
+function leaderOf(shares: readonly ReturnType<typeof groupCredit>[], may: (group: number) => boolean): number {
+  return shares.reduce(
+    (best, s, i) => (s?.direct && may(i) && (best < 0 || s.share > shares[best]!.share) ? i : best),
+    -1,
+  );
+}
+
+/** a setup as the planner weighs it; a reason where it may not be there, null where it serves nobody who is asked */
+function candidateFrom(
+  row: SurveyRow,
+  exercise: Exercise,
+  judging: Judging,
+): Candidate | { out: Field["out"][number] } | null {
+  const { survey, client, edition, exercises, ask, wanted, scores, watches, varieties } = judging;
+  const { method } = edition;
+  const { quality } = edition.planner;
+  const { view } = row;
+  const strains = strainsOf(survey.rows, row, exercise);
+  const suits = suitability({ exercise, view, strains }, whomOf(client), method);
+  const own = lineFor(row, client, { survey, method, exercises }, "");
+  const shares = wanted.map((g) => groupCredit(own.credits, g));
+  // what is wanted of it leads, not what it gives beside that: an overhead press is for the side delts of a client
+  // whose front delts have no priority
+  const asked = leaderOf(shares, (i) => client.priorities[wanted[i]!.id] !== undefined);
+  const lead = asked >= 0 ? asked : leaderOf(shares, () => true);
+  const must = ask.must.has(row.setupKey);
+  const reason = must ? null : ask.banned.has(exercise.id) ? "not wanted" : whyNot(suits);
+  if (reason) return { out: { name: own.name, reason } };
+  // nothing is put in the week that is direct for no group with a priority; else spare minutes fill with wrist curls
+  if (lead < 0 || (asked < 0 && !must && !ask.required.has(exercise.id))) return null;
+  const leads = wanted[lead]!;
+  const line = { ...own, target: targetIn(own, leads) };
+  const load = loadability(exercise, client) * fallback(exercise, client, edition.planner);
+  const gives = shares.flatMap((s, group) => {
+    if (!s) return [];
+    const { best, of } = scores[group]!;
+    const behind = (best - (of.get(row.setupKey) ?? 0)) / quality.over;
+    const good = s.direct ? Math.max(quality.least, Math.min(1, 1 - behind)) * load : quality.helper;
+    return [{ group, ...s, worth: s.share * (quality.base + (1 - quality.base) * good) }];
+  });
+  const longest = Math.max(
+    0,
+    ...leads.heads.map((h) => ((line.credits[h]?.share ?? 0) >= 0.4 ? (line.credits[h]!.length ?? 0) : 0)),
+  );
+  return {
+    key: row.setupKey,
+    technique: false,
+    row,
+    exercise,
+    gives,
+    lead,
+    loss: 1 - effortCredit(line.reserves[0]!),
+    ...timesOf(line, exercise, method),
+    ...sizeOf(view, exercise, client, client.priorities[leads.id] === "specialise", edition),
+    sore: suits.sore,
+    spine: spinePoints(view, exercise.family),
+    cost: priceOf(exercise, view, suits, edition),
+    kind: `${exercise.family} ${leads.id}`,
+    length: `${exercise.family} ${leads.id} ${Math.round(8 * longest)}`,
+    pattern: exercise.family === "hinge" ? "hinge" : SQUATS.has(exercise.family) ? "knee" : null,
+    watches: watches.flatMap((w, i) => (isForPart(w, line, exercise.family, method) ? [i] : [])),
+    long: longest >= method.long ? lead : null,
+    varies: varieties.flatMap(({ group, what, places }, variety) => {
+      const is = varietyOf(what, wanted[group]!, line, exercise, method);
+      if (is === null) return [];
+      if (!places.includes(is)) places.push(is);
+      return [{ variety, place: places.indexOf(is) }];
+    }),
+  };
+}
+
+/** the line with the rest that it is planned with (sides rest in turns), and minutes of a set and beside the sets */
+function timesOf(
+  line: Prescription,
+  { sides }: Exercise,
+  method: Method,
+): Pick<Candidate, "line" | "perSet" | "perLine"> {
+  const between = sides === "one" ? Math.max(method.restLeast, line.rest - setSeconds(line) / 2) : line.rest;
+  const rest = Math.round(between / 5) * 5;
+  return {
+    line: { ...line, rest },
+    perSet: (setSeconds(line) + rest) / 60,
+    perLine: (line.setupSeconds + line.changeSeconds - rest) / 60,
+  };
+}
+
+/** whether it is a compound lift and a heavy one, and how many sets a line of it may have */
+function sizeOf(
+  view: BodyView,
+  { family, equipment }: Exercise,
+  client: PlannedFor,
+  specialised: boolean,
+  { method, planner: { isolationMost } }: Edition,
+): Pick<Candidate, "compound" | "heavy" | "least" | "most"> {
+  const compound = PRESSED.has(family) && (loadingOf(view, method).compound || family === "bridge");
+  return {
+    compound,
+    heavy: compound && equipment.some((e) => e === "barbell" || e === "machine"),
+    least: compound && client.level !== "beginner" ? 3 : 2,
+    most: (compound ? 4 : isolationMost) + (specialised && !compound ? 1 : 0),
+  };
+}
+
 export function fieldFor(
   survey: Survey,
   client: PlannedFor,
   edition: Edition,
   exercises: ReadonlyMap<string, Exercise>,
-  ask: FieldAsk = {},
+  given: FieldAsk = {},
 ): Field {
-  const { banned = NONE, must = NONE, required = NONE, use = "none", standing = NONE } = ask;
-  const { method } = edition;
-  const { quality, isolationMost } = edition.planner;
-  const whom = whomOf(client);
+  const ask = { banned: NONE, must: NONE, required: NONE, use: "none" as TechniqueUse, standing: NONE, ...given };
   const wanted = groups.filter((g) => client.priorities[g.id] || g.ceiling);
   const scores = bestScores(survey, wanted, client, edition, exercises);
-  const watches = wanted.flatMap((g, i) => g.watch.map((w) => ({ ...w, group: i })));
+  const watches = wanted.flatMap((g, group) => g.watch.map((w) => ({ ...w, group })));
   const varieties = wanted.flatMap((g, group) => g.varied.map((what): VarietyLine => ({ group, what, places: [] })));
+  const judging = { survey, client, edition, exercises, ask, wanted, scores, watches, varieties };
   const out: Field["out"] = [];
   const candidates = survey.rows.flatMap((row): Candidate[] => {
     const exercise = exercises.get(row.exerciseId);
-    if (!exercise) return [];
-    const { view } = row;
-    const suits = suitability({ exercise, view, strains: strainsOf(survey.rows, row, exercise) }, whom, method);
-    const own = lineFor(row, client, { survey, method, exercises }, "");
-    const shares = wanted.map((g) => groupCredit(own.credits, g));
-    const leader = (may: (g: Group) => boolean) =>
-      shares.reduce((best, s, i) => {
-        const better = s?.direct && may(wanted[i]!) && (best < 0 || s.share > shares[best]!.share);
-        return better ? i : best;
-      }, -1);
-    // what is wanted of it leads, not what it gives beside that: an overhead press is for the side delts of a client
-    // whose front delts have no priority
-    const asked = leader((g) => client.priorities[g.id] !== undefined);
-    const lead = asked >= 0 ? asked : leader(() => true);
-    const reason = must.has(row.setupKey) ? null : banned.has(exercise.id) ? "not wanted" : whyNot(suits);
-    if (reason) {
-      out.push({ name: own.name, reason });
-      return [];
-    }
-    // nothing is put in the week that is direct for no group with a priority; else spare minutes fill with wrist curls
-    if (lead < 0 || (asked < 0 && !must.has(row.setupKey) && !required.has(exercise.id))) return [];
-    const line = { ...own, target: targetIn(own, wanted[lead]!) };
-    const load = loadability(exercise, client) * fallback(exercise, client, edition.planner);
-    const gives = shares.flatMap((s, group) => {
-      if (!s) return [];
-      const { best, of } = scores[group]!;
-      const behind = (best - (of.get(row.setupKey) ?? 0)) / quality.over;
-      const good = s.direct ? Math.max(quality.least, Math.min(1, 1 - behind)) * load : quality.helper;
-      return [{ group, ...s, worth: s.share * (quality.base + (1 - quality.base) * good) }];
-    });
-    const { compound: large } = loadingOf(view);
-    const compound = PRESSED.has(exercise.family) && (large || exercise.family === "bridge");
-    const heavy = compound && exercise.equipment.some((e) => e === "barbell" || e === "machine");
-    const leads = wanted[lead]!;
-    const longest = Math.max(
-      0,
-      ...leads.heads.map((h) => ((line.credits[h]?.share ?? 0) >= 0.4 ? (line.credits[h]!.length ?? 0) : 0)),
-    );
-    const beginner = client.level === "beginner";
-    const spine = spinePoints(view, exercise.family);
-    const rest = exercise.sides === "one" ? Math.max(method.restLeast, line.rest - setSeconds(line) / 2) : line.rest;
-    return [
-      {
-        key: row.setupKey,
-        technique: false,
-        row,
-        exercise,
-        line: { ...line, rest: Math.round(rest / 5) * 5 },
-        gives,
-        lead,
-        loss: 1 - effortCredit(line.reserves[0]!),
-        perSet: (setSeconds(line) + Math.round(rest / 5) * 5) / 60,
-        perLine: (line.setupSeconds + line.changeSeconds - Math.round(rest / 5) * 5) / 60,
-        least: 2,
-        most: (compound ? 4 : isolationMost) + (client.priorities[leads.id] === "specialise" && !compound ? 1 : 0),
-        ...(compound && !beginner ? { least: 3 } : {}),
-        compound,
-        heavy,
-        sore: suits.sore,
-        spine,
-        cost: priceOf(exercise, view, suits, edition),
-        kind: `${exercise.family} ${leads.id}`,
-        length: `${exercise.family} ${leads.id} ${Math.round(8 * longest)}`,
-        pattern: exercise.family === "hinge" ? "hinge" : SQUATS.has(exercise.family) ? "knee" : null,
-        watches: watches.flatMap((w, i) => (isForPart(w, line, exercise.family) ? [i] : [])),
-        long: longest >= method.long ? lead : null,
-        varies: varieties.flatMap(({ group, what, places }, variety) => {
-          const is = varietyOf(what, wanted[group]!, line, exercise);
-          if (is === null) return [];
-          if (!places.includes(is)) places.push(is);
-          return [{ variety, place: places.indexOf(is) }];
-        }),
-      },
-    ];
+    const made = exercise ? candidateFrom(row, exercise, judging) : null;
+    if (made && "out" in made) out.push(made.out);
+    return made && !("out" in made) ? [made] : [];
   });
-  if (use === "all" || standing.size > 0)
-    candidates.push(...candidates.flatMap((c) => withTechniques(c, client, standing, use, edition.planner)));
+  if (ask.use === "all" || ask.standing.size > 0)
+    candidates.push(...candidates.flatMap((c) => withTechniques(c, client, ask.standing, ask.use, edition)));
   return {
     groups: wanted,
     candidates,

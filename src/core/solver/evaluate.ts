@@ -2,7 +2,6 @@
  * What a week is worth and which rules it breaks, worked out plainly from its sets: the same sums as annealing and
  * proof, written a second time without any of their shortcuts.
  */
-import { VARIETY_WANTED } from "#core/planning/variety";
 import { effective, gradedSets, minutesOf, type Sets, type WeekProblem } from "#core/solver/problem";
 
 export interface Evaluation {
@@ -92,7 +91,7 @@ export function evaluate(problem: WeekProblem, sets: Sets): Evaluation {
   problem.varieties.forEach(({ worth }, v) => {
     const of = (c: (typeof candidates)[number]) => c.varies.flatMap((x) => (x.variety === v ? [x.place] : []));
     const there = new Set(lines.flatMap((day) => day.flatMap(({ c }) => of(c))));
-    add("variety", (worth * Math.min(VARIETY_WANTED, there.size)) / VARIETY_WANTED);
+    add("variety", (worth * Math.min(problem.varietyWanted, there.size)) / problem.varietyWanted);
   });
   problem.watches.forEach(({ need, worth }, w) => {
     const got = sumOf(lines, (day) => sumOf(day, ({ c, sets }) => (c.watches.includes(w) ? sets : 0)));

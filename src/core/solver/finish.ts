@@ -21,62 +21,74 @@ import { type DayAsk, type Sets, type WeekProblem } from "#core/solver/problem";
 const lineOn = ({ there }: DayAsk, { line, exercise }: Candidate, { unit }: PlanAsk["client"]): Prescription =>
   there ? { ...line, loadStep: loadStepFor({ unit, ...there }, exercise) } : line;
 
-/**
- * A week's sets as lines in their order, paired and with their repetitions.
- * @param firstOf by day: the one whose order, pairs and repetitions it has
- */
-export function finish(
-  ask: PlanAsk,
-  tools: PlanTools,
-  problem: WeekProblem,
-  sets: Sets,
-  firstOf: readonly number[] = problem.first,
-): WeekPlan {
-  const { client, program } = ask;
-  const { method, planner } = tools.edition;
-  const { field, days } = problem;
-  const D = days.length;
-  const standing = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions));
-  const planned = days.map((_, d) =>
+/** lines of each day as they stand or as they are new, in no order yet */
+function linesOf(ask: PlanAsk, { field, days }: WeekProblem, sets: Sets): PlannedLine[][] {
+  const standing = ask.program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions));
+  return days.map((day, d) =>
     field.candidates.flatMap((candidate, k): PlannedLine[] => {
-      const n = sets[k * D + d]!;
+      const n = sets[k * days.length + d]!;
       if (n === 0) return [];
       const there = standing[d]?.find((p) => candidateOf(field, p) === k);
-      const line = there ?? lineOn(days[d]!, candidate, client);
+      const line = there ?? lineOn(day, candidate, ask.client);
       const reserves = line.reserves.length === n ? line.reserves : rungs(line.reserves, n);
       return [{ candidate, prescription: { ...line, reserves }, locked: there?.locked ?? false }];
     }),
   );
+}
+
+/** each day's blocks in the order that costs least; the same session in the same order and pairs */
+function inOrder(
+  { client, pairs }: PlanAsk,
+  method: Edition["method"],
+  { field }: WeekProblem,
+  planned: readonly PlannedLine[][],
+  firstOf: readonly number[],
+): PlannedLine[][][] {
   const weighing = { groups: field.groups, priorities: client.priorities as Record<string, Priority | undefined> };
   const ordered: PlannedLine[][][] = [];
   for (const [d, lines] of planned.entries()) {
     const first = firstOf[d]!;
     if (first < d) {
-      // the same session: the same lines in the same order and pairs
       const own = (l: PlannedLine) => lines.find((x) => x.candidate === l.candidate)!;
       ordered.push(ordered[first]!.map((b) => b.map(own)));
       continue;
     }
-    const blocks = ask.pairs ? pairUp(lines).map((b) => b.toSorted(urgentFirst(weighing))) : lines.map((l) => [l]);
+    const blocks = pairs ? pairUp(lines, method).map((b) => b.toSorted(urgentFirst(weighing))) : lines.map((l) => [l]);
     const order = bestOrder(
       weighing,
       blocks.map((b) => b.map((l) => ({ candidate: l.candidate, sets: l.prescription.reserves.length }))),
     );
     ordered.push(order.map((i) => blocks[i]!));
   }
-  // effort rises through the session: what is new gets the ladder of its place
+  return ordered;
+}
+
+/** effort rises through the session: what is new gets the ladder of its place */
+function withEffort(ordered: readonly PlannedLine[][][], { method, planner }: Edition): void {
   for (const blocks of ordered)
     blocks.forEach((b, i) =>
       b.forEach(({ candidate: { row, exercise }, prescription }, j) => {
         if (prescription.id) return;
         const place = i / Math.max(1, blocks.length - 1);
-        const kind = classOf(loadingOf(row.view));
+        const kind = classOf(loadingOf(row.view, method));
         const reserves = ladder(kind, prescription.reserves.length, place, exercise.stated, method);
         // what goes on after the last rep goes on where no rep is left
         if (planner.technique && prescription.technique) reserves[reserves.length - 1] = 0;
         b[j]!.prescription = { ...prescription, reserves };
       }),
     );
+}
+
+/** repetitions of every line, chosen over the whole week; the same session has the same */
+function withReps(
+  ask: PlanAsk,
+  { edition, highs }: PlanTools,
+  { field }: WeekProblem,
+  ordered: readonly PlannedLine[][][],
+  firstOf: readonly number[],
+): void {
+  const { method, planner } = edition;
+  const D = ordered.length;
   const slots = ordered.flatMap((blocks, day) =>
     (firstOf[day] === day ? blocks : []).flatMap((b, i) =>
       b.map((line): Slot & { line: PlannedLine } => ({
@@ -91,12 +103,11 @@ export function finish(
     ),
   );
   const room = ordered.map((blocks, d) => ask.days[d]!.minutes - minutesOfBlocks(blocks, method.warmUpMinutes));
-  const reps = slots.length
-    ? chooseBands(tools.highs, slots, room, client, { method, planner, groups: field.groups })
-    : [];
+  const weighed = { method, planner, groups: field.groups };
+  const reps = slots.length ? chooseBands(highs, slots, room, ask.client, weighed) : [];
   slots.forEach((s, i) => (s.line.prescription = { ...s.line.prescription, reps: reps[i]! }));
   ordered.forEach((blocks, d) => {
-    if (firstOf[d] === d) return withRamps(blocks, ask.days[d]!.minutes, tools.edition, field.groups);
+    if (firstOf[d] === d) return withRamps(blocks, ask.days[d]!.minutes, edition, field.groups);
     blocks.forEach((b, i) =>
       b.forEach((l, j) => {
         const { reps, rampSets } = ordered[firstOf[d]!]![i]![j]!.prescription;
@@ -104,12 +115,28 @@ export function finish(
       }),
     );
   });
+}
+
+/**
+ * A week's sets as lines in their order, paired and with their repetitions.
+ * @param firstOf by day: the one whose order, pairs and repetitions it has
+ */
+export function finish(
+  ask: PlanAsk,
+  tools: PlanTools,
+  problem: WeekProblem,
+  sets: Sets,
+  firstOf: readonly number[] = problem.first,
+): WeekPlan {
+  const ordered = inOrder(ask, tools.edition.method, problem, linesOf(ask, problem, sets), firstOf);
+  withEffort(ordered, tools.edition);
+  withReps(ask, tools, problem, ordered, firstOf);
   const evaluation = evaluate(problem, sets);
   return {
     days: ordered.map((blocks, d) => ({
-      id: days[d]!.id,
+      id: problem.days[d]!.id,
       blocks,
-      minutes: minutesOfBlocks(blocks, method.warmUpMinutes),
+      minutes: minutesOfBlocks(blocks, tools.edition.method.warmUpMinutes),
     })),
     value: evaluation.value,
     bound: null,

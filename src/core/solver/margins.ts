@@ -19,7 +19,6 @@ export interface Margin {
 }
 
 const MOVES = 80_000;
-const MINUTES = 10;
 /** min left on every day from which on no more are missed: a set takes about three */
 const IDLE = 4;
 
@@ -69,7 +68,8 @@ export function margins(
       left: base.left,
     });
   };
-  told("minutes", MINUTES, written({ days: ask.days.map((d) => ({ ...d, minutes: d.minutes + MINUTES })) }));
+  const { more } = tools.edition.method.writing;
+  told("minutes", more, written({ days: ask.days.map((d) => ({ ...d, minutes: d.minutes + more })) }));
   if (stop()) return;
   if (ask.days.length < 6) {
     const free = [0, 1, 2, 3, 4, 5, 6].find((w) => !ask.days.some((d) => d.weekday === w))!;

@@ -79,6 +79,10 @@ export interface WeekProblem {
   varieties: { places: number; worth: number }[];
   /** effective sets from which on a day counts for a group */
   daySets: number;
+  /** positions, and grips, that are wanted of a group */
+  varietyWanted: number;
+  /** effective sets that a group may be short of its aim and still has what it is to get */
+  nearly: number;
   /** minutes of warming up, with those kept for lighter sets before heavy lifts */
   warmUp: number;
   /** lines with a technique on one day, at the most */
@@ -120,8 +124,6 @@ export interface WeekAsk {
 }
 
 const DAYS_OF_WEEK = 7;
-/** sets of a line */
-const USUAL_SETS = 3;
 
 /** mean of exp(-s / saturation) from a to b */
 const slopeOf = (a: number, b: number, saturation: number) =>
@@ -176,7 +178,7 @@ function termsOf(
     running: group.big ? (priority === "specialise" ? s.runningSpecialised : s.running) : 0,
     session,
     // a second curl on one day only where one a day cannot reach the band
-    sameKind: priority === "specialise" || low > USUAL_SETS * Math.min(own, group.mostDays) ? 2 : 1,
+    sameKind: priority === "specialise" || low > method.writing.sets * Math.min(own, group.mostDays) ? 2 : 1,
     long: { need: s.longNeed[priority], worth: s.longWorth[priority] },
   };
 }
@@ -269,6 +271,8 @@ export function problemOf(
       const priority = bands[group]?.priority;
       return { places: places.length, worth: (priority && settings.variety?.[what]?.[priority]) ?? 0 };
     }),
+    varietyWanted: method.varieties.wanted,
+    nearly: method.writing.nearly,
     daySets: method.daySets[client.level === "beginner" ? 1 : 0],
     warmUp: method.warmUpMinutes + (settings.ramp?.minutes ?? 0),
     techniquesADay: method.checks.techniquesADay,

@@ -1,6 +1,5 @@
 /** The same week as a mixed-integer program: how far the best found is from the best possible. */
 import { evaluate } from "#core/solver/evaluate";
-import { VARIETY_WANTED } from "#core/planning/variety";
 import { draft, modelOf, type Draft, type Highs } from "#core/solver/mip";
 import { type GradedEnd, type Sets, type WeekProblem } from "#core/solver/problem";
 
@@ -61,11 +60,11 @@ function varietyRows({ problem, m, inDay }: Writing, variety: number, places: nu
     const lines = inDay
       .flat()
       .filter(({ k }) => problem.field.candidates[k]!.varies.some((x) => x.variety === variety && x.place === place));
-    const on = m.column(worth / VARIETY_WANTED, 0, 1);
+    const on = m.column(worth / problem.varietyWanted, 0, 1);
     m.row(0, INF, [...lines.map(({ y }): [number, number] => [y, 1]), [on, -1]]);
     return [on, 1];
   });
-  if (there.length > VARIETY_WANTED) m.row(-INF, VARIETY_WANTED, there);
+  if (there.length > problem.varietyWanted) m.row(-INF, problem.varietyWanted, there);
 }
 
 /** sets and line of every place that may be used or is locked; what leaving the present week costs */

@@ -10,8 +10,6 @@ export interface Spare {
 
 /** minutes a day that are worth a word */
 const TOLD = 8;
-/** effective sets that a group may be short of its aim and still has what it is to get */
-const NEARLY = 1;
 
 /** @param minutes by day, what each is asked to hold; null where the week uses what there is */
 export function spareOf({ days, problem, sets }: WeekPlan, minutes: readonly number[]): Spare | null {
@@ -28,7 +26,7 @@ export function spareOf({ days, problem, sets }: WeekPlan, minutes: readonly num
   });
   const raise = field.groups
     .map((g, i) => ({ g, t: terms[i]!, dose: dose[i]! }))
-    .filter(({ t, dose }) => t.pieces.length > 0 && dose >= t.low + t.pieces[1]!.length - NEARLY)
+    .filter(({ t, dose }) => t.pieces.length > 0 && dose >= t.low + t.pieces[1]!.length - problem.nearly)
     // small groups would use little of them
     .filter(({ g }) => g.big)
     .sort((a, b) => b.g.scale - a.g.scale);

@@ -26,13 +26,10 @@ const FIRST = 100_000;
 const BEFORE = 800_000;
 const SEEDS = 1;
 const MORE = 200_000;
-/** worth by which a week has to be better than the one that stands */
-const CLEARLY = 0.3;
 /** temperature that keeps most of a week */
 const WARM = 0.08;
 /** shares of the minutes that pairs save, which are given back to the week; fewer minutes a day are not worth it */
 const GIVEN = [0.85, 0.6];
-const LEAST_GIVEN = 2;
 
 export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   const ask = workAsk(given, tools);
@@ -64,7 +61,7 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
     warm || proven.gap <= gap ? proven : lookedAgain(problem, best.sets, proven, ask.moves ?? MORE, tools, random);
   // a week that stands is left as it is unless something is clearly better
   const standing = worthOf(problem, warm);
-  const stays = standing !== null && proof.value - standing < CLEARLY;
+  const stays = standing !== null && proof.value - standing < tools.edition.method.writing.clearly;
   const plain = fitted(ask, tools, problem, stays ? warm! : proof.sets, random);
   const left = (kept: WeekPlan) =>
     varied(ask, tools, {
@@ -75,7 +72,7 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   if (stays && fits(ask, plain)) return left(plain);
   const plan = ask.pairs ? givenBack(ask, tools, plain, random, stop) : plain;
   // what is better on paper may not fit its days with pairs and lighter sets: what is left of it has to be better too
-  if (standing !== null && plan.value - standing < CLEARLY) {
+  if (standing !== null && plan.value - standing < tools.edition.method.writing.clearly) {
     const kept = finish(ask, tools, problem, warm!);
     if (fits(ask, kept)) return left(kept);
   }
@@ -159,7 +156,7 @@ function givenBack(
 ): WeekPlan {
   const saved = savedIn(plain);
   const roomBefore = plain.problem.days.map((d, i) => d.minutes - ask.days[i]!.minutes);
-  if (saved.every((s, i) => s - roomBefore[i]! < LEAST_GIVEN)) return plain;
+  if (saved.every((s, i) => s - roomBefore[i]! < tools.edition.method.writing.given)) return plain;
   let best = plain;
   for (const share of GIVEN) {
     const given = saved.map((s, i) => Math.max(roomBefore[i]!, share * s));

@@ -23,8 +23,8 @@ export interface LoadBelief {
   body: number;
   /** standard deviation of the logarithm of all that is lifted, load and body */
   spread: number;
-  /** muscles that end the set and that it is not for, with their part in ending it */
-  weakLinks: { muscle: string; part: number }[];
+  /** muscles that it is not for, with their part in what ends the set: weak links, where that is much */
+  others: { muscle: string; part: number }[];
 }
 
 /** kg once, so many spreads of the belief off */

@@ -6,13 +6,12 @@
 import { daysBetween } from "#core/base/dates";
 import { mean } from "#core/base/numbers";
 import type { CheckIn } from "#core/training/check-in-schema";
+import type { Rules } from "#core/training/rules";
 
 export const ASPECTS = ["sleep", "food", "soreness", "stress"] as const;
 export type Aspect = (typeof ASPECTS)[number];
 /** days for which a check-in speaks, and after which the next one is asked for */
 export const WEEK = 7;
-/** this much and less holds an increase back */
-const BAD = 2;
 
 /** 1 to 5 */
 export const scoreOf = (c: Pick<CheckIn, Aspect>): number => Math.round(mean(ASPECTS.map((a) => c[a])));
@@ -23,9 +22,9 @@ export function checkInOf(list: readonly CheckIn[], day: string): CheckIn | null
   return own.sort((a, b) => b.localDate.localeCompare(a.localDate) || b.revision - a.revision)[0] ?? null;
 }
 
-/** the score of a bad week; null where the week is not known to be one */
-export function badWeek(list: readonly CheckIn[], day: string): number | null {
+/** the score of a bad week, which holds an increase back; null where the week is not known to be one */
+export function badWeek(list: readonly CheckIn[], day: string, { bad }: Pick<Rules["log"], "bad">): number | null {
   const own = checkInOf(list, day);
   const score = own && scoreOf(own);
-  return score !== null && score <= BAD ? score : null;
+  return score !== null && score <= bad ? score : null;
 }

@@ -39,7 +39,6 @@ const MODEL = 0.15;
 const ROUNDS = 4;
 /** kg of load and body under which a ratio says nothing */
 const LEAST_LOAD = 1;
-const WEAK = 0.25;
 
 const names = Object.keys(calibration.groups);
 const groupIndex = new Map(names.flatMap((g, i) => calibration.groups[g]!.muscles.map((m) => [m, i] as const)));
@@ -177,15 +176,15 @@ function beliefOf(wanted: SetupAsk, { mean, model, P }: Estimate, from: Posterio
   if (!setup) return null;
   const a = analyse(model, setup);
   const all = a.limiters.reduce((s, l) => s + l.elasticity, 0) || 1;
-  const weakLinks = a.limiters
-    .filter((l) => !setup.exercise.targets.includes(l.muscle) && l.elasticity / all >= WEAK)
+  const others = a.limiters
+    .filter((l) => !setup.exercise.targets.includes(l.muscle))
     .map((l) => ({ muscle: l.muscle, part: l.elasticity / all }));
   const lift = liftOf(model, a);
-  if (!lift) return { key: setup.key, maximum: null, body: 0, spread: 0, weakLinks };
+  if (!lift) return { key: setup.key, maximum: null, body: 0, spread: 0, others };
   const e = elasticities(a, lift);
   const off = Math.exp(dot(e, from.mean) - dot(e, mean));
   const spread = Math.sqrt(reading(from.P, e).variance + MODEL ** 2);
-  return { key: setup.key, maximum: off * lift.all - lift.body, body: lift.body, spread, weakLinks };
+  return { key: setup.key, maximum: off * lift.all - lift.body, body: lift.body, spread, others };
 }
 
 /**

@@ -17,9 +17,6 @@ import { maximumOf } from "#core/training/strength";
  */
 const FAR = [0.7, 0.4, 0.25, 0.18];
 
-/** and how far the first set of a line may be from the planned load, a guess itself: four times it, or a quarter */
-const FAR_FROM_PLANNED = Math.log(4);
-
 /** how many spreads of the belief a set is off what the other lifts allow; 0 where nothing can be said of it */
 export function spreadsOff(entry: Entry, bound: Bound | undefined): number {
   const load = loadOf(entry);
@@ -74,11 +71,11 @@ export function flagsOf(
   return flagged;
 }
 
-/** far from what the line's own sets say; from the plan where there are none */
+/** far from what the line's own sets say; from the plan, a guess itself, where there are none */
 function isFar(e: Entry, believed: readonly Exposure[], today: readonly Entry[], body: number, rules: Rules): boolean {
   const off = surprise(e, believed, today, body, rules);
   if (off) return Math.abs(off.ratio) > FAR[Math.min(off.workouts, FAR.length - 1)]!;
-  return believed.length === 0 && Math.abs(overPlanned(e, body, rules) ?? 0) > FAR_FROM_PLANNED;
+  return believed.length === 0 && Math.abs(overPlanned(e, body, rules) ?? 0) > Math.log(rules.log.planned);
 }
 
 /** a line's workouts without what is flagged */

@@ -7,8 +7,6 @@ import type { LiftedSet } from "#core/training/belief";
 import { asOfNow, countedReps, loadOf, type History } from "#core/training/exposures";
 import { flagsOf } from "#core/training/flags";
 
-/** days of log that tell of today's strength */
-export const STRENGTH_DAYS = 56;
 export type Line = SetupAsk & Pick<Prescription, "id" | "purpose" | "bodyLoad" | "setupKey" | "earlier" | "loadStep">;
 
 /** sets of work with a load, a reserve and full reps, as lifts of their setups; what is flagged counts for nothing */

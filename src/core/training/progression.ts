@@ -89,12 +89,6 @@ export interface Target {
 }
 type Rule = Omit<Target, "sets">;
 
-/** reps over the top of the window that a lighter load brings, and beyond which it is not made lighter again */
-const MANY = 2;
-
-/** times the planned reps, in this many workouts running, from which a load is too light whatever the formula says */
-const FAR_OVER = { times: 2, workouts: 2 };
-
 /** what a target is made from: a prescription, or its snapshot on the phone */
 export type Asked = Pick<
   Prescription,
@@ -121,7 +115,7 @@ export function targetFor(p: Asked, history: History, rules: Rules, before?: str
   );
   const flagged = flagsOf(p, entries, history.bounds[p.id], rules);
   const day = before ?? exposures[0]?.localDate;
-  const tired = day === undefined ? null : badWeek(history.checkIns ?? [], day);
+  const tired = day === undefined ? null : badWeek(history.checkIns ?? [], day, rules.log);
   const rule = ruleFor(p, exposures, flagged, rules, tired);
   // a load the coach has changed since the plan of the last session goes before the rule
   const last = exposures.find((e) => e.entries.length > 0)?.entries[0];
@@ -166,6 +160,7 @@ function ruleFor(
 interface Workouts {
   p: Asked;
   rules: Rules["progress"];
+  log: Rules["log"];
   /** newest first, believed */
   done: readonly Exposure[];
   /** of the heaviest set */
@@ -222,6 +217,7 @@ function readWorkouts(p: Asked, done: readonly Exposure[], rules: Rules): Omit<W
   return {
     p,
     rules: rules.progress,
+    log: rules.log,
     done,
     load,
     bare,
@@ -264,7 +260,7 @@ function follow(s: Workouts, painHolds: PainWhy | null): Rule {
   if (painHolds) return answer("hold", { kind: "pain", pain: painHolds });
   const twice = heldTwice(s, last!, before);
   if (twice && least) return answer("hold", { kind: "smallest load", load });
-  if (twice) return answer("lighter", twice, { load: lighter, reps: { low: w.low, high: w.high + MANY } });
+  if (twice) return answer("lighter", twice, { load: lighter, reps: { low: w.low, high: w.high + s.log.over } });
   const here = s.about(load);
   if (before && s.lead[0]! < w.low && here < w.low - rules.under) {
     if (least) return answer("hold", { kind: "smallest load", load });
@@ -278,10 +274,10 @@ function follow(s: Workouts, painHolds: PainWhy | null): Rule {
  * are over those planned already a lighter load is no answer: without this a line that is never felt went down by a
  * step a workout until nothing was left (simulated). Not over the window's: that grows as the load shrinks.
  */
-function heldTwice({ p, lead }: Workouts, last: Exposure, before: Exposure | undefined): Reason | null {
+function heldTwice({ p, lead, log }: Workouts, last: Exposure, before: Exposure | undefined): Reason | null {
   const [now, then] = [last.report, before?.report];
   const leadLoad = (x: Exposure) => loadOf(x.entries.find((e) => e.set === leadSet(p)) ?? x.entries[0]!);
-  if (!before || !sameLoad(leadLoad(last), leadLoad(before)) || lead[0]! > p.reps.high + MANY) return null;
+  if (!before || !sameLoad(leadLoad(last), leadLoad(before)) || lead[0]! > p.reps.high + log.over) return null;
   if (now?.feel === "elsewhere" && then?.feel === "elsewhere") return { kind: "felt elsewhere twice" };
   return now?.ticks.length && then?.ticks.length ? { kind: "form twice", ticks: now.ticks } : null;
 }
@@ -326,9 +322,8 @@ function byTheLoad(s: Workouts, answer: Answer): Rule {
  * No formula of reps holds so far from failure by ten: 60 reps with 2.5 kg would be none with 7.5. A load that began a
  * tenth too light would stay so for ever.
  */
-const isFarOver = ({ p, lead }: Workouts): boolean =>
-  lead.length >= FAR_OVER.workouts &&
-  lead.slice(0, FAR_OVER.workouts).every((reps) => reps >= FAR_OVER.times * p.reps.high);
+const isFarOver = ({ p, lead, log }: Workouts): boolean =>
+  lead.length >= log.farWorkouts && lead.slice(0, log.farWorkouts).every((reps) => reps >= log.farTimes * p.reps.high);
 
 const onTheWay = ({ reps, window }: Workouts): Reason => ({ kind: "on the way", first: reps[0]!, top: window.high });
 

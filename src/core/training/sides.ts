@@ -13,13 +13,14 @@ export interface SideGap {
   share: number;
 }
 
-const LOOKED_AT = 4;
-
 /**
  * @param exposures of one line, newest first
  * @returns null where fewer than two sessions have both sides
  */
-export function sideGap(exposures: readonly Exposure[], rules: Rules["progress"]): SideGap | null {
+export function sideGap(
+  exposures: readonly Exposure[],
+  { progress: rules, log: { sides: looked } }: Pick<Rules, "progress" | "log">,
+): SideGap | null {
   const days = exposures
     .map(({ entries }) =>
       entries.flatMap(({ parts }) => {
@@ -29,7 +30,7 @@ export function sideGap(exposures: readonly Exposure[], rules: Rules["progress"]
       }),
     )
     .filter((sets) => sets.length > 0)
-    .slice(0, LOOKED_AT);
+    .slice(0, looked);
   if (days.length < rules.sideSessions) return null;
   const byDay = days.map((sets) => mean(sets.map((s) => s.left - s.right)));
   const better = mean(days.map((sets) => mean(sets.map((s) => Math.max(s.left, s.right, 1)))));

@@ -1,4 +1,5 @@
 /** From a program to what is handed over: texts, targets and the drawings of each start and end pose. */
+import type { Form } from "#core/base/forms";
 import { bodyOf, onDay, type Client } from "#core/clients/client";
 import { cardLines } from "#core/clients/on-machine";
 import { cutText } from "#core/base/text";
@@ -35,11 +36,11 @@ const BLANK: Drawing = { ...BOX, shapes: [] };
 const SAMPLES = 11;
 
 /** start and end of the rep as the phone shows them, with the way of the load in the first */
-function drawings(exercise: Exercise, analysis: Analysis, chosen: string | null): [Drawing, Drawing] {
+function drawings(exercise: Exercise, analysis: Analysis, chosen: string | null, form: Form): [Drawing, Drawing] {
   const { frames, main } = analysis;
   if (!frames) return [BLANK, BLANK];
   const view = lookOf({ exercise, analysis, samples: SAMPLES, chosen });
-  const ask = { exercise, analysis, view, chosen, detail: "thumbnail" as const };
+  const ask = { exercise, analysis, view, chosen, detail: "thumbnail" as const, form };
   const fit = fitOf(ask, SAMPLES, PICTURE.width, PICTURE.height);
   const shapesAt = (sample: number): Drawing["shapes"] =>
     plateOf({ ...ask, sample, fit }).shapes.map(({ role, d, head }) => ({
@@ -118,10 +119,11 @@ function setupOrNone(exercise: Exercise, values: Values): Setup | null {
   }
 }
 
-/** the client's body, and the machines of the day's place */
+/** the client's body and how it is drawn, and the machines of the day's place */
 interface At {
   model: Model;
   machines: Client["machines"];
+  form: Form;
 }
 
 /** what is drawn and said about a setup; blank where the library no longer has it */
@@ -129,7 +131,7 @@ function sheetOf(
   exerciseId: string,
   values: Prescription["values"],
   lead: string | undefined,
-  { model, machines }: At,
+  { model, machines, form }: At,
 ) {
   const exercise = findExercise(exerciseId);
   const setup = exercise && setupOrNone(exercise, values);
@@ -145,7 +147,7 @@ function sheetOf(
       end: BLANK,
     };
   const analysis = analyse(model, setup, { frames: true, samples: SAMPLES });
-  const [start, end] = drawings(exercise, analysis, lead ?? null);
+  const [start, end] = drawings(exercise, analysis, lead ?? null, form);
   return {
     settings: [
       ...exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
@@ -230,7 +232,8 @@ function snapshotOf(planned: Prescription, paired: boolean, at: At, words: Print
 export function buildSnapshot(
   program: Program,
   programVersion: number,
-  client: Parameters<typeof bodyOf>[0] & Partial<Pick<Client, "machines" | "elsewhere" | "weekdays" | "language">>,
+  client: Parameters<typeof bodyOf>[0] &
+    Partial<Pick<Client, "machines" | "elsewhere" | "weekdays" | "language" | "figure">>,
 ): Snapshot {
   const model = compileModel(bodyOf(client));
   const words = printedIn(client.language ?? "en");
@@ -252,7 +255,12 @@ export function buildSnapshot(
         blocks: d.blocks.map((b) => ({
           id: b.id,
           prescriptions: b.prescriptions.map((p) =>
-            snapshotOf(p, b.prescriptions.length > 1, { model, machines: on(d.id) }, words),
+            snapshotOf(
+              p,
+              b.prescriptions.length > 1,
+              { model, machines: on(d.id), form: client.figure ?? "male" },
+              words,
+            ),
           ),
         })),
       })),

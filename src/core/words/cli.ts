@@ -19,10 +19,7 @@ export const choose = {
   whichHeadsHeadId: label("Which heads? --head <id>[,<id>]."),
   whichParameterParameterId: label("Which parameter? --parameter <id>."),
   oneParameterOrTwo: label("One parameter, or two for a map."),
-  aPartIsAt: sentence<{ LEAST_PART: number }>(
-    { LEAST_PART: 3 },
-    ({ LEAST_PART }) => `A part is at least ${LEAST_PART} of the way long.`,
-  ),
+  aPartIsAt: sentence({ least: 0.4 }, ({ least }) => `A part is at least ${least} of the way long.`),
   boundWantsAShare: label("--bound wants a share of what the whole rep asks of shoulder, elbow and knee."),
   boundWantsJointShare: sentence<{ text: string }>(
     { text: "xyz" },

@@ -247,6 +247,8 @@ export const person = {
   unit: label("Loads in"),
   language: label("Phone, sheet and letters in"),
   languages: { en: label("English"), de: label("Deutsch") },
+  figure: label("Pictures show"),
+  figures: { male: label("A male form"), female: label("A female form") },
   languageKeeps: label("Names, cues and settings of exercises stay as the library has them, in English."),
   otherwise: label("Marked otherwise"),
   marked: sentence({ unit: "lb" }, ({ unit }) => `Equipment marked in ${unit}`),

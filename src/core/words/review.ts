@@ -113,6 +113,8 @@ export const standstill = sentence(
 );
 
 export const line = {
+  from: label("from"),
+  to: label("to"),
   level: sentence(
     { kg: 46.2, reps: 10 },
     ({ kg, reps }) => `${kg < 20 ? kg.toFixed(1) : kg.toFixed(0)} kg for ${reps} reps`,

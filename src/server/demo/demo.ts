@@ -31,6 +31,7 @@ const made: (Omit<ClientInput, keyof typeof NOTHING_NOTED> & Partial<ClientInput
   {
     key: "maja",
     name: "Maja Lindqvist",
+    figure: "female",
     stature: 1.67,
     mass: 63,
     level: "trained",
@@ -60,6 +61,7 @@ const made: (Omit<ClientInput, keyof typeof NOTHING_NOTED> & Partial<ClientInput
   {
     key: "ilse",
     name: "Ilse Brandt",
+    figure: "female",
     stature: 1.58,
     mass: 57,
     level: "beginner",
@@ -75,6 +77,7 @@ const made: (Omit<ClientInput, keyof typeof NOTHING_NOTED> & Partial<ClientInput
   {
     key: "runa",
     name: "Runa Solheim",
+    figure: "female",
     stature: 1.72,
     mass: 70,
     level: "trained",

@@ -7,7 +7,6 @@ import { prescriptionsOf } from "#core/program/edit";
 import type { Entry } from "#core/training/entry";
 import type { Bound } from "#core/training/exposures";
 import { isWellWithin } from "#core/training/flags";
-import { STRENGTH_DAYS } from "#core/training/lifted";
 import { linesOn } from "#core/clients/on-machine";
 import { findClient } from "#server/clients/clients";
 import type { Database, Transaction } from "#server/database/database";
@@ -55,15 +54,17 @@ export const boundsHandler =
     if (clientId === null) throw new Error("bounds are a client's");
     const { client, program, edition, history } = await database.withPractice(practiceId, async (tx) => {
       const { program } = await programOfClient(tx, practiceId, clientId);
+      const edition = await editionIn(tx, practiceId, program);
+      const log = await readLog(tx, practiceId, clientId, edition.method.log.days);
       return {
         program,
-        edition: await editionIn(tx, practiceId, program),
+        edition,
         client: await findClient(tx, practiceId, clientId),
-        history: await readHistory(tx, practiceId, clientId, await readLog(tx, practiceId, clientId, STRENGTH_DAYS)),
+        history: await readHistory(tx, practiceId, clientId, log),
       };
     });
-    const since = Date.now() - STRENGTH_DAYS * 86_400_000;
     const rules = edition.method;
+    const since = Date.now() - rules.log.days * 86_400_000;
     const bounds = await work
       .plausible(client, linesOn(client.machines, prescriptionsOf(program)), history, since, rules, signal)
       .catch((error: unknown) => {

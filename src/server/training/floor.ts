@@ -110,7 +110,7 @@ export function floorRoutes(
           // why a coach handed something over all the same is not for the phone
           handOver: handOver && { ...handOver, inSpite: null },
           history: await readHistory(tx, practiceId, clientId, log),
-          rules: { repsFormula: method.repsFormula, progress: method.progress, pain: method.pain },
+          rules: { repsFormula: method.repsFormula, progress: method.progress, pain: method.pain, log: method.log },
         };
       }),
     );

@@ -110,7 +110,7 @@ export function startWork(
         },
         signal,
       ),
-    plausible: (body, lines, { entries, handedOver }, since, { repsFormula, progress, pain }, signal) =>
+    plausible: (body, lines, { entries, handedOver }, since, { repsFormula, progress, pain, log: reading }, signal) =>
       others.run<Record<string, Bound>>(
         {
           kind: "plausible",
@@ -129,7 +129,7 @@ export function startWork(
           })),
           log: { entries, handedOver },
           since,
-          rules: { repsFormula, progress, pain },
+          rules: { repsFormula, progress, pain, log: reading },
         },
         signal,
       ),

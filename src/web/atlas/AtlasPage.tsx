@@ -2,24 +2,31 @@
 import { atlasPage as text } from "#core/words/web/atlas";
 import { Button, Segmented, Select, Slider } from "antd";
 import { useMemo, useState } from "react";
-import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { findHead, heads, headTitle, REGIONS, muscles } from "#core/anatomy/anatomy";
-import { headFacts, type HeadFacts } from "#core/atlas/head";
-import { freelyPosed, PLATE_POSE, TURNS, type FreePose } from "#core/atlas/pose";
+import { Link, useNavigate, useParams } from "react-router";
+import { findHead, heads, headTitle } from "#core/anatomy/anatomy";
+import { FREEDOMS, headFacts, type HeadFacts } from "#core/atlas/head";
+import { beyondOf, beyondText, notedOf } from "#core/clients/mobility";
+import { freelyPosed, PLATE_POSE, TURNS, type FreePose, type Turn } from "#core/atlas/pose";
 import { fitOf, plateOf } from "#core/drawing/plate";
 import { BARE, VIEWS } from "#core/drawing/bare";
 import type { View } from "#core/drawing/view";
+import type { Form } from "#core/base/forms";
 import { nearest } from "#core/base/nearest";
+import type { Client } from "#core/clients/client";
 import { compileModel } from "#core/mechanics/compile";
 import type { Model } from "#core/mechanics/model";
 import { headGroups } from "#core/ranking/rank";
-import { atlas as words, way } from "#core/words/atlas";
-import { useOpenClient, withClient } from "../base/open-client";
+import { atlas as words, heldIn, way } from "#core/words/atlas";
+import { useForm, useOpenClient, withClient } from "../base/open-client";
 import { Empty } from "../base/states";
 import { lengthColour } from "../base/theme";
+import { useEdition } from "../base/edition";
 import { Shapes } from "../drawing/Shapes";
 import { TurnSlider } from "../drawing/TurnSlider";
 import { bodyOf } from "../mechanics/useSurvey";
+import { CHOICES, Compared } from "./Compared";
+import { Help } from "./Help";
+import { Known } from "./Known";
 import { LeverCurve } from "./LeverCurve";
 import "./atlas.css";
 
@@ -34,10 +41,34 @@ export default function AtlasPage() {
   const known = findHead(head);
   if (!known) return <NoHead asked={head} clientId={clientId} />;
   const choose = (id: string) => void navigate(withClient(`/atlas/${id}`, clientId));
+  return <OfHead key={known.id} model={model} head={known.id} client={client} onHead={choose} />;
+}
+
+interface OfHeadProps {
+  model: Model;
+  head: string;
+  client: Client | null;
+  onHead: (id: string) => void;
+}
+
+/** the picture, and what is told of the head in its pose */
+function OfHead({ model, head, client, onHead }: OfHeadProps) {
+  const facts = useMemo(() => headFacts(model, head), [model, head]);
+  const [posing, setPosing] = useState<Posing>("standing");
+  const [free, setFree] = useState<FreePose>(PLATE_POSE);
+  const pose = { standing: PLATE_POSE, longest: facts.longest.pose, shortest: facts.shortest.pose, free }[posing];
   return (
     <div className="atlas">
-      <Posed key={known.id} model={model} head={known.id} onHead={choose} />
-      <Facts model={model} head={known.id} clientId={clientId} onHead={choose} />
+      <Posed
+        {...{ model, head, client, onHead, posing, pose }}
+        onPosing={(next) => {
+          // joints are turned from where they are
+          if (next === "free") setFree(pose);
+          setPosing(next);
+        }}
+        onPose={setFree}
+      />
+      <Facts {...{ model, head, client, onHead, pose }} />
     </div>
   );
 }
@@ -59,35 +90,40 @@ function NoHead({ asked, clientId }: { asked: string; clientId: string | null })
 }
 
 /** the view in which a head lies open: front or back, whichever shows more of it */
-function openTo(model: Model, head: string): View {
+function openTo(model: Model, head: string, form: Form): View {
   const { frames } = freelyPosed(model, PLATE_POSE);
   const seen = ([VIEWS.front, VIEWS.back, VIEWS.side] as View[]).map((view) => {
-    const ask = { exercise: BARE, analysis: { frames, heads: [] }, view, chosen: head, detail: "plain" as const };
+    const ask = { exercise: BARE, analysis: { frames, heads: [] }, view, chosen: head, detail: "plain" as const, form };
     return { view, seen: plateOf({ ...ask, sample: 0, fit: fitOf(ask, 1, W, H) }).seen };
   });
   return seen.reduce((a, b) => (b.seen > a.seen + 0.1 ? b : a)).view;
 }
 
-interface PosedProps {
-  model: Model;
-  head: string;
-  onHead: (id: string) => void;
+interface PosedProps extends OfHeadProps {
+  posing: Posing;
+  pose: FreePose;
+  onPosing: (posing: Posing) => void;
+  onPose: (pose: FreePose) => void;
 }
 
 /** the picture with what turns and poses it */
-function Posed({ model, head, onHead }: PosedProps) {
-  const facts = useMemo(() => headFacts(model, head), [model, head]);
-  const [view, setView] = useState<View>(() => openTo(model, head));
-  const [posing, setPosing] = useState<Posing>("standing");
-  const [free, setFree] = useState<FreePose>(PLATE_POSE);
-  const pose = { standing: PLATE_POSE, longest: facts.longest.pose, shortest: facts.shortest.pose, free }[posing];
+function Posed({ model, head, client, onHead, posing, pose, onPosing, onPose }: PosedProps) {
+  const form = useForm();
+  const [view, setView] = useState<View>(() => openTo(model, head, form));
   const { frames, place } = useMemo(() => freelyPosed(model, pose), [model, pose]);
   const at = place.get(head) ?? 0.5;
   const plate = useMemo(() => {
     const still = [...place].map(([id, p]) => ({ id, force: [0], position: [p] }));
-    const ask = { exercise: BARE, analysis: { frames, heads: still }, view, chosen: head, detail: "full" as const };
+    const ask = {
+      exercise: BARE,
+      analysis: { frames, heads: still },
+      view,
+      chosen: head,
+      detail: "full" as const,
+      form,
+    };
     return plateOf({ ...ask, sample: 0, fit: fitOf(ask, 1, W, H) });
-  }, [frames, place, view, head]);
+  }, [frames, place, view, head, form]);
   const named = (Object.keys(VIEWS) as (keyof typeof VIEWS)[]).find((v) => VIEWS[v].turn === view.turn);
   return (
     <section className="sheet figure-sheet" aria-label={words.title()}>
@@ -101,11 +137,7 @@ function Posed({ model, head, onHead }: PosedProps) {
         <Segmented
           aria-label={words.poses()}
           value={posing}
-          onChange={(v) => {
-            // joints are turned from where they are
-            if (v === "free") setFree(pose);
-            setPosing(v);
-          }}
+          onChange={onPosing}
           options={(["standing", "longest", "shortest", "free"] as const).map((v) => ({ value: v, label: words[v]() }))}
         />
       </div>
@@ -121,6 +153,7 @@ function Posed({ model, head, onHead }: PosedProps) {
       >
         <Shapes shapes={plate.shapes} chosen={head} colour={lengthColour(at)} />
       </svg>
+      <LengthBar at={at} />
       <p className="small">
         {words.length({ percent: Math.round(100 * at) })}. {plate.seen < 0.12 && words.deep()}
       </p>
@@ -133,12 +166,49 @@ function Posed({ model, head, onHead }: PosedProps) {
         value={view.turn}
         onChange={(turn) => setView({ ...view, turn })}
       />
-      {posing === "free" && <Joints pose={free} onPose={setFree} />}
+      {client && <FurtherThan client={client} pose={pose} />}
+      {posing === "free" && <Joints client={client} pose={pose} onPose={onPose} />}
     </section>
   );
 }
 
-function Joints({ pose, onPose }: { pose: FreePose; onPose: (pose: FreePose) => void }) {
+/** where in its length range the head is, short to long, in the colours of length */
+function LengthBar({ at }: { at: number }) {
+  const steps = Array.from({ length: 24 }, (_, i) => (i + 0.5) / 24);
+  return (
+    <div className="length-bar" aria-hidden>
+      {steps.map((x) => (
+        <i key={x} style={{ background: lengthColour(x) }} />
+      ))}
+      <b style={{ left: `${100 * at}%` }} />
+    </div>
+  );
+}
+
+/** what of the pose is further than the open client goes, as noted */
+function FurtherThan({ client, pose }: { client: Client; pose: FreePose }) {
+  const { method } = useEdition();
+  const reach = Object.fromEntries(Object.entries(pose).map(([id, at]) => [id, [at, at] as const]));
+  return beyondOf(reach, client.mobility, method.checks.beyond).map((b) => (
+    <p key={b.move.id} className="notice warn small" role="status">
+      {words.beyond({ name: client.name.split(" ")[0]!, limit: beyondText(b) })}
+    </p>
+  ));
+}
+
+interface JointsProps {
+  client: Client | null;
+  pose: FreePose;
+  onPose: (pose: FreePose) => void;
+}
+
+function Joints({ client, pose, onPose }: JointsProps) {
+  /** ends of the range, and where the open client's is noted */
+  const marksOf = ({ id, least, most }: Turn) => {
+    const at = client && notedOf(id, client.mobility);
+    const ends = { [least]: `${least}°`, [most]: `${most}°` };
+    return at === null ? ends : { ...ends, [at]: <b>{words.noted({ at, name: client!.name.split(" ")[0]! })}</b> };
+  };
   return (
     <div className="joints">
       {TURNS.map((t) => (
@@ -147,9 +217,10 @@ function Joints({ pose, onPose }: { pose: FreePose; onPose: (pose: FreePose) => 
             {t.name} <span className="number quiet">{Math.round(pose[t.id] ?? 0)}°</span>
           </span>
           <Slider
-            ariaLabelForHandle={`${t.name}, degrees`}
+            ariaLabelForHandle={text.joint({ name: t.name })}
             min={t.least}
             max={t.most}
+            marks={marksOf(t)}
             value={pose[t.id] ?? 0}
             tooltip={{ formatter: null }}
             onChange={(v) => onPose({ ...pose, [t.id]: v })}
@@ -160,22 +231,12 @@ function Joints({ pose, onPose }: { pose: FreePose; onPose: (pose: FreePose) => 
   );
 }
 
-interface FactsProps {
-  model: Model;
-  head: string;
-  clientId: string | null;
-  onHead: (id: string) => void;
+interface FactsProps extends OfHeadProps {
+  pose: FreePose;
 }
 
-/** every head by region, its muscle beside it */
-const CHOICES = REGIONS.map((region) => ({
-  label: region,
-  options: muscles
-    .filter((m) => m.region === region)
-    .flatMap((m) => heads.filter((h) => h.muscle === m.id).map((h) => ({ value: h.id, label: headTitle(h.id) }))),
-}));
-
-function Facts({ model, head, clientId, onHead }: FactsProps) {
+function Facts({ model, head, client, onHead, pose }: FactsProps) {
+  const clientId = client?.id ?? null;
   const facts = useMemo(() => headFacts(model, head), [model, head]);
   const data = findHead(head)!;
   const ranked = headGroups.find((g) => g.id === head) ?? headGroups.find((g) => g.id === data.sameAs);
@@ -210,61 +271,26 @@ function Facts({ model, head, clientId, onHead }: FactsProps) {
           <LeverCurve key={l.freedom} lever={l} does={way(l.freedom, l.mean)} />
         ))}
       </div>
+      <h2>{words.positions()}</h2>
+      <Positions facts={facts} />
       <Others facts={facts} onHead={onHead} />
+      <Help {...{ model, pose, head, onHead }} first={{ freedom: facts.freedom || FREEDOMS[0]!, sign: facts.way }} />
+      <Known head={head} list={ranked?.id ?? null} client={client} />
       <Compared model={model} head={head} />
       <p className="small quiet">{words.wish()}</p>
     </section>
   );
 }
 
-/** two heads side by side: what each does about the joints that either crosses, mean lever over the range */
-function Compared({ model, head }: { model: Model; head: string }) {
-  const [params, setParams] = useSearchParams();
-  const other = findHead(params.get("with") ?? "")?.id ?? null;
-  const set = (id: string | undefined) =>
-    setParams((p) => (id ? p.set("with", id) : p.delete("with"), p), { replace: true });
-  const sides = [head, ...(other ? [other] : [])].map((id) => ({ id, levers: headFacts(model, id).levers }));
-  const freedoms = [...new Set(sides.flatMap((s) => s.levers.map((l) => l.freedom)))];
-  const cell = (levers: HeadFacts["levers"], freedom: string) => {
-    const lever = levers.find((l) => l.freedom === freedom);
-    return lever ? words.means({ does: way(freedom, lever.mean), mm: Math.round(Math.abs(lever.mean)) }) : "–";
-  };
+/** how it is stretched and warmed up: the joints that it crosses, at the ends of its length */
+function Positions({ facts: { levers, longest, shortest } }: { facts: HeadFacts }) {
+  const crossed = new Set(levers.map((l) => l.turn));
+  const turns = TURNS.filter((t) => crossed.has(t.id));
+  const [hold, from] = [heldIn(longest.pose, turns), heldIn(shortest.pose, turns)];
   return (
     <>
-      <h2>{words.compare()}</h2>
-      <Select
-        showSearch
-        allowClear
-        aria-label={words.compare()}
-        placeholder={words.search()}
-        style={{ width: "100%", maxWidth: 420 }}
-        value={other}
-        onChange={(id: string | null) => set(id ?? undefined)}
-        optionFilterProp="label"
-        options={CHOICES}
-      />
-      {other && (
-        <table className="compared-heads">
-          <thead>
-            <tr>
-              {sides.map((s) => (
-                <th key={s.id} scope="col">
-                  {headTitle(s.id)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {freedoms.map((f) => (
-              <tr key={f}>
-                {sides.map((s) => (
-                  <td key={s.id}>{cell(s.levers, f)}</td>
-                ))}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      <p>{words.stretch({ hold })}</p>
+      {hold.length > 0 && from.length > 0 && <p>{words.warmUp({ from, to: hold })}</p>}
     </>
   );
 }

@@ -27,6 +27,7 @@ export function SideTable({ names, tops, lines, verdicts, words = [] }: SideTabl
             <strong>{v.goal}</strong>: {v.best === null ? text.noDifferenceWorthNaming() : names[v.best]}
             {v.best !== null && (
               <span className="quiet number">
+                {" "}
                 {text.against({ number: small(v.number), against: small(v.against) })}
               </span>
             )}

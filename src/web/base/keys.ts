@@ -36,13 +36,13 @@ export const KEY = {
 } as const;
 
 export const KEYS: [string, string][] = [
-  [KEY.desk, "Desk"],
-  [KEY.atlas, "Atlas"],
-  [KEY.ranking, "Ranking"],
-  [KEY.bench, "Bench"],
-  [KEY.cover, "Cover"],
-  [KEY.method, "Method"],
-  [KEY.clients, "Clients"],
+  [KEY.desk, words.places.desk],
+  [KEY.atlas, words.places.atlas],
+  [KEY.ranking, words.places.ranking],
+  [KEY.bench, words.places.bench],
+  [KEY.cover, words.places.cover],
+  [KEY.method, words.places.method],
+  [KEY.clients, words.places.clients],
   [KEY.week, words.weekOfTheOpen()],
   [KEY.sheet, words.sheetOfTheOpen()],
   [KEY.review, words.reviewOfTheOpen()],

@@ -1,5 +1,6 @@
 /** Which client is open is part of the address: /clients/:id/... or ?for=:id on the places that know exercises. */
-import { useCallback } from "react";
+import type { Form } from "#core/base/forms";
+import { createContext, useCallback, useContext } from "react";
 import { useMatch, useSearchParams } from "react-router";
 import type { Client, ClientSummary } from "#core/clients/client";
 import { api } from "./api";
@@ -50,6 +51,10 @@ export function useOpenClient(): OpenClient {
   return { client, clientId: summary?.id ?? null, clients, pending, unknown, unreadable, open };
 }
 const NONE: readonly ClientSummary[] = [];
+
+/** the form that pictures of the open client show */
+export const DrawnForm = createContext<Form>("male");
+export const useForm = (): Form => useContext(DrawnForm);
 
 /** the client in the address bar, which is ahead of the page while that is still loading */
 export const clientIdInAddress = (): string | null =>

@@ -21,7 +21,7 @@ import { defaultValues, roundToStep, setupName, type Values } from "#core/exerci
 import type { Analysis } from "#core/mechanics/analyse";
 import { nearest } from "#core/base/nearest";
 import { suitability, whomOf } from "#core/suitability/suitability";
-import { useOpenClient, withClient } from "../base/open-client";
+import { useForm, useOpenClient, withClient } from "../base/open-client";
 import { Empty, Failed, Loading } from "../base/states";
 import { bodyOf } from "../mechanics/useSurvey";
 import { PutOnDay } from "../planning/PutOnDay";
@@ -34,7 +34,7 @@ import { Parameters } from "./Parameters";
 import { useBestView } from "../drawing/useBestView";
 import { Questions } from "./Questions";
 import { SideBySide } from "./SideBySide";
-import { useAddressValues, useAnalysis, useStrains } from "./useBench";
+import { useAddressValues, useOnBench, useStrains } from "./useBench";
 import { useEdition } from "../base/edition";
 import { useHandles } from "./useHandles";
 import { useSpread } from "./useSpread";
@@ -205,7 +205,7 @@ function Actions({ analysis, exercise, values, headId, client, clientId, line, p
       </Button>
       {pins.length > 0 && (
         <Button size="small" onClick={() => onPins([])}>
-          {said.unpin()} {pins.length > 1 ? "all" : ""}
+          {said.unpin({ n: pins.length })}
         </Button>
       )}
       <PutOnDay client={client} exercise={exercise} values={values} head={headId} line={line} />
@@ -236,8 +236,9 @@ export default function BenchPage() {
   const { client, clientId } = useOpenClient();
   const body = useMemo(() => bodyOf(client), [client]);
   const exercise = useExercise(id, client);
+  const asked = params.get("head");
   const [values, setValues] = useAddressValues(exercise);
-  const { analysis, error } = useAnalysis(exercise, values, body);
+  const { analysis, first, error } = useOnBench(exercise, values, body, asked, useForm());
   const [picked, setSample] = useState<number | null>(null);
   const [turned, setTurned] = useState<View | null>(null);
   const [pins, setPins] = useState<readonly Pin[]>([]);
@@ -246,12 +247,11 @@ export default function BenchPage() {
   const spread = useSpread(shown, body);
   const pinnedSpread = useSpread(pinned, body);
 
-  const asked = params.get("head");
   const besides = params.get("with");
   const active = useMemo(() => analysis?.heads.filter((h) => h.metrics) ?? [], [analysis]);
   const headId = lensOn(analysis?.heads ?? [], active, asked, exercise);
   // what shows the movement and the head; turned by hand it stays so until another exercise or head
-  const best = useBestView(exercise, analysis, headId);
+  const best = useBestView(exercise, analysis, headId, first);
   const view = turned ?? best;
   const handles = useHandles(exercise, view.turn, setValues);
   const others = useMemo(() => besideIt(active, headId, besides), [active, headId, besides]);
@@ -288,6 +288,7 @@ export default function BenchPage() {
           <FigureSheet
             key={exercise.id}
             analysis={analysis}
+            first={first}
             exercise={exercise}
             headId={headId}
             sample={sample}

@@ -132,8 +132,8 @@ export function StrengthCurve({ analysis, pins, sample }: CurveProps) {
     const signOf = (a: Analysis) => Math.sign(a.resistance.reduce((x, y) => x + y, 0)) || 1;
     return {
       datasets: [
-        line("what the muscles have", analysis, analysis.capacity, 2.6, [], 1, 1),
-        line("resistance", analysis, analysis.resistance, 1.8, [6, 4], sign),
+        line(words.have(), analysis, analysis.capacity, 2.6, [], 1, 1),
+        line(words.resistance(), analysis, analysis.resistance, 1.8, [6, 4], sign),
         ...pins.map((p, i) =>
           line(shortName(p.name), p.analysis, p.analysis.resistance, 1.4, PINNED[i]!, signOf(p.analysis)),
         ),
@@ -149,7 +149,7 @@ export function StrengthCurve({ analysis, pins, sample }: CurveProps) {
     {
       now: at[sample]!,
       stick: sticking,
-      name: `sticks here${limiter ? `: ${muscleName(limiter.muscle).toLowerCase()}` : ""}`,
+      name: words.sticks({ muscle: limiter ? muscleName(limiter.muscle).toLowerCase() : null }),
     },
   );
   return (

@@ -62,10 +62,10 @@ const FIRST: ReadonlySet<string> = new Set(["loaded-length", "stretch-share", "s
 const WORTH_SAYING = 2;
 const MEND: Record<SupportKind, string> = {
   "tips forwards": words.leanBackStaggerThe(),
-  "tips backwards": "lean in or stagger the feet",
-  "tips sideways": "widen the feet or hold on with the other hand",
-  slides: "stagger the feet or stand where shoes grip",
-  "lifts off": "a pad over the thighs keeps the seat",
+  "tips backwards": words.mend.backwards,
+  "tips sideways": words.mend.sideways,
+  slides: words.mend.slides,
+  "lifts off": words.mend.lifts,
 };
 
 /** what carries the body gives way before the muscles may */

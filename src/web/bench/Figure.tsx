@@ -4,22 +4,26 @@ import { useCallback, useMemo, useRef, useState, type PointerEvent } from "react
 import { headTitle } from "#core/anatomy/anatomy";
 import { marksOf } from "#core/drawing/marks";
 import { toX, toY, type Fit } from "#core/drawing/outline";
-import { fitOf, plateOf, type Detail } from "#core/drawing/plate";
+import type { Detail } from "#core/drawing/plate";
+import { repOf, type FirstFrame } from "#core/drawing/rep";
 import { projector, seen, type View } from "#core/drawing/view";
 import type { Exercise } from "#core/exercises/format";
 import type { Analysis } from "#core/mechanics/analyse";
 import { framePoint } from "#core/mechanics/frames";
 import { bench as words } from "#core/words/bench";
+import { useForm } from "../base/open-client";
 import { lengthColour } from "../base/theme";
 import { Shapes } from "../drawing/Shapes";
+import { FIGURE } from "./lens";
 
-const W = 430;
-const H = 452;
+const { width: W, height: H } = FIGURE;
 /** pixels of an arrow at the largest force of the rep */
 const ARROW = 74;
 
 export interface FigureProps {
   analysis: Analysis;
+  /** drawn beside the page already */
+  first: FirstFrame | undefined;
   exercise: Exercise;
   headId: string;
   sample: number;
@@ -40,18 +44,20 @@ export interface FigureProps {
 type Point = [number, number];
 
 export function Figure(props: FigureProps) {
-  const { analysis, exercise, headId, sample, view, moving, onHead } = props;
+  const { analysis, first, exercise, headId, sample, view, moving, onHead } = props;
   const frames = analysis.frames!;
   const svg = useRef<SVGSVGElement>(null);
   const [over, setOver] = useState<string | null>(null);
+  const form = useForm();
   const detail: Detail = moving ? "plain" : "full";
-  const asked = useMemo(
-    () => ({ exercise, analysis, view, chosen: headId, detail: "full" as const }),
-    [exercise, analysis, view, headId],
-  );
   // one scale for the whole rep, so that the body stands still while the arm moves
-  const fit = useMemo(() => fitOf(asked, analysis.s.length, W, H), [asked, analysis]);
-  const plate = useMemo(() => plateOf({ ...asked, detail, sample, fit }), [asked, detail, sample, fit]);
+  const rep = useMemo(
+    () =>
+      repOf({ exercise, analysis, view, chosen: headId, form }, analysis.s.length, FIGURE.width, FIGURE.height, first),
+    [exercise, analysis, view, headId, form, first],
+  );
+  const { fit } = rep;
+  const plate = rep.at(detail, sample);
   const seenBy = useMemo(() => projector(view), [view]);
   const marks = marksOf(frames, sample, seenBy, analysis.main);
   const map = useCallback(([x, y]: Point): Point => [toX(fit, x) / fit.unit, toY(fit, y) / fit.unit], [fit]);
@@ -128,17 +134,57 @@ type HandlesProps = FigureProps & {
   marks: ReturnType<typeof marksOf>;
 };
 
+interface RingProps {
+  at: Point;
+  centre: Point;
+  /** whether what it turns stands up from its joint, or hangs from it */
+  upright: 1 | -1;
+  give: (degrees: number) => void;
+  view: View;
+  svg: HandlesProps["svg"];
+}
+
+/** a handle that turns what it belongs to about its joint; from behind the picture is mirrored */
+function Ring({ at, centre, upright, give, view, svg }: RingProps) {
+  const held = useRef<number | null>(null);
+  const angle = (e: PointerEvent<SVGElement>) => {
+    const [x, y] = pixelOf(svg.current!, e);
+    const facing = Math.sign(Math.cos((view.turn * Math.PI) / 180) || 1);
+    return (Math.atan2((x - centre[0]) * facing, upright * (centre[1] - y)) * 180) / Math.PI;
+  };
+  return (
+    <circle
+      className="handle free"
+      cx={at[0]}
+      cy={at[1]}
+      r={9}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        held.current = angle(e);
+      }}
+      onPointerMove={(e) => {
+        if (held.current === null) return;
+        const now = angle(e);
+        give(((now - held.current + 540) % 360) - 180);
+        held.current = now;
+      }}
+      onPointerUp={() => (held.current = null)}
+    />
+  );
+}
+
+/** where the pointer is, in the picture's own pixels */
+function pixelOf(svg: SVGSVGElement, e: PointerEvent<SVGElement>): Point {
+  const box = svg.getBoundingClientRect();
+  return [((e.clientX - box.left) * W) / box.width, ((e.clientY - box.top) * H) / box.height];
+}
+
 /** what can be dragged: the hand through the rep, the pulley, the arm, the bench */
 function Handles(props: HandlesProps) {
   const { analysis, sample, view, svg, fit, map, pointAt, marks, onPulley, onArm, onBench, onHand } = props;
   const frames = analysis.frames!;
   const drag = useRef<Point | null>(null);
-  const held = useRef<number | null>(null);
-  /** where the pointer is, in the picture's own pixels */
-  const at = (e: PointerEvent<SVGElement>): Point => {
-    const box = svg.current!.getBoundingClientRect();
-    return [((e.clientX - box.left) * W) / box.width, ((e.clientY - box.top) * H) / box.height];
-  };
+  const at = (e: PointerEvent<SVGElement>) => pixelOf(svg.current!, e);
   const pulley = {
     onPointerDown: (e: PointerEvent<SVGElement>) => {
       e.currentTarget.setPointerCapture(e.pointerId);
@@ -169,32 +215,9 @@ function Handles(props: HandlesProps) {
     onPointerDown: (e: PointerEvent<SVGElement>) => e.currentTarget.setPointerCapture(e.pointerId),
     onPointerMove: (e: PointerEvent<SVGElement>) => e.currentTarget.hasPointerCapture(e.pointerId) && toNearest(e),
   };
-  /** dragging a handle turns what it belongs to about its joint; from behind the picture is mirrored */
-  const turning = (centre: Point, upright: 1 | -1, give: (degrees: number) => void) => {
-    const angle = (e: PointerEvent<SVGElement>) => {
-      const [cx, cy] = map(centre);
-      const [x, y] = at(e);
-      const facing = Math.sign(Math.cos((view.turn * Math.PI) / 180) || 1);
-      return (Math.atan2((x - cx) * facing, upright * (cy - y)) * 180) / Math.PI;
-    };
-    return {
-      onPointerDown: (e: PointerEvent<SVGElement>) => {
-        e.currentTarget.setPointerCapture(e.pointerId);
-        held.current = angle(e);
-      },
-      onPointerMove: (e: PointerEvent<SVGElement>) => {
-        if (held.current === null) return;
-        const now = angle(e);
-        give(((now - held.current + 540) % 360) - 180);
-        held.current = now;
-      },
-      onPointerUp: () => (held.current = null),
-    };
-  };
-  const ring = (name: string, handlers: ReturnType<typeof turning>) => {
-    const [x, y] = map(pointAt(name));
-    return <circle className="handle free" cx={x} cy={y} r={9} {...handlers} />;
-  };
+  const ring = (name: string, centre: string, upright: 1 | -1, give: (degrees: number) => void) => (
+    <Ring at={map(pointAt(name))} centre={map(pointAt(centre))} {...{ upright, give, view, svg }} />
+  );
   const [hx, hy] = map(marks.at[0]!);
   return (
     <>
@@ -205,8 +228,8 @@ function Handles(props: HandlesProps) {
           const inside = (v: number, most: number) => Math.max(10, Math.min(most - 10, v));
           return <circle key={i} className="handle free" cx={inside(x, W)} cy={inside(y, H)} r={10} {...pulley} />;
         })}
-      {onArm && ring("forearm.right", turning(pointAt("humerus.right"), -1, onArm))}
-      {onBench && ring("head", turning(pointAt("pelvis"), 1, onBench))}
+      {onArm && ring("forearm.right", "humerus.right", -1, onArm)}
+      {onBench && ring("head", "pelvis", 1, onBench)}
       <circle className="hand free" cx={hx} cy={hy} r={15} {...hand}>
         <title>{text.dragTheHandThrough()}</title>
       </circle>

@@ -3,6 +3,7 @@ import { figureSheet as words } from "#core/words/web/bench";
 import { Button, Slider } from "antd";
 import { useEffect, useState } from "react";
 import type { Exercise } from "#core/exercises/format";
+import type { FirstFrame } from "#core/drawing/rep";
 import type { View } from "#core/drawing/view";
 import type { Analysis } from "#core/mechanics/analyse";
 import { TurnSlider } from "../drawing/TurnSlider";
@@ -35,6 +36,7 @@ function usePlay(samples: number, show: (sample: number) => void): [boolean, (on
 
 export interface FigureSheetProps {
   analysis: Analysis;
+  first: FirstFrame | undefined;
   exercise: Exercise;
   headId: string;
   sample: number;
@@ -49,7 +51,7 @@ export interface FigureSheetProps {
 }
 
 export function FigureSheet(props: FigureSheetProps) {
-  const { analysis, exercise, headId, sample, hardest, onSample, view, onView, onHead, handles } = props;
+  const { analysis, first, exercise, headId, sample, hardest, onSample, view, onView, onHead, handles } = props;
   const [playing, setPlaying] = usePlay(analysis.s.length, onSample);
   const show = (n: number) => {
     setPlaying(false);
@@ -61,6 +63,7 @@ export function FigureSheet(props: FigureSheetProps) {
     <section className="sheet figure-sheet" aria-label={words.posedFigure()}>
       <Figure
         analysis={analysis}
+        first={first}
         exercise={exercise}
         headId={headId}
         sample={sample}

@@ -1,7 +1,7 @@
 /** Questions to the bench: what a number does while a parameter is turned, the best setup, what is felt elsewhere. */
 import { questions as text } from "#core/words/web/bench";
 import { Button, Select } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { askFor } from "#core/exercises/asked";
 import { findHead, headTitle, muscleName } from "#core/anatomy/anatomy";
 import { AIMS, type Aim, type Search } from "#core/bench/find";
@@ -9,6 +9,7 @@ import { formatValue } from "#core/exercises/setup";
 import { fixed } from "../../page/locale";
 import { JOINT_BOUNDS } from "./joint-bounds";
 import { questions as words } from "#core/words/bench";
+import { useEdition } from "../base/edition";
 import { Failed, Loading } from "../base/states";
 import { ask } from "../mechanics/analyst";
 import { useAsk } from "../mechanics/useAsk";
@@ -144,9 +145,15 @@ const NOTHING = 0.005;
 function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps) {
   const [muscle, setMuscle] = useState<string | null>(null);
   const own = findHead(headId)?.muscle;
-  const others = [...new Set(heads.map((h) => findHead(h)!.muscle))].filter((m) => m !== own);
+  // the same list while another setup is worked out: an open one is not laid out anew under the pointer
+  const names = [...new Set(heads.map((h) => findHead(h)!.muscle))].filter((m) => m !== own).join(" ");
+  const others = useMemo(
+    () => names.split(" ").map((m) => ({ value: m, label: muscleName(m).toLowerCase() })),
+    [names],
+  );
   const setup = askFor(exercise, values);
-  const { answer: told, error, again } = useAsk("felt", muscle ? { setup, head: headId, muscle, body } : null);
+  const rules = useEdition().method.felt;
+  const { answer: told, error, again } = useAsk("felt", muscle ? { setup, head: headId, muscle, body, rules } : null);
   return (
     <section className="sheet question" aria-label={text.feltElsewhere()} style={{ marginTop: 12 }}>
       <div className="question-line">
@@ -159,7 +166,7 @@ function Felt({ exercise, values, headId, heads, body, onValues }: QuestionProps
           value={muscle}
           onChange={setMuscle}
           popupMatchSelectWidth={false}
-          options={others.map((m) => ({ value: m, label: muscleName(m).toLowerCase() }))}
+          options={others}
         />
       </div>
       {error && <Failed what={text.whatChangesIt()} reason={error} again={again} />}

@@ -5,7 +5,7 @@ import { percent } from "#core/base/numbers";
 import { Select, Slider } from "antd";
 import { useMemo, useState } from "react";
 import { headTitle, muscleName } from "#core/anatomy/anatomy";
-import { LEAST_PART, leftOutText, RANGE_STEP, rangeText, type PartFacts, type RangeAdvice } from "#core/bench/range";
+import { leftOutText, RANGE_STEP, rangeText, type PartFacts, type RangeAdvice } from "#core/bench/range";
 import type { Analysis, Part } from "#core/mechanics/analyse";
 import type { Counting } from "#core/ranking/tension";
 import { contextOf, weightsFor } from "#core/ranking/rank";
@@ -35,7 +35,7 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
   const working = analysis.feasible && analysis.heads.some((h) => h.id === headId && h.metrics);
   const { length, passive, shortening, part: counts } = counting;
   const way: Counting = { length, passive, shortening, part: counts };
-  const asked = { setup: askFor(exercise, values), head: headId, counting: way, body };
+  const asked = { setup: askFor(exercise, values), head: headId, counting: way, rules: edition.method.range, body };
   const {
     answer: advice,
     error,
@@ -82,7 +82,7 @@ export function Range({ analysis, client, exercise, values, headId, body }: Ques
         tooltip={{ formatter: (v) => `${v} % of the way` }}
         onChange={(ends: number[]) => {
           const [from, to] = ends as [number, number];
-          if (to - from < 100 * LEAST_PART - 1e-9) return;
+          if (to - from < 100 * edition.method.range.part - 1e-9) return;
           setPart(from === 0 && to === 100 ? null : { from: from / 100, to: to / 100 });
         }}
       />
@@ -99,8 +99,9 @@ interface AdviceProps {
 
 /** what is recommended, and why */
 function Advice({ advice, shown, onTake }: AdviceProps) {
+  const { method } = useEdition();
   const { best, flat, cuts, bounded } = advice;
-  const [first, ...reasons] = rangeText(advice);
+  const [first, ...reasons] = rangeText(advice, method.range);
   const taken = shown.from === best.from && shown.to === best.to;
   const ends = ([low, high]: [number, number]) =>
     low === high ? percent(low) : words.lowToHigh({ low: percent(low), high: percent(high) });

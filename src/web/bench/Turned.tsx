@@ -136,7 +136,7 @@ function Asking(props: AskingProps) {
         popupMatchSelectWidth={false}
         options={[
           ...exercise.parameters.map((x) => ({ value: x.id, label: x.name.toLowerCase() })),
-          { value: REP, label: "the rep itself" },
+          { value: REP, label: words.repItself() },
         ]}
       />
       {parameter !== REP && others.length > 0 && (
@@ -193,7 +193,7 @@ const axisOf = (p: P | null): Axis =>
         say: (v) => formatValue(p, roundToStep(p, v)),
         options: p.options,
       }
-    : { name: "place in the rep", unit: "%", min: 0, max: 100, say: (v) => words.vOfTheWay({ v: Math.round(v) }) };
+    : { name: words.place(), unit: "%", min: 0, max: 100, say: (v) => words.vOfTheWay({ v: Math.round(v) }) };
 
 /** where the first series is most */
 function peakOf(sweep: Sweep): number {

@@ -4,6 +4,9 @@ import { namedHeads } from "#core/exercises/aims";
 import type { Exercise } from "#core/exercises/format";
 import type { HeadSeries } from "#core/mechanics/recording";
 
+/** pixels of the picture on the bench */
+export const FIGURE = { width: 430, height: 452 };
+
 export const muscleOf = (head: string) => heads.find((h) => h.id === head)!.muscle;
 
 /** the head under the lens: the one asked for, even where it hardly works, else one the exercise is for, else any */

@@ -5,12 +5,32 @@ import type { Exercise, Parameter } from "#core/exercises/format";
 import { askFor, type SetupAsk } from "#core/exercises/asked";
 import { roundToStep, type Values } from "#core/exercises/setup";
 import { setupStrains, type Strains } from "#core/exercises/strains";
+import type { Form } from "#core/base/forms";
 import type { Analysis } from "#core/mechanics/analyse";
 import type { Body } from "#core/mechanics/model";
 import { useAsk } from "../mechanics/useAsk";
 
-/** the analysis of what is on the bench; that of the same exercise stands until the next one is there */
-export function useAnalysis(exercise: Exercise | undefined, values: Values, body: Body) {
+/**
+ * The analysis of what is on the bench, with the picture it begins with; that of the same exercise stands until the
+ * next one is there. @param asked the head under the lens, as the exercise was opened with it
+ */
+export function useOnBench(
+  exercise: Exercise | undefined,
+  values: Values,
+  body: Body,
+  asked: string | null,
+  form: Form,
+) {
+  const [opened, setOpened] = useState({ id: exercise?.id, head: asked });
+  // another head under the lens asks nothing of the engine
+  if (opened.id !== exercise?.id) setOpened({ id: exercise?.id, head: asked });
+  const given = exercise ? { setup: askFor(exercise, values), body, head: opened.head, form } : null;
+  const { answer, error, again } = useAsk("bench", given, { same: sameExercise });
+  return { analysis: answer?.analysis ?? null, first: answer?.first, error, again };
+}
+
+/** the analysis of a setup beside it */
+function useAnalysis(exercise: Exercise | undefined, values: Values, body: Body) {
   const asked = exercise ? { setup: askFor(exercise, values), body } : null;
   const { answer, error, again } = useAsk("analyse", asked, { same: sameExercise });
   return { analysis: answer ?? null, error, again };
@@ -29,16 +49,16 @@ export function useAddressValues(exercise: Exercise | undefined): [Values, (chan
     [exercise, params],
   );
   const [state, setState] = useState({ exercise, values: read() });
-  const latest = useRef(state.values);
-  latest.current = state.values;
   // addresses on their way: one may come round after the values have moved on, and must not turn them back
   const onTheWay = useRef<string[]>([]);
   useEffect(() => {
     const there = JSON.stringify(read());
     const mine = onTheWay.current.indexOf(there);
     if (mine >= 0) onTheWay.current.splice(0, mine + 1);
-    else if (there !== JSON.stringify(latest.current) || state.exercise !== exercise)
-      setState({ exercise, values: read() });
+    else
+      setState((now) =>
+        there !== JSON.stringify(now.values) || now.exercise !== exercise ? { exercise, values: read() } : now,
+      );
   }, [read, exercise, state.exercise]);
   useEffect(() => {
     const next = JSON.stringify(state.values);

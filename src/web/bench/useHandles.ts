@@ -8,6 +8,13 @@ const byScale = (b: Binding | undefined): ByScale | null => (typeof b === "objec
 const behind = (exercise: Exercise, b: ByScale | null): Parameter | undefined =>
   b ? exercise.parameters.find((p) => p.id === b.parameter) : undefined;
 
+/** the parameter that an angle hangs on, and degrees of the angle for one of the parameter */
+function turned(exercise: Exercise, b: Binding | undefined): { parameter: Parameter; scale: number } | null {
+  const scaled = byScale(b);
+  const parameter = behind(exercise, scaled);
+  return scaled && parameter && !parameter.options ? { parameter, scale: scaled.scale } : null;
+}
+
 export interface Handles {
   /** m of the picture's right and up */
   onPulley: ((dx: number, dy: number) => void) | null;
@@ -37,12 +44,6 @@ export function useHandles(
       });
   };
 
-  const turner = (b: Binding | undefined) => {
-    const scaled = byScale(b);
-    const p = behind(exercise, scaled);
-    return scaled && p && !p.options ? (degrees: number) => move(p, degrees / scaled.scale) : null;
-  };
-
   const cable = exercise.loads.find((l) => l.kind === "cable");
   const across = byScale(cable?.from.at[0]);
   const up = byScale(cable?.from.at[1]);
@@ -53,12 +54,13 @@ export function useHandles(
     if (y) move(y, dy / up!.scale);
   };
   const [trunk, upperArm] = [exercise.stance.angles.pitch, exercise.path[0]!.angles.elevation];
-  const onBench = turner(trunk);
+  const bench = turned(exercise, trunk);
   const follows = byScale(trunk)?.parameter === byScale(upperArm)?.parameter;
+  // where bench and arm hang on the same parameter the arm follows the bench
+  const arm = bench && follows ? null : turned(exercise, upperArm);
   return {
     onPulley: across || up ? onPulley : null,
-    // where bench and arm hang on the same parameter the arm follows the bench
-    onArm: onBench && follows ? null : turner(upperArm),
-    onBench,
+    onArm: arm && ((degrees) => move(arm.parameter, degrees / arm.scale)),
+    onBench: bench && ((degrees) => move(bench.parameter, degrees / bench.scale)),
   };
 }

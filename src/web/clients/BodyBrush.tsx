@@ -1,5 +1,6 @@
 /** The body from the front and the back, each muscle in the tone of its priority; a click paints it. */
 import { memo, useMemo } from "react";
+import type { Form } from "#core/base/forms";
 import type { Priority } from "#core/clients/choices";
 import { freelyPosed, PLATE_POSE } from "#core/atlas/pose";
 import { fitOf, plateOf } from "#core/drawing/plate";
@@ -14,11 +15,11 @@ const [W, H] = [200, 330];
 export const TONE: Record<Priority | "none", number> = { none: 0, maintain: 14, hold: 34, grow: 64, specialise: 100 };
 
 /** the usual body: proportions say nothing here */
-function drawn(): Record<"front" | "back", ReturnType<typeof plateOf>["shapes"]> {
+function drawn(form: Form): Record<"front" | "back", ReturnType<typeof plateOf>["shapes"]> {
   const { frames, place } = freelyPosed(compileModel(), PLATE_POSE);
   const heads = [...place].map(([id, p]) => ({ id, force: [0], position: [p] }));
   const shapes = (view: (typeof VIEWS)["front" | "back"]) => {
-    const ask = { exercise: BARE, analysis: { frames, heads }, view, chosen: null, detail: "plain" as const };
+    const ask = { exercise: BARE, analysis: { frames, heads }, view, chosen: null, detail: "plain" as const, form };
     return plateOf({ ...ask, sample: 0, fit: fitOf(ask, 1, W, H) }).shapes;
   };
   return { front: shapes(VIEWS.front), back: shapes(VIEWS.back) };
@@ -26,11 +27,12 @@ function drawn(): Record<"front" | "back", ReturnType<typeof plateOf>["shapes"]>
 
 interface BodyBrushProps {
   priorities: Readonly<Record<string, Priority>>;
+  form: Form;
   onPaint: (group: string) => void;
 }
 
-export const BodyBrush = memo(function BodyBrush({ priorities, onPaint }: BodyBrushProps) {
-  const shapes = useMemo(drawn, []);
+export const BodyBrush = memo(function BodyBrush({ priorities, form, onPaint }: BodyBrushProps) {
+  const shapes = useMemo(() => drawn(form), [form]);
   const inkOf = (head: string | undefined) => {
     const group = head && groupOf(head);
     return TONE[(group && priorities[group.id]) || "none"];

@@ -150,7 +150,7 @@ export function JointNotes({ input, set }: SectionProps) {
   return (
     <Section title={jointWords.title()}>
       <div className="joints-noted">
-        <JointFigure noted={input.joints} onPick={pick} />
+        <JointFigure form={input.figure} noted={input.joints} onPick={pick} />
         <div>
           {input.joints.map((j, i) => (
             <div

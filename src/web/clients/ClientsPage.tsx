@@ -1,6 +1,6 @@
 /** Clients: who they are to the planner. What is noted here changes ranking, prescriptions and checks. */
 import { clientsPage as words } from "#core/words/web/clients";
-import { useRef } from "react";
+import { useState } from "react";
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
 import { NOTHING_NOTED, type ClientInput, type ClientSummary } from "#core/clients/client";
@@ -51,25 +51,24 @@ export default function ClientsPage() {
   const [saveClient] = api.useSaveClientMutation();
   const [makeClient] = api.useMakeClientMutation();
   // a form starts anew when somebody else has saved the client, and stays as it is after its own save
-  const forms = useRef(new Map<string, string>());
+  const [forms, setForms] = useState<ReadonlyMap<string, string>>(new Map());
   // a new client is the same one however often it is saved
-  const fresh = useRef(newId());
-  const formOf = (c: { id: string; revision: number }) =>
-    forms.current.get(`${c.id} ${c.revision}`) ?? `${c.id} ${c.revision}`;
+  const [fresh, setFresh] = useState(newId);
+  const formOf = (c: { id: string; revision: number }) => forms.get(`${c.id} ${c.revision}`) ?? `${c.id} ${c.revision}`;
   if (isLoading) return <Loading what={words.theClients()} />;
   if (error || !data) return <Failed what={words.theClients2()} reason={toFailure(error).error} again={refetch} />;
   const save = async (input: ClientInput) => {
     if (client) {
       const r = await saveClient({ id: client.id, revision: client.revision, client: input });
       if (r.error) return toFailure(r.error);
-      forms.current.set(`${r.data.client.id} ${r.data.client.revision}`, formOf(client));
+      const { id: saved, revision } = r.data.client;
+      setForms((f) => new Map(f).set(`${saved} ${revision}`, formOf(client)));
       return null;
     }
-    const made = fresh.current;
-    const r = await makeClient({ id: made, client: input });
+    const r = await makeClient({ id: fresh, client: input });
     if (r.error) return toFailure(r.error);
-    fresh.current = newId();
-    void navigate(`/clients/${made}`);
+    setFresh(newId());
+    void navigate(`/clients/${fresh}`);
     return null;
   };
   const there = data.clients.some((c) => c.id === id);
@@ -93,7 +92,7 @@ export default function ClientsPage() {
       {id === "new" || client ? (
         <div style={{ display: "grid", gap: 16 }}>
           <ClientForm
-            key={client ? formOf(client) : fresh.current}
+            key={client ? formOf(client) : fresh}
             value={client ?? blank(method)}
             onSave={save}
             weekLink={client ? `/clients/${client.id}/week` : null}

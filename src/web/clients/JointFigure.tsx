@@ -1,6 +1,7 @@
 /** The body from the front with its joints as dots: a click notes one, a noted one is full. */
 import { memo, useMemo } from "react";
 import { freelyPosed, PLATE_POSE } from "#core/atlas/pose";
+import type { Form } from "#core/base/forms";
 import type { ClientInput } from "#core/clients/client";
 import { BARE, VIEWS } from "#core/drawing/bare";
 import { jointDots, type JointDot } from "#core/drawing/joints";
@@ -14,7 +15,7 @@ const [W, H] = [132, 236];
 const pale = () => 8;
 
 /** the usual body: proportions say nothing here */
-function drawn() {
+function drawn(form: Form) {
   const { frames, place } = freelyPosed(compileModel(), PLATE_POSE);
   const heads = [...place].map(([id, p]) => ({ id, force: [0], position: [p] }));
   const ask = {
@@ -23,6 +24,7 @@ function drawn() {
     view: VIEWS.front,
     chosen: null,
     detail: "plain" as const,
+    form,
   };
   const fit = fitOf(ask, 1, W, H);
   return { shapes: plateOf({ ...ask, sample: 0, fit }).shapes, dots: jointDots(frames, VIEWS.front, fit) };
@@ -30,11 +32,12 @@ function drawn() {
 
 interface JointFigureProps {
   noted: ClientInput["joints"];
+  form: Form;
   onPick: (dot: JointDot) => void;
 }
 
-export const JointFigure = memo(function JointFigure({ noted, onPick }: JointFigureProps) {
-  const { shapes, dots } = useMemo(drawn, []);
+export const JointFigure = memo(function JointFigure({ noted, form, onPick }: JointFigureProps) {
+  const { shapes, dots } = useMemo(() => drawn(form), [form]);
   const severityAt = ({ joint, side }: JointDot) =>
     Math.max(
       -1,

@@ -1,5 +1,6 @@
 /** Who the client is, and what is asked before training. */
 import { Button, Checkbox, Input } from "antd";
+import { FORMS } from "#core/base/forms";
 import { LANGUAGES } from "#core/base/language";
 import { questions, QUESTIONS, unanswered, yeses } from "#core/clients/screening";
 import { LOADED, UNITS, type Unit } from "#core/clients/choices";
@@ -60,6 +61,15 @@ function Person({ input, set, reasons }: StepProps) {
           value={input.unit}
           onChange={(unit) => set({ unit, units: {} })}
           options={UNITS.map((u) => ({ value: u, label: u }))}
+        />
+      </div>
+      <div className="field">
+        <span className="label">{person.figure()}</span>
+        <Segments
+          name={person.figure()}
+          value={input.figure}
+          onChange={(figure) => set({ figure })}
+          options={FORMS.map((f) => ({ value: f, label: person.figures[f]() }))}
         />
       </div>
       <div className="field">

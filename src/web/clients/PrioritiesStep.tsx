@@ -81,7 +81,7 @@ export function PrioritiesStep({ input, set }: StepProps) {
         </p>
       )}
       <div className="brush">
-        <BodyBrush priorities={now} onPaint={paint} />
+        <BodyBrush form={input.figure} priorities={now} onPaint={paint} />
         <ul className="levels">
           {groups.map((g) => {
             const own: Level = now[g.id] ?? "none";

@@ -50,8 +50,8 @@ export function Clients({ clients, rows, today }: ClientsProps) {
           value={by}
           onChange={setBy}
           options={[
-            { value: "need", label: "need" },
-            { value: "name", label: "name" },
+            { value: "need", label: said.byNeed() },
+            { value: "name", label: said.byName() },
           ]}
         />
       </div>

@@ -8,9 +8,9 @@ import { rowsOf, type Need } from "#core/desk/needs";
 import { first } from "#core/words/desk";
 import { newId } from "../../page/newId";
 import { dayOf } from "../../page/locale";
-import { api, toFailure } from "../base/api";
+import { toFailure } from "../base/api";
+import { useDecisions } from "../base/decisions";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
-import { message } from "../base/say";
 import { Failed, Loading } from "../base/states";
 import { Clients } from "./Clients";
 import { Decisions, DoneToday } from "./Decisions";
@@ -23,24 +23,18 @@ const LATER = 3;
 
 export default function DeskPage() {
   const { desk, error, isLoading, refetch, now, today } = useDesk();
-  const [decide] = api.useDecideMutation();
-  const [undecide] = api.useUndecideMutation();
+  const { decide, undecide } = useDecisions();
   const [open, setOpen] = useState<string | null>(null);
   const rows = useMemo(() => (desk ? rowsOf(desk.clients, desk.decisions, now, today) : []), [desk, now, today]);
 
   const say = async (need: Need, act: "done" | "later") => {
     const until = act === "later" ? dateBefore(today, -LATER) : null;
-    const r = await decide({ id: newId(), clientId: need.client.id, need: need.key, act, until, reason: null });
-    if (r.error) message.error(toFailure(r.error).error, 5);
+    const decision = { id: newId(), clientId: need.client.id, need: need.key, act, until, reason: null };
     // the next thing of the same client stays open; else the row that follows
-    else if ((rows.find((x) => x.client.id === need.client.id)?.needs.length ?? 0) < 2) {
+    if ((await decide(decision)) && (rows.find((x) => x.client.id === need.client.id)?.needs.length ?? 0) < 2) {
       const at = rows.findIndex((x) => x.client.id === need.client.id);
       setOpen(rows[at + 1]?.client.id ?? null);
     }
-  };
-  const undo = async (id: string) => {
-    const r = await undecide(id);
-    if (r.error) message.error(toFailure(r.error).error, 5);
   };
   const newest = desk?.decisions.find((d) => dayOf(new Date(d.at)) === today);
 
@@ -54,7 +48,7 @@ export default function DeskPage() {
       else if (e.key === KEY.done && row && row.needs[0]!.reason.kind !== "not cleared")
         void say(row.needs[0]!, "done");
       else if (e.key === KEY.later && row) void say(row.needs[0]!, "later");
-      else if (e.key === KEY.back && newest) void undo(newest.id);
+      else if (e.key === KEY.back && newest) void undecide(newest.id);
       else return;
       e.preventDefault();
     };
@@ -76,7 +70,7 @@ export default function DeskPage() {
             decisions={desk.decisions}
             nameOf={(id) => names.get(id)}
             today={(at) => dayOf(new Date(at)) === today}
-            undo={(id) => void undo(id)}
+            undo={(id) => void undecide(id)}
           />
         </div>
         <div>

@@ -4,7 +4,9 @@ import type { Thumbnail } from "#core/drawing/thumbnail";
 import type { Exercise } from "#core/exercises/format";
 import { onOffer } from "#core/exercises/shelf";
 import type { Values } from "#core/exercises/setup";
+import type { Form } from "#core/base/forms";
 import type { Body } from "#core/mechanics/model";
+import { useForm } from "../base/open-client";
 import { lengthColour } from "../base/theme";
 import { ask } from "../mechanics/analyst";
 import { Shapes } from "./Shapes";
@@ -27,16 +29,9 @@ const KEPT = 600;
 const pictures = new Map<string, Promise<Thumbnail | null>>();
 onOffer(() => pictures.clear());
 
-function pictureOf({
-  exerciseId,
-  values,
-  exercise,
-  head,
-  body,
-  width,
-  height,
-}: PictureProps): Promise<Thumbnail | null> {
-  const key = JSON.stringify([exerciseId, values, exercise, head, body, width, height]);
+function pictureOf(asked: PictureProps & { form: Form }): Promise<Thumbnail | null> {
+  const { exerciseId, values, exercise, head, body, width, height, form } = asked;
+  const key = JSON.stringify([exerciseId, values, exercise, head, body, width, height, form]);
   let picture = pictures.get(key);
   if (!picture) {
     // a picture that cannot be had is none: its place stays empty
@@ -46,6 +41,7 @@ function pictureOf({
       body,
       width,
       height,
+      form,
     }).catch(() => null);
     if (pictures.size >= KEPT) pictures.delete(pictures.keys().next().value!);
     pictures.set(key, picture);
@@ -57,14 +53,17 @@ export function Picture(props: PictureProps) {
   const { width, height, head } = props;
   const box = useRef<HTMLSpanElement>(null);
   const [shown, setShown] = useState<{ key: string; picture: Thumbnail | null } | null>(null);
-  const key = JSON.stringify(props);
+  const form = useForm();
+  const key = JSON.stringify({ ...props, form });
   useEffect(() => {
     let there = true;
     const seen = new IntersectionObserver(
       ([entry]) => {
         if (!entry?.isIntersecting) return;
         seen.disconnect();
-        void pictureOf(JSON.parse(key) as PictureProps).then((picture) => there && setShown({ key, picture }));
+        void pictureOf(JSON.parse(key) as PictureProps & { form: Form }).then(
+          (picture) => there && setShown({ key, picture }),
+        );
       },
       { rootMargin: "200px" },
     );

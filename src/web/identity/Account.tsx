@@ -17,7 +17,7 @@ export function Account() {
       <section className="sheet" aria-label={words.yourAccount()}>
         <h1>{data.name}</h1>
         <p className="quiet">
-          {data.email}, {data.role === "head" ? words.headCoach() : "coach"}
+          {data.email}, {data.role === "head" ? words.headCoach() : words.coach()}
         </p>
         <Sessions sessions={data.sessions} />
       </section>

@@ -25,7 +25,7 @@ export function OperationsPage() {
           <h1>{words.title()}</h1>
           <p className="quiet small">{words.about({ since: momentText(since), memory })}</p>
         </div>
-        <p role="status" className={concerns.length ? "stamp warn" : "stamp"}>
+        <p role="status" className={concerns.length ? "standing warn" : "standing"}>
           {concerns.length ? words.look({ n: concerns.length }) : words.well()}
         </p>
       </div>

@@ -9,7 +9,7 @@ import { api, toFailure } from "../base/api";
 import { Failed, Loading } from "../base/states";
 import { momentText } from "../../page/locale";
 
-const ROLE: Record<Role, string> = { head: words.headCoach(), coach: "Coach" };
+const ROLE: Record<Role, string> = { head: words.headCoach(), coach: words.coach() };
 
 export function People({ head }: { head: boolean }) {
   const { data, error, refetch } = api.usePeopleQuery();
@@ -116,8 +116,8 @@ function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean
         void modal.confirm({
           title: words.removeName({ name: p.name }),
           content: words.signedOutAtOnce(),
-          okText: "Remove",
-          cancelText: "Keep",
+          okText: words.remove(),
+          cancelText: words.keep(),
           onOk: () => run(remove(p.id)),
         }),
     },
@@ -129,11 +129,11 @@ function Row({ p, head }: { p: Answer<"people">["people"][number]; head: boolean
       </td>
       <td>{p.email}</td>
       <td>{ROLE[p.role]}</td>
-      <td>{p.factor ? "on" : "off"}</td>
+      <td>{words.factor({ on: Boolean(p.factor) })}</td>
       <td style={{ textAlign: "right" }}>
         {holder}
         {head && (
-          <Menu items={menu} button={{ size: "small", type: "text", "aria-label": `${p.name}: more` }}>
+          <Menu items={menu} button={{ size: "small", type: "text", "aria-label": words.moreOf({ name: p.name }) }}>
             {words.more()}
           </Menu>
         )}

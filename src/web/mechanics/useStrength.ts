@@ -7,7 +7,7 @@ import { editionOf } from "#core/edition/edition";
 import type { History } from "#core/training/exposures";
 import type { ClientStrength } from "#core/training/client-strength";
 import type { LoadBelief } from "#core/training/belief";
-import { liftedSets, STRENGTH_DAYS } from "#core/training/lifted";
+import { liftedSets } from "#core/training/lifted";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import type { SetupAsk } from "#core/exercises/asked";
@@ -40,7 +40,8 @@ export function useStrength(
     if (!client || !program || !log) return null;
     const asked = (p: SetupAsk) => askOn(client.machines, p);
     const planned = linesOn(client.machines, prescriptionsOf(program));
-    const sets = liftedSets(planned, log, now - STRENGTH_DAYS * 86_400_000, editionOf(program).method);
+    const { method } = editionOf(program);
+    const sets = liftedSets(planned, log, now - method.log.days * 86_400_000, method);
     return sets.length ? { body: bodyOf(client), sets, setups: (wanted ?? planned).map(asked) } : null;
   }, [client, program, log, wanted, now]);
   const { answer: all } = useAsk("strength", asked);

@@ -1,6 +1,7 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { bodyOf as roundedBody } from "#core/clients/client";
 import { askOn } from "#core/clients/on-machine";
+import type { Edition } from "#core/edition/edition";
 import { library as builtIn } from "#core/exercises/library";
 import { exerciseVersion } from "#core/exercises/setup";
 import { offered, onOffer } from "#core/exercises/shelf";
@@ -9,6 +10,7 @@ import { DEFAULT_BODY, type Body } from "#core/mechanics/model";
 import type { Survey } from "#core/mechanics/survey";
 import { ownSetups, type Ways } from "#core/planning/own-settings";
 import { listedFor } from "#core/ranking/rank";
+import { useEdition } from "../base/edition";
 import { askSurvey } from "./analyst";
 import { readLibrary } from "./library-survey";
 
@@ -42,12 +44,13 @@ async function surveyFor(
   body: Body,
   own: Ways,
   headId: string | undefined,
+  edition: Edition,
   give: (survey: Survey) => void,
   tell: (done: number) => void,
 ): Promise<void> {
   const base = await asDoneBy(own, body, await readLibrary(body, tell));
   give(base);
-  const rows = headId ? listedFor(base, headId) : [];
+  const rows = headId ? listedFor(base, headId, edition) : [];
   if (rows.length === 0) return;
   const spread = await askSurvey(
     rows.map((r) => askOn(own.machines, r)),
@@ -72,6 +75,7 @@ export function useSurvey(
     survey: null,
     error: null,
   });
+  const edition = useEdition();
   const [progress, setProgress] = useState(0);
   // the same from one look to the next, whatever object it comes in
   const ours = useSyncExternalStore(onOffer, offered);
@@ -84,12 +88,13 @@ export function useSurvey(
       bodyFrom(plainly),
       ways,
       headId,
+      edition,
       (survey) => current && setState({ key, survey, error: null }),
       (done) => current && setProgress(done),
     ).catch((e: Error) => current && setState({ key, survey: null, error: e.message }));
     return () => {
       current = false;
     };
-  }, [key, headId]);
+  }, [key, headId, edition]);
   return state.key === key ? { ...state, progress } : { survey: null, error: null, progress };
 }

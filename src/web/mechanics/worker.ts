@@ -11,14 +11,19 @@ import { feltElsewhere } from "#core/bench/felt";
 import { findBest } from "#core/bench/find";
 import { adviseRange, partFacts } from "#core/bench/range";
 import { REP, sweep, sweepMap, sweepRep, type InRep } from "#core/bench/sweep";
+import { firstFrame } from "#core/drawing/rep";
 import { thumbnailOf } from "#core/drawing/thumbnail";
+import type { View } from "#core/drawing/view";
 import { easierPositions } from "#core/planning/easier";
 import { chosenSet } from "#core/training/chosen-load";
 import { clientStrength } from "#core/training/client-strength";
+import { FIGURE, lensOn } from "../bench/lens";
 import type { Answered, FromWorker, Given, Kind, ToAsk, ToWorker } from "./messages";
 
 const dropped = new Set<number>();
 const models = new Map<string, Model>();
+/** the view of an exercise and head stays while its setup is changed */
+const views = new Map<string, View>();
 
 function modelFor(body: Body): Model {
   const key = JSON.stringify(body);
@@ -41,14 +46,30 @@ type Answers = { [K in Kind]: (given: Given<K>, tell: (share: number) => void) =
 const answers: Answers = {
   analyse: ({ body, setup, samples }) =>
     analyse(modelFor(body), setupFor(setup), { frames: true, ...(samples ? { samples } : {}) }),
+  bench({ body, setup, head, form }) {
+    const own = setupFor(setup);
+    const { exercise } = own;
+    const analysis = analyse(modelFor(body), own, { frames: true });
+    const active = analysis.heads.filter((h) => h.metrics);
+    const chosen = lensOn(analysis.heads, active, head, exercise);
+    if (!analysis.frames || !chosen) return { analysis };
+    const samples = analysis.s.length;
+    const at = Math.round(analysis.sticking.at * (samples - 1));
+    const key = `${exercise.id} ${chosen} ${form}`;
+    const ask = { exercise, analysis, samples, chosen, form };
+    const first = firstFrame(ask, at, [FIGURE.width, FIGURE.height], views.get(key));
+    views.set(key, first.view);
+    return { analysis, first };
+  },
   survey: ({ setups, body, bodies }) => surveySetups(setups.map(setupFor), body, bodies),
   strength: ({ body, sets, setups }) => clientStrength(body, sets, setups),
   chosen: ({ body, setup, load }) => chosenSet(modelFor(body), setupFor(setup), load),
-  easier({ body, setup, head }) {
+  easier({ body, setup, head, rules }) {
     const { exercise, values } = setupFor(setup);
-    return easierPositions(modelFor(body), exercise, values, head);
+    return easierPositions(modelFor(body), exercise, values, head, rules);
   },
-  picture: ({ body, setup, head, width, height }) => thumbnailOf(modelFor(body), setupFor(setup), head, width, height),
+  picture: ({ body, setup, head, width, height, form }) =>
+    thumbnailOf(modelFor(body), setupFor(setup), head, width, height, form),
   sweep({ body, setup, parameter, asked, points }) {
     const { exercise, values } = setupFor(setup);
     const model = modelFor(body);
@@ -60,13 +81,14 @@ const answers: Answers = {
     const { exercise, values } = setupFor(setup);
     return sweepMap(modelFor(body), exercise, values, parameters, head, quantity);
   },
-  felt({ body, setup, head, muscle }) {
+  felt({ body, setup, head, muscle, rules }) {
     const { exercise, values } = setupFor(setup);
-    return feltElsewhere(modelFor(body), exercise, values, head, muscle);
+    return feltElsewhere(modelFor(body), exercise, values, head, muscle, rules);
   },
-  part: ({ body, setup, head, counting, part }) => partFacts(modelFor(body), setupFor(setup), head, counting, part),
-  range: ({ body, setup, head, counting, bound }) =>
-    adviseRange(modelFor(body), setupFor(setup), head, counting, bound),
+  part: ({ body, setup, head, counting, rules, part }) =>
+    partFacts(modelFor(body), setupFor(setup), head, counting, rules, part),
+  range: ({ body, setup, head, counting, rules, bound }) =>
+    adviseRange(modelFor(body), setupFor(setup), head, counting, rules, bound),
   find: ({ body, setup, head, aim, bounds }, tell) =>
     findBest(modelFor(body), setupFor(setup).exercise, head, aim, bounds, tell),
 };

@@ -16,14 +16,14 @@ interface Description {
   paths: Record<string, Record<string, Operation>>;
 }
 
-const WHO: Record<string, string> = { session: "coach", link: "client" };
-const whoOf = ({ security }: Operation) => WHO[Object.keys(security[0] ?? {})[0] ?? ""] ?? "anyone";
+const WHO: Readonly<Record<string, string>> = words.whose;
+const whoOf = ({ security }: Operation) => WHO[Object.keys(security[0] ?? {})[0] ?? ""] ?? words.whose.anyone;
 
 /** fields of a JSON request, kind of an answer that is a file */
 function carried({ requestBody }: Operation): string {
   const schema = requestBody?.content["application/json"]?.schema;
   if (!schema) return "";
-  return schema.properties ? Object.keys(schema.properties).join(", ") : "one of several shapes";
+  return schema.properties ? Object.keys(schema.properties).join(", ") : words.shapes();
 }
 function answered({ responses }: Operation): string {
   const [status, { content }] = Object.entries(responses)[0] ?? ["", {}];

@@ -5,6 +5,7 @@ import Markdown from "react-markdown";
 import { Link, Navigate, NavLink, useLocation, useParams } from "react-router";
 import rehypeSlug from "rehype-slug";
 import remarkGfm from "remark-gfm";
+import atlas from "../../../docs/method/atlas.md?raw";
 import drawing from "../../../docs/method/drawing.md?raw";
 import exerciseFormat from "../../../docs/method/exercise-format.md?raw";
 import limiters from "../../../docs/method/limiters.md?raw";
@@ -18,14 +19,15 @@ import tables from "../../../docs/method/tables.md?raw";
 
 const PAGES: Record<string, { name: string; text: string | null }> = {
   ideas: { name: words.inShort(), text: null },
-  mechanics: { name: "Mechanics", text: mechanics },
-  ranking: { name: "Ranking", text: ranking },
-  planning: { name: "Planning", text: planning },
-  limiters: { name: "Limiters", text: limiters },
-  drawing: { name: "Drawing", text: drawing },
-  tables: { name: "Tables", text: tables },
+  mechanics: { name: words.pages.mechanics, text: mechanics },
+  ranking: { name: words.pages.ranking, text: ranking },
+  planning: { name: words.pages.planning, text: planning },
+  limiters: { name: words.pages.limiters, text: limiters },
+  drawing: { name: words.pages.drawing, text: drawing },
+  atlas: { name: words.pages.atlas, text: atlas },
+  tables: { name: words.pages.tables, text: tables },
   "exercise-format": { name: words.exerciseFormat(), text: exerciseFormat },
-  interface: { name: "Interface", text: null },
+  interface: { name: words.pages.interface, text: null },
 };
 
 export default function MethodPage() {

@@ -7,29 +7,26 @@ import { Checkbox } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useMemo } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
-import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import { atLine } from "#core/planning/lines";
-import type { Alternative, Prescription, Program } from "#core/program/document";
+import type { Alternative, Prescription } from "#core/program/document";
 import { Loading } from "../base/states";
 import { Grain } from "../base/Grain";
 import { useCandidates } from "./candidates";
 import { keptText } from "./Swap";
+import { useWeek } from "./open-week";
 
 export function Alternatives({
   p,
-  client,
-  program,
   onChange,
   onClose,
 }: {
   p: Prescription;
-  client: Client;
-  program: Program;
   onChange: (list: Alternative[]) => void;
   onClose: () => void;
 }) {
+  const { client, program } = useWeek();
   const {
     head,
     rows: all,

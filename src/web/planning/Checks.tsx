@@ -7,7 +7,6 @@ import { checkText, fixText, weighedText } from "#core/planning/check-words";
 import type { Operation } from "#core/program/document";
 
 const SIGN = { problem: "■", look: "◆", pass: "✓" } as const;
-const WORD = { problem: "Problem", look: "Look", pass: "Pass" } as const;
 const ORDER = { problem: 0, look: 1, pass: 2 } as const;
 
 /** of the lines to mend or look at, so many stand open */
@@ -115,7 +114,7 @@ function Line({
         <summary>
           <span className={`verdict ${check.state}`}>
             <span aria-hidden>{SIGN[check.state]}</span>
-            <span className="visually-hidden">{WORD[check.state]}</span>
+            <span className="visually-hidden">{said.states[check.state]}</span>
           </span>
           <span>
             <strong>{text.title}</strong> <span className="number quiet">{text.number}</span>

@@ -4,13 +4,14 @@ import { useDispatch } from "react-redux";
 import { groupName } from "#core/planning/groups";
 import { planActions, type Plan } from "./plans";
 import { timeText } from "../../page/locale";
+import { useWeek } from "./open-week";
 
 /** what stands there, in words: groups are named */
 const showIn = (field: string | undefined, v: unknown): string =>
   field === "groups" && Array.isArray(v) ? v.map((id: string) => groupName(id)).join(", ") : show(v);
 const show = (v: unknown): string =>
   v === null || v === undefined
-    ? "taken away"
+    ? text.takenAway()
     : typeof v === "object"
       ? Object.entries(v)
           .map(([k, x]) =>
@@ -18,37 +19,16 @@ const show = (v: unknown): string =>
           )
           .join(", ")
       : `${v as string | number | boolean}`;
-const FIELD: Record<string, string> = {
-  pinned: "numbers of the mechanics",
-  reps: "reps",
-  reserves: "reserve of the sets",
-  rest: "rest",
-  tempo: "tempo",
-  load: "load",
-  loadStep: "step of the load",
-  note: "note",
-  place: "day",
-  name: "name",
-  locked: "lock",
-  date: "date",
-  groups: "what it is for",
-  begins: "side that begins",
-  turns: "how sides take turns",
-  purpose: "what it is there for",
-  tempos: "tempo of single sets",
-  technique: "technique",
-  rampSets: "ramp sets before it",
-  structure: "how the load goes through the sets",
-  edition: "edition",
-};
+const FIELD: Readonly<Record<string, string>> = text.fields;
 
 /** both values, who and when, and a choice; nothing is overwritten before it is made */
-export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Plan }) {
+export function ConflictChoice({ plan }: { plan: Plan }) {
+  const { client } = useWeek();
   const dispatch = useDispatch();
   const nameOf = (id: string) =>
     [...plan.program.days, ...plan.program.days.flatMap((d) => d.blocks.flatMap((b) => b.prescriptions))].find(
       (x) => x.id === id,
-    )?.name ?? (id === "program" ? text.theWeek() : "an exercise");
+    )?.name ?? (id === "program" ? text.theWeek() : text.anExercise());
   return (
     <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>
       <h2>{text.changedByTwoPeople()}</h2>
@@ -66,13 +46,13 @@ export function ConflictChoice({ clientId, plan }: { clientId: string; plan: Pla
             </span>
             <Button
               size="small"
-              onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "mine" }))}
+              onClick={() => dispatch(planActions.settled({ clientId: client.id, editId: c.editId, keep: "mine" }))}
             >
               {text.useMine()}
             </Button>
             <Button
               size="small"
-              onClick={() => dispatch(planActions.settled({ clientId, editId: c.editId, keep: "theirs" }))}
+              onClick={() => dispatch(planActions.settled({ clientId: client.id, editId: c.editId, keep: "theirs" }))}
             >
               {text.keepTheirs()}
             </Button>

@@ -6,22 +6,14 @@ import { Menu } from "../base/Menu";
 import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
 import { findExercise } from "#core/exercises/library";
-import type { Survey } from "#core/mechanics/survey";
 import { ladderOf, type KnownLine } from "#core/planning/effort";
 import { WEEK_DAYS_MOST } from "#core/program/limits";
-import {
-  daySchema,
-  emptyDay,
-  NOTE_MOST,
-  type Day,
-  type Operation,
-  type Prescription,
-  type Program,
-} from "#core/program/document";
+import { daySchema, emptyDay, NOTE_MOST, type Day, type Operation, type Prescription } from "#core/program/document";
 import { stretchesOf, stretchNote, stretchText, type Stretch } from "#core/planning/stretches";
 import { DAY_AIMS } from "#core/solver/splits";
 import { useEdition } from "../base/edition";
 import { newId } from "../../page/newId";
+import { useWeek } from "./open-week";
 
 /** the same work again, under ids of its own */
 const copyOf = (day: Day): Day => ({
@@ -35,20 +27,8 @@ const copyOf = (day: Day): Day => ({
   })),
 });
 
-export function DayMenu({
-  program,
-  day,
-  survey,
-  edit,
-  onDay,
-}: {
-  program: Program;
-  /** null while the library is not read */
-  survey: Survey | null;
-  day: Day;
-  edit: (...operations: Operation[]) => void;
-  onDay: (id: string) => void;
-}) {
+export function DayMenu({ day }: { day: Day }) {
+  const { program, survey, edit, onDay } = useWeek();
   const [naming, setNaming] = useState(false);
   const [stretching, setStretching] = useState(false);
   const { method } = useEdition();
@@ -60,7 +40,7 @@ export function DayMenu({
       const [view, exercise] = [viewOf(p), findExercise(p.exerciseId)];
       return view && exercise ? { view, exercise } : null;
     };
-    return { ladder: ladderOf(day, known, method), stretches: stretchesOf(day, viewOf) };
+    return { ladder: ladderOf(day, known, method), stretches: stretchesOf(day, viewOf, method) };
   }, [survey, day, method]);
   const at = program.days.indexOf(day);
   const full = program.days.length >= WEEK_DAYS_MOST;
@@ -180,7 +160,7 @@ function Stretches({ day, stretches, edit, onClose }: StretchesProps) {
 }
 
 /** what a division has made of it and none of the names says */
-const OWN = "as it was divided";
+const OWN = words.asDivided();
 const aimOf = ({ groups }: Day): string =>
   Object.keys(DAY_AIMS).find((a) => JSON.stringify(DAY_AIMS[a]) === JSON.stringify(groups)) ?? OWN;
 

@@ -4,7 +4,6 @@ import { Button, Segmented } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
 import { askOn } from "#core/clients/on-machine";
-import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { BEGINS, PURPOSES, RAMP_MOST, TURNS, type Purpose, type Turns } from "#core/program/limits";
 import { rampOf, rampSeconds } from "#core/program/ramp";
@@ -33,23 +32,24 @@ import { Loading } from "../base/states";
 import { useAsk } from "../mechanics/useAsk";
 import { bodyOf } from "../mechanics/useSurvey";
 import { useView } from "./useView";
+import { useWeek } from "./open-week";
 
 interface DoingProps {
   p: Prescription;
-  client: Client;
   onChange: (change: Change) => void;
   onClose: () => void;
 }
 
-const PURPOSE: Record<Purpose, string> = { work: "work", "warm-up": "warm-up", "cool-down": "cool-down" };
-const TURN: Record<Turns, string> = { "one-then-other": words.oneThenTheOther(), alternating: "in turns" };
+const PURPOSE: Record<Purpose, string> = words.purposes;
+const TURN: Record<Turns, string> = { "one-then-other": words.oneThenTheOther(), alternating: words.inTurns() };
 
 /** the weaker side begins and the other stops at its reps: what the log says of them stands beside the choice */
-function Begin({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onChange">) {
+function Begin({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
+  const { client } = useWeek();
   const { data: log } = api.useLogQuery({ clientId: client.id });
   const { method } = useEdition();
   const gap = useMemo(
-    () => (log ? sideGap(exposuresOf(p.id, log.entries, log.reports), method.progress) : null),
+    () => (log ? sideGap(exposuresOf(p.id, log.entries, log.reports), method) : null),
     [log, p.id, method],
   );
   const less = gap && gap.weaker !== "either" ? gap.weaker : null;
@@ -76,7 +76,7 @@ function Begin({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onCha
 }
 
 /** what the line is there for, and how its sides take turns */
-function Standing({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "onChange">) {
+function Standing({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
   const turned = (turns: Turns) => {
     const m = blockMinutes({ id: "", prescriptions: [{ ...p, turns }] });
     return m.work + m.rest;
@@ -96,7 +96,7 @@ function Standing({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "on
           {p.purpose === "work" ? words.workingSetsCountedAnd() : words.itTakesItsMinutes()}
         </p>
       </span>
-      {p.sides === "one" && <Begin p={p} client={client} onChange={onChange} />}
+      {p.sides === "one" && <Begin p={p} onChange={onChange} />}
       {p.sides === "one" && (
         <span>
           <h3>{words.sides()}</h3>
@@ -120,13 +120,16 @@ function Standing({ p, client, onChange }: Pick<DoingProps, "p" | "client" | "on
 }
 
 const PHASES = [
-  ["lower", "down"],
-  ["longPause", "long"],
-  ["lift", "up"],
-  ["shortPause", "short"],
+  ["lower", words.phases.lower],
+  ["longPause", words.phases.longPause],
+  ["lift", words.phases.lift],
+  ["shortPause", words.phases.shortPause],
 ] as const;
 
-const RAMPS = Array.from({ length: RAMP_MOST + 1 }, (_, n) => ({ value: n, label: n === 0 ? "none" : String(n) }));
+const RAMPS = Array.from({ length: RAMP_MOST + 1 }, (_, n) => ({
+  value: n,
+  label: n === 0 ? words.none() : String(n),
+}));
 
 /** lighter sets before the first heavy lift of a region */
 function Ramp({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
@@ -216,17 +219,20 @@ function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
   );
 }
 
-export function Doing({ p, client, onChange, onClose }: DoingProps) {
+export function Doing({ p, onChange, onClose }: DoingProps) {
+  const { client } = useWeek();
   const exercise = exercises.get(p.exerciseId);
   const { method } = useEdition();
   const view = useView(p, client);
   const head = headFor(p);
   const body = useMemo(() => bodyOf(client), [client]);
-  const { answer: easier } = useAsk("easier", { setup: askOn(client.machines, p), body, head });
+  const { answer: easier } = useAsk("easier", { setup: askOn(client.machines, p), body, head, rules: method.easier });
   if (!exercise) return null;
   const best = easier?.[0] ?? null;
   const refusals = (t: Technique) =>
-    view ? refusalsOf(t, { exercise, view, client, line: p, easier: t.asks.easier ? (best?.ratio ?? 0) : null }) : [];
+    view
+      ? refusalsOf(t, { exercise, view, client, line: p, easier: t.asks.easier ? (best?.ratio ?? 0) : null }, method)
+      : [];
   const take = (t: Technique) =>
     onChange({
       technique: {
@@ -239,7 +245,7 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
     : [];
   return (
     <Dialog open onCancel={onClose} footer={null} title={words.howIsDone({ name: p.name })} width={680}>
-      <Standing p={p} client={client} onChange={onChange} />
+      <Standing p={p} onChange={onChange} />
       <SetTempos p={p} onChange={onChange} />
       <Ramp p={p} onChange={onChange} />
       <h3>{words.loadFromSetTo()}</h3>
@@ -260,9 +266,11 @@ export function Doing({ p, client, onChange, onClose }: DoingProps) {
       <p className="small quiet" style={{ margin: "4px 0 12px" }}>
         {structures.find((s) => s.id === p.structure)!.about}{" "}
         {p.structure !== "straight" &&
-          `Sets: ${plannedSets(p, p.load, p.reps, method)
-            .map((s, i) => `${s.load ? loadText(s.load) : `${Math.round(100 * sharesOf(p)[i]!)} %`}, ${s.reserve} RIR`)
-            .join("; ")}.`}
+          words.sets({
+            sets: plannedSets(p, p.load, p.reps, method).map(({ load, reserve }, i) =>
+              words.aSet({ load: load ? loadText(load) : `${Math.round(100 * sharesOf(p)[i]!)} %`, reserve }),
+            ),
+          })}
       </p>
       <h3>{words.technique()}</h3>
       {!view && <Loading what={words.whatThisSetupAsks()} />}

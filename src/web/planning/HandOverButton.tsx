@@ -11,6 +11,7 @@ import type { Check } from "#core/planning/judged";
 import { api, toFailure } from "../base/api";
 import type { Plan } from "./plans";
 import { momentText } from "../../page/locale";
+import { useWeek } from "./open-week";
 
 const LinkCode = lazy(() => import("./LinkCode"));
 
@@ -28,7 +29,8 @@ const said = (c: Check) => {
   return `${title}: ${number} (${limit})`;
 };
 
-export function HandOverButton({ client, plan, checks, judging }: HandOverProps) {
+export function HandOverButton({ plan, checks, judging }: Omit<HandOverProps, "client">) {
+  const { client } = useWeek();
   const [open, setOpen] = useState(false);
   const { data } = api.useHandOverQuery(client.id);
   const last = data?.handOver;

@@ -10,7 +10,6 @@ import {
 } from "@dnd-kit/core";
 import { useState, type ReactNode } from "react";
 import { findHead } from "#core/anatomy/anatomy";
-import type { Client } from "#core/clients/client";
 import { doseTotal, effortCredit, groupCredit, marginalWorth, type Dose, type WeekDose } from "#core/planning/dose";
 import { bandOf, groups, type Group } from "#core/planning/groups";
 import { blockMinutes, dayMinutes, warmUpMinutes } from "#core/planning/minutes";
@@ -18,29 +17,25 @@ import { purposeOf } from "#core/program/purpose";
 import { useEdition } from "../base/edition";
 import { placeOf } from "#core/program/edit";
 import { SETS_MOST } from "#core/program/limits";
-import type { Day, Operation, Prescription, Program } from "#core/program/document";
+import type { Day, Prescription, Program } from "#core/program/document";
 import { reservesOf } from "#core/program/structures";
 import { KEY } from "../base/keys";
 import { lengthColour } from "../base/theme";
 import { SetGrain } from "../base/Grain";
 import { loom } from "#core/words/week";
 import { dayText } from "../../page/locale";
+import { useWeek, type OpenWeek } from "./open-week";
 
 const one = (x: number) => (Math.round(x * 10) / 10).toString();
 
 interface LoomProps {
-  program: Program;
-  client: Client;
   dose: WeekDose;
   dayId: string;
-  selected: string | null;
-  onDay: (id: string) => void;
   onPick: (dayId: string, prescriptionId: string) => void;
-  edit: (...operations: Operation[]) => void;
 }
 
 /** keys on an exercise in the loom; true where the key meant something */
-function actOn(p: Prescription, key: string, program: Program, edit: LoomProps["edit"]): boolean {
+function actOn(p: Prescription, key: string, program: Program, edit: OpenWeek["edit"]): boolean {
   const place = placeOf(program, p.id);
   if (!place) return false;
   const d = program.days.indexOf(place.day);
@@ -63,7 +58,8 @@ function actOn(p: Prescription, key: string, program: Program, edit: LoomProps["
 }
 
 export function Loom(props: LoomProps) {
-  const { program, client, dose, dayId, onDay, onPick, edit } = props;
+  const { dose, dayId, onPick } = props;
+  const { program, client, onDay, edit } = useWeek();
   const [open, setOpen] = useState<ReadonlySet<string>>(() => new Set(["triceps", "biceps"]));
   const toggle = (id: string) => setOpen((o) => new Set(o.has(id) ? [...o].filter((x) => x !== id) : [...o, id]));
 
@@ -79,7 +75,7 @@ export function Loom(props: LoomProps) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
   const rows = (m: Group) => (
-    <GroupRows key={m.id} group={m} open={open.has(m.id)} onToggle={() => toggle(m.id)} {...props} />
+    <GroupRows key={m.id} group={m} open={open.has(m.id)} onToggle={() => toggle(m.id)} dose={dose} onPick={onPick} />
   );
   const planned = groups.filter((m) => client.priorities[m.id] || dose.groups[m.id]!.direct > 0.05);
   const along = groups
@@ -191,7 +187,7 @@ function DayHead({ day: d, open, minutesMost, onDay }: DayHeadProps) {
   );
 }
 
-interface GroupRowsProps extends LoomProps {
+interface GroupRowsProps extends Omit<LoomProps, "dayId"> {
   group: Group;
   open: boolean;
   onToggle: () => void;
@@ -199,7 +195,8 @@ interface GroupRowsProps extends LoomProps {
 
 /** a group's row, and under it its heads while it is open */
 function GroupRows(props: GroupRowsProps) {
-  const { group: m, open, onToggle, program, client, dose } = props;
+  const { group: m, open, onToggle, dose, onPick } = props;
+  const { program, client } = useWeek();
   const { method } = useEdition();
   const own = m.heads.map((h) => findHead(h)!);
   const many = own.length > 1;
@@ -218,7 +215,7 @@ function GroupRows(props: GroupRowsProps) {
         </th>
         {program.days.map((d) => (
           <DayCell key={d.id} id={m.id} dayId={d.id}>
-            {!shown && <Cell {...props} day={d} headIds={m.heads} creditOf={(p) => groupCredit(p.credits, m)} />}
+            {!shown && <Cell onPick={onPick} day={d} headIds={m.heads} creditOf={(p) => groupCredit(p.credits, m)} />}
           </DayCell>
         ))}
         <td>
@@ -231,7 +228,7 @@ function GroupRows(props: GroupRowsProps) {
             <th scope="row">{h.name}</th>
             {program.days.map((d) => (
               <DayCell key={d.id} id={h.id} dayId={d.id}>
-                <Cell {...props} day={d} headIds={[h.id]} creditOf={(p) => p.credits[h.id] ?? null} />
+                <Cell onPick={onPick} day={d} headIds={[h.id]} creditOf={(p) => p.credits[h.id] ?? null} />
               </DayCell>
             ))}
             <td className="small quiet number">
@@ -243,14 +240,15 @@ function GroupRows(props: GroupRowsProps) {
   );
 }
 
-interface CellProps extends LoomProps {
+interface CellProps extends Pick<LoomProps, "onPick"> {
   day: Day;
   headIds: readonly string[];
   creditOf: (p: Prescription) => { share: number; direct: boolean } | null;
 }
 
 /** the sets of one day that give a group or a head anything, as grains */
-function Cell({ day, headIds, creditOf, selected, onPick, program, edit }: CellProps) {
+function Cell({ day, headIds, creditOf, onPick }: CellProps) {
+  const { selected, program, edit } = useWeek();
   const { method } = useEdition();
   return (
     <div className="cell">

@@ -46,7 +46,7 @@ export function PutOnDay({ client, exercise, values, head, line }: PutOnDayProps
       0,
     );
     const [row] = survey.rows;
-    if (!row) throw new Error("nothing is known of this setup");
+    if (!row) throw new Error(words.unknownSetup());
     return [survey, row];
   };
   const say = (what: string) =>

@@ -4,7 +4,6 @@ import { Button } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useState } from "react";
 import { askOn } from "#core/clients/on-machine";
-import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import { editionName } from "#core/edition/edition";
 import { groupName } from "#core/planning/groups";
@@ -16,17 +15,17 @@ import { usePresentEdition } from "../base/edition";
 import { message } from "../base/say";
 import { askSurvey } from "../mechanics/analyst";
 import { bodyOf } from "../mechanics/useSurvey";
+import { useWeek } from "./open-week";
 
 interface RecomputeProps {
-  /** both weeks, where two take turns */
-  program: Program;
-  client: Client;
-  edit: (...operations: Operation[]) => void;
+  /** of two weeks that take turns both */
+  whole: Program;
 }
 
 const SHOWN = 8;
 
-export function Recompute({ program, client, edit }: RecomputeProps) {
+export function Recompute({ whole: program }: RecomputeProps) {
+  const { client, edit } = useWeek();
   const { method, id: edition } = usePresentEdition();
   const [operations, setOperations] = useState<Operation[] | null>(null);
   const [busy, setBusy] = useState(false);

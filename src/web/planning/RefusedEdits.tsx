@@ -5,15 +5,16 @@ import { useDispatch } from "react-redux";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Operation, Program } from "#core/program/document";
 import { planActions, type Plan } from "./plans";
+import { useWeek } from "./open-week";
 
 const WHAT: Readonly<Record<Operation["kind"], string>> = {
-  add: "Add",
+  add: words.add(),
   remove: words.takeOff(),
   restore: words.putBack(),
-  move: "Move",
-  change: "Change",
+  move: words.move(),
+  change: words.change(),
   swap: words.swapIn(),
-  recompute: "Recompute",
+  recompute: words.recompute(),
   pair: words.makeASuperset(),
   unpair: words.partASuperset(),
   "rename-day": words.renameTheDayTo(),
@@ -28,7 +29,7 @@ const WHAT: Readonly<Record<Operation["kind"], string>> = {
 
 /** the thing and the value that an edit is about, as far as it has a name */
 function aboutText(o: Operation, program: Program): string {
-  const lineName = (id: string) => prescriptionsOf(program).find((p) => p.id === id)?.name ?? "an exercise";
+  const lineName = (id: string) => prescriptionsOf(program).find((p) => p.id === id)?.name ?? words.anExercise();
   switch (o.kind) {
     case "add":
     case "swap":
@@ -49,7 +50,8 @@ function aboutText(o: Operation, program: Program): string {
   }
 }
 
-export function RefusedEdits({ clientId, plan, program }: { clientId: string; plan: Plan; program: Program }) {
+export function RefusedEdits({ plan }: { plan: Plan }) {
+  const { client, program } = useWeek();
   const dispatch = useDispatch();
   return (
     <section className="notice warn" role="alert" style={{ marginBottom: 12, display: "grid", gap: 8 }}>
@@ -63,10 +65,10 @@ export function RefusedEdits({ clientId, plan, program }: { clientId: string; pl
             </strong>
             : {reason}
           </span>
-          <Button size="small" onClick={() => dispatch(planActions.retried({ clientId, editId: edit.id }))}>
+          <Button size="small" onClick={() => dispatch(planActions.retried({ clientId: client.id, editId: edit.id }))}>
             {words.tryAgain()}
           </Button>
-          <Button size="small" onClick={() => dispatch(planActions.dropped({ clientId, editId: edit.id }))}>
+          <Button size="small" onClick={() => dispatch(planActions.dropped({ clientId: client.id, editId: edit.id }))}>
             {words.dropIt()}
           </Button>
         </div>

@@ -3,8 +3,8 @@ import { api } from "../base/api";
 import type { Plan } from "./plans";
 
 const WORDS: Record<Plan["save"], string> = {
-  saved: "Saved",
-  saving: "Saving ...",
+  saved: words.saved(),
+  saving: words.saving(),
   waiting: words.notSavedYet(),
   conflict: words.needsYourChoice(),
   "signed out": words.signedOut(),

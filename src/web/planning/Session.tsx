@@ -15,29 +15,20 @@ import {
 } from "@dnd-kit/core";
 import { useMemo, useState, type ReactNode } from "react";
 import { Link } from "react-router";
-import type { Client } from "#core/clients/client";
 import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
-import type { Survey } from "#core/mechanics/survey";
-import type { Block, Day, Operation, Prescription, Program } from "#core/program/document";
+import type { Block, Day, Prescription } from "#core/program/document";
 import { moveCosts } from "#core/solver/order-advice";
 import { dayText } from "../../page/locale";
 import { useOwnSetups } from "../mechanics/own-setups";
 import { useEdition } from "../base/edition";
-import type { Strength } from "../mechanics/useStrength";
+import { useWeek } from "./open-week";
 import { useJudgements } from "../judgements/useJudgements";
 import { useFavourites } from "./useFavourites";
 import { costText, SessionLine, type LineProps } from "./SessionLine";
 
 interface SessionProps {
   day: Day;
-  program: Program;
-  client: Client;
-  survey: Survey | null;
-  edit: (...operations: Operation[]) => void;
-  selected: string | null;
-  onSelect: (id: string) => void;
-  strength: Strength | null;
   /** asks why a line stands there; none while nothing is known to answer with */
   onWhy?: ((p: Prescription) => void) | undefined;
   /** what can be done with the day itself */
@@ -45,7 +36,8 @@ interface SessionProps {
 }
 
 /** cost of putting a block at another place of its day, over the order as it stands */
-function useMoveCosts({ program, client, survey: library, day }: SessionProps, edition: Edition) {
+function useMoveCosts(day: Day, edition: Edition) {
+  const { program, client, survey: library } = useWeek();
   const survey = useOwnSetups(library, program, client);
   return useMemo(() => {
     if (!survey) return null;
@@ -59,12 +51,12 @@ interface Over {
   place: number;
 }
 
-export function Session(props: SessionProps) {
-  const { day, menu, client, edit } = props;
+export function Session({ day, menu, onWhy }: SessionProps) {
+  const { program, client, survey, edit } = useWeek();
   const edition = useEdition();
-  const costs = useMoveCosts(props, edition);
+  const costs = useMoveCosts(day, edition);
   const { overrides } = useJudgements();
-  const favourites = useFavourites(props.program, client, props.survey, edition, overrides);
+  const favourites = useFavourites(program, client, survey, edition, overrides);
   const [over, setOver] = useState<Over | null>(null);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   const read = (e: DragOverEvent | DragEndEvent): Over | null => {
@@ -78,7 +70,7 @@ export function Session(props: SessionProps) {
     if (!to || !block || day.blocks.indexOf(block) === to.place) return;
     edit({ kind: "move", prescriptionId: block.prescriptions[0]!.id, dayId: day.id, index: to.place });
   };
-  const at = weekdaysFor(client, props.program.days)[props.program.days.indexOf(day)]?.place;
+  const at = weekdaysFor(client, program.days)[program.days.indexOf(day)]?.place;
   const place = at === undefined ? null : (client.elsewhere?.[at]?.name ?? null);
   const cost = over && costs ? costText(costs(over.blockId, over.place)) : null;
   return (
@@ -123,7 +115,8 @@ export function Session(props: SessionProps) {
               {day.blocks.map((b, i) => (
                 <BlockLines
                   key={b.id}
-                  {...props}
+                  day={day}
+                  onWhy={onWhy}
                   block={b}
                   index={i}
                   below={over !== null && day.blocks.findIndex((x) => x.id === over.blockId) < i}
@@ -139,7 +132,7 @@ export function Session(props: SessionProps) {
   );
 }
 
-interface BlockLinesProps extends SessionProps {
+interface BlockLinesProps extends Omit<SessionProps, "menu"> {
   block: Block;
   index: number;
   /** what is dragged comes from above, and would stand below it */
@@ -149,19 +142,12 @@ interface BlockLinesProps extends SessionProps {
 }
 
 /** an exercise, or two that are paired and go together */
-function BlockLines(props: BlockLinesProps) {
-  const { block, index, below, day, program, client, edit, selected, onSelect, strength, onWhy, costAt } = props;
-  const { setNodeRef, isOver } = useDroppable({ id: block.id });
-  const drag = useDraggable({ id: block.id });
+function BlockLines({ block, index, below, day, favourites, onWhy, costAt }: BlockLinesProps) {
+  const { setNodeRef: setRow, isOver } = useDroppable({ id: block.id });
+  const { setNodeRef: setHandle, listeners, isDragging } = useDraggable({ id: block.id });
   const name = block.prescriptions.map((p) => p.name).join(" and ");
   const handle = (
-    <span
-      ref={drag.setNodeRef}
-      {...drag.listeners}
-      className="drag-handle"
-      title={text.dragToAnotherPlace({ name })}
-      aria-hidden
-    >
+    <span ref={setHandle} {...listeners} className="drag-handle" title={text.dragToAnotherPlace({ name })} aria-hidden>
       ⠿
     </span>
   );
@@ -173,19 +159,12 @@ function BlockLines(props: BlockLinesProps) {
       index={index}
       first={k === 0}
       day={day}
-      days={program.days}
-      program={program}
-      client={client}
-      edit={edit}
-      selected={p.id === selected}
-      onSelect={onSelect}
-      strength={strength}
       onWhy={onWhy}
-      favourite={props.favourites.get(p.id) ?? null}
+      favourite={favourites.get(p.id) ?? null}
       costAt={costAt}
       handle={k === 0 ? handle : <span className="drag-handle" aria-hidden />}
-      className={drag.isDragging ? "dragged" : isOver ? (below ? "drop-below" : "drop-above") : undefined}
-      rowRef={k === 0 ? setNodeRef : undefined}
+      className={isDragging ? "dragged" : isOver ? (below ? "drop-below" : "drop-above") : undefined}
+      setRow={k === 0 ? setRow : undefined}
     />
   ));
 }

@@ -5,7 +5,6 @@ import { Menu } from "../base/Menu";
 import { Dialog } from "../base/Dialog";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
-import type { Client } from "#core/clients/client";
 import { findExercise } from "#core/exercises/library";
 import { formatValue } from "#core/exercises/setup";
 import { alternates, restOf, repSeconds } from "#core/planning/timing";
@@ -15,9 +14,7 @@ import {
   type Change,
   type Day,
   type Load,
-  type Operation,
   type Prescription,
-  type Program,
   NOTE_MOST,
 } from "#core/program/document";
 import { findStructure, plannedSets } from "#core/program/structures";
@@ -26,12 +23,12 @@ import { findTechnique } from "#core/planning/techniques";
 import { expectedOf } from "#core/training/belief";
 import { windowTop } from "#core/program/window";
 import { inKg } from "#core/base/kilograms";
-import { fixed, plain } from "../../page/locale";
+import { plain } from "../../page/locale";
 import { newId } from "../../page/newId";
 import { useEdition } from "../base/edition";
+import { useWeek } from "./open-week";
 import { NumberField } from "../base/NumberField";
 import { withClient } from "../base/open-client";
-import type { Strength } from "../mechanics/useStrength";
 import { Picture } from "../drawing/Picture";
 import { bodyOf } from "../mechanics/useSurvey";
 import { Alternatives } from "./Alternatives";
@@ -44,14 +41,6 @@ export interface LineProps {
   index: number;
   first: boolean;
   day: Day;
-  days: readonly Day[];
-  /** setups of the week, by key */
-  program: Program;
-  client: Client;
-  edit: (...operations: Operation[]) => void;
-  selected: boolean;
-  onSelect: (id: string) => void;
-  strength: Strength | null;
   onWhy?: ((p: Prescription) => void) | undefined;
   /** what keeping it costs, where a coach holds it better than mechanics does */
   favourite: string | null;
@@ -61,7 +50,7 @@ export interface LineProps {
   handle: ReactNode;
   /** class of its row while something is dragged over it */
   className: string | undefined;
-  rowRef: ((node: HTMLElement | null) => void) | undefined;
+  setRow: ((node: HTMLElement | null) => void) | undefined;
 }
 
 /** what the client reads on the phone: the setting and the cues */
@@ -86,11 +75,11 @@ function DoneWith({ p }: { p: Prescription }) {
     p.purpose !== "work" && said.purposeDoesNotCount({ purpose: p.purpose }),
     alternates(p) && said.sidesInTurnsP({ p: restOf(p) }),
     p.sides === "one" && p.begins !== "either" && said.beginsSideBegins({ begins: p.begins }),
-    p.tempos.some((t) => t !== null) && "tempo by set",
+    p.tempos.some((t) => t !== null) && said.tempoBySet(),
     p.technique && findTechnique(p.technique.id).name,
     p.rampSets > 0 && said.ramp({ n: p.rampSets }),
     p.structure !== "straight" && findStructure(p.structure).name.toLowerCase(),
-    p.note && "note to the client",
+    p.note && said.hasNote(),
   ].filter(Boolean);
   return (
     <>
@@ -105,7 +94,8 @@ function DoneWith({ p }: { p: Prescription }) {
 }
 
 /** a free word from coach to client, on the phone beside the exercise; what the client answers stands in the log */
-function NoteSheet({ p, client, onChange, onClose }: NoteProps) {
+function NoteSheet({ p, onChange, onClose }: NoteProps) {
+  const { client } = useWeek();
   const [text, setText] = useState(p.note);
   return (
     <Dialog
@@ -133,15 +123,16 @@ function NoteSheet({ p, client, onChange, onClose }: NoteProps) {
 
 interface NoteProps {
   p: Prescription;
-  client: Client;
   onChange: (change: Change) => void;
   onClose: () => void;
 }
 
 type Sheet = "swap" | "busy" | "doing" | "note";
 
-export function SessionLine(props: LineProps) {
-  const { p, client, edit, selected, onSelect, strength } = props;
+export function SessionLine({ setRow, className, ...props }: LineProps) {
+  const { p } = props;
+  const { client, program, edit, selected: chosen, onSelect } = useWeek();
+  const selected = p.id === chosen;
   const [reason, setReason] = useState<string | null>(null);
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const close = () => setSheet(null);
@@ -155,8 +146,8 @@ export function SessionLine(props: LineProps) {
   return (
     <>
       <tr
-        ref={props.rowRef}
-        className={props.className}
+        ref={setRow}
+        className={className}
         data-selected={selected}
         data-purpose={p.purpose}
         // a button that is pressed with the mouse must not move away under it when the cues open and close
@@ -175,7 +166,7 @@ export function SessionLine(props: LineProps) {
           <ReservesCell p={p} change={change} />
         </td>
         <td>
-          <LoadCell p={p} change={change} strength={strength} />
+          <LoadCell p={p} change={change} />
         </td>
         <td>
           <NumberField
@@ -193,21 +184,15 @@ export function SessionLine(props: LineProps) {
         <td style={{ textAlign: "right" }}>
           <LineMenu {...props} change={change} onSheet={setSheet} />
           {sheet === "busy" && (
-            <Alternatives
-              p={p}
-              client={client}
-              program={props.program}
-              onChange={(alternatives) => change({ alternatives })}
-              onClose={close}
-            />
+            <Alternatives p={p} onChange={(alternatives) => change({ alternatives })} onClose={close} />
           )}
-          {sheet === "note" && <NoteSheet p={p} client={client} onChange={change} onClose={close} />}
-          {sheet === "doing" && <Doing p={p} client={client} onChange={change} onClose={close} />}
+          {sheet === "note" && <NoteSheet p={p} onChange={change} onClose={close} />}
+          {sheet === "doing" && <Doing p={p} onChange={change} onClose={close} />}
           {sheet === "swap" && (
             <Swap
               p={p}
               client={client}
-              program={props.program}
+              program={program}
               onSwap={(prescription) => {
                 edit({ kind: "swap", prescriptionId: p.id, prescription });
                 close();
@@ -227,7 +212,10 @@ interface CellProps {
   change: (c: Change) => void;
 }
 
-function NameCell({ p, block, first, client, handle, favourite, reason }: LineProps & { reason: string | null }) {
+type Line = Omit<LineProps, "setRow" | "className">;
+
+function NameCell({ p, block, first, handle, favourite, reason }: Line & { reason: string | null }) {
+  const { client } = useWeek();
   const values = Object.entries(p.values).map(([k, v]): [string, string] => [k, String(v)]);
   const bench = `/bench/${p.exerciseId}?${new URLSearchParams([...values, ["line", p.id]])}`;
   return (
@@ -352,7 +340,8 @@ function ReservesCell({ p, change }: CellProps) {
   );
 }
 
-function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength">) {
+function LoadCell({ p, change }: CellProps) {
+  const { strength } = useWeek();
   const { method } = useEdition();
   const load: Load = p.load ?? { value: 0, unit: p.loadStep.unit, meaning: p.loadStep.meaning };
   const belief = strength?.of(p);
@@ -365,7 +354,7 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
           controls={false}
           style={{ width: 54 }}
           aria-label={said.load({ name: p.name })}
-          placeholder="find"
+          placeholder={said.find()}
           step={p.loadStep.value}
           value={p.load?.value ?? null}
           onChange={(v) => change({ load: v === null ? null : { ...load, value: v } })}
@@ -405,10 +394,10 @@ function LoadCell({ p, change, strength }: CellProps & Pick<LineProps, "strength
 }
 
 const TEMPO = [
-  ["lower", "lower"],
-  ["longPause", "pause where long"],
-  ["lift", "lift"],
-  ["shortPause", "pause where short"],
+  ["lower", said.phases.lower],
+  ["longPause", said.phases.longPause],
+  ["lift", said.phases.lift],
+  ["shortPause", said.phases.shortPause],
 ] as const;
 
 function TempoCell({ p, change }: CellProps) {
@@ -433,32 +422,26 @@ function TempoCell({ p, change }: CellProps) {
   );
 }
 
-/** ", costs 0.3 more" of an order, where that is known and worth saying */
-const LEAST_COST = 0.05;
-export const costText = (cost: number | null): string | null =>
-  cost === null
-    ? null
-    : Math.abs(cost) < LEAST_COST
-      ? "costs nothing"
-      : `${cost > 0 ? "costs" : "saves"} ${fixed(Math.abs(cost), 1)}`;
+/** what an order costs, where that is known */
+export const costText = (cost: number | null): string | null => (cost === null ? null : said.orderCost({ cost }));
 
-function LineMenu(props: LineProps & { change: (c: Change) => void; onSheet: (sheet: Sheet) => void }) {
-  const { p, block, index, day, days, edit, onWhy, costAt, change, onSheet } = props;
+function LineMenu(props: Line & { change: (c: Change) => void; onSheet: (sheet: Sheet) => void }) {
+  const { p, block, index, day, onWhy, costAt, change, onSheet } = props;
+  const { program, edit } = useWeek();
   const next = day.blocks[index + 1];
   const to = (place: number) => () => edit({ kind: "move", prescriptionId: p.id, dayId: day.id, index: place });
-  const told = (word: string, place: number) => {
-    const cost = place < 0 || place >= day.blocks.length ? null : costText(costAt(place));
-    return cost ? `${word}: ${cost}` : word;
-  };
+  const told = (place: number) => ({
+    cost: place < 0 || place >= day.blocks.length ? null : costText(costAt(place)),
+  });
   const items = [
-    { key: "up", label: told("Earlier", index - 1), disabled: index === 0, onClick: to(index - 1) },
+    { key: "up", label: said.earlier(told(index - 1)), disabled: index === 0, onClick: to(index - 1) },
     {
       key: "down",
-      label: told("Later", index + 1),
+      label: said.later(told(index + 1)),
       disabled: index === day.blocks.length - 1,
       onClick: to(index + 1),
     },
-    ...days
+    ...program.days
       .filter((d) => d.id !== day.id)
       .map((d) => ({
         key: d.id,
@@ -482,11 +465,11 @@ function LineMenu(props: LineProps & { change: (c: Change) => void; onSheet: (sh
     { key: "why", label: said.whyThis(), disabled: !onWhy, onClick: () => onWhy?.(p) },
     { key: "swap", label: said.swapForAnother(), disabled: p.locked, onClick: () => onSheet("swap") },
     { key: "busy", label: said.alternativesN({ n: p.alternatives.length }), onClick: () => onSheet("busy") },
-    { key: "lock", label: p.locked ? "Unlock" : "Lock", onClick: () => change({ locked: !p.locked }) },
+    { key: "lock", label: said.lock({ locked: p.locked }), onClick: () => change({ locked: !p.locked }) },
     { key: "remove", label: said.removeFromTheDay(), onClick: () => edit({ kind: "remove", prescriptionId: p.id }) },
   ];
   return (
-    <Menu items={items} button={{ size: "small", type: "text", "aria-label": `${p.name}: more` }}>
+    <Menu items={items} button={{ size: "small", type: "text", "aria-label": said.moreOf({ name: p.name }) }}>
       {said.more()}
     </Menu>
   );

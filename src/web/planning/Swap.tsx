@@ -35,22 +35,19 @@ export function keptText(row: RankedRow, own: RankedRow | undefined, head: strin
   if (!loss) return becauseText(row.because);
   const [long, joints] = [loss.reach[1] - loss.reach[0], own.costs.joints - row.costs.joints];
   const lines: [number, string][] = [
-    [loss.tension - 1, `tension × ${fixed(loss.tension, 2)}`],
+    [loss.tension - 1, said.tension({ times: fixed(loss.tension, 2) })],
     [long, said.longEndWhatTo({ what: percent(loss.reach[0]), what2: percent(loss.reach[1]) })],
     [
       loss.share[1] - loss.share[0],
       said.shareOfAllWork({ what: percent(loss.share[0]), what2: percent(loss.share[1]) }),
     ],
-    [joints, joints > 0 ? "easier on joints" : "harder on joints"],
+    [joints, said.joints({ easier: joints > 0 })],
   ];
-  const part = (sign: 1 | -1, word: string) => {
-    const list = lines.filter(([d]) => d * sign >= NAMED).map(([, text]) => text);
-    return list.length ? `${word}: ${list.join(", ")}.` : "";
-  };
+  const part = (sign: 1 | -1) => ({ what: lines.filter(([d]) => d * sign >= NAMED).map(([, text]) => text) });
   const band = row.exercise.equipment.includes("band") || own.exercise.equipment.includes("band");
   return [
-    part(1, "Gains"),
-    part(-1, "Loses"),
+    said.gains(part(1)),
+    said.loses(part(-1)),
     said.keepsFunctionOfIts({ kept: percent(loss.function), range: percent(loss.range) }),
     band && said.hardestAtWhatOf({ what: percent(loss.hardest[1]), what2: percent(loss.hardest[0]) }),
   ]

@@ -48,9 +48,7 @@ export default function UseForDialog({ row, client, program, pick, onDay, onClos
                 onClick={() => onDay(d.id)}
               >
                 <span>{d.name}</span>
-                <span className="quiet">
-                  {d.blocks.length} {d.blocks.length === 1 ? "exercise" : "exercises"}
-                </span>
+                <span className="quiet">{words.exercises({ n: d.blocks.length })}</span>
               </Button>
             ))}
           </div>

@@ -2,7 +2,7 @@
 import { weekPage as text } from "#core/words/web/planning";
 import { Button, Segmented } from "antd";
 import { Menu } from "../base/Menu";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { Client } from "#core/clients/client";
 import type { Survey } from "#core/mechanics/survey";
@@ -30,6 +30,7 @@ import { Empty, Failed, Loading } from "../base/states";
 import { ImportButton } from "../exchange/ImportButton";
 import { bodyOf, waysOf, useSurvey } from "../mechanics/useSurvey";
 import { newId } from "../../page/newId";
+import { useWeek, WeekContext, type OpenWeek } from "./open-week";
 import { Checks } from "./Checks";
 import { DayMenu } from "./DayMenu";
 import { ConflictChoice } from "./ConflictChoice";
@@ -41,7 +42,7 @@ import { useOwnSetups } from "../mechanics/own-setups";
 import { RefusedEdits } from "./RefusedEdits";
 import { SaveMark } from "./SaveMark";
 import { Session } from "./Session";
-import { useStrength, type Strength } from "../mechanics/useStrength";
+import { useStrength } from "../mechanics/useStrength";
 import { usePlan } from "./usePlan";
 import { SHEETS, WeekSheet, type SheetId } from "./WeekSheets";
 import { WhyThis } from "./WhyThis";
@@ -84,7 +85,7 @@ function useKnown(client: Client | null, whole: Program | null, survey: Survey |
 function useUndoKeys(undo: () => void, redo: () => void): void {
   useEffect(() => {
     const go = (e: KeyboardEvent) => {
-      const types = e.target instanceof HTMLElement && e.target.closest(text.inputTextarea());
+      const types = e.target instanceof HTMLElement && e.target.closest("input, textarea");
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== "z" || types) return;
       e.preventDefault();
       if (e.shiftKey) redo();
@@ -171,10 +172,7 @@ function useChecks(
 }
 
 interface WeekLineProps {
-  client: Client;
   plan: Plan;
-  program: Program;
-  edit: (...operations: Operation[]) => void;
   undo: () => void;
   redo: () => void;
   onWrite: () => void;
@@ -234,13 +232,11 @@ function Week({ id }: { id: string }) {
   if (!client || !plan || !whole || !program || !shown || !dose) return <Loading what={text.theWeek2()} />;
   // what is only looked at is not edited
   const change = preview ? () => undefined : (...operations: Operation[]) => edit(...placed(operations));
+  const open = { client, program, survey, strength, edit, dayId, onDay: setDayId, selected, onSelect: setSelected };
   return (
-    <EditionContext value={edition}>
+    <EditionPlace edition={edition} open={open}>
       <WeekLine
-        client={client}
         plan={plan}
-        program={program}
-        edit={edit}
         undo={undo}
         redo={redo}
         onWrite={() => setWriting(true)}
@@ -250,76 +246,46 @@ function Week({ id }: { id: string }) {
         checks={checks}
         judging={judging}
       />
-      {sheet && (
-        <WeekSheet
-          sheet={sheet}
-          client={client}
-          whole={whole}
-          program={program}
+      {sheet && <WeekSheet sheet={sheet} whole={whole} checks={checks} onClose={() => setSheet(null)} />}
+      <DaysNotice />
+      <Recompute whole={whole} />
+      {plan.save === "conflict" && <ConflictChoice plan={plan} />}
+      {plan.refused.length > 0 && <RefusedEdits plan={plan} />}
+      {writing && <PlanSheet planner={planner} onClose={() => setWriting(false)} />}
+      <WeekContext value={{ ...open, program: shown, edit: change }}>
+        <WeekBody
+          dose={dose}
           checks={checks}
-          survey={survey}
-          edition={edition}
-          edit={edit}
-          onClose={() => setSheet(null)}
+          judging={judging}
+          preview={preview !== null}
+          onWrite={() => setWriting(true)}
         />
-      )}
-      <DaysNotice client={client} program={program} edit={edit} />
-      <Recompute program={whole} client={client} edit={edit} />
-      {plan.save === "conflict" && <ConflictChoice clientId={client.id} plan={plan} />}
-      {plan.refused.length > 0 && <RefusedEdits clientId={client.id} plan={plan} program={program} />}
-      {writing && (
-        <PlanSheet
-          client={client}
-          program={program}
-          survey={survey}
-          edition={edition}
-          planner={planner}
-          edit={edit}
-          onClose={() => setWriting(false)}
-        />
-      )}
-      <WeekBody
-        client={client}
-        program={shown}
-        survey={survey}
-        dose={dose}
-        checks={checks}
-        judging={judging}
-        edit={change}
-        preview={preview !== null}
-        strength={strength}
-        dayId={dayId}
-        onDay={setDayId}
-        selected={selected}
-        onSelect={setSelected}
-        onWrite={() => setWriting(true)}
-      />
+      </WeekContext>
+    </EditionPlace>
+  );
+}
+
+/** what everything on the page is judged by, and the week that it is about */
+function EditionPlace(props: { edition: Edition; open: OpenWeek; children: ReactNode }) {
+  return (
+    <EditionContext value={props.edition}>
+      <WeekContext value={props.open}>{props.children}</WeekContext>
     </EditionContext>
   );
 }
 
 interface WeekBodyProps {
-  client: Client;
-  program: Program;
-  survey: Survey | null;
   dose: WeekDose;
   checks: Check[];
   judging: number | null;
-  edit: (...operations: Operation[]) => void;
   /** a planned week that is only looked at */
   preview: boolean;
-  strength: Strength | null;
-  dayId: string | null;
-  onDay: (id: string) => void;
-  selected: string | null;
-  onSelect: (id: string | null) => void;
   onWrite: () => void;
 }
 
 /** loom, the open day's session, and the checks */
-function WeekBody(props: WeekBodyProps) {
-  const { client, program, survey, dose, checks, judging, edit, preview, strength } = props;
-  const { dayId, onDay, selected, onSelect, onWrite } = props;
+function WeekBody({ dose, checks, judging, preview, onWrite }: WeekBodyProps) {
+  const { client, program, survey, edit, dayId, onDay, onSelect } = useWeek();
   const day =
     program.days.find((d) => d.id === dayId) ?? program.days.find((d) => d.blocks.length > 0) ?? program.days[0]!;
   const empty = program.days.every((d) => d.blocks.length === 0);
@@ -328,16 +294,7 @@ function WeekBody(props: WeekBodyProps) {
     <div className={`week${preview ? " preview" : ""}`}>
       <div>
         <section className="sheet" style={{ padding: "10px 14px 6px" }}>
-          <Loom
-            program={program}
-            client={client}
-            dose={dose}
-            edit={edit}
-            dayId={day.id}
-            selected={selected}
-            onDay={onDay}
-            onPick={(d, p) => (onDay(d), onSelect(p))}
-          />
+          <Loom dose={dose} dayId={day.id} onPick={(d, p) => (onDay(d), onSelect(p))} />
           <p className="small quiet" style={{ padding: "6px 0" }}>
             {text.fullGrainsAreDirect()}
           </p>
@@ -348,26 +305,13 @@ function WeekBody(props: WeekBodyProps) {
             <Button type="primary" onClick={() => onWrite()}>
               {form.title()}
             </Button>
-            <DayMenu program={program} day={day} survey={survey} edit={edit} onDay={onDay} />
+            <DayMenu day={day} />
             <Link to={`/ranking/triceps-long?for=${client.id}`}>{text.toTheRanking()}</Link>
           </Empty>
         ) : (
-          <Session
-            day={day}
-            menu={<DayMenu program={program} day={day} survey={survey} edit={edit} onDay={onDay} />}
-            program={program}
-            client={client}
-            survey={survey}
-            edit={edit}
-            selected={selected}
-            onSelect={onSelect}
-            strength={strength}
-            onWhy={survey ? setAsked : undefined}
-          />
+          <Session day={day} menu={<DayMenu day={day} />} onWhy={survey ? setAsked : undefined} />
         )}
-        {asked && survey && (
-          <WhyThis p={asked} program={program} client={client} survey={survey} onClose={() => setAsked(null)} />
-        )}
+        {asked && survey && <WhyThis p={asked} survey={survey} onClose={() => setAsked(null)} />}
       </div>
       {/* a planned week that is only looked at is not mended */}
       <Checks checks={checks} judging={judging} onFix={preview ? null : (operations) => edit(...operations)} />
@@ -376,7 +320,8 @@ function WeekBody(props: WeekBodyProps) {
 }
 
 /** where the week has fewer or more days than the client trains */
-function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "program" | "edit">) {
+function DaysNotice() {
+  const { client, program, edit } = useWeek();
   const trained = program.days.filter((d) => d.blocks.length > 0).length;
   const short = client.daysPerWeek > program.days.length;
   if (!short && trained <= client.daysPerWeek) return null;
@@ -405,7 +350,8 @@ function DaysNotice({ client, program, edit }: Pick<WeekLineProps, "client" | "p
 
 /** whose week it is, whether it is saved, and what is done with the whole of it */
 function WeekLine(props: WeekLineProps) {
-  const { client, plan, program, edit, undo, redo, onWrite, week, onWeek, onSheet } = props;
+  const { plan, undo, redo, onWrite, week, onWeek, onSheet } = props;
+  const { client, program, edit } = useWeek();
   return (
     <div className="week-line">
       <h1>
@@ -453,7 +399,7 @@ function WeekLine(props: WeekLineProps) {
           {text.exportIt()}
         </a>
         <ImportButton program={program} edit={edit} />
-        <HandOverButton client={client} plan={plan} checks={props.checks} judging={props.judging} />
+        <HandOverButton plan={plan} checks={props.checks} judging={props.judging} />
       </span>
     </div>
   );

@@ -1,13 +1,12 @@
 /** What is asked of a whole week: every criterion ticked, what more would bring, a block of weeks, a second week. */
-import { weekSheets as said } from "#core/words/web/planning";
+import { checks as judged, weekSheets as said } from "#core/words/web/planning";
 import { Button, Segmented } from "antd";
+import { useEdition } from "../base/edition";
 import { Dialog } from "../base/Dialog";
 import { useEffect, useEffectEvent, useMemo, useState } from "react";
 import type { Client } from "#core/clients/client";
-import type { Edition } from "#core/edition/edition";
 import { exercises } from "#core/exercises/library";
 import { shelved } from "#core/exercises/shelf";
-import type { Survey } from "#core/mechanics/survey";
 import { BLOCK_WEEKS, blockOf } from "#core/planning/block";
 import type { Check } from "#core/planning/judged";
 import { checkText, fixText } from "#core/planning/check-words";
@@ -24,6 +23,7 @@ import { Loading } from "../base/states";
 import type { PlannerAsk, PlannerTold } from "../solver/messages";
 import { useOwnSetups, withOwnSetups } from "../mechanics/own-setups";
 import { useTask } from "../solver/useTask";
+import { useWeek } from "./open-week";
 
 export const SHEETS = {
   criteria: said.everyCriterion(),
@@ -36,14 +36,9 @@ export type SheetId = keyof typeof SHEETS;
 
 interface WeekSheetProps {
   sheet: SheetId;
-  client: Client;
-  /** all of it, and the week that is open */
+  /** all of it, of two weeks that take turns both */
   whole: Program;
-  program: Program;
   checks: readonly Check[];
-  survey: Survey | null;
-  edition: Edition;
-  edit: (...operations: Operation[]) => void;
   onClose: () => void;
 }
 
@@ -52,18 +47,19 @@ export function WeekSheet(props: WeekSheetProps) {
   return (
     <Dialog open onCancel={onClose} footer={null} title={SHEETS[sheet]} width={720}>
       {sheet === "criteria" && <Criteria {...props} />}
-      {sheet === "order" && <Orders {...props} />}
-      {sheet === "margins" && <Margins {...props} />}
+      {sheet === "order" && <Orders />}
+      {sheet === "margins" && <Margins />}
       {sheet === "block" && <BlockWeeks {...props} />}
       {sheet === "second" && <SecondWeek {...props} />}
     </Dialog>
   );
 }
 
+const { states } = judged;
 const SIGN = { problem: "■", look: "◆", pass: "✓" } as const;
-const WORD = { problem: "Problem", look: "Look", pass: "Pass" } as const;
 
-function Criteria({ checks, edit }: WeekSheetProps) {
+function Criteria({ checks }: WeekSheetProps) {
+  const { edit } = useWeek();
   const ticked = tick(checks);
   const judged = ticked.filter((t) => t.judged);
   return (
@@ -76,7 +72,7 @@ function Criteria({ checks, edit }: WeekSheetProps) {
           <li key={t.name} data-judged={t.judged}>
             <span className={`verdict ${t.state}`}>
               <span aria-hidden>{t.judged ? SIGN[t.state] : "–"}</span>
-              <span className="visually-hidden">{t.judged ? WORD[t.state] : said.notJudged()}</span>
+              <span className="visually-hidden">{t.judged ? states[t.state] : said.notJudged()}</span>
             </span>
             <div>
               {t.name}
@@ -105,10 +101,9 @@ function Criteria({ checks, edit }: WeekSheetProps) {
 }
 
 /** an ask for the planner about the open week, as soon as everything for it is at hand */
-function usePlannerAsk(
-  task: PlannerAsk["task"],
-  { client, program, survey, edition }: Pick<WeekSheetProps, "client" | "program" | "survey" | "edition">,
-): PlannerAsk | null {
+function usePlannerAsk(task: PlannerAsk["task"], program: Program): PlannerAsk | null {
+  const { client, survey } = useWeek();
+  const edition = useEdition();
   const [ask, setAsk] = useState<PlannerAsk | null>(null);
   // asked once for the week as it stood when the sheet was opened
   const begin = useEffectEvent(async (): Promise<PlannerAsk> => {
@@ -139,7 +134,9 @@ const of = <K extends PlannerTold["kind"]>(told: readonly PlannerTold[], kind: K
   told.filter((t): t is Extract<PlannerTold, { kind: K }> => t.kind === kind);
 
 /** what each day's order costs against the best, and which neighbours stand the wrong way round */
-function Orders({ client, program, survey: library, edition, edit }: WeekSheetProps) {
+function Orders() {
+  const { client, program, survey: library, edit } = useWeek();
+  const edition = useEdition();
   const survey = useOwnSetups(library, program, client);
   const advice = useMemo(() => {
     if (!survey) return null;
@@ -185,17 +182,18 @@ function Orders({ client, program, survey: library, edition, edit }: WeekSheetPr
   );
 }
 
-const setsText = (n: number) => `${n >= 0 ? "+" : "−"}${fixed(Math.abs(n), 1)} sets`;
+const setsText = (n: number) => said.setsMore({ n });
 const MARGIN = {
   minutes: (n: number) => said.nMoreMinutesA({ n }),
   day: () => said.addADay(),
-  pairs: () => "Pairs",
+  pairs: () => said.pairs(),
   techniques: () => said.theSameMinutesWith(),
 } as const;
 
-function Margins(props: WeekSheetProps) {
-  const heard = useTask(usePlannerAsk("margins", props));
-  const { program, client, edition } = props;
+function Margins() {
+  const { program, client, edit } = useWeek();
+  const edition = useEdition();
+  const heard = useTask(usePlannerAsk("margins", program));
   const dropped = useMemo(() => droppedFirst(program, client, edition.method), [program, client, edition]);
   const margins = of(heard.told, "margin");
   return (
@@ -234,7 +232,7 @@ function Margins(props: WeekSheetProps) {
             <button
               type="button"
               className="plain link small"
-              onClick={() => props.edit({ kind: "remove", prescriptionId: l.prescriptionId })}
+              onClick={() => edit({ kind: "remove", prescriptionId: l.prescriptionId })}
             >
               {said.takeItOff()}
             </button>
@@ -246,7 +244,9 @@ function Margins(props: WeekSheetProps) {
   );
 }
 
-function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps) {
+function BlockWeeks({ onClose }: Pick<WeekSheetProps, "onClose">) {
+  const { client, program, edit } = useWeek();
+  const edition = useEdition();
   const [weeks, setWeeks] = useState<number>(BLOCK_WEEKS[1]);
   const block = useMemo(() => blockOf(program, client, edition.method, weeks), [program, client, edition, weeks]);
   const shown = Object.keys(block[0]!.sets)
@@ -268,7 +268,7 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
               <th scope="col"></th>
               {block.map((w) => (
                 <th key={w.number} scope="col">
-                  {w.lighter ? "lighter" : w.number}
+                  {w.lighter ? said.lighter() : w.number}
                 </th>
               ))}
             </tr>
@@ -322,11 +322,11 @@ function BlockWeeks({ client, program, edition, edit, onClose }: WeekSheetProps)
 const ORDER = ["specialise", "grow", "hold", "maintain"];
 const rank = (client: Client, group: string) => ORDER.indexOf(client.priorities[group] ?? "maintain");
 
-function SecondWeek(props: WeekSheetProps) {
-  const { whole, edit, onClose } = props;
+function SecondWeek({ whole, onClose }: Pick<WeekSheetProps, "whole" | "onClose">) {
+  const { edit } = useWeek();
   const first = useMemo(() => inWeek(whole, "A"), [whole]);
   const has = hasWeekB(whole);
-  const ask = usePlannerAsk("vary", { ...props, program: first });
+  const ask = usePlannerAsk("vary", first);
   const heard = useTask(ask);
   const [varied] = of(heard.told, "varied");
   const variation = varied?.variation;

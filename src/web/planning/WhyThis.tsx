@@ -2,28 +2,27 @@
 import { whyThis as words } from "#core/words/web/planning";
 import { Dialog } from "../base/Dialog";
 import { useEffect, useState } from "react";
-import type { Client } from "#core/clients/client";
 import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { groupName } from "#core/planning/groups";
-import type { Prescription, Program } from "#core/program/document";
+import type { Prescription } from "#core/program/document";
 import { AS_SET, daysOf } from "#core/solver/splits";
 import type { Why } from "#core/solver/why";
 import { fixed } from "../../page/locale";
 import { useEdition } from "../base/edition";
 import { withOwnSetups } from "../mechanics/own-setups";
+import { useWeek } from "./open-week";
 
 interface WhyThisProps {
   p: Prescription;
-  program: Program;
-  client: Client;
   survey: Survey;
   onClose: () => void;
 }
 
 const sets = (n: number) => `${fixed(n, 1)} ${n === 1 ? "set" : "sets"}`;
 
-export function WhyThis({ p, program, client, survey, onClose }: WhyThisProps) {
+export function WhyThis({ p, survey, onClose }: WhyThisProps) {
+  const { program, client } = useWeek();
   const edition = useEdition();
   const [why, setWhy] = useState<Why | null | undefined>(undefined);
   useEffect(() => {
@@ -77,11 +76,7 @@ function Reasons({ why: { worth, groups, short, others, tried } }: { why: Why })
             {others.map((o) => (
               <div key={o.setupKey} style={{ display: "contents" }}>
                 <dt>{o.name}</dt>
-                <dd>
-                  {Math.abs(o.less) < 0.005
-                    ? words.theSame()
-                    : `${fixed(Math.abs(o.less), 2)} ${o.less > 0 ? "less" : "more"}`}
-                </dd>
+                <dd>{words.against({ less: o.less })}</dd>
               </div>
             ))}
           </dl>

@@ -77,10 +77,7 @@ function make(plan: Plan, operations: readonly Operation[], ids: readonly string
   const inverse: Operation[] = [];
   const edits: PendingEdit[] = [];
   for (const [i, operation] of operations.entries()) {
-    const result =
-      unwritableText(operation) === null
-        ? applyOperation(program, operation)
-        : { refused: "it has characters that are no text" };
+    const result = unwritableText(operation) === null ? applyOperation(program, operation) : { refused: said.noText() };
     if ("refused" in result) {
       plan.reason = said.notDoneRefused({ refused: result.refused });
       return null;

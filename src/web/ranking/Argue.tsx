@@ -122,7 +122,7 @@ export function Argue({ row, rows, headId, survey, edition, context, judgements 
                 by: own.by,
                 day: dayText(own.at.slice(0, 10)),
                 score: own.body.was.score,
-                due: reviewDue(own, now),
+                due: reviewDue(own, now, edition.method),
               })}
             </span>
             <Button size="small" type="text" onClick={() => void judgements.takeBack(own.id)}>

@@ -7,16 +7,11 @@ import { editions, type Edition } from "#core/edition/edition";
 import type { Body } from "#core/mechanics/model";
 import { differenceOf, keptOf, reviewDue, type KeptRanking } from "#core/ranking/judgement";
 import type { RankedRow } from "#core/ranking/rank";
+import { useEdition } from "../base/edition";
 import { dayText } from "../../page/locale";
 import type { Judgements } from "../judgements/useJudgements";
 
-const CAUSE: Record<string, string> = {
-  edition: "the edition is another",
-  model: "the model is another",
-  weights: "it is weighed otherwise",
-  goal: "the goal is another",
-  body: "it is another body",
-};
+const CAUSE: Readonly<Record<string, string>> = words.causes;
 const SHOWN = 12;
 
 interface KeptRankingsProps {
@@ -73,7 +68,7 @@ export function KeptRankings({ headId, rows, edition, goal, body, judgements, ra
             onClick={() => setAgainst(j.id === against ? null : j.id)}
           >
             {dayText(j.at.slice(0, 10))}, {j.body.school.toLowerCase()}
-            {reviewDue(j, opened) && words.reviewDue()}
+            {reviewDue(j, opened, edition.method) && words.reviewDue()}
           </Button>
         ))}
         <Select
@@ -114,8 +109,9 @@ const since = (e: Edition): string =>
     .join(" ");
 
 function Causes({ before, now }: { before: KeptRanking; now: KeptRanking }) {
-  const { causes, moved } = differenceOf(before, now);
-  const said = causes.length ? causes.map((c) => CAUSE[c]).join(", ") : "nothing else differs";
+  const { method } = useEdition();
+  const { causes, moved } = differenceOf(before, now, method);
+  const said = causes.length ? causes.map((c) => CAUSE[c]).join(", ") : words.nothingDiffers();
   return (
     <>
       {said}.{moved.length === 0 && ` ${words.noRowHasMoved()}`}
@@ -126,9 +122,10 @@ function Causes({ before, now }: { before: KeptRanking; now: KeptRanking }) {
 const rounded = (score: number | null): number | null => (score === null ? null : Math.round(score));
 
 function Moves({ before, now }: { before: KeptRanking; now: KeptRanking }) {
+  const { method } = useEdition();
   return (
     <ul className="plain-list">
-      {differenceOf(before, now)
+      {differenceOf(before, now, method)
         .moved.slice(0, SHOWN)
         .map((m) => (
           <li key={m.setupKey}>

@@ -76,7 +76,7 @@ interface DetailProps {
 function Detail({ row, headId, strength, context, across, edition, toBench }: DetailProps) {
   const byMechanics = row.held?.mechanics ?? row.tier;
   const belief = strength?.of({ exerciseId: row.exercise.id, values: row.row.values }) ?? null;
-  const place = sessionPlace(row.exercise, context.mass ?? DEFAULT_BODY.mass, context.goal);
+  const place = sessionPlace(row.exercise, context.mass ?? DEFAULT_BODY.mass, context.goal ?? 0, edition.method.places);
   const m = row.row.view.heads[headId]!;
   const expected = belief && expectedLoad(belief, REPS, RESERVE);
   const factors = (["tension", "limiter", ...COSTS, "client"] as const).filter(
@@ -146,7 +146,7 @@ function Detail({ row, headId, strength, context, across, edition, toBench }: De
             . {s.because}
           </p>
         ))}
-        {evidenceFor(row.exercise, row.row, headId).map((n) => (
+        {evidenceFor(row.exercise, row.row, headId, edition.method).map((n) => (
           <p key={n.id} className="small" style={{ marginTop: 8 }}>
             {n.text} <span className="quiet">{said.recalled({ was: GRADE_WORDS[n.grade] })}</span>
           </p>

@@ -91,7 +91,7 @@ export default function RankingPage() {
     });
     const held = heldRows(all, group.id, judgements.overrides, edition);
     const told = fromLog.points ? nudged(held, fromLog.points, edition) : held;
-    return narrowed.length ? told.filter((r) => fits(narrowed, r.exercise, r.row)) : told;
+    return narrowed.length ? told.filter((r) => fits(narrowed, r.exercise, r.row, edition.method)) : told;
   }, [survey, group, edition, schoolOf, settled, context, narrowed, judgements.overrides, fromLog.points]);
   const dragged = useDeferredValue(weighed);
   const plain = useMemo(() => survey && bare(survey), [survey]);
@@ -348,7 +348,8 @@ const SHOWN = 12;
 
 /** what is not for the head, with the number: a coach who looks for it finds why */
 function NotFor({ survey, headId }: { survey: Survey; headId: string }) {
-  const list = useMemo(() => notFor(survey, headId, exercises), [survey, headId]);
+  const edition = useEdition();
+  const list = useMemo(() => notFor(survey, headId, exercises, edition), [survey, headId, edition]);
   if (list.length === 0) return null;
   return (
     <details className="small not-for">

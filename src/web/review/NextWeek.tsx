@@ -13,6 +13,7 @@ import { setsOf } from "#core/review/proposal";
 import { acts, page as words } from "#core/words/review";
 import { newId } from "../../page/newId";
 import { api, toFailure } from "../base/api";
+import { useDecisions } from "../base/decisions";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { message } from "../base/say";
 import { Swap } from "../planning/Swap";
@@ -39,8 +40,7 @@ interface NextWeekProps {
 }
 
 export function NextWeek({ client, program, edits, decisions, edit: change, undo, onDeclined }: NextWeekProps) {
-  const [decide] = api.useDecideMutation();
-  const [undecide] = api.useUndecideMutation();
+  const { decide, undecide } = useDecisions();
   const [said, setSaid] = useState<readonly Said[]>([]);
   const [at, setAt] = useState(0);
   const [asking, setAsking] = useState<"reason" | "change" | "find" | null>(null);
@@ -56,11 +56,8 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
     setSaid((all) => [{ edit: e, act, reason, id }, ...all]);
     setAsking(null);
     const decision = act === "declined" ? "declined" : "done";
-    const r = await decide({ id, clientId: client.id, need: e.key, act: decision, until: null, reason });
-    if (r.error) {
-      message.error(toFailure(r.error).error, 5);
-      setSaid((all) => all.filter((s) => s.id !== id));
-    }
+    const kept = await decide({ id, clientId: client.id, need: e.key, act: decision, until: null, reason });
+    if (!kept) setSaid((all) => all.filter((s) => s.id !== id));
   };
   const accept = (e: Edit, operations = e.operations) => {
     if (e.find && operations.length === 0) return setAsking("find");
@@ -79,8 +76,7 @@ export function NextWeek({ client, program, edits, decisions, edit: change, undo
     if (last.act === "accepted" && last.edit.operations.length) undo();
     if (last.act === "accepted" && last.edit.priorities) giveBack.takeBack(last.edit);
     setSaid((all) => all.slice(1));
-    const r = await undecide(last.id);
-    if (r.error) message.error(toFailure(r.error).error, 5);
+    await undecide(last.id);
   };
   useEffect(() => onDeclined(declinedOf(said)), [said, onDeclined]);
   useEffect(() => {

@@ -1,6 +1,7 @@
 /** What the log of a client says, a panel a question: planned and done, strength, sides. */
 import { panels as said } from "#core/words/web/review";
 import { lazy, Suspense, useState } from "react";
+import type { Method } from "#core/edition/method";
 import type { Level } from "#core/review/growth";
 import { LARGE, SURE } from "#core/review/gap";
 import { FOUND_OF_TEN } from "#core/review/progress";
@@ -21,6 +22,7 @@ import {
 } from "#core/words/review";
 import { familyName } from "#core/words/families";
 import { fixed } from "../../page/locale";
+import { useEdition } from "../base/edition";
 import { Loading } from "../base/states";
 import { againstText, editWords, favourText } from "./edit-words";
 
@@ -102,15 +104,19 @@ function progressText(p: Review["movements"][number]["progress"]): string {
 const SIGN = { stronger: "✓", weaker: "◆", "standing still": "◆", "cannot tell": "◇", "too early": "◇" } as const;
 
 /** whether a line stays: what is proposed for it says so, or what speaks for it */
-function stayText(l: LineReview, edits: readonly Edit[]): { verdict: keyof typeof stays; why: string } {
+function stayText(
+  l: LineReview,
+  edits: readonly Edit[],
+  rules: Method["review"],
+): { verdict: keyof typeof stays; why: string } {
   const own = edits.filter((e) => e.lineId === l.lineId);
   const other = own.find((e) => e.find || e.safety);
   if (other) return { verdict: "replace", why: editWords(other).why };
-  const why = against(l);
+  const why = against(l, rules);
   if (why) return { verdict: "replace", why: againstText(why) };
   const changes = own.find((e) => e.operations.length > 0 && !isRaise(e));
   if (changes) return { verdict: "change", why: editWords(changes).what };
-  return { verdict: "keep", why: favourText(inFavour(l)) };
+  return { verdict: "keep", why: favourText(inFavour(l, rules)) };
 }
 
 /** more load on the same line is what keeping it is for */
@@ -124,6 +130,7 @@ interface StrengthProps {
 }
 
 export function Strength({ review: { movements, lines }, level, edits }: StrengthProps) {
+  const rules = useEdition().method.review;
   const [chosen, setChosen] = useState<string | null>(null);
   const best = [...lines].sort((a, b) => b.points.length - a.points.length)[0];
   const shown = lines.find((l) => l.lineId === chosen) ?? best;
@@ -144,7 +151,7 @@ export function Strength({ review: { movements, lines }, level, edits }: Strengt
                 <span className="lines small">
                   {lines
                     .filter((l) => m.lines.includes(l.lineId) && l.points.length > 0)
-                    .map((l) => ({ l, stay: stayText(l, edits) }))
+                    .map((l) => ({ l, stay: stayText(l, edits, rules) }))
                     .map(({ l, stay }) => (
                       <span key={l.lineId} className="line" data-stay={stay.verdict}>
                         <button

@@ -69,8 +69,8 @@ export default function StrengthChart({ line, shown }: { line: LineReview; shown
         along={{ name: "", values: shown.map((p) => dayText(p.on)) }}
         series={[
           { name: "kg", values: at((p) => p.kg) },
-          { name: "from", values: at((p) => p.low) },
-          { name: "to", values: at((p) => p.high) },
+          { name: words.from(), values: at((p) => p.low) },
+          { name: words.to(), values: at((p) => p.high) },
         ]}
       />
     </figure>

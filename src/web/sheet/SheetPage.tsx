@@ -138,7 +138,7 @@ function ChoiceForm({ choices, onChange }: { choices: Choices; onChange: (c: Cho
         onChange={(paper) => set({ paper })}
         options={[
           { value: "a4", label: "A4" },
-          { value: "letter", label: "Letter" },
+          { value: "letter", label: text.letter() },
         ]}
       />
       <label>

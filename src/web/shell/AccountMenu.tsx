@@ -39,9 +39,9 @@ export default function AccountMenu({ name, asked, onKeys }: AccountMenuProps) {
         button={{ type: "text" }}
         items={[
           { key: "account", label: words.yourAccount(), onClick: () => void navigate("/practice/account") },
-          { key: "practice", label: "Practice", onClick: () => void navigate("/practice") },
+          { key: "practice", label: words.practice(), onClick: () => void navigate("/practice") },
           { key: "mode", label: words.lightOrDark(), onClick: () => dispatchEvent(new Event(MODE_EVENT)) },
-          { key: "keys", label: "Keys", onClick: onKeys },
+          { key: "keys", label: words.keys(), onClick: onKeys },
           { key: "out", label: words.signOut(), onClick: ask },
         ]}
       >

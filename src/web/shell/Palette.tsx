@@ -49,8 +49,8 @@ export default function Palette({ clientId, clients, onClose }: PaletteProps) {
       { name: words.ownExercises(), kind: "practice", to: "/exercises" },
       { name: words.yourAccount(), kind: "practice", to: "/practice/account" },
       ...clients.flatMap((c) => [
-        { name: `${c.name}, week`, kind: "week", to: `/clients/${c.id}/week` },
-        { name: `${c.name}, log`, kind: "log", to: `/clients/${c.id}/log` },
+        { name: words.week({ name: c.name }), kind: "week", to: `/clients/${c.id}/week` },
+        { name: words.log({ name: c.name }), kind: "log", to: `/clients/${c.id}/log` },
         { name: c.name, kind: "client", to: `/clients/${c.id}` },
       ]),
       ...headGroups.map((g) => ({ name: g.title, kind: "ranking", to: withClient(`/ranking/${g.id}`, clientId) })),

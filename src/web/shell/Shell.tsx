@@ -8,7 +8,7 @@ import { Boundary } from "../base/Boundary";
 import { EditionContext, PresentEdition } from "../base/edition";
 import { isTyping, KEY, singleKeysOn } from "../base/keys";
 import { Mark } from "../base/Mark";
-import { clientIdInAddress, useOpenClient, withClient } from "../base/open-client";
+import { clientIdInAddress, DrawnForm, useOpenClient, withClient } from "../base/open-client";
 import { onFirstWord } from "../base/say";
 import { Failed, Loading } from "../base/states";
 import { useShelf } from "./useShelf";
@@ -52,7 +52,7 @@ function Practice({ name }: { name: string }) {
 type Over = "keys" | "palette" | null;
 
 function Desk({ name }: { name: string }) {
-  const { clientId, clients, open } = useOpenClient();
+  const { client, clientId, clients, open } = useOpenClient();
   const [over, setOver] = useState<Over>(null);
   const [said, setSaid] = useState(false);
   const [menuAsked, setMenuAsked] = useState(false);
@@ -156,7 +156,9 @@ function Desk({ name }: { name: string }) {
       <main className="page" id="page" tabIndex={-1} ref={page}>
         <Boundary place={location.pathname}>
           <Suspense fallback={<Loading what={words.thisPlace()} />}>
-            <Outlet />
+            <DrawnForm value={client?.figure ?? "male"}>
+              <Outlet />
+            </DrawnForm>
           </Suspense>
         </Boundary>
       </main>

@@ -1,5 +1,4 @@
 /** A place that is entered: it has the focus, its name is the page's title, and coming back leads to where one was. */
-import { usePlace as words } from "#core/words/web/shell";
 import { useEffect, type RefObject } from "react";
 import { NavigationType, useNavigationType } from "react-router";
 
@@ -28,7 +27,7 @@ export function usePlace(page: RefObject<HTMLElement | null>, path: string): voi
     observer.observe(main, { childList: true, subtree: true, characterData: true });
     const on = document.activeElement;
     // whoever is already typing somewhere is left there
-    if (!on || on === document.body || on.closest(words.navHeader())) main.focus({ preventScroll: true });
+    if (!on || on === document.body || on.closest("nav, header")) main.focus({ preventScroll: true });
     return () => observer.disconnect();
   }, [page, path]);
   useEffect(() => {

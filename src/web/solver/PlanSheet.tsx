@@ -5,16 +5,15 @@ import { useEffect, useRef, useState } from "react";
 import type { Client } from "#core/clients/client";
 import { shelved } from "#core/exercises/shelf";
 import { findExercise } from "#core/exercises/library";
-import { editionOf, type Edition } from "#core/edition/edition";
-import type { Survey } from "#core/mechanics/survey";
+import { editionOf } from "#core/edition/edition";
 import { doseTotal, weekDose } from "#core/planning/dose";
 import { bandOf, groupName, groups } from "#core/planning/groups";
-import type { Operation, Program } from "#core/program/document";
+import type { Program } from "#core/program/document";
 import { taking } from "#core/solver/proposals";
 import type { PlanResult } from "#core/solver/result";
 import { relaxationText, shortfall } from "#core/solver/relax";
 import { form, proposal as words, short as short_, state } from "#core/words/builder";
-import { fixed } from "../../page/locale";
+import { useEdition } from "../base/edition";
 import { newId } from "../../page/newId";
 import { message } from "../base/say";
 import { withOwnSetups } from "../mechanics/own-setups";
@@ -22,6 +21,7 @@ import type { Planned, usePlanner } from "./usePlanner";
 import { aims, changeText, keptAgainst, proofText } from "./said";
 import { askOf, wishFor, type Wish } from "./wish";
 import { Wishes } from "./Wishes";
+import { useWeek } from "../planning/open-week";
 
 /** what of a week a plan stands on */
 const markOf = (program: Program): string =>
@@ -33,29 +33,15 @@ const markOf = (program: Program): string =>
   );
 
 interface PlanSheetProps {
-  client: Client;
-  program: Program;
-  survey: Survey | null;
-  edition: Edition;
   planner: ReturnType<typeof usePlanner>;
-  edit: (...operations: Operation[]) => void;
   onClose: () => void;
 }
 
-const MISSING: Record<string, string> = {
-  low: "short of its band",
-  high: "over its band",
-  session: "over what one session may hold",
-  direct: "direct sets short",
-  days: "days short",
-  running: "on days running",
-  compounds: "heavy lifts short",
-  minutes: "minutes over",
-  spine: "points over for the back",
-  required: spoken.notInItIt(),
-};
+const MISSING: Readonly<Record<string, string>> = spoken.missing;
 
-export function PlanSheet({ client, program, survey, edition, planner, edit, onClose }: PlanSheetProps) {
+export function PlanSheet({ planner, onClose }: PlanSheetProps) {
+  const { client, program, survey, edit } = useWeek();
+  const edition = useEdition();
   const { planned, start, stop, forget } = planner;
   const [wish, setWish] = useState<Wish>(() => wishFor(program));
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
@@ -189,8 +175,8 @@ function Short({ planned }: { planned: Planned }) {
   };
   const told = (m: (typeof short)[number]) =>
     m.kind === "required"
-      ? `${name(m.of)} is ${MISSING.required}`
-      : `${name(m.of)}: ${fixed(m.by, 1)} ${MISSING[m.kind]}`;
+      ? spoken.required({ name: name(m.of) })
+      : spoken.missed({ name: name(m.of), by: m.by, what: MISSING[m.kind] ?? "" });
   return (
     <div className="notice warn small">
       <strong>{short_.title()}</strong> {short.slice(0, 5).map(told).join("; ")}.

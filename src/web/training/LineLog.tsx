@@ -22,13 +22,13 @@ import { asLoad, LoggedSets } from "./LoggedSets";
 const DECISION: Record<Decision, string> = {
   first: words.findALoad(),
   raise: words.loadUp(),
-  slower: "Slower",
+  slower: words.slower(),
   harder: words.harderExercise(),
   hold: words.sameLoad(),
   check: words.lookFirst(),
   lower: words.loadDown(),
   lighter: words.lighterStricter(),
-  stop: "Stopped",
+  stop: words.stopped(),
 };
 /** nothing to find where there is a load to start with */
 const decisionText = (t: Target) =>
@@ -119,6 +119,7 @@ function Done({ last, p }: { last: Parameters<typeof doneCredit>[0][]; p: Prescr
   const done = last.reduce((s, e) => s + doneCredit(e, p), 0);
   return (
     <span className="small quiet">
+      {" "}
       {words.lastTimeEffectiveSets({ done: fixed(done, 1), last: last.length, reserves: p.reserves.length })}
     </span>
   );

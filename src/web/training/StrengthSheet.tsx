@@ -4,15 +4,17 @@ import { muscleName } from "#core/anatomy/anatomy";
 import { prescriptionsOf } from "#core/program/edit";
 import type { Program } from "#core/program/document";
 import { fixed, plain } from "../../page/locale";
+import { useEdition } from "../base/edition";
 import type { Strength } from "../mechanics/useStrength";
 
 /** width of the bar: half to double the model's strength */
 const place = (factor: number) => Math.max(0, Math.min(100, 50 + 50 * Math.log2(factor)));
 
 export function StrengthSheet({ strength, program, name }: { strength: Strength; program: Program; name: string }) {
+  const { log } = useEdition().method;
   const told = strength.all.groups.filter((g) => g.told).sort((p, q) => p.factor - q.factor);
   const links = prescriptionsOf(program).flatMap((p) =>
-    (strength.of(p)?.weakLinks ?? []).map((w) => ({ exercise: p.name, ...w })),
+    (strength.of(p)?.others ?? []).filter((m) => m.part >= log.weak).map((m) => ({ exercise: p.name, ...m })),
   );
   const byMuscle = [...new Set(links.map((l) => l.muscle))]
     .map((muscle) => ({
@@ -23,9 +25,7 @@ export function StrengthSheet({ strength, program, name }: { strength: Strength;
   return (
     <section className="sheet strength" aria-label={words.strengthOf({ name })}>
       <div>
-        <h2>
-          {words.strengthFrom({ lifts: strength.all.lifts })} {strength.all.lifts === 1 ? "lift" : "lifts"}
-        </h2>
+        <h2>{words.strengthFrom({ n: strength.all.lifts })}</h2>
         {told.length === 0 ? (
           <p className="small">{words.theLogHasToo()}</p>
         ) : (

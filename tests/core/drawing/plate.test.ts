@@ -1,4 +1,5 @@
 /** The plate: what it draws of the whole library, and what must hold of any picture of a body. */
+import { FORMS } from "#core/base/forms";
 import { findHead, heads } from "#core/anatomy/anatomy";
 import { deep, patches } from "#core/drawing/body.data";
 import { equipmentOf } from "#core/drawing/equipment";
@@ -7,16 +8,19 @@ import { marksOf } from "#core/drawing/marks";
 import { nearness, paintingOrder } from "#core/drawing/order";
 import { areaOf, hullOf, pathOf } from "#core/drawing/outline";
 import { fitOf, plateOf, type PlateAsk } from "#core/drawing/plate";
-import { holding, point, type Scene } from "#core/drawing/scene";
-import { bodyOf, surfaceOf } from "#core/drawing/surface";
+import { drawnFrames } from "#core/drawing/contact";
+import { floorOf, holding, point, stepsUp, type Scene } from "#core/drawing/scene";
+import { ANGLES, bodyOf, surfaceOf } from "#core/drawing/surface";
 import { thumbnailOf } from "#core/drawing/thumbnail";
 import { projector, seen } from "#core/drawing/view";
 import { freelyPosed, PLATE_POSE } from "#core/atlas/pose";
+import type { Vec3 } from "#core/base/vector";
 import { library } from "#core/exercises/library";
-import { resolveSetup } from "#core/exercises/setup";
+import type { Exercise } from "#core/exercises/format";
+import { resolveSetup, type Values } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
-import { framePoint } from "#core/mechanics/frames";
+import { framePoint, type Frames } from "#core/mechanics/frames";
 import { setupOf } from "../../support/setups";
 
 const model = compileModel();
@@ -26,8 +30,9 @@ const sceneOf = (id: string, sample: number, turn = 25): Scene => {
   const { frames } = analysisOf(id);
   const surface = surfaceOf(bodyOf(frames!, "male"), frames!, sample, () => 0.5);
   const { exercise } = setupOf(id);
-  return { exercise, frames: frames!, sample, surface, projector: projector({ turn, pitch: 7 }) };
+  return { exercise, frames: frames!, sample, surface, projector: projector({ turn, pitch: 7 }), floor: 0 };
 };
+const gap = (a: Vec3, b: Vec3) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
 const numbers = (d: string) => [...d.matchAll(/-?\d+/g)].map(Number);
 /** corners of a path in its units */
 function corners(d: string): [number, number][] {
@@ -73,9 +78,9 @@ test("every exercise is drawn inside its picture, of whole numbers, with a body 
   }
 });
 
-test("the left half of a standing body is the right one mirrored", () => {
+test.each(FORMS)("the left half of a standing body of a %s form is the right one mirrored", (form) => {
   const { frames } = freelyPosed(model, PLATE_POSE);
-  const surface = surfaceOf(bodyOf(frames, "male"), frames, 0, () => 0.5);
+  const surface = surfaceOf(bodyOf(frames, form), frames, 0, () => 0.5);
   for (const id of ["A", "L", "F", "P", "B", "Y", "W"] as const) {
     const [right, left] = [surface.of(id, "right"), surface.of(id, "left")];
     for (let n = 0; n < right.count; n++) {
@@ -85,6 +90,29 @@ test("the left half of a standing body is the right one mirrored", () => {
       expect(surface.centre[b + 2]!).toBeCloseTo(-surface.centre[a + 2]!, 4);
     }
   }
+});
+
+test("a form changes what is drawn of the body, not how it stands; hips are wider and shoulders narrower to each other", () => {
+  const { frames } = freelyPosed(model, PLATE_POSE);
+  const widths = (form: (typeof FORMS)[number]) => {
+    const surface = surfaceOf(bodyOf(frames, form), frames, 0, () => 0.5);
+    const trunk = surface.of("T", "right");
+    const rings = Array.from({ length: trunk.count }, (_, n) => trunk.from + n);
+    const wide = (ring: number) => {
+      const z = Array.from({ length: ANGLES }, (_, k) => surface.at[3 * (ring * ANGLES + k) + 2]!);
+      return Math.max(...z) - Math.min(...z);
+    };
+    const height = (ring: number) => surface.centre[3 * ring + 1]!;
+    const [low, high] = [Math.min(...rings.map(height)), Math.max(...rings.map(height))];
+    const between = (a: number, b: number) =>
+      Math.max(
+        ...rings.filter((r) => height(r) >= low + a * (high - low) && height(r) <= low + b * (high - low)).map(wide),
+      );
+    return { hips: between(0, 0.3), chest: between(0.6, 0.95), tall: high - low };
+  };
+  const [male, female] = FORMS.map(widths) as [ReturnType<typeof widths>, ReturnType<typeof widths>];
+  expect(female.hips / female.chest).toBeGreaterThan(1.04 * (male.hips / male.chest));
+  expect(female.tall).toBeCloseTo(male.tall, 6);
 });
 
 test("hands that hold the load are on it, and equipment is there where an exercise has any", () => {
@@ -107,6 +135,60 @@ test("hands that hold the load are on it, and equipment is there where an exerci
     }
   }
   expect(equipmentOf(sceneOf("push-up", 0)).every((p) => p.name === "plate")).toBe(true);
+});
+
+test("toes are on the floor and not under it, kneeling and with a foot behind", () => {
+  const asked = library.filter((e) => ["shanks", "split", "hands-and-knees"].includes(e.stance.on));
+  expect(asked.length).toBeGreaterThanOrEqual(6);
+  for (const exercise of asked) {
+    const { frames } = analysisOf(exercise.id);
+    const drawn = drawnFrames(exercise, frames!);
+    for (let n = 0; n < SAMPLES; n++)
+      for (const side of ["right", "left"]) {
+        const at = (f: Frames, name: string) => framePoint(f, n, `${name}.${side}`);
+        // within 5 mm of the sole's thickness over the floor, or higher where a foot is raised
+        expect([exercise.id, n, side, at(drawn, "toe")[1] > 0.005]).toEqual([exercise.id, n, side, true]);
+        expect(gap(at(drawn, "foot"), at(drawn, "toe"))).toBeCloseTo(gap(at(frames!, "foot"), at(frames!, "toe")), 4);
+        expect(at(drawn, "foot")).toEqual(at(frames!, "foot"));
+      }
+  }
+});
+
+describe("hands that only hold a bar", () => {
+  const resting = library.filter(
+    (e) => ["bar-back", "bar-front", "lap"].includes(e.stance.arms) && e.equipment.includes("barbell"),
+  );
+  const every = resting.flatMap((e) => e.setups.map(({ values }): [string, Exercise, Values] => [e.id, e, values]));
+
+  test.each(every)("%s: on it within 5 mm through the rep, no limb longer than it was", (_id, exercise, values) => {
+    const { frames } = analyse(model, resolveSetup(exercise, values), { frames: true, samples: SAMPLES });
+    const before = frames!.placed.slice();
+    const drawn = drawnFrames(exercise, frames!);
+    for (let n = 0; n < SAMPLES; n++)
+      for (const side of ["right", "left"]) {
+        const at = (f: Frames, name: string) => framePoint(f, n, `${name}.${side}`);
+        const bar = framePoint(drawn, n, drawn.loadAt[0]!);
+        const grip = at(drawn, "grip");
+        // a bar lies across: what it is off is off in the plane of the movement
+        expect(Math.hypot(grip[0] - bar[0], grip[1] - bar[1])).toBeLessThan(0.005);
+        expect(Math.abs(grip[2] - bar[2])).toBeLessThan(0.75);
+        for (const [a, b] of [
+          ["humerus", "forearm"],
+          ["forearm", "grip"],
+          ["hand", "grip"],
+        ] as const)
+          expect(gap(at(drawn, a), at(drawn, b))).toBeCloseTo(gap(at(frames!, a), at(frames!, b)), 4);
+        expect(at(drawn, "humerus")).toEqual(at(frames!, "humerus"));
+      }
+    // the engine's own pose is left as it was
+    expect(frames!.placed).toEqual(before);
+  });
+
+  test("there are some, and whoever holds nothing of the kind is drawn as posed", () => {
+    expect(resting.length).toBeGreaterThanOrEqual(5);
+    const { frames } = analysisOf("dumbbell-fly");
+    expect(drawnFrames(setupOf("dumbbell-fly").exercise, frames!)).toBe(frames);
+  });
 });
 
 test("a bench carries the body: its top is where the back is lowest", () => {
@@ -229,4 +311,23 @@ describe("who is in front", () => {
     const round = (a: { name: string }, b: { name: string }) => (circle[a.name] === b.name ? 1 : -1);
     expect(new Set(paintingOrder(pieces, round))).toEqual(new Set(pieces));
   });
+});
+
+test("whoever sits, lies or steps up has the ground under the feet: nothing of the body is under it, and a step is there", () => {
+  const raised = library.filter((e) => ["bench", "seat"].includes(e.stance.on) || stepsUp(e));
+  expect(raised.length).toBeGreaterThan(60);
+  for (const exercise of raised) {
+    const { frames } = analysisOf(exercise.id);
+    const floor = floorOf(exercise, frames!);
+    for (const sample of [0, SAMPLES - 1]) {
+      const { at } = surfaceOf(bodyOf(frames!, "male"), frames!, sample, () => 0.5);
+      let low = Infinity;
+      for (let i = 1; i < at.length; i += 3) low = Math.min(low, at[i]!);
+      // a sole bulges by a finger's breadth over what is taken for it
+      expect([exercise.id, sample, low > floor - 0.02]).toEqual([exercise.id, sample, true]);
+    }
+  }
+  const scene = { ...sceneOf("step-up", 0), floor: floorOf(setupOf("step-up").exercise, sceneOf("step-up", 0).frames) };
+  expect(scene.floor).toBeLessThan(-0.1);
+  expect(equipmentOf(scene).some((p) => p.name === "step")).toBe(true);
 });

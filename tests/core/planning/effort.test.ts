@@ -22,7 +22,7 @@ const known = (p: Prescription) => {
 /** in its first named setup, which the survey knows */
 const planned = (n: number, exercise: string, change: Partial<Prescription> = {}) =>
   prescriptionOf(n, exercise, findExercise(exercise)!.setups[0]?.values ?? {}, change);
-const kindOf = (p: Prescription) => classOf(loadingOf(known(p)!.view));
+const kindOf = (p: Prescription) => classOf(loadingOf(known(p)!.view, method));
 const made = (program: Program, operations: readonly Operation[]): Program =>
   operations.reduce((now, o) => {
     const result = applyOperation(now, o);
@@ -96,7 +96,7 @@ describe("the floor of repetitions", () => {
       const p = planned(1, e.id);
       const own = known(p)!;
       const asked = { usual: e.stated.usualLoad + p.bodyLoad, step: e.stated.loadStep, sore: false, beginner: false };
-      expect(p.reps.low).toBeGreaterThanOrEqual(repFloor(classOf(loadingOf(own.view)), asked, method).reps);
+      expect(p.reps.low).toBeGreaterThanOrEqual(repFloor(classOf(loadingOf(own.view, method)), asked, method).reps);
     }
   });
 });

@@ -64,8 +64,8 @@ test("what is compound follows from joints, spine and engaged mass, not from a f
     "cable-crunch",
     "dumbbell-side-bend",
   ];
-  expect(compound.filter((e) => !loadingOf(row(e).view).compound)).toEqual([]);
-  expect(single.filter((e) => loadingOf(row(e).view).compound)).toEqual([]);
+  expect(compound.filter((e) => !loadingOf(row(e).view, method).compound)).toEqual([]);
+  expect(single.filter((e) => loadingOf(row(e).view, method).compound)).toEqual([]);
 });
 
 test("what loads the spine is what stands or hinges under a load", () => {
@@ -88,8 +88,8 @@ test("what loads the spine is what stands or hinges under a load", () => {
     "standing-dumbbell-curl",
     "split-squat",
   ];
-  expect(loaded.filter((e) => !loadingOf(row(e).view).spineLoaded)).toEqual([]);
-  expect(spared.filter((e) => loadingOf(row(e).view).spineLoaded)).toEqual([]);
+  expect(loaded.filter((e) => !loadingOf(row(e).view, method).spineLoaded)).toEqual([]);
+  expect(spared.filter((e) => loadingOf(row(e).view, method).spineLoaded)).toEqual([]);
 });
 
 test("rest and reserve follow: a squat no longer rests like a curl", () => {

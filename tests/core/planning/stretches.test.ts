@@ -1,3 +1,4 @@
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { findExercise } from "#core/exercises/library";
 import type { Prescription } from "#core/program/document";
 import { stretchesOf, stretchNote, stretchText } from "#core/planning/stretches";
@@ -8,7 +9,7 @@ const views = new Map(librarySurvey().rows.map((r) => [r.setupKey, r.view]));
 const viewOf = (p: Prescription) => views.get(p.setupKey) ?? null;
 const line = (n: number, exercise: string, change: Partial<Prescription> = {}) =>
   prescriptionOf(n, exercise, findExercise(exercise)!.setups[0]!.values, change);
-const after = (...lines: Prescription[]) => stretchesOf(programOf([lines]).days[0]!, viewOf);
+const after = (...lines: Prescription[]) => stretchesOf(programOf([lines]).days[0]!, viewOf, CURRENT_EDITION.method);
 const holdOf = (exercise: string, group: string) => after(line(1, exercise)).find((s) => s.group === group)?.hold ?? [];
 
 describe("a stretch block turns the day's actions round", () => {
@@ -35,7 +36,9 @@ describe("a stretch block turns the day's actions round", () => {
     expect(list.map((s) => s.group)).toEqual(["quads", "biceps"]);
     expect(list[0]!.sets).toBeCloseTo(4, 6);
     expect(after()).toEqual([]);
-    expect(stretchesOf(programOf([[line(1, "preacher-curl")]]).days[0]!, () => null)).toEqual([]);
+    expect(stretchesOf(programOf([[line(1, "preacher-curl")]]).days[0]!, () => null, CURRENT_EDITION.method)).toEqual(
+      [],
+    );
   });
 
   test("a note holds as many as it may, whole ones", () => {

@@ -85,7 +85,7 @@ test("a swap always works the head, is another setup and uses what is there", ()
     const home = { equipment: ["dumbbell", "bench"] as typeof everything.equipment, joints: [], mass: 70 };
     const { head, rows } = swaps(e, home);
     for (const r of rows) {
-      expect(listedFor(survey, head!)).toContain(r.row);
+      expect(listedFor(survey, head!, CURRENT_EDITION)).toContain(r.row);
       expect(r.row.setupKey).not.toBe(rowOf(e).setupKey);
       expect(r.exercise.equipment.every((x) => home.equipment.includes(x))).toBe(true);
     }

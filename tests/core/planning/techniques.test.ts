@@ -38,7 +38,7 @@ const asked = (exerciseId: string, values = {}, client = clientOf(), line: Parti
   return { exercise, view: viewOf({ setupKey: setupKey(exercise, p.values) })!, client, line: p, easier: null };
 };
 const refused = (id: (typeof TECHNIQUES)[number], ...args: Parameters<typeof asked>) =>
-  refusalsOf(findTechnique(id), asked(...args)).map((r) => r.what);
+  refusalsOf(findTechnique(id), asked(...args), method).map((r) => r.what);
 
 test("every technique says what it is to the coach and to the client, and what it asks", () => {
   expect(techniques.map((t) => t.id)).toEqual([...TECHNIQUES]);
@@ -49,7 +49,7 @@ test("every technique says what it is to the coach and to the client, and what i
 });
 
 test("a squat takes no drop set, and the figure says why; a cable curl takes one; a beginner none", () => {
-  const why = refusalsOf(findTechnique("drop-set"), asked("back-squat", { depth: 120 }));
+  const why = refusalsOf(findTechnique("drop-set"), asked("back-squat", { depth: 120 }), method);
   const moment = why.find((r) => r.what === "spineMoment")!;
   const { view } = asked("back-squat", { depth: 120 });
   expect(moment.number).toBe(view.spineMoment);
@@ -73,13 +73,17 @@ test("partials are for heads whose long half allows more: the figure is the rank
     const head = p.target!;
     const reserve = row.view.heads[head]?.partialReserve;
     if (reserve === undefined || p.setupKey !== row.setupKey) continue;
-    const whats = refusalsOf(findTechnique("lengthened-partials"), {
-      exercise: e,
-      view: row.view,
-      client: clientOf(),
-      line: p,
-      easier: null,
-    }).map((r) => r.what);
+    const whats = refusalsOf(
+      findTechnique("lengthened-partials"),
+      {
+        exercise: e,
+        view: row.view,
+        client: clientOf(),
+        line: p,
+        easier: null,
+      },
+      method,
+    ).map((r) => r.what);
     expect([row.setupKey, whats.includes("partialReserve")]).toEqual([row.setupKey, reserve < 1.15]);
   }
 }, 60_000);
@@ -110,7 +114,13 @@ test("what changes every rep takes its time in every set", () => {
 
 test("easier positions are of the same exercise, each as much easier as the engine says when asked itself", () => {
   const exercise = exercises.get("cable-side-raise") ?? exercises.get("incline-dumbbell-curl")!;
-  const found = easierPositions(model, exercise, {}, prescriptionOf(1, exercise.id).target);
+  const found = easierPositions(
+    model,
+    exercise,
+    {},
+    prescriptionOf(1, exercise.id).target,
+    CURRENT_EDITION.method.easier,
+  );
   const own = analyse(model, setupOf(exercise.id), { samples: 21 }).rawLoad;
   for (const e of found) {
     expect(e.setup.exerciseId).toBe(exercise.id);

@@ -18,7 +18,7 @@ describe("evidence beside mechanics", () => {
     const row = librarySurvey().rows.find(
       (r) => r.exerciseId === id && Object.entries(values).every(([k, v]) => r.values[k] === v),
     )!;
-    return evidenceFor(exercises.get(id)!, row, head).map((n) => n.id);
+    return evidenceFor(exercises.get(id)!, row, head, CURRENT_EDITION.method).map((n) => n.id);
   };
 
   test("every note speaks of heads and exercises that there are, says how much stands behind it, and is said somewhere", () => {
@@ -26,7 +26,7 @@ describe("evidence beside mechanics", () => {
     const said = new Set<string>();
     for (const row of librarySurvey().rows)
       for (const head of Object.keys(row.view.heads))
-        for (const n of evidenceFor(exercises.get(row.exerciseId)!, row, head)) said.add(n.id);
+        for (const n of evidenceFor(exercises.get(row.exerciseId)!, row, head, CURRENT_EDITION.method)) said.add(n.id);
     for (const n of notes) {
       for (const h of n.heads) expect(findHead(h)).toBeDefined();
       for (const e of n.exercises ?? []) expect(findExercise(e)).toBeDefined();
@@ -46,7 +46,7 @@ describe("evidence beside mechanics", () => {
 
   test("it changes no score", () => {
     const before = rank("triceps-long").map((r) => r.score);
-    for (const r of rank("triceps-long")) evidenceFor(r.exercise, r.row, "triceps-long");
+    for (const r of rank("triceps-long")) evidenceFor(r.exercise, r.row, "triceps-long", CURRENT_EDITION.method);
     expect(rank("triceps-long").map((r) => r.score)).toEqual(before);
   });
 });

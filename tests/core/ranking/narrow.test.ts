@@ -1,13 +1,16 @@
+import { CURRENT_EDITION } from "#core/edition/edition";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { fits, NARROWING_NAMES } from "#core/ranking/narrow";
 import { librarySurvey } from "../../support/solver";
 
+const { method } = CURRENT_EDITION;
+
 const survey = librarySurvey();
 const rowsOf = (id: string) => survey.rows.filter((r) => r.exerciseId === id);
 
 describe("narrowed to what asks no elbow flexors", () => {
-  const left = survey.rows.filter((r) => fits(["without elbow flexors"], findExercise(r.exerciseId)!, r));
+  const left = survey.rows.filter((r) => fits(["without elbow flexors"], findExercise(r.exerciseId)!, r, method));
 
   test("no row and no pull-down is left, whatever they are for; a pull-over and a shrug are", () => {
     const families = new Set(left.map((r) => findExercise(r.exerciseId)!.family));
@@ -32,17 +35,17 @@ describe("narrowed to what asks no elbow flexors", () => {
 
 test("every narrowing leaves some of the library, takes some, and two leave what both leave", () => {
   for (const a of NARROWING_NAMES) {
-    const one = survey.rows.filter((r) => fits([a], findExercise(r.exerciseId)!, r));
+    const one = survey.rows.filter((r) => fits([a], findExercise(r.exerciseId)!, r, method));
     expect(one.length).toBeGreaterThan(0);
     expect(one.length).toBeLessThan(survey.rows.length);
     for (const b of NARROWING_NAMES) {
-      const both = survey.rows.filter((r) => fits([a, b], findExercise(r.exerciseId)!, r));
-      expect(both).toEqual(one.filter((r) => fits([b], findExercise(r.exerciseId)!, r)));
+      const both = survey.rows.filter((r) => fits([a, b], findExercise(r.exerciseId)!, r, method));
+      expect(both).toEqual(one.filter((r) => fits([b], findExercise(r.exerciseId)!, r, method)));
     }
   }
 });
 
 test("rows that keep the feet on the floor are not seated or lying", () => {
   for (const r of rowsOf("bent-over-barbell-row"))
-    expect(fits(["seated or lying"], findExercise(r.exerciseId)!, r)).toBe(false);
+    expect(fits(["seated or lying"], findExercise(r.exerciseId)!, r, method)).toBe(false);
 });

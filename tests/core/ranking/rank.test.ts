@@ -2,7 +2,15 @@ import { heads } from "#core/anatomy/anatomy";
 import { namedHeads } from "#core/exercises/aims";
 import { exercises, library } from "#core/exercises/library";
 import { surveySetups, type Survey } from "#core/mechanics/survey";
-import { acrossSchools, contextOf, headGroups, notFor, rankHead, type RankingContext } from "#core/ranking/rank";
+import {
+  acrossSchools,
+  contextOf,
+  headGroups,
+  listedFor,
+  notFor,
+  rankHead,
+  type RankingContext,
+} from "#core/ranking/rank";
 import { FACTORS } from "#core/ranking/factors";
 import { CURRENT_EDITION, editions, tierOf } from "#core/edition/edition";
 import { towards, type School } from "#core/edition/schools";
@@ -67,13 +75,23 @@ test("points of a row add up to what it lacks of 100", () => {
 test("a head under 15 % of what it does at best is not in the list, and the number is told", () => {
   for (const g of headGroups) {
     const listed = new Set(rank(g.id).map((r) => r.row.setupKey));
-    for (const r of notFor(survey, g.id, exercises)) {
+    for (const r of notFor(survey, g.id, exercises, CURRENT_EDITION)) {
       expect(r.share).toBeLessThan(0.15);
       expect(listed.has(r.row.setupKey)).toBe(false);
     }
   }
-  const pulldown = notFor(survey, "triceps-long", exercises).find((r) => r.exercise.id === "cable-pulldown");
+  const pulldown = notFor(survey, "triceps-long", exercises, CURRENT_EDITION).find(
+    (r) => r.exercise.id === "cable-pulldown",
+  );
   expect(pulldown?.share ?? 0).toBeLessThan(0.15);
+  // a practice that wants shorter lists sets the number: what falls off is told with its share
+  const { method } = CURRENT_EDITION;
+  const strict = { ...CURRENT_EDITION, method: { ...method, lists: { ...method.lists, listed: 0.5 } } };
+  const kept = new Set(listedFor(survey, "triceps-long", strict).map((r) => r.setupKey));
+  const before = listedFor(survey, "triceps-long", CURRENT_EDITION).map((r) => r.setupKey);
+  expect(kept.size).toBeLessThan(before.length);
+  const told = new Map(notFor(survey, "triceps-long", exercises, strict).map((r) => [r.row.setupKey, r.share]));
+  for (const key of before) expect(kept.has(key) || told.get(key)! < 0.5).toBe(true);
 });
 
 test("a head that comes along is never a cornerstone, and never one that the exercise is for", () => {
@@ -359,25 +377,29 @@ describe("arguing", () => {
         stature: 1.75,
         mass: 75,
       });
-    expect(differenceOf(keep(LONG), keep(LONG))).toEqual({ causes: [], moved: [] });
-    const { causes, moved } = differenceOf(keep(LONG), keep(FEEL));
+    expect(differenceOf(keep(LONG), keep(LONG), CURRENT_EDITION.method)).toEqual({ causes: [], moved: [] });
+    const { causes, moved } = differenceOf(keep(LONG), keep(FEEL), CURRENT_EDITION.method);
     expect(causes).toEqual(["weights"]);
     expect(moved.length).toBeGreaterThan(5);
     const sizes = moved.map((m) => Math.abs((m.after ?? 0) - (m.before ?? 0)));
     expect(sizes).toEqual([...sizes].sort((a, b) => b - a));
     // an earlier edition ranks as it did: who only comes along is what moved
-    const since = differenceOf(keep(LONG, editions[2], "biceps-short"), keep(LONG, CURRENT_EDITION, "biceps-short"));
+    const since = differenceOf(
+      keep(LONG, editions[2], "biceps-short"),
+      keep(LONG, CURRENT_EDITION, "biceps-short"),
+      CURRENT_EDITION.method,
+    );
     expect(since.causes).toEqual(["edition"]);
     expect(since.moved.length).toBeGreaterThan(0);
     const now = Date.parse("2026-11-26");
-    expect(reviewDue({ at: "2026-01-01T00:00:00Z" }, now)).toBe(true);
-    expect(reviewDue({ at: "2026-11-01T00:00:00Z" }, now)).toBe(false);
+    expect(reviewDue({ at: "2026-01-01T00:00:00Z" }, now, CURRENT_EDITION.method)).toBe(true);
+    expect(reviewDue({ at: "2026-11-01T00:00:00Z" }, now, CURRENT_EDITION.method)).toBe(false);
   });
 });
 
 test("each narrowing leaves some and takes some", () => {
   for (const n of NARROWING_NAMES) {
-    const some = survey.rows.filter((r) => fits([n], exercises.get(r.exerciseId)!, r));
+    const some = survey.rows.filter((r) => fits([n], exercises.get(r.exerciseId)!, r, CURRENT_EDITION.method));
     expect([n, some.length > 0 && some.length < survey.rows.length]).toEqual([n, true]);
   }
 });
@@ -451,7 +473,7 @@ describe("side by side", () => {
 });
 
 describe("heavy, middle and light places", () => {
-  const at = (id: string, goal = 0) => sessionPlace(exercises.get(id)!, 75, goal).place;
+  const at = (id: string, goal = 0) => sessionPlace(exercises.get(id)!, 75, goal, CURRENT_EDITION.method.places).place;
   test("a squat is heavy, a side raise light, a pull-up moves the body", () => {
     expect([at("back-squat"), at("dumbbell-side-raise"), at("pull-up")]).toEqual(["heavy", "light", "heavy"]);
   });

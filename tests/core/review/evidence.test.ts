@@ -145,7 +145,7 @@ describe("evidence by setup", () => {
 });
 
 describe("what a log moves in a ranking", () => {
-  const { tiers } = CURRENT_EDITION;
+  const { tiers, method } = CURRENT_EDITION;
   const row = (key: string, score: number, tier: number, change: Partial<RankedRow> = {}): RankedRow =>
     ({
       row: { setupKey: `${key}@abc:x=1` },
@@ -172,7 +172,7 @@ describe("what a log moves in a ranking", () => {
     const next = nudged(
       rows,
       log({ "last of the first tier": -6, "first of the second": 6, "second of the second": 6, out: 6 }),
-      { tiers },
+      { tiers, method },
     );
     const score = (key: string) => next.find((r) => r.exercise.id === key)!.score;
     expect(score("last of the first tier")).toBe(a);
@@ -186,7 +186,7 @@ describe("what a log moves in a ranking", () => {
 
   test("nothing in the log: the same rows in the same order", () => {
     const rows = [row("a", 80, 0), row("b", 70, 1)];
-    expect(nudged(rows, new Map(), { tiers }).map((r) => [r.exercise.id, r.score, r.fromLog])).toEqual([
+    expect(nudged(rows, new Map(), { tiers, method }).map((r) => [r.exercise.id, r.score, r.fromLog])).toEqual([
       ["a", 80, undefined],
       ["b", 70, undefined],
     ]);

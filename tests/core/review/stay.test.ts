@@ -3,12 +3,13 @@ import { dateBefore } from "#core/base/dates";
 import { CURRENT_EDITION } from "#core/edition/edition";
 import { proposalOf } from "#core/review/proposal";
 import { reviewOf } from "#core/review/review";
-import { against, inFavour, type Elsewhere } from "#core/review/stay";
+import { against, inFavour, stoodFor, type Elsewhere } from "#core/review/stay";
 import type { Entry, Report } from "#core/training/entry";
 import { entryOf, reportOf } from "../../support/log";
 import { clientOf, id, prescriptionOf, programOf } from "../../support/programs";
 
 const { method } = CURRENT_EDITION;
+const RULES = method.review;
 const TODAY = "2026-06-01";
 const kg = { value: 30, unit: "kg", meaning: "stack" } as const;
 const line = prescriptionOf(2, "cable-pushdown", {}, { load: kg, reserves: [2, 1, 1] });
@@ -43,7 +44,7 @@ function judged(of: (w: number) => Partial<Report>, elsewhere?: Elsewhere) {
   };
   const review = reviewOf(ask);
   const [own] = review.lines;
-  return { ask, review, own: own!, against: against(own!, elsewhere) };
+  return { ask, review, own: own!, against: against(own!, RULES, elsewhere) };
 }
 const ache = { kind: "ache", score: 3, joint: "elbow", side: "left" } as const;
 
@@ -70,10 +71,10 @@ test("felt elsewhere in four of ten, with the muscle that it was felt in most", 
 test("what makes a client stronger stays, wherever it is felt; not where it hurts", () => {
   const up = { mean: 0.06, sd: 0.01, raw: 0.06, rawSd: 0.01, weeks: 12, verdict: "stronger" } as const;
   const elsewhere = judged(() => ({ feel: "elsewhere" })).own;
-  expect(against(elsewhere)!.kind).toBe("not felt");
-  expect(against({ ...elsewhere, change: up }, { points: -5, clients: 9 })).toBeNull();
+  expect(against(elsewhere, RULES)!.kind).toBe("not felt");
+  expect(against({ ...elsewhere, change: up }, RULES, { points: -5, clients: 9 })).toBeNull();
   const hurts = judged((w) => ({ pain: w > 8 ? ache : null })).own;
-  expect(against({ ...hurts, change: up })!.kind).toBe("hurts");
+  expect(against({ ...hurts, change: up }, RULES)!.kind).toBe("hurts");
 });
 
 test("form that went in four of the last six; before them it may have been learnt", () => {
@@ -98,10 +99,10 @@ test("the edit asks for a setup that spares the joint; a locked line is left alo
 test("what speaks for a line: strength before feel; a few workouts say nothing", () => {
   const { own } = judged(() => ({ feel: "target" }));
   const up = { mean: 0.05, sd: 0.01, raw: 0.05, rawSd: 0.01, weeks: 12, verdict: "stronger" } as const;
-  expect(inFavour({ ...own, change: up })).toEqual({ kind: "stronger", mean: 0.05, weeks: 12 });
-  expect(inFavour({ ...own, change: null })).toEqual({ kind: "felt", target: 12, said: 12 });
-  expect(inFavour({ ...own, change: null, workouts: 2 })).toEqual({ kind: "early", workouts: 2 });
-  expect(inFavour({ ...own, change: null, felt: { target: 1, said: 1 } })).toEqual({ kind: "nothing against" });
+  expect(inFavour({ ...own, change: up }, RULES)).toEqual({ kind: "stronger", mean: 0.05, weeks: 12 });
+  expect(inFavour({ ...own, change: null }, RULES)).toEqual({ kind: "felt", target: 12, said: 12 });
+  expect(inFavour({ ...own, change: null, workouts: 2 }, RULES)).toEqual({ kind: "early", workouts: 2 });
+  expect(inFavour({ ...own, change: null, felt: { target: 1, said: 1 } }, RULES)).toEqual({ kind: "nothing against" });
 });
 
 test("a large difference of sides puts one-sided work in the place of what is done with both, for the same muscle", () => {
@@ -127,4 +128,17 @@ test("a large difference of sides puts one-sided work in the place of what is do
   expect(proposed(8, 13, programOf([[one]]))).toEqual([]);
   expect(proposed(8, 13, programOf([[{ ...line, locked: true }, one]]))).toEqual([]);
   expect(proposed(8, 13, programOf([[prescriptionOf(4, "cable-curl"), one]]))).toEqual([]);
+});
+
+test("a practice's own numbers decide: fewer painful workouts, a shorter standstill, fewer setups at once", () => {
+  const hurts = judged((w) => ({ pain: w > 9 ? ache : null })).own;
+  expect(against(hurts, RULES)).toBeNull();
+  expect(against(hurts, { ...RULES, hurts: 2 })).toMatchObject({ kind: "hurts", times: 2 });
+  expect(against(judged((w) => ({ ticks: w > 8 ? ["swing"] : [] })).own, { ...RULES, form: 3 })!.kind).toBe("form");
+  const { own, ask, review } = judged((w) => ({ pain: w > 8 ? ache : null }));
+  const [short, long] = [11, 13].map((still) => stoodFor(own, { ...RULES, still }));
+  expect([short, long]).toEqual([stoodFor(own, { ...RULES, still: 0 }), null]);
+  const replaced = (n: number) =>
+    proposalOf({ ...ask, review, method: { ...method, review: { ...RULES, replaced: n } } }).filter((e) => e.find);
+  expect([replaced(1).length, replaced(0).length]).toEqual([1, 0]);
 });

@@ -35,17 +35,36 @@ test("reps, range and both ways of a clean set are those that were made", () => 
   }
 });
 
+/**
+ * Silences that can hide a turn: a dropout lasts 1.5 times 0.35 s at most, and the fastest turn here takes 0.8 s between
+ * the places where it is seen (30 % of the way, lifted in 0.5 and lowered in 0.8 s); two dropouts after each other
+ * can swallow it, and nobody could tell that rep.
+ */
+const silences = (samples: readonly { t: number }[]) =>
+  samples.filter((s, i) => i > 0 && s.t - samples[i - 1]!.t > 0.55).length;
+
 test("every rep is counted once through noise, spikes and dropouts, whatever the travel and the tempo", () => {
   fc.assert(
     fc.property(signal, fc.integer({ min: 1, max: 1e6 }), (ask, seed) => {
-      const reps = repsOf(received(ask, randomOf(seed)), ask.begins);
-      expect(reps).toHaveLength(ask.reps);
+      const samples = received(ask, randomOf(seed));
+      const reps = repsOf(samples, ask.begins);
+      const hidden = silences(samples);
+      expect(reps.length).toBeLessThanOrEqual(ask.reps);
+      expect(reps.length).toBeGreaterThanOrEqual(ask.reps - hidden);
+      // what is hidden is told as missing
+      if (reps.length < ask.reps) expect(judgeSet(reps).missing).toBeGreaterThan(0.55);
       for (const r of reps.filter((x) => x.missing === 0))
         expect(Math.abs(r.range - ask.travel)).toBeLessThan(0.02 + 0.1 * ask.travel);
       // what a dropout hides is never told as lost
       if (ask.noise < 0.003) expect(judgeSet(reps).ticks).toEqual([]);
     }),
-    { numRuns: 120 },
+    {
+      numRuns: 120,
+      examples: [
+        // a way down ends and the next way up begins within one silence of 0.9 s
+        [{ ...PLAIN_SIGNAL, reps: 9, travel: 0.15, lift: 0.5, lower: 0.8, rest: 0, dropouts: 0.0871 }, 8],
+      ],
+    },
   );
 });
 

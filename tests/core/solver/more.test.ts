@@ -29,7 +29,7 @@ describe("techniques in a week", () => {
       expect(plain.loss - c.loss).toBeCloseTo(Math.min(t.credit, CURRENT_EDITION.planner.technique!.credit), 9);
       expect(c.perLine).toBeGreaterThan(plain.perLine);
       const asked = { exercise: c.exercise, view: c.row.view, client, line: c.line, easier: null };
-      expect(refusalsOf(t, asked)).toEqual([]);
+      expect(refusalsOf(t, asked, method)).toEqual([]);
     }
     expect(fieldFor(librarySurvey(), client, CURRENT_EDITION, exercises).candidates.some((c) => c.technique)).toBe(
       false,

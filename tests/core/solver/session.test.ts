@@ -5,6 +5,9 @@ import { fieldOf } from "#core/solver/ask";
 import { bestOrder, orderCost } from "#core/solver/order";
 import { hindranceOf as hindrance, pairUp, savedBy, type PlannedLine } from "#core/solver/pairs";
 import { askFor, tools, trainee } from "../../support/solver";
+import { CURRENT_EDITION } from "#core/edition/edition";
+
+const { method } = CURRENT_EDITION;
 
 const field = async () => fieldOf(askFor(trainee(3, 60)), await tools());
 const named = async (...ids: string[]) => {
@@ -68,7 +71,7 @@ test("heavy lifts come first, the trunk and small muscles late", async () => {
 
 test("pairs hinder each other in no way, both ways round, and save what they say", async () => {
   const { candidates } = await field();
-  for (const a of candidates) for (const b of candidates) expect(hindrance(a, b)).toBe(hindrance(b, a));
+  for (const a of candidates) for (const b of candidates) expect(hindrance(a, b, method)).toBe(hindrance(b, a, method));
   const [squat, deadlift, pulldown, curl, pushdown, press] = await named(
     "back-squat",
     "romanian-deadlift",
@@ -77,12 +80,12 @@ test("pairs hinder each other in no way, both ways round, and save what they say
     "cable-pushdown",
     "machine-chest-press",
   );
-  expect(hindrance(squat!, curl!)).toBe("back");
-  expect(hindrance(deadlift!, pulldown!)).not.toBeNull();
-  expect(hindrance(pulldown!, curl!)).toBe("muscles");
-  expect(hindrance(pushdown!, press!)).not.toBeNull();
-  expect(hindrance(curl!, pushdown!)).toBeNull();
-  const blocks = pairUp([curl!, pushdown!, squat!, press!].map(lineOf));
+  expect(hindrance(squat!, curl!, method)).toBe("back");
+  expect(hindrance(deadlift!, pulldown!, method)).not.toBeNull();
+  expect(hindrance(pulldown!, curl!, method)).toBe("muscles");
+  expect(hindrance(pushdown!, press!, method)).not.toBeNull();
+  expect(hindrance(curl!, pushdown!, method)).toBeNull();
+  const blocks = pairUp([curl!, pushdown!, squat!, press!].map(lineOf), method);
   expect(blocks.filter((b) => b.length === 2).map((b) => b.map((l) => l.candidate.exercise.id).sort())).toContainEqual([
     "cable-pushdown",
     "standing-dumbbell-curl",
@@ -92,7 +95,7 @@ test("pairs hinder each other in no way, both ways round, and save what they say
     return m.setup + m.work + m.rest;
   };
   const [a, b] = [lineOf(curl!), lineOf(pushdown!)];
-  expect(savedBy(a, b)).toBeCloseTo(minutes([a]) + minutes([b]) - minutes([a, b]) - 0.3, 9);
+  expect(savedBy(a, b, method)).toBeCloseTo(minutes([a]) + minutes([b]) - minutes([a, b]) - 0.3, 9);
 });
 
 test("every group with two lines sees two bands; sore joints and beginners keep out of heavy ones", async () => {

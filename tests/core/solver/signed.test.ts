@@ -25,7 +25,7 @@ describe("two lines in turns", () => {
     const exercise = findExercise(id)!;
     return { exercise, gives, spine: 0, compound: false, heavy: false, engagedMass: 0.02 };
   };
-  const together = (a: string, b: string) => hindrance(side(a), side(b));
+  const together = (a: string, b: string) => hindrance(side(a), side(b), CURRENT_EDITION.method);
 
   test("keep one station, or one of them needs only what is carried", () => {
     expect(together("dumbbell-fly", "leg-extension")).toBe("stations");
@@ -92,8 +92,8 @@ describe("what may stand in a week", () => {
   test("hamstrings at the hip are a hinge's, not those of a cable that draws the leg back", () => {
     const part = findGroup("hamstrings")!.watch.find((w) => w.id === "hamstrings-hip")!;
     const line = { credits: { semimembranosus: { share: 1, direct: true, length: 0.6 } } };
-    expect(isForPart(part, line, "hinge")).toBe(true);
-    expect(isForPart(part, line, "bridge")).toBe(false);
+    expect(isForPart(part, line, "hinge", CURRENT_EDITION.method)).toBe(true);
+    expect(isForPart(part, line, "bridge", CURRENT_EDITION.method)).toBe(false);
   });
 
   test("a beginner with two short days still holds, a trained client with them maintains", () => {

@@ -6,7 +6,7 @@ import { findExercise } from "#core/exercises/library";
 import { findGroup, regionOf } from "#core/planning/groups";
 import { groupFor } from "#core/planning/aim";
 import { dayMinutes } from "#core/planning/minutes";
-import { varietyOf, VARIETY_WANTED } from "#core/planning/variety";
+import { varietyOf } from "#core/planning/variety";
 import { prescriptionsOf } from "#core/program/edit";
 import { purposeOf } from "#core/program/purpose";
 import { rampOf, rampSeconds } from "#core/program/ramp";
@@ -115,13 +115,15 @@ test("two arm positions and two grips are wanted: the second is worth something,
   };
   expect(varieties[v]!.worth).toBeGreaterThan(0);
   // other varieties of the same lines may add theirs: the arm's own are at least these
-  expect(worth(0, 1) - worth(0)).toBeGreaterThanOrEqual(varieties[v]!.worth / VARIETY_WANTED - 1e-9);
+  expect(worth(0, 1) - worth(0)).toBeGreaterThanOrEqual(
+    varieties[v]!.worth / CURRENT_EDITION.method.varieties.wanted - 1e-9,
+  );
   const { program } = await written(trainee(3, 60));
   const biceps = findGroup("biceps")!;
   const seen = prescriptionsOf(program).flatMap(
-    (p) => varietyOf("arm positions", biceps, p, findExercise(p.exerciseId)!) ?? [],
+    (p) => varietyOf("arm positions", biceps, p, findExercise(p.exerciseId)!, CURRENT_EDITION.method) ?? [],
   );
-  expect(new Set(seen).size).toBeGreaterThanOrEqual(VARIETY_WANTED);
+  expect(new Set(seen).size).toBeGreaterThanOrEqual(CURRENT_EDITION.method.varieties.wanted);
 });
 
 describe("what is left over", () => {

@@ -10,6 +10,8 @@ import type { Entry } from "#core/training/entry";
 import { entryOf } from "../../support/log";
 import { id, prescriptionOf } from "../../support/programs";
 
+const LOG = CURRENT_EDITION.method.log;
+
 const on = (localDate: string, grade: number, change: Partial<CheckIn> = {}): CheckIn => ({
   id: id(1),
   revision: 1,
@@ -41,10 +43,11 @@ test("it speaks for its own day and the six after, never for a day before it", (
 });
 
 test("of two the newer counts, and a corrected one as it is now", () => {
-  expect(badWeek([on("2026-11-18", 1), on("2026-11-20", 4)], "2026-11-20")).toBeNull();
-  expect(badWeek([on("2026-11-20", 4), on("2026-11-20", 1, { revision: 2 })], "2026-11-20")).toBe(1);
-  expect(badWeek([], "2026-11-20")).toBeNull();
-  expect(badWeek([on("2026-11-20", 3)], "2026-11-20")).toBeNull();
+  expect(badWeek([on("2026-11-18", 1), on("2026-11-20", 4)], "2026-11-20", LOG)).toBeNull();
+  expect(badWeek([on("2026-11-20", 4), on("2026-11-20", 1, { revision: 2 })], "2026-11-20", LOG)).toBe(1);
+  expect(badWeek([], "2026-11-20", LOG)).toBeNull();
+  expect(badWeek([on("2026-11-20", 3)], "2026-11-20", LOG)).toBeNull();
+  expect(badWeek([on("2026-11-20", 3)], "2026-11-20", { bad: 3 })).toBe(3);
 });
 
 describe("what follows for the load", () => {

@@ -4,7 +4,7 @@ import { compileModel } from "#core/mechanics/compile";
 import { DEFAULT_BODY } from "#core/mechanics/model";
 import type { Entry } from "#core/training/entry";
 import { plausibleLoads } from "#core/training/plausible";
-import { liftedSets, STRENGTH_DAYS } from "#core/training/lifted";
+import { liftedSets } from "#core/training/lifted";
 import { isOutOfBounds } from "#core/training/flags";
 import { loadFor } from "#core/training/strength";
 import { entryOf } from "../../support/log";
@@ -15,7 +15,7 @@ const { method } = CURRENT_EDITION;
 const of = (entries: Entry[]) => ({ entries, handedOver: {} });
 const DAY = 86_400_000;
 const TODAY = Date.parse("2026-03-10T12:00:00Z");
-const SINCE = TODAY - STRENGTH_DAYS * DAY;
+const SINCE = TODAY - method.log.days * DAY;
 
 const EXERCISES = ["standing-dumbbell-curl", "cable-pushdown", "dumbbell-side-raise"];
 const lines = EXERCISES.map((exerciseId, k) => ({

@@ -15,7 +15,7 @@ const entry = (left: number | null, right: number | null): Entry =>
 const day = (...sets: [number | null, number | null][]): Exposure =>
   ({ localDate: "2026-11-20", entries: sets.map(([l, r]) => entry(l, r)), report: null }) as Exposure;
 
-const gapOf = (days: readonly Exposure[]) => sideGap(days, CURRENT_EDITION.method.progress);
+const gapOf = (days: readonly Exposure[]) => sideGap(days, CURRENT_EDITION.method);
 
 describe("left against right", () => {
   test("the side that did less in two sessions running is the weaker one, by its share of the better side's reps", () => {

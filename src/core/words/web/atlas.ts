@@ -2,6 +2,7 @@
 import { label, sentence } from "../sentence";
 
 export const atlasPage = {
+  joint: sentence({ name: "Elbow bent" }, ({ name }) => `${name}, degrees`),
   turnTheFigureDegrees: label("Turn the figure, degrees"),
 };
 

@@ -53,6 +53,15 @@ export const api = {
 };
 
 export const keys = {
+  places: {
+    desk: "Desk",
+    atlas: "Atlas",
+    ranking: "Ranking",
+    bench: "Bench",
+    cover: "Cover",
+    method: "Method",
+    clients: "Clients",
+  },
   weekOfTheOpen: label("Week of the open client"),
   sheetOfTheOpen: label("Sheet of the open client"),
   reviewOfTheOpen: label("Review of the open client"),

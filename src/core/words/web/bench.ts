@@ -30,7 +30,7 @@ export const benchPage = {
   didYouMean: label("Did you mean"),
   ctrlKSearchesAll: label("Ctrl K searches all exercises, heads and clients."),
   pinToCompare: label("Pin to compare"),
-  unpin: label("Unpin"),
+  unpin: sentence({ n: 2 }, ({ n }) => (n > 1 ? "Unpin all" : "Unpin")),
   reset: label("Reset"),
   ranking: sentence<{ muscleName: string }>({ muscleName: "Maja" }, ({ muscleName }) => `${muscleName} ranking`),
   thisSetup: label("This setup"),
@@ -80,6 +80,11 @@ export const chosenLoad = {
 };
 
 export const curvePair = {
+  have: label("what the muscles have"),
+  resistance: label("resistance"),
+  sticks: sentence<{ muscle: string | null }>({ muscle: "triceps" }, ({ muscle }) =>
+    muscle ? `sticks here: ${muscle}` : "sticks here",
+  ),
   theRepFromStart: label("the rep, from start of lifting to end"),
   torqueAtTheWhat: sentence<{ what: string }>({ what: "a, b and c" }, ({ what }) => `torque at the ${what}, relative`),
   placeInTheLength: label("place in the length range, short to long"),
@@ -104,6 +109,12 @@ export const curvePlots = {
 };
 
 export const facts = {
+  mend: {
+    backwards: "lean in or stagger the feet",
+    sideways: "widen the feet or hold on with the other hand",
+    slides: "stagger the feet or stand where shoes grip",
+    lifts: "a pad over the thighs keeps the seat",
+  },
   most: sentence<{ name: string; rises: boolean; from: string; to: string }>(
     { name: "Brachialis", rises: true, from: "0.40", to: "0.55" },
     (v) => `${v.name} ${v.rises ? "rises" : "falls"} most: ${v.from} to ${v.to}.`,
@@ -275,6 +286,8 @@ export const sweepGrid = {
 };
 
 export const turned = {
+  repItself: label("the rep itself"),
+  place: label("place in the rep"),
   most: sentence<{ what: string; head: string | null; at: string; high: string; low: string }>(
     { what: "Tension", head: "long head", at: "20°", high: "0.61", low: "0.20" },
     (v) => `${v.what}${v.head ? ` of the ${v.head}` : ""} is most at ${v.at} (${v.high}), least ${v.low}.`,
@@ -306,4 +319,10 @@ export const turned = {
   headsBesideIt: label("Heads beside it"),
   besideIt: label("beside it"),
   turnItThere: label("Turn it there"),
+};
+
+export const jointBounds = {
+  any: label("joints are not looked at"),
+  usual: label("joints asked no more than usual"),
+  less: label("joints asked less than usual"),
 };

@@ -3,6 +3,8 @@ import { sentence, label } from "../sentence";
 
 export const clients = {
   sortedBy: label("Sorted by"),
+  byNeed: label("need"),
+  byName: label("name"),
 };
 
 export const deskPage = {

@@ -2,6 +2,7 @@
 import { counted, label, sentence } from "../sentence";
 
 export const account = {
+  coach: label("coach"),
   changed: sentence<{ ended: number }>(
     { ended: 2 },
     ({ ended }) => `The password is changed.${ended ? ` ${counted(ended, "other session")} ended.` : ""}`,
@@ -86,6 +87,11 @@ export const letters = {
 };
 
 export const people = {
+  coach: label("Coach"),
+  remove: label("Remove"),
+  keep: label("Keep"),
+  factor: sentence({ on: true }, ({ on }) => (on ? "on" : "off")),
+  moreOf: sentence({ name: "Edda Varn" }, ({ name }) => `${name}: more`),
   headCoach: label("Head coach"),
   makeCoach: label("Make coach"),
   makeHeadCoach: label("Make head coach"),

@@ -2,6 +2,8 @@
 import { label, sentence } from "../sentence";
 
 export const apiTable = {
+  whose: { session: "coach", link: "client", anyone: "anyone" },
+  shapes: label("one of several shapes"),
   schemas: label(
     "The same schemas read every request, check every answer in the tests and describe it here. What is refused says why in error and where in fields. As OpenAPI 3.1:",
   ),
@@ -18,6 +20,16 @@ export const apiTable = {
 };
 
 export const methodPage = {
+  pages: {
+    mechanics: "Mechanics",
+    ranking: "Ranking",
+    planning: "Planning",
+    limiters: "Limiters",
+    drawing: "Drawing",
+    atlas: "Atlas",
+    tables: "Tables",
+    interface: "Interface",
+  },
   inShort: label("In short"),
   exerciseFormat: label("Exercise format"),
   method: label("Method"),

@@ -1,4 +1,5 @@
 /** What pages of planning say: labels and sentences a place. */
+import { fixed } from "#core/base/numbers";
 import { counted, label, sentence } from "../sentence";
 
 export const alternatives = {
@@ -13,6 +14,7 @@ export const alternatives = {
 };
 
 export const checks = {
+  states: { problem: "Problem", look: "Look", pass: "Pass" },
   counts: sentence<{ problems: number; review: number; weighed: number; passed: number; soFar: boolean }>(
     { problems: 1, review: 6, weighed: 2, passed: 37, soFar: true },
     (v) =>
@@ -31,6 +33,31 @@ export const checks = {
 };
 
 export const conflictChoice = {
+  takenAway: label("taken away"),
+  anExercise: label("an exercise"),
+  fields: {
+    pinned: "numbers of the mechanics",
+    reps: "reps",
+    reserves: "reserve of the sets",
+    rest: "rest",
+    tempo: "tempo",
+    load: "load",
+    loadStep: "step of the load",
+    note: "note",
+    place: "day",
+    name: "name",
+    locked: "lock",
+    date: "date",
+    groups: "what it is for",
+    begins: "side that begins",
+    turns: "how sides take turns",
+    purpose: "what it is there for",
+    tempos: "tempo of single sets",
+    technique: "technique",
+    rampSets: "ramp sets before it",
+    structure: "how the load goes through the sets",
+    edition: "edition",
+  },
   theWeek: label("The week"),
   changedByTwoPeople: label("Changed by two people"),
   yours: sentence<{ field: string }>({ field: "rest 90 s" }, ({ field }) => `yours: ${field}`),
@@ -39,6 +66,7 @@ export const conflictChoice = {
 };
 
 export const dayMenu = {
+  asDivided: label("as it was divided"),
   nameDateMuscleGroups: label("Name, date, muscle groups"),
   copyTheDay: label("Copy the day"),
   setRirByThe: label("Set RIR by the ladder"),
@@ -68,6 +96,12 @@ export const dayMenu = {
 };
 
 export const doing = {
+  purposes: { work: "work", "warm-up": "warm-up", "cool-down": "cool-down" },
+  inTurns: label("in turns"),
+  phases: { lower: "down", longPause: "long", lift: "up", shortPause: "short" },
+  none: label("none"),
+  sets: sentence({ sets: ["40 kg, 2 RIR", "32 kg, 1 RIR"] }, ({ sets }) => `Sets: ${sets.join("; ")}.`),
+  aSet: sentence({ load: "40 kg", reserve: 2 }, ({ load, reserve }) => `${load}, ${reserve} RIR`),
   oneThenTheOther: label("one, then the other"),
   inTheLogThe: sentence<{ less: string; n: number }>(
     { less: "some less", n: 3 },
@@ -209,6 +243,7 @@ export const loom = {
 };
 
 export const putOnDay = {
+  unknownSetup: label("nothing is known of this setup"),
   notPutThereMessage: sentence<{ message: string }>(
     { message: "the mail server did not answer" },
     ({ message }) => `Not put there: ${message}.`,
@@ -255,6 +290,11 @@ export const recompute = {
 };
 
 export const refusedEdits = {
+  add: label("Add"),
+  move: label("Move"),
+  change: label("Change"),
+  recompute: label("Recompute"),
+  anExercise: label("an exercise"),
   takeOff: label("Take off"),
   putBack: label("Put back"),
   swapIn: label("Swap in"),
@@ -275,6 +315,8 @@ export const refusedEdits = {
 };
 
 export const saveMark = {
+  saved: label("Saved"),
+  saving: label("Saving ..."),
   kept: sentence<{ edits: number; reason: string }>(
     { edits: 2, reason: "The server is away." },
     ({ edits, reason }) => `: ${edits} ${edits === 1 ? "edit is" : "edits are"} kept here. ${reason}`,
@@ -307,6 +349,19 @@ export const session = {
 };
 
 export const sessionLine = {
+  find: label("find"),
+  tempoBySet: label("tempo by set"),
+  hasNote: label("note to the client"),
+  phases: { lower: "lower", longPause: "pause where long", lift: "lift", shortPause: "pause where short" },
+  orderCost: sentence({ cost: 0.4 }, ({ cost }) =>
+    Math.abs(cost) < 0.05 ? "costs nothing" : `${cost > 0 ? "costs" : "saves"} ${fixed(Math.abs(cost), 1)}`,
+  ),
+  earlier: sentence<{ cost: string | null }>({ cost: "costs 0.4" }, ({ cost }) =>
+    cost ? `Earlier: ${cost}` : "Earlier",
+  ),
+  later: sentence<{ cost: string | null }>({ cost: "saves 0.4" }, ({ cost }) => (cost ? `Later: ${cost}` : "Later")),
+  lock: sentence({ locked: false }, ({ locked }) => (locked ? "Unlock" : "Lock")),
+  moreOf: sentence({ name: "Hammer curl" }, ({ name }) => `${name}: more`),
   note: sentence<{ client: string; exercise: string }>(
     { client: "Maja", exercise: "Hammer curl" },
     ({ client, exercise }) => `Note to ${client}: ${exercise}`,
@@ -370,6 +425,14 @@ export const sessionLine = {
 };
 
 export const swap = {
+  tension: sentence({ times: "1.10" }, ({ times }) => `tension × ${times}`),
+  joints: sentence({ easier: true }, ({ easier }) => (easier ? "easier on joints" : "harder on joints")),
+  gains: sentence<{ what: readonly string[] }>({ what: ["tension × 1.10"] }, ({ what }) =>
+    what.length ? `Gains: ${what.join(", ")}.` : "",
+  ),
+  loses: sentence<{ what: readonly string[] }>({ what: ["tension × 0.90"] }, ({ what }) =>
+    what.length ? `Loses: ${what.join(", ")}.` : "",
+  ),
   lead: sentence<{ head: string; client: string; joint: string | null }>(
     { head: "biceps", client: "Maja", joint: "elbow" },
     (v) =>
@@ -417,6 +480,7 @@ export const useFor = {
 };
 
 export const useForDialog = {
+  exercises: sentence({ n: 4 }, ({ n }) => counted(n, "exercise")),
   noted: sentence<{ name: string; joint: string; text: string }>(
     { name: "Maja", joint: "elbow", text: "keep the wrist straight" },
     (v) => `${v.name} has a noted ${v.joint}: ${v.text}`,
@@ -429,7 +493,6 @@ export const useForDialog = {
 };
 
 export const weekPage = {
-  inputTextarea: label("input, textarea"),
   dayN: sentence<{ n: number }>({ n: 3 }, ({ n }) => `Day ${n}`),
   weekA: label("Week A"),
   weekB: label("Week B"),
@@ -470,6 +533,9 @@ export const weekPage = {
 };
 
 export const weekSheets = {
+  pairs: label("Pairs"),
+  lighter: label("lighter"),
+  setsMore: sentence({ n: 1.5 }, ({ n }) => `${n < 0 ? "−" : "+"}${fixed(Math.abs(n), 1)} sets`),
   everyCriterion: label("Every criterion"),
   theOrderOfThe: label("The order of the days"),
   whatWouldMoreBring: label("What would more bring?"),
@@ -547,6 +613,9 @@ export const weekSheets = {
 };
 
 export const whyThis = {
+  against: sentence({ less: 0.12 }, ({ less }) =>
+    Math.abs(less) < 0.005 ? "the same" : `${fixed(Math.abs(less), 2)} ${less > 0 ? "less" : "more"}`,
+  ),
   setsForWhat: sentence<{ sets: string; what: string }>(
     { sets: "some sets", what: "a, b and c" },
     ({ sets, what }) => `${sets} for ${what}`,
@@ -561,13 +630,13 @@ export const whyThis = {
   withoutItWouldBe: sentence<{ what: string }>({ what: "biceps" }, ({ what }) => `Without it ${what} would be short.`),
   noOtherExerciseFor: label("No other exercise for this group fits on this day."),
   inItsPlaceOf: sentence<{ tried: number }>({ tried: 3 }, ({ tried }) => `In its place, of ${tried} that fit`),
-  theSame: label("the same"),
   thePlannerWeighsSets: label(
     "The planner weighs sets by priority, lengthened work, minutes and low back load. Your reasons may be others.",
   ),
 };
 
 export const plans = {
+  noText: label("it has characters that are no text"),
   notDoneRefused: sentence<{ refused: string }>({ refused: "some refused" }, ({ refused }) => `Not done: ${refused}.`),
 };
 

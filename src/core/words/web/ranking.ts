@@ -6,6 +6,14 @@ export const compareTable = {
 };
 
 export const keptRankings = {
+  causes: {
+    edition: "the edition is another",
+    model: "the model is another",
+    weights: "it is weighed otherwise",
+    goal: "the goal is another",
+    body: "it is another body",
+  },
+  nothingDiffers: label("nothing else differs"),
   schoolId: sentence<{ id: string }>({ id: "cable-curl" }, ({ id }) => `school ${id}`),
   editionId: sentence<{ id: string }>({ id: "cable-curl" }, ({ id }) => `edition ${id}`),
   editionIdDate: sentence<{ id: string; date: string }>(

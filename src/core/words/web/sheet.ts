@@ -2,6 +2,7 @@
 import { label } from "../sentence";
 
 export const sheetPage = {
+  letter: label("Letter"),
   thisClientIsNot: label("This client is not in your practice"),
   toTheClients: label("To the clients"),
   toTheWeek: label("To the week"),

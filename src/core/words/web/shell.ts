@@ -2,6 +2,8 @@
 import { sentence, label } from "../sentence";
 
 export const accountMenu = {
+  practice: label("Practice"),
+  keys: label("Keys"),
   yourAccount: label("Your account"),
   lightOrDark: label("Light or dark"),
   signOut: label("Sign out"),
@@ -29,6 +31,8 @@ export const keys = {
 };
 
 export const palette = {
+  week: sentence({ name: "Maja" }, ({ name }) => `${name}, week`),
+  log: sentence({ name: "Maja" }, ({ name }) => `${name}, log`),
   peopleOfThePractice: label("People of the practice"),
   ownExercises: label("Own exercises"),
   yourAccount: label("Your account"),
@@ -61,8 +65,4 @@ export const shell = {
   openClient: label("Open client"),
   noClientOpen: label("No client open"),
   thisPlace: label("this place"),
-};
-
-export const usePlace = {
-  navHeader: label("nav, header"),
 };

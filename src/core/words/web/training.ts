@@ -1,7 +1,9 @@
 /** What pages of training say: labels and sentences a place. */
-import { label, sentence } from "../sentence";
+import { counted, label, sentence } from "../sentence";
 
 export const lineLog = {
+  slower: label("Slower"),
+  stopped: label("Stopped"),
   target: sentence<{ load: string; low: number; high: number; lower: number | null }>(
     { load: "20 kg", low: 8, high: 12, lower: 4 },
     (v) => `${v.load} for ${v.low}–${v.high}${v.lower ? `, lowered in ${v.lower} s` : ""}`,
@@ -100,12 +102,12 @@ export const loggedSets = {
 };
 
 export const strengthSheet = {
+  strengthFrom: sentence({ n: 4 }, ({ n }) => `Strength, from ${counted(n, "lift")}`),
   weakLink: sentence<{ where: readonly { percent: string; of: string }[] }>(
     { where: [{ percent: "40", of: "hammer curl" }] },
     ({ where }) => `a weak link, ${where.map((w) => `${w.percent} % of what ends ${w.of}`).join("; ")}.`,
   ),
   strengthOf: sentence<{ name: string }>({ name: "Maja" }, ({ name }) => `Strength of ${name}`),
-  strengthFrom: sentence<{ lifts: number }>({ lifts: 3 }, ({ lifts }) => `Strength, from ${lifts}`),
   theLogHasToo: label("The log has too few different lifts to separate muscle groups."),
   muscles: label("muscles"),
   halfAsModelledDouble: label("half … as modelled … double"),
