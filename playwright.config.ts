@@ -8,7 +8,7 @@ export default defineConfig({
   testMatch: "*.e2e.ts",
   fullyParallel: false,
   workers: 1,
-  timeout: 150_000,
+  timeout: 240_000,
   // a machine that stalls for a moment is tried once more, and the report names the test as flaky
   retries: process.env.CI ? 1 : 0,
   expect: { timeout: 20_000 },

@@ -38,7 +38,7 @@ export const etcdArguments = ({ host, etcd, name }: Description, at: number, fol
 
 function patroni(d: Description, at: number, secrets: Secrets, { folder, binaries }: Where): string {
   const { name, port, rest } = d.postgres[at]!;
-  const backrest = `pgbackrest --config=${folder}/pgbackrest.conf --stanza=${d.name}`;
+  const backrest = `pgbackrest --config=${folder}/pgbackrest-${name}.conf --stanza=${d.name}`;
   return `scope: ${d.name}
 name: ${name}
 restapi:
@@ -71,9 +71,6 @@ bootstrap:
         jit: "off"
         archive_mode: "on"
         archive_timeout: 60s
-        archive_command: ${quoted(`${backrest} archive-push %p`)}
-      recovery_conf:
-        restore_command: ${quoted(`${backrest} archive-get %f "%p"`)}
   initdb:
     - encoding: UTF8
     - locale: C.UTF-8
@@ -93,12 +90,15 @@ postgresql:
     replication: {username: replicator, password: ${quoted(secrets.replication)}}
     rewind: {username: rewinder, password: ${quoted(secrets.rewind)}}
   parameters:
+    archive_command: ${quoted(`${backrest} archive-push %p`)}
     unix_socket_directories: ${folder}/${name}
     shared_buffers: 64MB
     log_min_messages: log
     log_min_error_statement: panic
     log_error_verbosity: terse
     log_checkpoints: "off"
+  recovery_conf:
+    restore_command: ${quoted(`${backrest} archive-get %f "%p"`)}
 watchdog:
   mode: off
 tags: {nofailover: false, noloadbalance: false, clonefrom: false, nosync: false}
@@ -165,7 +165,8 @@ query_wait_timeout = 60
 ignore_startup_parameters = extra_float_digits,statement_timeout
 `;
 
-const pgbackrest = (d: Description, { folder }: Where): string => `[global]
+/** first: the member whose own commands read it; a push to the archive refuses a data directory that is not pg1's */
+const pgbackrest = (d: Description, { folder }: Where, first = 0): string => `[global]
 repo1-path=${folder}/backup
 repo1-retention-full=${d.keepBackups}
 log-path=${folder}/log
@@ -177,7 +178,7 @@ start-fast=y
 archive-timeout=300
 compress-type=zst
 [${d.name}]
-${d.postgres
+${[d.postgres[first]!, ...d.postgres.filter((_, i) => i !== first)]
   .map(
     (p, i) => `pg${i + 1}-path=${folder}/${p.name}/data
 pg${i + 1}-port=${p.port}
@@ -250,6 +251,7 @@ export function filesOf(d: Description, secrets: Secrets, where: Where): Files {
     "haproxy.cfg": haproxy(d),
     "pgbouncer.ini": pgbouncer(d, where),
     "pgbackrest.conf": pgbackrest(d, where),
+    ...Object.fromEntries(d.postgres.map((p, i) => [`pgbackrest-${p.name}.conf`, pgbackrest(d, where, i)])),
     ...units(d),
   };
 }

@@ -2,7 +2,7 @@
  * The cluster of docs/deployment.md on this machine, in short: its leader's postmaster is killed once and a server of
  * Gryn once, while phones log and desks edit. Nothing that was acknowledged may be lost or doubled.
  */
-import { spawn, spawnSync } from "node:child_process";
+import { execFileSync, spawn, spawnSync } from "node:child_process";
 import { chmodSync, existsSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -75,6 +75,15 @@ const SHORT = "0.4";
       expect(storm.stdout).toMatch(/postmaster of the leader +1 /);
       expect(storm.stdout).toMatch(/a server of Gryn +1 /);
       expect(storm.status).toBe(0);
+      // whoever leads now archives: a segment is ended, and has to arrive
+      execFileSync(
+        "runuser",
+        [
+          ...["-u", "postgres", "--", "pgbackrest", `--config=${join(folder, "c", "pgbackrest.conf")}`],
+          ...["--stanza=gryn", "--archive-timeout=90", "check"],
+        ],
+        { cwd: "/", stdio: "pipe" },
+      );
     } finally {
       cluster.kill("SIGTERM");
       await ended;

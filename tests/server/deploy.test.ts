@@ -48,6 +48,13 @@ test("every part is known to those that lead to it", () => {
     ).toHaveLength(2);
     expect(files["pgbackrest.conf"]).toContain(`/var/lib/x/${p.name}/data`);
     expect(files[`${p.name}.yml`]).toContain(`listen: 127.0.0.1:${p.port}\n`);
+    // its own commands: a push to the archive is refused by a file in which another member comes first
+    const commands = files[`${p.name}.yml`]!.match(/(?:archive|restore)_command: .*/g)!;
+    expect(commands).toHaveLength(2);
+    for (const c of commands) {
+      const file = files[/--config=\/var\/lib\/x\/(\S+)/.exec(c)![1]!]!;
+      expect(file).toContain(`pg1-path=/var/lib/x/${p.name}/data\npg1-port=${p.port}\n`);
+    }
     for (const e of ours.etcd) expect(files[`${p.name}.yml`]).toContain(`127.0.0.1:${e.client}`);
   }
   for (const s of ours.servers) expect(files["haproxy.cfg"]).toContain(`server ${s.name} 127.0.0.1:${s.port} check`);
