@@ -1,14 +1,16 @@
 /**
  * What the engine leaves at rest since it carries nothing, put for the picture where it would be: an arm that only
  * holds a bar on the back, before the shoulders or in the lap is turned at shoulder and elbow until its hand is on it;
- * a foot that is knelt on or stands behind is turned at the ankle until its toes are on the floor. Nothing that is
- * computed hangs on it.
+ * a foot that is knelt on, stands behind or swings is turned at the ankle until its toes are on the floor; toes bend
+ * where the ball of the foot carries; two hands that hold one dumbbell meet; on a seat the ball (or, with a weight on the toes, the heel) keeps its place and
+ * the knee rises. Nothing that is computed hangs on it.
  */
 import { add, apply, cross, dot, norm, rotation, scale, sub, unit, type Mat3, type Vec3 } from "#core/base/vector";
 import { clamp } from "#core/base/numbers";
 import { SIDES, type Side } from "#core/mechanics/model";
 import { framePoint, type Frames } from "#core/mechanics/frames";
-import type { Drawn } from "./scene";
+import { actsAt, oneDumbbell, type Drawn } from "./scene";
+import type { DrawnFrames } from "./surface";
 
 /** what the elbow carries along, segments and points */
 const LOWER = ["forearm", "radius", "wrist", "hand"];
@@ -41,14 +43,40 @@ function elbowFor(shoulder: Vec3, target: Vec3, upper: number, lower: number, no
 const holds = ({ stance, equipment }: Drawn): boolean =>
   ["bar-back", "bar-front", "lap"].includes(stance.arms) && equipment.includes("barbell");
 
-function reach(frames: Frames, n: number, side: Side): void {
+/** where a hand that only holds a bar belongs */
+function onBar(frames: Frames, n: number, side: Side): Vec3 | null {
+  const [bar] = frames.loadAt.map((name) => framePoint(frames, n, name));
+  if (!bar) return null;
+  const sign = side === "right" ? 1 : -1;
+  const grip = framePoint(frames, n, `grip.${side}`);
+  const wide = clamp(sign * (grip[2] - bar[2]), WIDTH.least * frames.size, WIDTH.most * frames.size);
+  return [bar[0], bar[1], bar[2] + sign * wide];
+}
+
+/** m from the middle of a dumbbell that both hands hold */
+const PALM = 0.035;
+
+/** where both hands belong that hold one dumbbell: beside each other in their middle, as far off as both arms reach */
+function inMiddle(frames: Frames, n: number): Record<Side, Vec3> {
+  const of = (name: string) => SIDES.map((s) => framePoint(frames, n, `${name}.${s}`)) as [Vec3, Vec3];
+  const [a, b] = of("grip");
+  const [right, left] = of("humerus");
+  const [elbow] = of("forearm");
+  const out = scale(unit(sub(a, b)), PALM * frames.size);
+  const home = scale(add(right, left), 0.5);
+  const most = 0.99 * STRAIGHT * (norm(sub(elbow, right)) + norm(sub(a, elbow)));
+  let c = scale(add(a, b), 0.5);
+  for (let turn = 0; turn < 4; turn++) {
+    const over = Math.max(norm(sub(add(c, out), right)), norm(sub(sub(c, out), left))) - most;
+    if (over > 0) c = add(c, scale(unit(sub(home, c)), over));
+  }
+  return { right: add(c, out), left: sub(c, out) };
+}
+
+/** an arm turned at shoulder and elbow until its hand is where it is wanted, or as near as it comes */
+function reach(frames: Frames, n: number, side: Side, wanted: Vec3): void {
   const of = (name: string) => framePoint(frames, n, `${name}.${side}`);
   const [shoulder, elbow, grip] = [of("humerus"), of("forearm"), of("grip")];
-  const [bar] = frames.loadAt.map((name) => framePoint(frames, n, name));
-  if (!bar) return;
-  const sign = side === "right" ? 1 : -1;
-  const wide = clamp(sign * (grip[2] - bar[2]), WIDTH.least * frames.size, WIDTH.most * frames.size);
-  const wanted: Vec3 = [bar[0], bar[1], bar[2] + sign * wide];
   if (norm(sub(wanted, grip)) < OFF) return;
   const [upper, lower] = [norm(sub(elbow, shoulder)), norm(sub(grip, elbow))];
   const d = norm(sub(wanted, shoulder));
@@ -87,6 +115,7 @@ const BEHIND: Readonly<Partial<Record<Drawn["stance"]["on"], "back" | "nearest">
   shanks: "back",
   split: "nearest",
   "hands-and-knees": "back",
+  "other-foot": "nearest",
 };
 
 /** a foot whose toes are under the floor is turned at the ankle, in the plane of the movement, until they are on it */
@@ -106,23 +135,85 @@ function settle(frames: Frames, n: number, side: Side, way: "back" | "nearest"):
   for (const p of ["heel", "toe"]) move(frames, n, `${p}.${side}`, add(ankle, apply(by, sub(of(p), ankle))));
 }
 
-const known = new WeakMap<Frames, Frames>();
+/** the ball of the foot and its heel in the foot's frame, m, right side (anatomy/skeleton.json) */
+const BALL: Vec3 = [0.125, -0.08, 0];
+const HEEL: Vec3 = [-0.05, -0.08, 0];
+/** how far over the ground the ball is taken to stand on it, m; and the most that toes bend, rad */
+const STANDS = 0.03;
+const BEND = 1.05;
+
+function inFoot({ segments, placed, size }: Frames, n: number, side: Side, v: Vec3): Vec3 {
+  const b = 12 * (n * segments.length + segments.indexOf(`foot.${side}`));
+  const row = (r: number) =>
+    placed[b + 9 + r]! +
+    size * (placed[b + 3 * r]! * v[0] + placed[b + 3 * r + 1]! * v[1] + placed[b + 3 * r + 2]! * v[2]);
+  return [row(0), row(1), row(2)];
+}
+
+/** a leg on a seat is turned at hip and knee, the ankle as it is, until a place of its foot is where it was at first */
+function keep(frames: Frames, n: number, side: Side, local: Vec3, place: Vec3): void {
+  const [thigh, shank] = [`thigh.${side}`, `shank.${side}`].map((s) => framePoint(frames, n, s)) as [Vec3, Vec3];
+  const now = inFoot(frames, n, side, local);
+  const knee = elbowFor(thigh, place, norm(sub(shank, thigh)), norm(sub(now, shank)), shank);
+  const [high, low] = [between(sub(shank, thigh), sub(knee, thigh)), between(sub(now, shank), sub(place, knee))];
+  const moved = ["shank", "foot", "heel", "toe"].map((p) => [p, framePoint(frames, n, `${p}.${side}`)] as const);
+  turn(frames, n, `thigh.${side}`, high, thigh, thigh);
+  for (const s of ["shank", "foot"]) turn(frames, n, `${s}.${side}`, low, shank, knee);
+  for (const [p, at] of moved) move(frames, n, `${p}.${side}`, add(knee, apply(low, sub(at, shank))));
+}
+
+/** the axis that toes bend about */
+export function acrossFoot({ segments, placed }: Pick<Frames, "segments" | "placed">, n: number, side: Side): Vec3 {
+  const b = 12 * (n * segments.length + segments.indexOf(`foot.${side}`));
+  return [placed[b + 2]!, placed[b + 5]!, placed[b + 8]!];
+}
+
+/** how far toes bend up at the ball of a foot that stands on it, so that they lie level, rad */
+function bendOf(frames: Frames, n: number, side: Side): number {
+  const b = 12 * (n * frames.segments.length + frames.segments.indexOf(`foot.${side}`));
+  return clamp(Math.asin(clamp(-frames.placed[b + 3]!, -1, 1)), 0, BEND);
+}
+
+const known = new WeakMap<Frames, DrawnFrames>();
+
+/** the place of the foot that stays where it is on a seat; null where the engine holds the foot or nothing does */
+function keptOf(exercise: Drawn): Vec3 | null {
+  if (exercise.stance.on !== "seat" || exercise.loads[0]?.kind === "rail") return null;
+  const at = actsAt({ exercise });
+  return at === "ball" ? BALL : at === "toe" ? HEEL : null;
+}
 
 /** the frames that an exercise is drawn from: its own, with hands and feet that carry nothing where they would be */
-export function drawnFrames(exercise: Drawn, frames: Frames): Frames {
+export function drawnFrames(exercise: Drawn, frames: Frames): DrawnFrames {
   const bar = holds(exercise) && frames.loadAt.length > 0;
   const behind = BEHIND[exercise.stance.on];
-  if (!bar && !behind) return frames;
+  const kept = keptOf(exercise);
+  const one = oneDumbbell(exercise);
+  const balls = ["feet", "one-foot"].includes(exercise.stance.on) || kept === BALL;
+  if (!bar && !one && !behind && !kept && !balls) return frames;
   let drawn = known.get(frames);
-  if (!drawn) {
-    drawn = { ...frames, at: frames.at.slice(), placed: frames.placed.slice() };
-    const samples = frames.at.length / (3 * frames.points.length);
-    for (let n = 0; n < samples; n++)
-      for (const side of SIDES) {
-        if (bar) reach(drawn, n, side);
-        if (behind) settle(drawn, n, side, behind);
-      }
-    known.set(frames, drawn);
+  if (drawn) return drawn;
+  const samples = frames.at.length / (3 * frames.points.length);
+  drawn = { ...frames, at: frames.at.slice(), placed: frames.placed.slice() };
+  const toes = new Float32Array(2 * samples);
+  const middles = one ? Array.from({ length: samples }, (_, n) => inMiddle(frames, n)) : null;
+  for (const [i, side] of SIDES.entries()) {
+    const place = kept && inFoot(frames, 0, side, kept);
+    for (let n = 0; n < samples; n++) {
+      const hand = middles ? middles[n]![side] : bar ? onBar(drawn, n, side) : null;
+      if (hand) reach(drawn, n, side, hand);
+      // whoever stands on the other foot swings the right one
+      if (behind && (exercise.stance.on !== "other-foot" || side === "right")) settle(drawn, n, side, behind);
+      if (kept && place) keep(drawn, n, side, kept, place);
+      const ball = inFoot(drawn, n, side, BALL);
+      if (!balls || (!kept && ball[1] > STANDS * frames.size)) continue;
+      const bend = bendOf(drawn, n, side);
+      toes[2 * n + i] = bend;
+      const toe = framePoint(drawn, n, `toe.${side}`);
+      move(drawn, n, `toe.${side}`, add(ball, apply(rotation(acrossFoot(drawn, n, side), bend), sub(toe, ball))));
+    }
   }
+  if (toes.some((t) => t > 0)) drawn.toes = toes;
+  known.set(frames, drawn);
   return drawn;
 }

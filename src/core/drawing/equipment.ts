@@ -2,7 +2,20 @@
 import { SIDES, type Side } from "#core/mechanics/model";
 import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
 import type { Piece } from "./order";
-import { actsAt, axisOf, loadPoints, originOf, placeIn, point, reachOf, stepsUp, type Scene } from "./scene";
+import {
+  actsAt,
+  axisOf,
+  BLOCK,
+  loadPoints,
+  onBlock,
+  oneDumbbell,
+  originOf,
+  placeIn,
+  point,
+  reachOf,
+  stepsUp,
+  type Scene,
+} from "./scene";
 import { box, cylinder, type Face, type Solid } from "./solids";
 
 export interface Prop extends Piece {
@@ -76,11 +89,13 @@ function dumbbells(scene: Scene): Prop[] {
   const { projector: p } = scene;
   const grips = SIDES.map((side) => ({ side, at: point(scene, `grip.${side}`) }));
   const loads = loadPoints(scene);
-  if (scene.exercise.loads.some((l) => l.kind === "mass" && l.beside)) return besideHand(scene, loads[0]!);
+  if (scene.exercise.loads.some((l) => l.kind === "mass" && l.beside))
+    return loads.flatMap((load) => besideHand(scene, load));
   const held = grips.filter((g) => loads.some((l) => norm(sub(l, g.at)) < 0.06));
-  const one = held.length === 2 && norm(sub(held[0]!.at, held[1]!.at)) < 0.18;
-  const places = one
-    ? [{ side: "right" as Side, at: mid(held[0]!.at, held[1]!.at), axis: unit(axisOf(scene, "forearm.right", 1)) }]
+  // one dumbbell hangs between both palms from its upper end
+  const hung = (a: Vec3, b: Vec3): Vec3 => sub(mid(a, b), [0, BELL.from, 0]);
+  const places = oneDumbbell(scene.exercise)
+    ? [{ side: "right" as Side, at: hung(grips[0]!.at, grips[1]!.at), axis: UP }]
     : held.map(({ side, at }) => ({ side, at, axis: axisOf(scene, `hand.${side}`, 0) }));
   return places.flatMap(({ side, at, axis }) => {
     const end = (t: number): Vec3 => add(at, scale(axis, t));
@@ -99,7 +114,8 @@ function dumbbells(scene: Scene): Prop[] {
 /** a rod held at one end, its plate beside the hand */
 function besideHand(scene: Scene, load: Vec3): Prop[] {
   const { projector: p } = scene;
-  const side: Side = load[2] >= 0 ? "right" : "left";
+  const off = (s: Side) => norm(sub(load, point(scene, `grip.${s}`)));
+  const side: Side = off("right") <= off("left") ? "right" : "left";
   const hand = point(scene, `grip.${side}`);
   const way = unit(sub(load, hand));
   return [
@@ -159,7 +175,7 @@ function ropes(scene: Scene): Prop[] {
     }
   }
   const sled = exercise.loads.some((l) => l.at === "midfoot" && l.kind !== "arm");
-  if (sled) return out;
+  if (sled || onKnees(scene)) return out;
   const towers: Vec3[] = [];
   for (const [i, { from, to }] of lines.entries()) {
     out.push(prop(`rope ${i}`, cylinder(p, from, to, band ? 0.008 : 0.0035, "rope"), { framing: true }));
@@ -415,17 +431,24 @@ function pivoted(scene: Scene): Prop[] {
   const out: Prop[] = [];
   for (const [i, { at: pivot, to }] of frames.anchors.filter((a) => a.pivot).entries()) {
     const load = point(scene, to);
-    const way = unit(sub(load, pivot));
     if (has(scene, "landmine") || pivot[1] < 0.2) {
       if (i > 0) continue;
+      const ends = loadPoints(scene);
+      const held = scale(ends.reduce(add), 1 / ends.length);
+      const way = unit(sub(held, pivot));
       const at = (t: number) => add(pivot, scale(way, t));
+      const length = Math.max(LANDMINE.length, norm(sub(held, pivot)) + 0.1);
       for (let n = 0; n < 8; n++)
-        out.push(
-          prop(
-            `bar ${n}`,
-            cylinder(p, at((n / 8) * LANDMINE.length), at(((n + 1) / 8) * LANDMINE.length), 0.0145, "iron"),
-          ),
-        );
+        out.push(prop(`bar ${n}`, cylinder(p, at((n / 8) * length), at(((n + 1) / 8) * length), 0.0145, "iron")));
+      // both hands hold a handle across the bar
+      if (ends.length > 1) {
+        const along = unit(sub(ends[0]!, ends[1]!));
+        const [a, b] = [add(ends[0]!, scale(along, 0.06)), sub(ends[1]!, scale(along, 0.06))];
+        for (let n = 0; n < 6; n++) {
+          const on = (t: number) => add(a, scale(sub(b, a), t / 6));
+          out.push(prop(`handle ${n}`, cylinder(p, on(n), on(n + 1), 0.015, "iron")));
+        }
+      }
       out.push(
         prop(
           "bar plate",
@@ -474,9 +497,12 @@ function wheel(scene: Scene): Prop[] {
 
 function legPress(scene: Scene): Prop[] {
   const { projector: p, frames } = scene;
-  const feet = SIDES.map((s) => placeIn(scene, `foot.${s}`, [0.06, -0.08, 0]));
+  const ball = actsAt(scene) === "ball";
+  const feet = SIDES.map((s) => placeIn(scene, `foot.${s}`, [ball ? 0.125 : 0.06, -0.08, 0]));
   const c = mid(feet[0]!, feet[1]!);
-  const normal = scale(unit(add(axisOf(scene, "foot.right", 1), axisOf(scene, "foot.left", 1))), -1);
+  const soles = scale(unit(add(axisOf(scene, "foot.right", 1), axisOf(scene, "foot.left", 1))), -1);
+  // feet that push with their balls turn on the plate: it stands across the way of the legs
+  const normal = ball ? unit(sub(c, originOf(scene, "pelvis"))) : soles;
   const long = unit(cross(Z, normal));
   const plate = add(c, scale(normal, 0.03));
   const towards = frames.anchors[0] ? unit(sub(frames.anchors[0].at, point(scene, frames.anchors[0].to))) : normal;
@@ -516,12 +542,19 @@ function stepUnder(scene: Scene): Prop[] {
 
 /** a block under the balls of the feet */
 function calfBlock(scene: Scene): Prop[] {
-  const feet = SIDES.map((s) => placeIn(scene, `foot.${s}`, [0.13, -0.08, 0]));
-  const c = mid(feet[0]!, feet[1]!);
+  const feet = SIDES.filter((s) => s === "right" || scene.exercise.stance.on !== "one-foot").map((s) =>
+    placeIn(scene, `foot.${s}`, [0.125, -0.08, 0]),
+  );
+  const [x, y, z] = scale(feet.reduce(add), 1 / feet.length);
+  const half = BLOCK / 2;
   return [
-    prop("block", box(scene.projector, [c[0] + 0.03, c[1] - 0.05, c[2]], [X, UP, Z], [0.09, 0.045, 0.24]), {
-      behind: true,
-    }),
+    prop(
+      "block",
+      box(scene.projector, [x + 0.03, y - half, z], [X, UP, Z], [0.09, half, feet.length > 1 ? 0.24 : 0.13]),
+      {
+        behind: true,
+      },
+    ),
   ];
 }
 
@@ -540,6 +573,29 @@ function thighRoller(scene: Scene): Prop[] {
   const out = unit(sub(a, b));
   return [
     prop("thigh roller", cylinder(scene.projector, add(a, scale(out, 0.09)), sub(b, scale(out, 0.09)), 0.05, "plate")),
+  ];
+}
+
+/** whether a lever with a roller lies on the knees of a seated body */
+const onKnees = (s: Scene) => s.exercise.stance.on === "seat" && onBlock(s.exercise, s.frames);
+
+/** its arm from a post before the shins, with a plate on either side */
+function kneeLever(scene: Scene): Prop[] {
+  const { projector: p } = scene;
+  const hips = originOf(scene, "pelvis");
+  const pivot: Vec3 = [hips[0] + 0.92, hips[1] + 0.02, 0];
+  const [a, b] = SIDES.map((s) => add(placeIn(scene, `thigh.${s}`, [0, -0.3, 0]), [0, 0.115, 0])) as [Vec3, Vec3];
+  const arm = sub(mid(a, b), pivot);
+  const hung = add(pivot, scale(arm, 0.62));
+  return [
+    prop("knee post", post(scene, pivot[0], 0, pivot[1], 0.03), { behind: true }),
+    prop("knee arm", cylinder(p, pivot, add(pivot, arm), 0.018, "iron")),
+    ...[1, -1].map((side) =>
+      prop(
+        `knee plate ${side}`,
+        cylinder(p, add(hung, [0, 0, 0.03 * side]), add(hung, [0, 0, 0.07 * side]), 0.13, "plate", [0.1, 0.03]),
+      ),
+    ),
   ];
 }
 
@@ -620,10 +676,12 @@ const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make:
   [(s) => s.exercise.stance.on === "split", rearBench],
   [(s) => s.exercise.loads[0]?.kind === "lever", lever],
   [(s, at) => at === "midfoot" && s.exercise.loads[0]?.kind !== "arm", legPress],
-  [(s, at) => at === "ball" || (has(s, "machine") && at === "bar-back"), calfBlock],
-  [(s) => stepsUp(s.exercise), stepUnder],
+  [(s, at) => at === "ball" && s.exercise.loads[0]?.kind === "rail", legPress],
+  [(s) => onBlock(s.exercise, s.frames), calfBlock],
+  [(s) => stepsUp(s.exercise) && !onBlock(s.exercise, s.frames), stepUnder],
   [(s, at) => has(s, "machine") && at === "bar-back", shoulderPads],
   [(s) => rests(s, "thigh-pad") && s.exercise.stance.on === "seat", thighRoller],
+  [onKnees, kneeLever],
   [(s) => has(s, "pull-up-bar") || s.exercise.stance.on === "hands-and-heels", overheadBar],
   [(s) => has(s, "dip-bars"), dipBars],
   [(s) => s.exercise.stance.on === "thighs", hipPad],

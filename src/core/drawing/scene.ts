@@ -5,15 +5,15 @@ import { findAttachment } from "#core/exercises/attachments";
 import type { Exercise } from "#core/exercises/format";
 import { framePoint, type Frames } from "#core/mechanics/frames";
 import type { ChainId } from "./body.data";
-import { ANGLES, type Surface } from "./surface";
+import { ANGLES, type DrawnFrames, type Surface } from "./surface";
 import type { Projector } from "./view";
 
 export type Drawn = Pick<Exercise, "equipment" | "supports" | "stance" | "sides" | "loads" | "grip"> &
-  Partial<Pick<Exercise, "attachment">>;
+  Partial<Pick<Exercise, "attachment" | "stated">>;
 
 export interface Scene {
   exercise: Drawn;
-  frames: Frames;
+  frames: DrawnFrames;
   sample: number;
   surface: Surface;
   projector: Projector;
@@ -21,21 +21,56 @@ export interface Scene {
   floor: number;
 }
 
-/** thickness under the points of a foot, m; and the lowest that is let hang */
-const SOLE = 0.025;
+/** whether both hands hold one dumbbell, its upper end in the palms */
+export const oneDumbbell = ({ equipment, sides, loads, stated }: Drawn): boolean =>
+  equipment.includes("dumbbell") &&
+  sides === "both" &&
+  stated?.loadMeaning === "total" &&
+  loads.every((l) => l.kind === "mass" && ["grip", "held"].includes(l.at ?? "grip"));
+
+/** thickness under the points of a foot, m */
+export const SOLE = 0.025;
+/** m over the bench's own ground up to which feet are taken to stand */
+const STANDING = 0.15;
 
 /** whether one foot stands on a step and the other comes up from the ground */
 export const stepsUp = ({ equipment, stance, loads }: Drawn): boolean =>
   equipment.includes("step") && stance.on === "one-foot" && loads.every((l) => l.at !== "ball");
 
+/** whether the balls of the feet stand on a block: seated with a weight on the knees, or heels that go under them */
+export function onBlock(exercise: Drawn, { points, at }: Pick<Frames, "points" | "at">): boolean {
+  const { stance, loads } = exercise;
+  if (stance.on === "seat") return loads[0]?.kind !== "rail" && actsAt({ exercise }) === "ball";
+  if (!["feet", "one-foot"].includes(stance.on)) return false;
+  const heel = points.indexOf("heel.right");
+  for (let n = 0; n < at.length; n += 3 * points.length) if (at[n + 3 * heel + 1]! < -0.005) return true;
+  return false;
+}
+/** height of the block, m; and how far from heel to toe the ball is */
+export const BLOCK = 0.1;
+const BALL = 0.73;
+
 /** the ground of a whole rep: a bench or a step is as high as the body's feet and hands ask for */
 export function floorOf(exercise: Drawn, { points, at }: Pick<Frames, "points" | "at">): number {
-  if (!["bench", "seat"].includes(exercise.stance.on) && !stepsUp(exercise)) return 0;
+  const block = onBlock(exercise, { points, at });
+  if (!["bench", "seat"].includes(exercise.stance.on) && !stepsUp(exercise) && !block) return 0;
+  if (block) {
+    let top = Infinity;
+    for (let n = 0; n < at.length; n += 3 * points.length) {
+      const [heel, toe] = ["heel.right", "toe.right"].map((p) => at[n + 3 * points.indexOf(p) + 1]!) as [
+        number,
+        number,
+      ];
+      top = Math.min(top, heel + BALL * (toe - heel));
+    }
+    return top - BLOCK;
+  }
   const ends = ["heel", "toe", "knuckles"].flatMap((p) => SIDES.map((s) => points.indexOf(`${p}.${s}`)));
-  let low = 0;
+  let low = Infinity;
   for (let n = 0; n < at.length; n += 3 * points.length)
     for (const k of ends) low = Math.min(low, at[n + 3 * k + 1]! - SOLE);
-  return low;
+  // feet that lie or press against something are far over the ground; others stand on it
+  return low < STANDING ? low : 0;
 }
 
 /** a column of a segment's rotation: its own x, y or z axis in the world */
@@ -78,10 +113,13 @@ export function holding(scene: Scene): Side[] {
     const grip = point(scene, `grip.${side}`);
     // a rod held beside its plate is further off
     const reach = exercise.loads.some((l) => l.kind === "mass" && l.at === "grip" && l.beside) ? 0.45 : 0.06;
-    const near = loads.some((p) => Math.hypot(p[0] - grip[0], p[1] - grip[1], p[2] - grip[2]) < reach);
+    const other = point(scene, `grip.${side === "right" ? "left" : "right"}`);
+    const off = (p: Vec3, q: Vec3) => Math.hypot(p[0] - q[0], p[1] - q[1], p[2] - q[2]);
+    // a rod's plate is beside one hand, and may be nearer the other one's than a handle would be
+    const near = loads.some((p) => off(p, grip) < reach && (reach < 0.1 || off(p, grip) < off(p, other)));
     const bar =
       ["bar-back", "bar-front", "lap"].includes(exercise.stance.arms) && exercise.equipment.includes("barbell");
-    return near || bar || exercise.stance.on === "hands";
+    return near || bar || oneDumbbell(exercise) || ["hands", "hands-and-heels"].includes(exercise.stance.on);
   });
 }
 

@@ -3,7 +3,7 @@
  * is drawn of the body reads it, so that no muscle can leave the outline.
  */
 import type { Form } from "#core/base/forms";
-import { type Side } from "#core/mechanics/model";
+import { SIDES, type Side } from "#core/mechanics/model";
 import type { Frames } from "#core/mechanics/frames";
 import { chains, CHAINS, female, relief, type ChainId } from "./body.data";
 
@@ -33,7 +33,11 @@ export interface Chain {
   across: Float64Array;
   /** columns of the segment's rotation that the axes are, with the sign of the second */
   axes: readonly [first: number, second: number, sign: number];
+  size: number;
 }
+
+/** @property toes how far those of the right and the left foot bend up at its ball, samples x 2, rad */
+export type DrawnFrames = Frames & { toes?: Float32Array };
 
 export interface Surface {
   chains: readonly Chain[];
@@ -67,6 +71,7 @@ function chainOf(id: ChainId, side: Side, from: number, segments: readonly strin
     side,
     from,
     count,
+    size,
     stations: new Float64Array(count),
     places: new Float64Array(count),
     segments: new Int32Array(rings.length),
@@ -179,7 +184,7 @@ export function raisedOf(placed: Float32Array | Float64Array, base: number, hume
 /** @param lengthOf a head's place in its length range now, 0 short to 1 long */
 export function surfaceOf(
   body: Body,
-  frames: Pick<Frames, "segments" | "placed">,
+  frames: Pick<DrawnFrames, "segments" | "placed" | "toes">,
   sample: number,
   lengthOf: (head: string) => number,
 ): Surface {
@@ -198,6 +203,8 @@ export function surfaceOf(
   const trunk = frames.segments.indexOf("trunk");
   for (const chain of list) {
     const own = ownRings(chain, placed, base);
+    if (chain.id === "F" && frames.toes)
+      bendToes(chain, own, placed, base, frames.toes[2 * sample + SIDES.indexOf(chain.side)]!);
     const bulge = bulges(chain, size, form, lengthOf);
     const raised =
       chain.id === "A" ? raisedOf(placed, base, frames.segments.indexOf(`humerus.${chain.side}`), trunk) : 0;
@@ -230,6 +237,25 @@ function ownRings({ segments, centres, axes }: Chain, placed: Float32Array, base
     }
   }
   return own;
+}
+
+/** x of the ball of the foot in its frame, m */
+const BALL = 0.12;
+
+/** rings before the ball of the foot turned about it. @param bend rad, up */
+function bendToes(chain: Chain, own: Own, placed: Float32Array, base: number, bend: number): void {
+  const { centres, segments, size } = chain;
+  const [c, s] = [Math.cos(bend), Math.sin(bend)];
+  const ball = segments.findIndex((_, i) => centres[3 * i]! > (BALL - 0.001) * size);
+  for (let i = ball + 1; i < segments.length; i++) {
+    const [dx, dy] = [centres[3 * i]! - centres[3 * ball]!, centres[3 * i + 1]! - centres[3 * ball + 1]!];
+    for (let r = 0; r < 3; r++) {
+      const b = base + 12 * segments[i]! + 3 * r;
+      const [on, up] = [placed[b]!, placed[b + 1]!];
+      own.centre[3 * i + r]! += on * (c * dx - s * dy - dx) + up * (s * dx + c * dy - dy);
+      own.first[3 * i + r] = c * up - s * on;
+    }
+  }
 }
 
 function placeRing(

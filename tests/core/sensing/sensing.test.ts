@@ -36,7 +36,7 @@ test("reps, range and both ways of a clean set are those that were made", () => 
 });
 
 /**
- * Silences that can hide a turn: a dropout lasts 1.5 times 0.35 s at most, and the fastest turn here takes 0.8 s between
+ * Silences that can hide a turn: a dropout lasts 1.5 times 0.35 s at most; the fastest turn here takes 0.8 s between
  * the places where it is seen (30 % of the way, lifted in 0.5 and lowered in 0.8 s); two dropouts after each other
  * can swallow it, and nobody could tell that rep.
  */

@@ -1,0 +1,109 @@
+/** What touches: hands what they hold, feet what carries them, in every named setup of the library, within 5 mm. */
+import { drawnFrames } from "#core/drawing/contact";
+import { equipmentOf, type Prop } from "#core/drawing/equipment";
+import { BLOCK, floorOf, holding, onBlock, point, SOLE, type Scene } from "#core/drawing/scene";
+import { bodyOf, surfaceOf } from "#core/drawing/surface";
+import { projector, seen } from "#core/drawing/view";
+import { library } from "#core/exercises/library";
+import { resolveSetup, type Setup } from "#core/exercises/setup";
+import { analyse } from "#core/mechanics/analyse";
+import { compileModel } from "#core/mechanics/compile";
+import { SIDES, type Side } from "#core/mechanics/model";
+
+const model = compileModel();
+const SAMPLES = 3;
+const NEAR = 0.005;
+
+/** the scenes of a setup, start to end, as its plates are drawn */
+function scenesOf(setup: Setup): Scene[] {
+  const { exercise } = setup;
+  const frames = drawnFrames(exercise, analyse(model, setup, { frames: true, samples: SAMPLES }).frames!);
+  const floor = floorOf(exercise, frames);
+  return Array.from({ length: SAMPLES }, (_, sample) => ({
+    exercise,
+    frames,
+    sample,
+    surface: surfaceOf(bodyOf(frames, "male"), frames, sample, () => 0.5),
+    projector: projector({ turn: 25, pitch: 7 }),
+    floor,
+  }));
+}
+
+/** m from a hand to the skin of a thing: its axis runs through its balls */
+function gap({ balls }: Prop, [x, y, z]: readonly [number, number, number]): number {
+  let least = Infinity;
+  for (let i = 0; i < balls.length; i += 4) {
+    const j = Math.min(i + 4, balls.length - 4);
+    const [a, b] = [balls.slice(i, i + 4), balls.slice(j, j + 4)];
+    const way = [b[0]! - a[0]!, b[1]! - a[1]!, b[2]! - a[2]!];
+    const square = way.reduce((sum, w) => sum + w * w, 0);
+    const to = [x - a[0]!, y - a[1]!, z - a[2]!];
+    const t = square > 0 ? Math.max(0, Math.min(1, to.reduce((sum, d, k) => sum + d * way[k]!, 0) / square)) : 0;
+    least = Math.min(least, Math.hypot(...to.map((d, k) => d - t * way[k]!)) - a[3]!);
+  }
+  return least;
+}
+
+const named = library.flatMap((e) => e.setups.map(({ name, values }) => ({ id: `${e.id}: ${name}`, e, values })));
+const HELD = /^(shaft|handle|bar|rope|arm|rod|axle|dip bar|bell|plate)/;
+
+test("a hand that holds something is on it, through the rep, in every setup", () => {
+  let hands = 0;
+  const off: [string, Side, number][] = [];
+  for (const { id, e, values } of named)
+    for (const scene of scenesOf(resolveSetup(e, values))) {
+      // hands on the floor or on the wall hold nothing
+      if (["hands-and-feet", "hands-and-knees", "forearms-and-feet"].includes(e.stance.on)) continue;
+      const things = equipmentOf(scene).filter((p) => HELD.test(p.name));
+      for (const side of holding(scene)) {
+        hands++;
+        const place = seen(scene.projector, point(scene, `grip.${side}`)) as unknown as readonly [
+          number,
+          number,
+          number,
+        ];
+        const least = Math.min(...things.map((p) => gap(p, place)));
+        if (!(least < NEAR)) off.push([id, side, Math.round(1000 * least)]);
+      }
+    }
+  expect(off).toEqual([]);
+  expect(hands).toBeGreaterThan(1000);
+});
+
+test("feet that stand are on the ground, on a block or a step, within 5 mm; none is under it", () => {
+  const off: unknown[] = [];
+  let feet = 0;
+  for (const { id, e, values } of named) {
+    const { on } = e.stance;
+    let lowest = Infinity;
+    const scenes = scenesOf(resolveSetup(e, values));
+    for (const scene of scenes) {
+      const { floor, sample } = scene;
+      const at = (name: string, s: Side) => point(scene, `${name}.${s}`)[1] - floor;
+      const block = onBlock(e, scene.frames);
+      for (const s of SIDES) {
+        const [heel, toe] = [at("heel", s), at("toe", s)];
+        const low = Math.min(heel, toe);
+        // a hand that hangs from a bench may be lower than the feet
+        lowest = Math.min(lowest, low, at("knuckles", s));
+        if (low < -NEAR) off.push([id, s, sample, "under the ground", low]);
+        const stands =
+          (on === "feet" && !block) || (on === "other-foot" && s === "left") || on === "shoulders-and-feet";
+        if (stands) feet++;
+        if (stands && low > NEAR) off.push([id, s, sample, "over the ground", low]);
+        if (block && on === "feet") {
+          feet++;
+          // the ball is 73 % of the way from heel to toe where the toes do not bend, and on the block where they do
+          const ball = toe > heel ? heel + 0.73 * (toe - heel) : toe;
+          if (Math.abs(ball - BLOCK) > NEAR) off.push([id, s, sample, "off the block", ball - BLOCK]);
+        }
+      }
+    }
+    if (["bench", "seat"].includes(on) && lowest < 0.15 && !onBlock(e, scenes[0]!.frames)) {
+      feet++;
+      if (Math.abs(lowest - SOLE) > NEAR) off.push([id, "over the ground of its bench", lowest - SOLE]);
+    }
+  }
+  expect(off).toEqual([]);
+  expect(feet).toBeGreaterThan(800);
+});
