@@ -2,8 +2,8 @@
  * What the engine leaves at rest since it carries nothing, put for the picture where it would be: an arm that only
  * holds a bar on the back, before the shoulders or in the lap is turned at shoulder and elbow until its hand is on it;
  * a foot that is knelt on, stands behind or swings is turned at the ankle until its toes are on the floor; toes bend
- * where the ball of the foot carries; two hands that hold one dumbbell meet; on a seat the ball (or, with a weight on the toes, the heel) keeps its place and
- * the knee rises. Nothing that is computed hangs on it.
+ * where the ball of the foot carries; two hands that hold one dumbbell meet; on a seat the ball (or, with a weight on
+ * the toes, the heel) keeps its place and the knee rises. Nothing that is computed hangs on it.
  */
 import { add, apply, cross, dot, norm, rotation, scale, sub, unit, type Mat3, type Vec3 } from "#core/base/vector";
 import { clamp } from "#core/base/numbers";
