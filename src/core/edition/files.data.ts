@@ -5,6 +5,7 @@
 import {
   contestedSchema,
   editionSchema,
+  helpersSchema,
   methodSchema,
   plannerSchema,
   rankingSchema,
@@ -36,6 +37,8 @@ import yardstick8 from "./gryn-8/yardstick.json" with { type: "json" };
 import edition9 from "./gryn-9/edition.json" with { type: "json" };
 import method9 from "./gryn-9/method.json" with { type: "json" };
 import planner9 from "./gryn-9/planner.json" with { type: "json" };
+import edition10 from "./gryn-10/edition.json" with { type: "json" };
+import method10 from "./gryn-10/method.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -72,4 +75,5 @@ export const later = [
     method: methodSchema.parse(method9),
     planner: plannerSchema.parse(planner9),
   },
+  { ...editionSchema.parse(edition10), method: helpersSchema.parse(method10) },
 ];

@@ -27,6 +27,8 @@ export const methodSchema = z.strictObject({
    * setup asks too much of it, and the share of the score that this costs; nobody asks where it is not said
    */
   weak: z.strictObject({ share: z.number(), spine: z.number(), costs: z.number() }).optional(),
+  /** a helper's activation where the set ends: up to which it earns nothing, and from which on all of its share */
+  helperEffort: z.strictObject({ from: z.number(), full: z.number() }).optional(),
   /** effective sets of a muscle in a week beyond which nothing is added */
   hardStop: z.number(),
   /** share of the low end under which a dose is a problem and not only to be looked at */
@@ -95,6 +97,9 @@ export const methodSchema = z.strictObject({
   /** bands of repetitions, each up to its number */
   repBands: z.array(z.strictObject({ to: z.number(), name: z.string() })).min(1),
 });
+
+/** what an edition changes that asks helpers for effort */
+export const helpersSchema = z.strictObject({ helperEffort: methodSchema.shape.helperEffort.unwrap() });
 
 /** rules beside the counting: what a check asks, how a block rises, when a load goes up, when pain stops */
 export const rulesSchema = z.strictObject({

@@ -2,7 +2,7 @@
  * Effective sets: what a week gives each head and each group of heads, directly and indirectly. Handbook of the method:
  * docs/method/planning.md.
  */
-import { sum } from "#core/base/numbers";
+import { clamp, sum } from "#core/base/numbers";
 import { findHead, heads } from "#core/anatomy/anatomy";
 import { editionOf } from "#core/edition/edition";
 import type { Method } from "#core/edition/method";
@@ -32,6 +32,10 @@ const HELPER: Readonly<Record<Counting, { most: number; flat: boolean }>> = {
   full: { most: 1, flat: true },
 };
 
+/** share of a helper's credit, by its activation where the set ends; all of it in editions that do not ask */
+const nearLimit = (effort: number, { helperEffort: ends }: Pick<Method, "helperEffort">): number =>
+  ends ? clamp((effort - ends.from) / (ends.full - ends.from)) : 1;
+
 /** whether a head does lifting work in a setup, and does not only hold */
 export function lifts(view: BodyView, headId: string, { credits }: Pick<Method, "credits">): boolean {
   const m = view.heads[headId];
@@ -43,14 +47,15 @@ export function lifts(view: BodyView, headId: string, { credits }: Pick<Method, 
 /**
  * What a set of a setup gives each head. A head that the exercise is for: its mean activation over the highest among
  * those. Any other earns only where it does lifting work (it stands in that head's ranking; one that only holds earns
- * nothing), over the highest among targets and heads that lift, at most half: it is not what ends the set. Groups of
+ * nothing), over the highest among targets and heads that lift, at most half: it is not what ends the set; and, since
+ * gryn-10, only as far as it is near its own limit where the set ends. Groups of
  * heads are direct where their best head does enough of the leading one's, so that a side raise is not one for
  * the front of the shoulder.
  */
 export function creditsOf(
   view: BodyView,
   { targets, aims, family }: Pick<Exercise, "targets" | "aims" | "family">,
-  method: Pick<Method, "leastCredit" | "counting" | "credits">,
+  method: Pick<Method, "leastCredit" | "counting" | "credits" | "helperEffort">,
 ): Prescription["credits"] {
   const activation = (h: string) => view.heads[h]?.activation ?? 0;
   const named = namedHeads({ targets, aims, family });
@@ -79,7 +84,7 @@ export function creditsOf(
       if (flat ? first : share >= method.leastCredit || first)
         give(id, flat ? 1 : first ? Math.max(method.credits.target, share) : share, true);
     } else if (lifting.includes(id) && over > 0) {
-      const share = activation(id) / over;
+      const share = (activation(id) / over) * (flat ? 1 : nearLimit(view.heads[id]?.atSticking ?? 0, method));
       if (share >= method.leastCredit && most > 0) give(id, flat ? most : Math.min(most, share), false);
     }
   }

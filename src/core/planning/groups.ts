@@ -38,9 +38,11 @@ export const regionOf = (group: string): "legs" | "trunk" | "upper body" =>
   LEGS.includes(group) ? "legs" : TRUNK.includes(group) ? "trunk" : "upper body";
 /** a group of the arm or of the shoulder's side or back: nothing that a day is built on */
 export const isArm = (group: string): boolean => ARMS.has(group);
-/** a day that arms alone were asked for */
+/** what may open a day of the arms: a press or a pull that they help in */
+export const OPENERS: readonly string[] = ["chest", "lats", "upper-back"];
+/** a day of their own for the arms: with the shoulder's sides, the trunk, and a press or a pull before them */
 export const isArmDay = (of: readonly string[] | null): boolean =>
-  of !== null && of.some(isArm) && of.every((g) => isArm(g) || TRUNK.includes(g));
+  of !== null && of.some(isArm) && of.every((g) => isArm(g) || TRUNK.includes(g) || OPENERS.includes(g));
 
 const volume = new Map(heads.map((h) => [h.id, h.maxForce * h.optimumLength]));
 /** share of each head in the volume of its group */

@@ -3,7 +3,7 @@ import { thereOn } from "#core/clients/client";
 import { minutesFor, weekdaysFor, type Room } from "#core/clients/days";
 import { usualWeekdays, weekdayOf } from "#core/base/weekdays";
 import type { Day, Program } from "#core/program/document";
-import { groups, isArm, isArmDay, LEGS, TRUNK } from "#core/planning/groups";
+import { groups, isArm, isArmDay, LEGS, OPENERS, TRUNK } from "#core/planning/groups";
 import type { DayAsk } from "#core/solver/problem";
 
 export const SPLITS = [
@@ -23,8 +23,8 @@ export type ArmDays = (typeof ARM_DAYS)[number];
 const PUSH = ["chest", "front-delts", "side-delts", "triceps"];
 const PULL = ["lats", "upper-back", "rear-delts", "upper-traps", "biceps", "elbow-flexors", "forearms", "cuff"];
 const ARMS = ["biceps", "triceps", "elbow-flexors", "forearms"];
-/** what an arm day may hold besides */
-const WITH_ARMS = ["side-delts", "rear-delts"];
+/** what an arm day may hold besides; chest and back may open it */
+const WITH_ARMS = ["side-delts", "rear-delts", ...OPENERS];
 const UPPER = [...PUSH, ...PULL];
 
 const TURNS: Record<Exclude<Split, "free" | "full body" | "as the days say">, readonly (readonly string[])[]> = {

@@ -8,6 +8,7 @@ import {
   problemFor,
   fieldOf,
   workAsk,
+  type Judging,
   type PlanAsk,
   type PlanTools,
   type WeekPlan,
@@ -31,34 +32,52 @@ const WARM = 0.08;
 /** shares of the minutes that pairs save, which are given back to the week; fewer minutes a day are not worth it */
 const GIVEN = [0.85, 0.6];
 
-export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
+/** a week as far as it has come before its proof */
+interface Begun {
+  ask: PlanAsk;
+  tools: PlanTools;
+  problem: WeekProblem;
+  /** the week as it stands, where it is kept */
+  warm: Sets | undefined;
+  best: { sets: Sets; value: number };
+  random: () => number;
+}
+
+function begin(given: PlanAsk, tools: PlanTools): Begun {
   const ask = workAsk(given, tools);
   const { tell = () => undefined, stop = () => false } = tools;
   const random = seededRandom(ask.seed ?? 1);
   const field = fieldOf(ask, tools);
   const problem = problemFor(ask, tools, field, ask.keep ? savedMinutes(ask, tools) : undefined);
   const warm = ask.keep && problem.present ? madeAlike(problem, problem.present) : undefined;
-  const first = Math.min(FIRST, ask.moves ?? FIRST);
-  const begin = (moves: number) =>
+  const from = (moves: number) =>
     warm
       ? anneal(problem, { moves, random, stop, start: warm.slice(), from: WARM })
       : annealInStages(problem, { moves, random, stop });
-  let best: { sets: Sets; value: number } = begin(first);
+  let best: { sets: Sets; value: number } = from(Math.min(FIRST, ask.moves ?? FIRST));
   tell({ kind: "plan", plan: fitted(ask, tools, problem, best.sets, random) });
-  const again = (next: { sets: Sets; value: number }) => {
+  for (let i = 0; i < SEEDS && !stop(); i++) {
+    const next = from(Math.min(BEFORE, ask.moves ?? BEFORE));
     if (next.value > best.value) best = next;
-  };
-  for (let i = 0; i < SEEDS && !stop(); i++) again(begin(Math.min(BEFORE, ask.moves ?? BEFORE)));
-  const gap = ask.gap ?? 0.01;
-  const proven = prove(tools.highs, problem, best.sets, {
+  }
+  return { ask, tools, problem, warm, best, random };
+}
+
+const gapOf = ({ gap = 0.01 }: PlanAsk): number => gap;
+
+function proved({ ask, tools, problem, best }: Begun): Proof {
+  const { tell = () => undefined, stop = () => false, worked } = tools;
+  return prove(tools.highs, problem, best.sets, {
     limit: ask.limit ?? PROOF_LIMIT,
-    gap,
+    gap: gapOf(ask),
     stop,
-    ...(tools.worked ? { worked: tools.worked } : {}),
+    ...(worked ? { worked } : {}),
     tell: (told) => tell({ kind: "gap", gap: told.gap }),
   });
-  const proof =
-    warm || proven.gap <= gap ? proven : lookedAgain(problem, best.sets, proven, ask.moves ?? MORE, tools, random);
+}
+
+function end({ ask, tools, problem, warm, random }: Begun, proof: Proof): WeekPlan {
+  const { stop = () => false } = tools;
   // a week that stands is left as it is unless something is clearly better
   const standing = worthOf(problem, warm);
   const stays = standing !== null && proof.value - standing < tools.edition.method.writing.clearly;
@@ -80,6 +99,60 @@ export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
   return varied(ask, tools, { ...plan, bound: proof.bound, gap: proof.gap, beyond });
 }
 
+/** whether more than the proof is to be looked for: of a new week that was not proven well */
+const unproven = ({ ask, warm }: Begun, { gap }: Proof): boolean => !warm && gap > gapOf(ask);
+
+export function planWeek(given: PlanAsk, tools: PlanTools): WeekPlan {
+  const begun = begin(given, tools);
+  const proof = proved(begun);
+  return end(begun, unproven(begun, proof) ? lookedAgain(begun, proof, [null, proof.sets]) : proof);
+}
+
+/**
+ * The same with a second worker, that looks on while the first proves.
+ * @param beside begins at once with the week that the proof begins from; what it finds is in what the proof is about
+ */
+export async function planWeekBeside(
+  given: PlanAsk,
+  tools: PlanTools,
+  beside: (began: Sets) => Promise<Sets | null>,
+): Promise<WeekPlan> {
+  const begun = begin(given, tools);
+  const looking = begun.warm ? null : beside(begun.best.sets);
+  const proof = proved(begun);
+  const found = await looking;
+  const better = found ? taken(begun, proof, found) : proof;
+  return end(
+    begun,
+    unproven(begun, better) ? lookedAgain(begun, better, found ? [better.sets] : [null, better.sets]) : better,
+  );
+}
+
+/** staged starts of the second worker, each from nothing with a seed of its own: about as long as the proof may take */
+const STARTS = 5;
+const STAGED = 340_000;
+
+/** what the second worker does. @param began the week that the proof begins from: it looks among the same candidates */
+export function lookBeside(given: PlanAsk, tools: Judging, began: Sets): Sets {
+  const ask = workAsk(given, tools);
+  const problem = problemFor(ask, tools, fieldOf(ask, tools), ask.keep ? savedMinutes(ask, tools) : undefined);
+  const pool = { ...problem, allowed: poolOf(problem, began) };
+  const moves = Math.min(STAGED, ask.moves ?? STAGED);
+  let best: { sets: Sets; value: number } | null = null;
+  for (let i = 1; i <= STARTS; i++) {
+    const next = annealInStages(pool, { moves, random: seededRandom((ask.seed ?? 1) + 1000 * i), stop: () => false });
+    if (evaluate(problem, next.sets).broken.length === 0 && (!best || next.value > best.value)) best = next;
+  }
+  return best?.sets ?? began;
+}
+
+/** a week that was found among what the proof was about: the bound holds for it */
+function taken({ problem }: Pick<Begun, "problem">, proof: Proof, sets: Sets): Proof {
+  const { value, broken } = evaluate(problem, sets);
+  if (value <= proof.value || broken.length > 0) return proof;
+  return { ...proof, sets, value, gap: Math.max(0, proof.bound - value) / Math.abs(value) };
+}
+
 /** the value of a week that stands and breaks no rule; null of any other */
 function worthOf(problem: WeekProblem, sets: Sets | undefined): number | null {
   if (!sets) return null;
@@ -91,23 +164,18 @@ function worthOf(problem: WeekProblem, sets: Sets | undefined): number | null {
  * What is not proven well may yet be found better: once more from nothing and once from the best, among what the proof
  * was about, so that its bound holds for what is found.
  */
-function lookedAgain(
-  problem: WeekProblem,
-  began: Sets,
-  proven: Proof,
-  moves: number,
-  { stop = () => false }: PlanTools,
-  random: () => number,
-): Proof {
-  const pool = { ...problem, allowed: poolOf(problem, began) };
+function lookedAgain(begun: Begun, proven: Proof, starts: readonly (Sets | null)[]): Proof {
+  const { ask, problem, random, best: began } = begun;
+  const { stop = () => false } = begun.tools;
+  const moves = ask.moves ?? MORE;
+  const pool = { ...problem, allowed: poolOf(problem, began.sets) };
   let best = proven;
-  for (const start of [null, proven.sets]) {
+  for (const start of starts) {
     if (stop()) break;
-    const { sets, value } = start
+    const { sets } = start
       ? anneal(pool, { moves, random, stop, start: start.slice(), from: WARM })
       : annealInStages(pool, { moves, random, stop });
-    if (value <= best.value || evaluate(problem, sets).broken.length > 0) continue;
-    best = { ...proven, sets, value, gap: Math.max(0, proven.bound - value) / Math.abs(value) };
+    best = taken(begun, best, sets);
   }
   return best;
 }

@@ -10,6 +10,7 @@ import { ladderOf, type KnownLine } from "#core/planning/effort";
 import { WEEK_DAYS_MOST } from "#core/program/limits";
 import { daySchema, emptyDay, NOTE_MOST, type Day, type Operation, type Prescription } from "#core/program/document";
 import { stretchesOf, stretchNote, stretchText, type Stretch } from "#core/planning/stretches";
+import { isArmDay } from "#core/planning/groups";
 import { DAY_AIMS } from "#core/solver/splits";
 import { useEdition } from "../base/edition";
 import { newId } from "../../page/newId";
@@ -162,7 +163,8 @@ function Stretches({ day, stretches, edit, onClose }: StretchesProps) {
 /** what a division has made of it and none of the names says */
 const OWN = words.asDivided();
 const aimOf = ({ groups }: Day): string =>
-  Object.keys(DAY_AIMS).find((a) => JSON.stringify(DAY_AIMS[a]) === JSON.stringify(groups)) ?? OWN;
+  Object.keys(DAY_AIMS).find((a) => JSON.stringify(DAY_AIMS[a]) === JSON.stringify(groups)) ??
+  (isArmDay(groups) ? "arms" : OWN);
 
 function Naming({ day, edit, onClose }: { day: Day; edit: (...operations: Operation[]) => void; onClose: () => void }) {
   const [name, setName] = useState(day.name);

@@ -10,12 +10,14 @@ import type { Relaxation } from "#core/solver/relax";
 
 export interface PlannerAsk {
   /** a week; what more minutes or a day would bring; a second week beside the first */
-  task: "plan" | "margins" | "vary";
+  task: "plan" | "margins" | "vary" | "beside";
   ask: PlanAsk;
   survey: Survey;
   edition: Edition;
   /** the practice's own exercises */
   own: readonly Exercise[];
+  /** of a second worker that looks beside the proof: the week that the proof begins from */
+  began?: Int8Array;
 }
 
 export type PlannerTold =
@@ -24,6 +26,7 @@ export type PlannerTold =
   /** a smallest change found that would mend what is missing */
   | { kind: "relaxation"; relaxation: Relaxation }
   | { kind: "margin"; margin: Margin }
+  | { kind: "beside"; sets: Int8Array }
   | { kind: "varied"; variation: Variation }
   | { kind: "done" }
   | { kind: "failed"; reason: string };

@@ -30,6 +30,7 @@ function heard(now: Planned, told: PlannerTold): Planned {
     case "relaxation":
       return { ...now, relaxations: [...now.relaxations, told.relaxation] };
     case "margin":
+    case "beside":
     case "varied":
       return now;
     case "done":

@@ -4,7 +4,7 @@ import { checkWeek } from "#core/planning/check";
 import { groupFor } from "#core/planning/aim";
 import { doseTotal, weekDose } from "#core/planning/dose";
 import { applyOperation } from "#core/program/edit";
-import { bandOf, groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
+import { bandOf, groups, isArm, isArmDay, OPENERS, TRUNK } from "#core/planning/groups";
 import type { Check } from "#core/planning/judged";
 import type { Program } from "#core/program/document";
 import { evaluate } from "#core/solver/evaluate";
@@ -38,7 +38,7 @@ describe("arms on a day of their own", () => {
     expect(splitDays({ split: "free", arms: ARMS.arms }, empty(1).days)).toEqual([null]);
   });
 
-  test("a week with it: arms stand there alone, get their weekly sets, and nothing asks for two large lifts", async () => {
+  test("a week with it: arms stand there, chest or back at most before them, get their weekly sets, and nothing asks for two large lifts", async () => {
     const client = trainee(4, 60);
     const ask: PlanAsk = { ...askFor(client), days: daysOf(empty(4), { minutes: 60 }, ARMS) };
     const judging = await tools();
@@ -52,7 +52,15 @@ describe("arms on a day of their own", () => {
     const { program } = resultOf(plan, aimed, newId);
     const leads = program.days.map((d) => d.blocks.flatMap((b) => b.prescriptions.map((p) => groupFor(p)!)));
     expect(leads.at(-1)!.length).toBeGreaterThan(2);
-    for (const g of leads.at(-1)!) expect(isArm(g) || TRUNK.includes(g)).toBe(true);
+    for (const g of leads.at(-1)!) expect(isArm(g) || TRUNK.includes(g) || OPENERS.includes(g)).toBe(true);
+    // a press or a pull opens the day: none comes after the first line for an arm
+    const openers = leads.at(-1)!.filter((g) => OPENERS.includes(g)).length;
+    expect(
+      leads
+        .at(-1)!
+        .slice(0, openers)
+        .every((g) => OPENERS.includes(g)),
+    ).toBe(true);
     for (const g of leads.slice(0, -1).flat()) expect(["biceps", "triceps"]).not.toContain(g);
     // gathered on one day, with two exercises where one does not reach the band
     const dose = weekDose(program);

@@ -16,7 +16,7 @@ import { evaluate } from "#core/solver/evaluate";
 import { programOf } from "#core/solver/finish";
 import { setsOf, spareOf } from "#core/solver/spare";
 import { armsSpread, daysOf, splitDays } from "#core/solver/splits";
-import { planWeek } from "#core/solver/write";
+import { lookBeside, planWeek, planWeekBeside } from "#core/solver/write";
 import { askFor, tools, trainee } from "../../support/solver";
 
 let made = 0;
@@ -173,6 +173,39 @@ describe("arms on a day of their own", () => {
     expect(
       armsSpread(daysOf(program, { minutes: 60 }, { split: "upper and lower", arms: "with the others" })),
     ).toBeNull();
+  });
+});
+
+describe("a second worker that looks on during the proof", () => {
+  const ask = () => askFor(trainee(3, 40, { priorities: { biceps: "grow", triceps: "grow", chest: "hold" } }));
+  const short = { moves: 8_000, limit: 0.4, keep: false };
+
+  test("its week is taken where it is better, and lies under the same bound", async () => {
+    const judging = await tools();
+    const asked = { ...ask(), ...short };
+    let found = 0;
+    const both = await planWeekBeside(asked, judging, (began) => {
+      // many more moves than the first had: better, as far as there is anything better
+      const sets = lookBeside({ ...asked, moves: 200_000 }, judging, began);
+      found = evaluate(problemFor(asked, judging), sets).value;
+      return Promise.resolve(sets);
+    });
+    const own = both.value - both.beyond;
+    expect(own).toBeGreaterThanOrEqual(found - 1e-9);
+    expect(own).toBeLessThanOrEqual(both.bound! + 1e-6);
+    expect(both.evaluation.broken).toEqual([]);
+  });
+
+  test("nothing is lost where it finds nothing, breaks a rule or does not work", async () => {
+    const judging = await tools();
+    const asked = { ...ask(), ...short, limit: 1e-3, pairs: false };
+    const alone = planWeek(asked, judging);
+    const empty = problemFor(asked, judging).allowed.slice().fill(0);
+    for (const sets of [null, Int8Array.from(empty)]) {
+      const plan = await planWeekBeside(asked, judging, () => Promise.resolve(sets));
+      expect(plan.value).toBeGreaterThan(0.97 * alone.value);
+      expect(plan.evaluation.broken).toEqual([]);
+    }
   });
 });
 
