@@ -4,10 +4,12 @@ import { equipmentOf, type Prop } from "#core/drawing/equipment";
 import { BLOCK, floorOf, holding, onBlock, point, SOLE, type Scene } from "#core/drawing/scene";
 import { bodyOf, surfaceOf } from "#core/drawing/surface";
 import { projector, seen } from "#core/drawing/view";
-import { library } from "#core/exercises/library";
+import { dot, sub, type Vec3 } from "#core/base/vector";
+import { exercises, library } from "#core/exercises/library";
 import { resolveSetup, type Setup } from "#core/exercises/setup";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
+import { framePoint, type Frames } from "#core/mechanics/frames";
 import { SIDES, type Side } from "#core/mechanics/model";
 
 const model = compileModel();
@@ -106,4 +108,80 @@ test("feet that stand are on the ground, on a block or a step, within 5 mm; none
   }
   expect(off).toEqual([]);
   expect(feet).toBeGreaterThan(800);
+});
+
+/** engine's frames and drawn ones of an exercise as it comes */
+function both(id: string) {
+  const setup = resolveSetup(exercises.get(id)!);
+  const frames = analyse(model, setup, { frames: true, samples: SAMPLES }).frames!;
+  return { frames, drawn: drawnFrames(setup.exercise, frames) };
+}
+const distance = (f: Frames, n: number, a: string, b: string) =>
+  Math.hypot(...sub(framePoint(f, n, a), framePoint(f, n, b)));
+/** a column of a segment's rotation */
+const axis = ({ segments, placed }: Frames, n: number, segment: string, column: number): Vec3 => {
+  const b = 12 * (n * segments.length + segments.indexOf(segment)) + column;
+  return [placed[b]!, placed[b + 3]!, placed[b + 6]!];
+};
+
+test.each([
+  ["seated-calf-raise", [0.125, -0.08, 0] as const],
+  ["toe-raise", [-0.05, -0.08, 0] as const],
+])("%s: what the foot turns about stays, bones keep their lengths and the ankle its angle", (id, [x, y]) => {
+  const { frames, drawn } = both(id);
+  const place = (n: number, s: Side) =>
+    framePoint(drawn, n, `foot.${s}`).map(
+      (o, k) => o + x * axis(drawn, n, `foot.${s}`, 0)[k]! + y * axis(drawn, n, `foot.${s}`, 1)[k]!,
+    );
+  for (const s of SIDES)
+    for (let n = 0; n < SAMPLES; n++) {
+      place(n, s).forEach((v, k) => expect(v).toBeCloseTo(place(0, s)[k]!, 3));
+      for (const [a, b] of [
+        ["thigh", "shank"],
+        ["shank", "foot"],
+        ["foot", "heel"],
+      ] as const)
+        expect(distance(drawn, n, `${a}.${s}`, `${b}.${s}`)).toBeCloseTo(
+          distance(frames, n, `${a}.${s}`, `${b}.${s}`),
+          4,
+        );
+      const ankle = (f: Frames) => dot(axis(f, n, `shank.${s}`, 1), axis(f, n, `foot.${s}`, 0));
+      expect(ankle(drawn)).toBeCloseTo(ankle(frames), 4);
+    }
+  // the knee goes up as the heel does, or as the toes do
+  const knee = (n: number) => framePoint(drawn, n, "shank.right")[1];
+  expect(Math.abs(knee(SAMPLES - 1) - knee(0))).toBeGreaterThan(0.02);
+  expect(framePoint(frames, SAMPLES - 1, "shank.right")[1]).toBeCloseTo(framePoint(frames, 0, "shank.right")[1], 4);
+});
+
+test("toes bend where the heel is raised over the ball, are as long as before, and lie level", () => {
+  const { frames, drawn } = both("standing-calf-raise");
+  const last = SAMPLES - 1;
+  expect(drawn.toes![2 * last]!).toBeGreaterThan(0.3);
+  const [foot, toe] = ["foot.right", "toe.right"].map((p) => framePoint(drawn, last, p)) as [Vec3, Vec3];
+  const ball = foot.map(
+    (o, k) => o + 0.125 * axis(drawn, last, "foot.right", 0)[k]! - 0.08 * axis(drawn, last, "foot.right", 1)[k]!,
+  );
+  expect(toe[1]).toBeCloseTo(ball[1]!, 3);
+  expect(Math.hypot(...toe.map((v, k) => v - ball[k]!))).toBeCloseTo(0.065 * frames.size, 3);
+  expect(both("back-squat").drawn.toes).toBeUndefined();
+});
+
+test("two hands that hold one dumbbell meet, at every point of the rep, with arms as long as they were", () => {
+  for (const id of ["dumbbell-pullover", "two-hand-overhead-dumbbell-extension"]) {
+    const { frames, drawn } = both(id);
+    for (let n = 0; n < SAMPLES; n++) {
+      expect(distance(frames, n, "grip.right", "grip.left")).toBeGreaterThan(0.15);
+      expect(distance(drawn, n, "grip.right", "grip.left")).toBeLessThan(0.08);
+      for (const [a, b] of [
+        ["humerus", "forearm"],
+        ["forearm", "grip"],
+      ] as const)
+        for (const s of SIDES)
+          expect(distance(drawn, n, `${a}.${s}`, `${b}.${s}`)).toBeCloseTo(
+            distance(frames, n, `${a}.${s}`, `${b}.${s}`),
+            4,
+          );
+    }
+  }
 });
