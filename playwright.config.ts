@@ -34,7 +34,7 @@ export default defineConfig({
   webServer: {
     command: "node --import tsx tests/e2e/serve.ts",
     url: `http://127.0.0.1:${port}/api/health`,
-    timeout: 120_000,
+    timeout: 300_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: "SIGTERM", timeout: 10_000 },
     stdout: "ignore",

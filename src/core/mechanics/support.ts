@@ -5,7 +5,7 @@
  */
 import type { Setup } from "#core/exercises/setup";
 import { totalOf, type Forces } from "#core/mechanics/loads";
-import { sided, type Model, type Side } from "#core/mechanics/model";
+import { SIDES, sided, type Model, type Side } from "#core/mechanics/model";
 import { worldPoint, type State } from "#core/mechanics/state";
 
 export const SUPPORT_KINDS = ["tips forwards", "tips backwards", "tips sideways", "slides", "lifts off"] as const;
@@ -20,11 +20,20 @@ export interface Support {
 /** horizontal over vertical force at which a shoe slides on a gym's floor (recalled: 0.5 to 0.8) */
 const FRICTION = 0.6;
 
-/** feet that stand in a stance; none where something else carries */
-const FEET: Partial<Record<Setup["on"], (side: Side) => Side[]>> = {
-  feet: () => ["right", "left"],
-  "one-foot": (side) => [side],
-  "other-foot": (side) => [side === "right" ? "left" : "right"],
+const WHOLE = ["heel", "toe"] as const;
+const FRONT = ["ball", "toe"] as const;
+const across = (side: Side): Side => (side === "right" ? "left" : "right");
+
+/** ends of the feet that stand in a stance, by side; none where something else carries */
+const FEET: Partial<Record<Setup["on"], (side: Side, raised: boolean) => [Side, readonly string[]][]>> = {
+  feet: (_, raised) => SIDES.map((s) => [s, raised ? FRONT : WHOLE]),
+  "one-foot": (side, raised) => [[side, raised ? FRONT : WHOLE]],
+  "other-foot": (side) => [[across(side), WHOLE]],
+  // the rear foot stands on its ball
+  split: (side) => [
+    [side, WHOLE],
+    [across(side), FRONT],
+  ],
 };
 
 /** the load at which a + b w = 0 is passed from the stable (positive) side; infinity where it never is */
@@ -35,10 +44,8 @@ export function supportWatch(model: Model, setup: Setup, side: Side) {
   const note = (kind: SupportKind, w: number) => {
     if (w < (least.get(kind) ?? Infinity)) least.set(kind, w);
   };
-  const feet = FEET[setup.on]?.(side) ?? [];
-  const soles = feet.flatMap((s) =>
-    (setup.raisesHeel ? ["ball", "toe"] : ["heel", "toe"]).map((p) => model.points.get(sided(p, s))!),
-  );
+  const feet = FEET[setup.on]?.(side, setup.raisesHeel) ?? [];
+  const soles = feet.flatMap(([s, ends]) => ends.map((p) => model.points.get(sided(p, s))!));
   const fixed = new Float64Array(6);
   const unit = new Float64Array(6);
   const at = new Float64Array(3);

@@ -3,7 +3,8 @@ import { resolveSetup } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
 import { makeForces } from "#core/mechanics/loads";
-import { createState, updatePose } from "#core/mechanics/state";
+import { applyPose, stancePose } from "#core/mechanics/posture";
+import { createState, updatePose, worldPoint } from "#core/mechanics/state";
 import { supportWatch, type SupportKind } from "#core/mechanics/support";
 
 const model = compileModel();
@@ -54,4 +55,40 @@ test("standing at a cable gives way under the feet before the muscles do; withou
   const a = analyse(model, setupOf("straight-arm-pulldown"), { frames: true });
   expect(Math.min(from(a, "tips forwards"), from(a, "tips backwards"))).toBeLessThan(a.rawLoad);
   expect(analyse(model, setupOf("straight-arm-pulldown")).support).toEqual([]);
+});
+
+test("a split stance stands from the rear foot's ball to the front toes, and tips sideways over its outer edge", () => {
+  const setup = setupOf("split-squat");
+  const state = createState(model);
+  applyPose(model, state, setup, stancePose(setup), "right");
+  const soles = ["heel.right", "toe.right", "ball.left", "toe.left"].map((name) => {
+    const p = model.points.get(name)!;
+    const at = new Float64Array(3);
+    worldPoint(state, p.segment, p.at, at);
+    return at;
+  });
+  const [xs, zs] = [soles.map((p) => p[0]!), soles.map((p) => p[2]!)];
+  const floor = soles.reduce((sum, p) => sum + p[1]!, 0) / soles.length;
+  expect(Math.max(...xs) - Math.min(...xs)).toBeGreaterThan(0.6);
+  const middle = [(Math.max(...xs) + Math.min(...xs)) / 2, (Math.max(...zs) + Math.min(...zs)) / 2] as const;
+  const tipped = (point: [number, number, number], pull: [number, number, number]) => {
+    const forces = makeForces();
+    forces.count = 2;
+    forces.point.set([middle[0], 1, middle[1], ...point]);
+    forces.fixed.set([0, -75 * G, 0, 0, 0, 0]);
+    forces.unit.set([0, 0, 0, ...pull]);
+    const watch = supportWatch(model, setup, "right");
+    watch.look(state, forces);
+    return { support: watch.told() };
+  };
+  // a level pull backwards against 75 kg before the rear ball
+  const back = tipped([middle[0], 1.2, middle[1]], [-G, 0, 0]);
+  expect(from(back, "tips backwards")).toBeCloseTo((75 * (middle[0] - Math.min(...xs))) / (1.2 - floor), 6);
+  // a weight 40 cm out to the right
+  const side = tipped([middle[0], 1, middle[1] + 0.4], [0, -G, 0]);
+  const half = Math.max(...zs) - middle[1];
+  expect(from(side, "tips sideways")).toBeCloseTo((75 * half) / (0.4 - half), 6);
+  // far narrower than long: a barbell across tips nobody
+  expect(2 * half).toBeLessThan(Math.max(...xs) - Math.min(...xs));
+  expect(from(analyse(model, setupOf("split-squat"), { frames: true }), "slides")).toBe(Infinity);
 });
