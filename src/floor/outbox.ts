@@ -12,9 +12,13 @@ import { checkInOf } from "#core/training/check-in";
 import type { Entry, Report } from "#core/training/entry";
 import type { History } from "#core/training/exposures";
 import type { Keep } from "./keep";
+import { logRules } from "./kept-rules.data";
 import { resumeClock, setClock } from "./moment";
 import { readLines } from "../page/lines";
 import type { FloorSession } from "./types";
+
+/** how a log is read, which a page of before did not keep */
+const LACKED: Partial<FloorSession["rules"]> = { log: logRules };
 
 export type Link = "open" | "away" | "revoked" | "expired" | "unknown";
 /** what there is to know of the connection; the page has the words */
@@ -186,8 +190,9 @@ export class Floor {
     this.who = who;
     this.out = who ? await this.keep.all<Item>(`${who}/out/`).catch(() => []) : [];
     this.session = who ? await this.keep.get<FloorSession>(`${who}/session`).catch(() => null) : null;
-    // kept by a page of before: what it lacks comes with the next answer
-    if (this.session && !(this.session.history && this.session.rules.log)) this.session = null;
+    // kept by a page of before: without its history it waits for the next answer
+    if (this.session && !this.session.history) this.session = null;
+    if (this.session) this.session.rules = { ...LACKED, ...this.session.rules };
     // what an earlier page kept is read as of now; an upgrade leaves alone what is there already
     const now = (r: Report) => upgrade<Report>("report", r, 1);
     const given = this.session?.handOver;

@@ -163,6 +163,24 @@ test.each(["reply lost", "cut in half", "throws", "503", "no signal"] as const)(
   },
 );
 
+test("a session that a page of before kept shows its plan without signal; what it lacks is as the edition says", async () => {
+  await page();
+  const kept = (await storage.get<FloorSession>(`${VERA}/session`))!;
+  const { log: own, ...before } = kept.rules;
+  await storage.put(`${VERA}/session`, { ...kept, rules: before });
+  server.mode = "no signal";
+  const floor = await page();
+  expect(floor.session?.handOver?.number).toBe(1);
+  expect(floor.session?.rules.log).toEqual(log);
+  expect(own).toEqual(log);
+  // a client's own numbers are not written over
+  await storage.put(`${VERA}/session`, { ...kept, rules: { ...kept.rules, log: { ...log, bad: 3 } } });
+  expect((await page()).session?.rules.log.bad).toBe(3);
+  // without its history there is nothing to show
+  await storage.put(`${VERA}/session`, { ...kept, history: undefined });
+  expect((await page()).session).toBeNull();
+});
+
 test("a closed link keeps what was not sent and says why", async () => {
   const floor = await page("token-of-vera");
   server.mode = "revoked";
