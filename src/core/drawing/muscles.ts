@@ -203,17 +203,30 @@ function judge(surface: Surface, chain: Chain, v: Float64Array, o: number, near:
 
 /** a point under any of the surfaces is moved out to it; one that is off all of them is drawn in */
 function settle(surface: Surface, push: readonly Chain[], rings: Int32Array, v: Float64Array, o: number): void {
+  let over = Infinity;
+  const told = () => {
+    if (JUDGED.over >= over) return;
+    over = JUDGED.over;
+    WAY[0] = JUDGED.way[0]!;
+    WAY[1] = JUDGED.way[1]!;
+    WAY[2] = JUDGED.way[2]!;
+  };
+  let moved = false;
   for (let c = 0; c < push.length; c++) {
     rings[c] = judge(surface, push[c]!, v, o, rings[c]!);
     const more = Math.min(PUSH, JUDGED.under);
-    if (more > 0) for (let r = 0; r < 3; r++) v[o + r]! += JUDGED.out[r]! * more;
+    if (more > 0) {
+      for (let r = 0; r < 3; r++) v[o + r]! += JUDGED.out[r]! * more;
+      moved = true;
+    } else told();
   }
-  let over = Infinity;
-  for (let c = 0; c < push.length && over > LOOSE; c++) {
-    judge(surface, push[c]!, v, o, rings[c]!);
-    if (JUDGED.over >= over) continue;
-    over = JUDGED.over;
-    WAY.set(JUDGED.way);
+  // what was judged before the point was moved is judged anew
+  if (moved) {
+    over = Infinity;
+    for (let c = 0; c < push.length && over > LOOSE; c++) {
+      judge(surface, push[c]!, v, o, rings[c]!);
+      told();
+    }
   }
   if (over <= LOOSE || over === Infinity) return;
   for (let r = 0; r < 3; r++) v[o + r]! -= (WAY[r]! / over) * Math.min(DRAWN_IN, over - LOOSE);

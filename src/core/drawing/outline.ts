@@ -76,8 +76,9 @@ export function pathOf(f: Fit, points: Polygon, closed: boolean): string {
     if (dx === 0 && dy === 0) continue;
     if (i < n - 1) {
       const [ex, ey] = [toX(f, points[2 * i + 2]!) - x, toY(f, points[2 * i + 3]!) - y];
-      const size = Math.hypot(ex, ey);
-      if (size > 0 && dx * ex + dy * ey > 0 && Math.abs(dx * ey - dy * ex) < OFF * size) continue;
+      const off = dx * ey - dy * ex;
+      // squares, since a root is dear and this is asked of every point
+      if (dx * ex + dy * ey > 0 && off * off < OFF * OFF * (ex * ex + ey * ey)) continue;
     }
     text += `${any && dx >= 0 ? " " : ""}${dx}${dy >= 0 ? " " : ""}${dy}`;
     any = true;
