@@ -42,7 +42,7 @@ interface Case {
 }
 
 const HOME = ["dumbbell", "bench", "band"];
-const CASES: Case[] = [
+export const CASES: Case[] = [
   { name: "new, 3 x 60", days: 3, minutes: 60 },
   { name: "beginner, 2 x 45", days: 2, minutes: 45, level: "beginner" },
   { name: "everything grows, 4 x 60", days: 4, minutes: 60, all: "grow" },
@@ -88,7 +88,7 @@ const CASES: Case[] = [
 let made = 0;
 const newId = () => `00000000-0000-4000-8000-${String(made++).padStart(12, "0")}`;
 
-function askOf(c: Case): PlanAsk {
+export function askOf(c: Case): PlanAsk {
   const start = startPriorities(c.days, c.minutes, CURRENT_EDITION.method, c.level);
   const base = Object.fromEntries(Object.entries(start).map(([g, p]) => [g, c.all && p === "hold" ? c.all : p]));
   const client: ClientInput = {

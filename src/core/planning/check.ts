@@ -25,6 +25,7 @@ import {
   twoWeeks,
 } from "#core/planning/check-cover";
 import { effortOfDays, loads, repFloors, sets } from "#core/planning/check-sets";
+import { repBandOf } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";
 import { hindrance, type Side } from "#core/planning/supersets";
 import { likeness } from "#core/planning/likeness";
@@ -404,12 +405,10 @@ function longLengths({ program, client, method }: Week): Check[] {
 
 /** everything 3 x 10 is seen */
 function repBands({ program, client, method }: Week): Check[] {
-  const bandOfReps = ({ reps }: Prescription) =>
-    (method.repBands.find(({ to }) => (reps.low + reps.high) / 2 < to) ?? method.repBands.at(-1)!).name;
   return groups.flatMap((m): Check[] => {
     const own = prescriptionsOf(program).filter((p) => groupFor(p) === m.id);
     if (!client.priorities[m.id] || own.length < 2) return [];
-    const bands = [...new Set(own.map(bandOfReps))];
+    const bands = [...new Set(own.map((p) => repBandOf(p.reps, method)))];
     const state = bands.length > 1 ? "pass" : "look";
     return [{ kind: "rep bands", subject: { group: m.id }, number: bands, limit: 2, state, fixes: [] }];
   });

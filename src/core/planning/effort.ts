@@ -23,6 +23,12 @@ export function rungs(reserves: readonly number[], sets: number): number[] {
   );
 }
 
+/** the band that a window counts in: by its middle */
+export const repBandOf = (
+  { low, high }: Readonly<{ low: number; high: number }>,
+  { repBands }: Pick<Method, "repBands">,
+): string => (repBands.find(({ to }) => (low + high) / 2 < to) ?? repBands.at(-1)!).name;
+
 type Steady = Pick<Exercise["stated"], "steadiness" | "helper">;
 
 /** reps kept in reserve at the least: none where it may end at failure without more than an effort ending it */

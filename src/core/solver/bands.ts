@@ -1,6 +1,7 @@
 /**
- * Bands of repetitions for the lines of a week, exactly: what suits each exercise, two bands for every group, within
- * the minutes. A program of its own after the sets are known: within the large one it made that three times as large.
+ * Bands of repetitions for the lines of a week, exactly: what suits each exercise, two bands for every group (as the
+ * check counts them: a window that a coarse step widens may lie in the next band), within the minutes. A program of its
+ * own after the sets are known: within the large one it made that three times as large.
  */
 import type { ClientInput } from "#core/clients/client";
 import type { Edition, PlannerSettings } from "#core/edition/edition";
@@ -10,7 +11,7 @@ import type { Prescription } from "#core/program/document";
 import { inKg } from "#core/base/kilograms";
 import { windowTop } from "#core/program/window";
 import type { Candidate } from "#core/solver/candidates";
-import { classOf, repFloor } from "#core/planning/effort";
+import { classOf, repBandOf, repFloor } from "#core/planning/effort";
 import type { Group } from "#core/planning/groups";
 import { loadingOf } from "#core/planning/loading";
 import { draft, modelOf, type Highs } from "#core/solver/mip";
@@ -138,10 +139,13 @@ export function chooseBands(
       const at = m.column(price, 0, 1, true);
       const more = lineMinutes({ ...slot.prescription, reps }) - lineMinutes(slot.prescription);
       minutes[slot.day]!.push([at, more]);
-      return [{ band, at, reps }];
+      return [{ counts: repBandOf(reps, by.method), at, reps }];
     });
     // where every band is ruled out, as it was prescribed
-    if (list.length === 0) list.push({ band: own, at: m.column(0, 0, 1, true), reps: slot.prescription.reps });
+    if (list.length === 0) {
+      const { reps } = slot.prescription;
+      list.push({ counts: repBandOf(reps, by.method), at: m.column(0, 0, 1, true), reps });
+    }
     m.row(
       1,
       1,
@@ -153,10 +157,10 @@ export function chooseBands(
   slots.forEach((s, i) => leads.set(s.candidate.lead, [...(leads.get(s.candidate.lead) ?? []), i]));
   for (const list of leads.values()) {
     if (list.length < 2) continue;
-    const seen = settings.bands.map((_, band) => {
+    const seen = by.method.repBands.map(({ name }) => {
       const v = m.column(0, 0, 1, true);
       m.row(0, Infinity, [
-        ...list.flatMap((i) => options[i]!.filter((o) => o.band === band).map((o): [number, number] => [o.at, 1])),
+        ...list.flatMap((i) => options[i]!.filter((o) => o.counts === name).map((o): [number, number] => [o.at, 1])),
         [v, -1],
       ]);
       return v;

@@ -1,5 +1,6 @@
 import { blockMinutes } from "#core/planning/minutes";
 import { seededRandom } from "#core/base/random";
+import { repBandOf } from "#core/planning/effort";
 import { bandIndex, chooseBands, repsOf, type Slot } from "#core/solver/bands";
 import { fieldOf } from "#core/solver/ask";
 import { bestOrder, orderCost } from "#core/solver/order";
@@ -137,4 +138,32 @@ test("every group with two lines sees two bands; sore joints and beginners keep 
   expect(chooseBands(highs, fixed, [0, 0], { level: "trained" }, { ...edition, groups: given.groups })).toEqual(
     slots.map((s) => s.prescription.reps),
   );
+});
+
+test("two bands are two for the check as well: 5 to 8 that a coarse step widens to 5 to 12 is none beside 8 to 12", async () => {
+  const list = await named("back-squat", "front-squat");
+  const { highs, edition } = await tools();
+  const { groups } = await field();
+  const chosen = (coarse: number) =>
+    chooseBands(
+      highs,
+      list.map((candidate, i): Slot => ({
+        candidate: { ...candidate, lead: list[0]!.lead, heavy: true, spine: 0.5 },
+        prescription: {
+          ...candidate.line,
+          loadStep: { ...candidate.line.loadStep, value: coarse * candidate.exercise.stated.usualLoad },
+        },
+        day: i,
+        place: 0,
+        week: i,
+        fixed: false,
+      })),
+      [30, 30],
+      { level: "trained" },
+      { ...edition, groups },
+    );
+  for (const coarse of [0.02, 0.15, 0.2]) {
+    const reps = chosen(coarse);
+    expect([coarse, new Set(reps.map((r) => repBandOf(r, edition.method))).size]).toEqual([coarse, 2]);
+  }
 });
