@@ -172,7 +172,11 @@ describe("weak links, likes and the goal", () => {
     expect(of(weak).weak).toEqual(["low back"]);
     const said = JSON.stringify(becauseWords(of(weak).because));
     expect(said).toMatch(/weak low back/);
-    for (const e of editions.slice(0, editions.findIndex((e) => e.id === "gryn-9"))) expect(e.method.weak).toBeUndefined();
+    for (const e of editions.slice(
+      0,
+      editions.findIndex((e) => e.id === "gryn-9"),
+    ))
+      expect(e.method.weak).toBeUndefined();
   });
 
   test("of two that are as good the liked one is cheaper to the planner, and nothing else is", () => {
