@@ -12,6 +12,7 @@ import { DEFAULT_BODY } from "#core/mechanics/model";
 import { surveySetups } from "#core/mechanics/survey";
 import { applyOperation, prescriptionsOf } from "#core/program/edit";
 import { emptyDay, type Program } from "#core/program/document";
+import { checkWeek } from "#core/planning/check";
 import { startPriorities } from "#core/planning/starts";
 import { fieldFor } from "#core/solver/candidates";
 import { evaluate } from "#core/solver/evaluate";
@@ -191,6 +192,8 @@ export async function benchPlanner(): Promise<BenchRow[]> {
   const firsts: number[] = [];
   const beside: number[] = [];
   const behind: number[] = [];
+  const findings: number[] = [];
+  const kinds = new Map<string, number>();
   const two: number[] = [];
   const ends: number[] = [];
   const gaps: number[] = [];
@@ -220,6 +223,9 @@ export async function benchPlanner(): Promise<BenchRow[]> {
     if (best !== undefined) behind.push(1 - (both.value - both.beyond) / best);
     broken += plan.evaluation.broken.length;
     const { program } = resultOf(plan, ask.program, newId);
+    const found = checkWeek(program, ask.client, tools.edition.method, exercises).filter((f) => f.state !== "pass");
+    findings.push(found.length);
+    for (const { kind } of found) kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
     // one exercise that stands twice, or else the first, is not wanted any more
     const lines = prescriptionsOf(program);
     const gone = lines.find((p, i) => lines.findIndex((q) => q.exerciseId === p.exerciseId) !== i) ?? lines[0]!;
@@ -293,6 +299,15 @@ export async function benchPlanner(): Promise<BenchRow[]> {
       what: "85 % kept when an exercise is not wanted",
       value: `${kept.filter((x) => x >= 0.85).length} of ${kept.length}`,
       baseline: `median ${(100 * median(kept)).toFixed(0)} %`,
+      ratio: null,
+    },
+    {
+      what: "weeks in which the check finds nothing",
+      value: count(findings, 0),
+      baseline: `14 wanted; ${[...kinds]
+        .sort((a, b) => b[1] - a[1])
+        .map(([kind, n]) => `${kind} ${n}`)
+        .join(", ")}`,
       ratio: null,
     },
     { what: "rules broken", value: String(broken), baseline: "none wanted", ratio: null },
