@@ -156,10 +156,12 @@ function keep(frames: Frames, n: number, side: Side, local: Vec3, place: Vec3): 
   const now = inFoot(frames, n, side, local);
   const knee = elbowFor(thigh, place, norm(sub(shank, thigh)), norm(sub(now, shank)), shank);
   const [high, low] = [between(sub(shank, thigh), sub(knee, thigh)), between(sub(now, shank), sub(place, knee))];
-  const moved = ["shank", "foot", "heel", "toe"].map((p) => [p, framePoint(frames, n, `${p}.${side}`)] as const);
+  const own = ["shank", "foot", "heel", "toe"].map((p) => `${p}.${side}`);
+  const load = frames.loadAt[SIDES.indexOf(side)];
+  const moved = [...own, ...(load ? [load] : [])].map((p) => [p, framePoint(frames, n, p)] as const);
   turn(frames, n, `thigh.${side}`, high, thigh, thigh);
   for (const s of ["shank", "foot"]) turn(frames, n, `${s}.${side}`, low, shank, knee);
-  for (const [p, at] of moved) move(frames, n, `${p}.${side}`, add(knee, apply(low, sub(at, shank))));
+  for (const [p, at] of moved) move(frames, n, p, add(knee, apply(low, sub(at, shank))));
 }
 
 /** the axis that toes bend about */
@@ -172,6 +174,16 @@ export function acrossFoot({ segments, placed }: Pick<Frames, "segments" | "plac
 function bendOf(frames: Frames, n: number, side: Side): number {
   const b = 12 * (n * frames.segments.length + frames.segments.indexOf(`foot.${side}`));
   return clamp(Math.asin(clamp(-frames.placed[b + 3]!, -1, 1)), 0, BEND);
+}
+
+/** toes turned up to lie level where the ball stands. @param carried whatever its height @returns how far, rad */
+function bendToes(drawn: DrawnFrames, n: number, side: Side, carried: boolean): number {
+  const ball = inFoot(drawn, n, side, BALL);
+  if (!carried && ball[1] > STANDS * drawn.size) return 0;
+  const bend = bendOf(drawn, n, side);
+  const toe = framePoint(drawn, n, `toe.${side}`);
+  move(drawn, n, `toe.${side}`, add(ball, apply(rotation(acrossFoot(drawn, n, side), bend), sub(toe, ball))));
+  return bend;
 }
 
 const known = new WeakMap<Frames, DrawnFrames>();
@@ -202,15 +214,12 @@ export function drawnFrames(exercise: Drawn, frames: Frames): DrawnFrames {
     for (let n = 0; n < samples; n++) {
       const hand = middles ? middles[n]![side] : bar ? onBar(drawn, n, side) : null;
       if (hand) reach(drawn, n, side, hand);
+      // where both hands hold one dumbbell the load is in them
+      if (middles && drawn.loadAt[i]) move(drawn, n, drawn.loadAt[i], framePoint(drawn, n, `grip.${side}`));
       // whoever stands on the other foot swings the right one
       if (behind && (exercise.stance.on !== "other-foot" || side === "right")) settle(drawn, n, side, behind);
       if (kept && place) keep(drawn, n, side, kept, place);
-      const ball = inFoot(drawn, n, side, BALL);
-      if (!balls || (!kept && ball[1] > STANDS * frames.size)) continue;
-      const bend = bendOf(drawn, n, side);
-      toes[2 * n + i] = bend;
-      const toe = framePoint(drawn, n, `toe.${side}`);
-      move(drawn, n, `toe.${side}`, add(ball, apply(rotation(acrossFoot(drawn, n, side), bend), sub(toe, ball))));
+      if (balls) toes[2 * n + i] = bendToes(drawn, n, side, kept !== null);
     }
   }
   if (toes.some((t) => t > 0)) drawn.toes = toes;

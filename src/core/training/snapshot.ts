@@ -11,6 +11,7 @@ import { setupStrains, spares, type Strains } from "#core/exercises/strains";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup, SetupError, type Setup, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
+import { drawnFrames } from "#core/drawing/contact";
 import { lookOf } from "#core/drawing/look";
 import { marksOf } from "#core/drawing/marks";
 import { COARSE, pathOf, type Fit } from "#core/drawing/outline";
@@ -39,6 +40,7 @@ const SAMPLES = 11;
 function drawings(exercise: Exercise, analysis: Analysis, chosen: string | null, form: Form): [Drawing, Drawing] {
   const { frames, main } = analysis;
   if (!frames) return [BLANK, BLANK];
+  const shown = drawnFrames(exercise, frames);
   const view = lookOf({ exercise, analysis, samples: SAMPLES, chosen });
   const ask = { exercise, analysis, view, chosen, detail: "thumbnail" as const, form };
   const fit = fitOf(ask, SAMPLES, PICTURE.width, PICTURE.height);
@@ -47,7 +49,7 @@ function drawings(exercise: Exercise, analysis: Analysis, chosen: string | null,
       role: head && head === chosen && role === "belly" ? "lead" : role,
       d,
     }));
-  const way = Array.from({ length: SAMPLES }, (_, n) => marksOf(frames, n, projector(view), main).at[0]!);
+  const way = Array.from({ length: SAMPLES }, (_, n) => marksOf(shown, n, projector(view), main).at[0]!);
   return [
     { ...BOX, shapes: [...shapesAt(0), ...wayShapes(way, fit)] },
     { ...BOX, shapes: shapesAt(SAMPLES - 1) },

@@ -2,6 +2,7 @@
 import { figure as text } from "#core/words/web/bench";
 import { useCallback, useMemo, useRef, useState, type PointerEvent } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
+import { drawnFrames } from "#core/drawing/contact";
 import { marksOf } from "#core/drawing/marks";
 import { toX, toY, type Fit } from "#core/drawing/outline";
 import type { Detail } from "#core/drawing/plate";
@@ -45,7 +46,8 @@ type Point = [number, number];
 
 export function Figure(props: FigureProps) {
   const { analysis, first, exercise, headId, sample, view, moving, onHead } = props;
-  const frames = analysis.frames!;
+  // arrows and handles stand where the picture has hands and feet
+  const frames = drawnFrames(exercise, analysis.frames!);
   const svg = useRef<SVGSVGElement>(null);
   const [over, setOver] = useState<string | null>(null);
   const form = useForm();
@@ -182,7 +184,7 @@ function pixelOf(svg: SVGSVGElement, e: PointerEvent<SVGElement>): Point {
 /** what can be dragged: the hand through the rep, the pulley, the arm, the bench */
 function Handles(props: HandlesProps) {
   const { analysis, sample, view, svg, fit, map, pointAt, marks, onPulley, onArm, onBench, onHand } = props;
-  const frames = analysis.frames!;
+  const frames = drawnFrames(props.exercise, analysis.frames!);
   const drag = useRef<Point | null>(null);
   const at = (e: PointerEvent<SVGElement>) => pixelOf(svg.current!, e);
   const pulley = {

@@ -148,6 +148,9 @@ test.each([
       const ankle = (f: Frames) => dot(axis(f, n, `shank.${s}`, 1), axis(f, n, `foot.${s}`, 0));
       expect(ankle(drawn)).toBeCloseTo(ankle(frames), 4);
     }
+  // the load goes with the foot, so that its arrow begins where the picture has it
+  for (let n = 0; n < SAMPLES; n++)
+    expect(distance(drawn, n, "load.0", "foot.right")).toBeCloseTo(distance(frames, n, "load.0", "foot.right"), 4);
   // the knee goes up as the heel does, or as the toes do
   const knee = (n: number) => framePoint(drawn, n, "shank.right")[1];
   expect(Math.abs(knee(SAMPLES - 1) - knee(0))).toBeGreaterThan(0.02);
@@ -173,6 +176,7 @@ test("two hands that hold one dumbbell meet, at every point of the rep, with arm
     for (let n = 0; n < SAMPLES; n++) {
       expect(distance(frames, n, "grip.right", "grip.left")).toBeGreaterThan(0.15);
       expect(distance(drawn, n, "grip.right", "grip.left")).toBeLessThan(0.08);
+      expect(distance(drawn, n, "grip.right", "load.0")).toBeLessThan(1e-6);
       for (const [a, b] of [
         ["humerus", "forearm"],
         ["forearm", "grip"],
