@@ -63,6 +63,8 @@ test("a joint that is severe takes out what strains it, and the ranking says so"
   await page.getByRole("combobox", { name: "How bad" }).press("Enter");
   await page.locator(".ant-select-dropdown:visible").getByTitle("severe").click();
   await page.getByRole("button", { name: "Save client" }).click();
+  // the new client is open now
+  await expect(page.getByRole("link", { name: "To the week" })).toBeVisible();
   await page.getByRole("link", { name: "Ranking", exact: true }).click();
   await expect(page.getByText("elbow severe")).toBeVisible();
   await expect(page.getByText("Too much for the elbow.").first()).toBeVisible({ timeout: 60_000 });
