@@ -1,6 +1,6 @@
 /**
  * Contact sheets of the library, to look every posture over: npx tsx scripts/contact-sheets.ts <folder> [family or id
- * ...]. Start and end of each exercise from the view that shows it best and from another, the leading head in colour.
+ * ...]. Start and end of each exercise, of an id all named setups, from the view that shows it best and from another, the leading head in colour.
  * Never committed.
  */
 import { mkdirSync, readFileSync } from "node:fs";
@@ -18,9 +18,11 @@ const PER_SHEET = 12;
 const [W, H, SAMPLES] = [190, 210, 11];
 const model = compileModel();
 
-function drawing(exercise: Exercise): string {
-  const analysis = analyse(model, resolveSetup(exercise), { frames: true, samples: SAMPLES });
-  if (!analysis.frames) return `<div class="one"><b>${exercise.id}</b><p>${analysis.warnings.join(" ")}</p></div>`;
+function drawing([library, { name, values }]: [Exercise, Exercise["setups"][number]]): string {
+  const setup = resolveSetup(library, values);
+  const { exercise } = setup;
+  const analysis = analyse(model, setup, { frames: true, samples: SAMPLES });
+  if (!analysis.frames) return `<div class="one"><b>${name}</b><p>${analysis.warnings.join(" ")}</p></div>`;
   const lead = analysis.heads.filter((h) => h.metrics).sort((p, q) => q.metrics!.shareOfAll - p.metrics!.shareOfAll)[0];
   const chosen = lead?.id ?? null;
   const best = lookOf({ exercise, analysis, samples: SAMPLES, chosen });
@@ -35,12 +37,16 @@ function drawing(exercise: Exercise): string {
       return `<svg width="${W}" height="${H}" viewBox="0 0 ${4 * W} ${4 * H}" class="plate">${paths.join("")}</svg>`;
     });
   });
-  return `<div class="one"><b>${exercise.id}</b> <small>${chosen ?? ""} ${best.turn}/${best.pitch} ${analysis.feasible ? "" : "NOT FEASIBLE"}</small><div>${cells.join("")}</div></div>`;
+  return `<div class="one"><b>${exercise.id}: ${name}</b> <small>${chosen ?? ""} ${best.turn}/${best.pitch} ${analysis.feasible ? "" : "NOT FEASIBLE"}</small><div>${cells.join("")}</div></div>`;
 }
 
 const COLOURS = `:root{--sheet:#fffdf7;--ink:#18241d;--quiet:#545d54;--line:#d8cdb9;--fjord:#155767}
 .plate .belly{fill:var(--flesh)}.plate .belly.chosen{fill:#d08a2a}`;
-const shown = library.filter((e) => wanted.length === 0 || wanted.includes(e.family) || wanted.includes(e.id));
+const asked = library.filter((e) => wanted.length === 0 || wanted.includes(e.family) || wanted.includes(e.id));
+// what is asked for by its id is drawn in all its named setups
+const shown = asked.flatMap((e) =>
+  e.setups.slice(0, wanted.includes(e.id) ? undefined : 1).map((s): [Exercise, typeof s] => [e, s]),
+);
 mkdirSync(folder, { recursive: true });
 const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox"] });
 const page = await browser.newPage({ viewport: { width: 4 * (2 * W + 20), height: 1000 } });

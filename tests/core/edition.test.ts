@@ -84,6 +84,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-8": "6fb2fc6c3b85dd97",
   "gryn-9": "6d5362d9f98b1885",
   "gryn-10": "7121ab489204456b",
+  "gryn-11": "7699abb87091833a",
 };
 
 const RULES = "966e0c2ce18d6625";

@@ -116,7 +116,7 @@ describe("judgement that stood in the code is a number of the edition", () => {
 
   test("a new line has the sets of the practice, and a lift is a compound by its number", () => {
     const row = librarySurvey().rows.find((r) => r.exerciseId === "cable-curl")!;
-    const asked = { id: id(1), mass: 75, unit: "kg", modelVersion: "body-6", sore: false, beginner: false } as const;
+    const asked = { id: id(1), mass: 75, unit: "kg", modelVersion: "body-7", sore: false, beginner: false } as const;
     const made = (changes: OwnEdition["changes"]) =>
       prescribe(exercises.get("cable-curl")!, {}, row.view, editionFrom(own(changes)).method, asked);
     expect(made({ "method.writing.sets": 4 }).reserves).toHaveLength(4);

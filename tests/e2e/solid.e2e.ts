@@ -156,7 +156,7 @@ test("a line planned with an earlier model keeps its numbers until the new ones 
   const notice = page.getByText(/One line was planned with body-2/);
   await expect(notice).toBeVisible();
   await page.getByRole("button", { name: "Show what would change" }).click();
-  await expect(dialog).toContainText("What body-6 would change");
+  await expect(dialog).toContainText("What body-7 would change");
   await expect(dialog).toContainText("Triceps");
   await dialog.getByRole("button", { name: "Keep the numbers" }).click();
   await expect(notice).toBeVisible();

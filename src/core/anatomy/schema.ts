@@ -28,7 +28,8 @@ export const headSchema = z.strictObject({
   volume: z.number().positive().optional(),
   /**
    * attachment and via points, with what they wrap: the humeral head (`over`: always over its back and outer side, also
-   * where the other way would be shorter), or a cylinder: through the hips, or where `bar` puts it
+   * where the other way would be shorter), or a cylinder: through the hips, or where `bar` puts it; its near end is
+   * the one further in, or the one below
    */
   path: z
     .strictObject({
@@ -39,7 +40,9 @@ export const headSchema = z.strictObject({
         .strictObject({
           radius: z.number().positive(),
           side: z.enum(["back", "front"]),
-          bar: z.strictObject({ segment: z.string(), at: point, axis: point }).optional(),
+          bar: z
+            .strictObject({ segment: z.string(), at: point, axis: point, near: z.enum(["inside", "below"]).optional() })
+            .optional(),
         })
         .optional(),
     })
@@ -102,6 +105,10 @@ export const skeletonSchema = z.strictObject({
       /** share of what lies beyond the origin of `centre` that turns with it; the rest is carried with that centre */
       carry: z.number().min(0).max(1).optional(),
       centre: z.string().optional(),
+      /** share of the torque that the muscles of one side carry, where those of both do */
+      share: z.number().positive().max(1).optional(),
+      /** m over the joint's angle: what a force along the hand opens the fingers with, instead of a turn about the axis */
+      opens: table.optional(),
     }),
   ),
   rhythm: z.strictObject({

@@ -15,6 +15,8 @@ const HINGES = [
   "elbow",
   "forearm",
   "wristFlexion",
+  "fingers",
+  "neck",
   "hipFlexion",
   "hipAbduction",
   "hipRotation",

@@ -23,6 +23,8 @@ export const TURNS: readonly Turn[] = [
   { id: "elbow", name: "Elbow bent", least: 0, most: 145 },
   { id: "forearm", name: "Palm down (+) or up", least: -80, most: 80 },
   { id: "wristFlexion", name: "Wrist bent", least: -60, most: 70 },
+  { id: "fingers", name: "Fingers bent", least: 20, most: 250 },
+  { id: "neck", name: "Head bent forwards", least: -30, most: 45, middle: true },
   { id: "hipFlexion", name: "Hip bent", least: -15, most: 120 },
   { id: "hipAbduction", name: "Leg out", least: -20, most: 45 },
   { id: "hipRotation", name: "Leg turned in (+) or out", least: -35, most: 35 },

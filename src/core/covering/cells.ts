@@ -2,6 +2,7 @@
  * What a set of exercises for a group of heads has to cover, as cells: each head in each third of its length, what each
  * head does about which joint, where the arm is and how the hand holds. And which setups cover which cells.
  */
+import { exerciseFor } from "#core/exercises/form";
 import { findHead, headTitle } from "#core/anatomy/anatomy";
 import type { Edition } from "#core/edition/edition";
 import type { Exercise } from "#core/exercises/format";
@@ -130,13 +131,13 @@ export function coveringOf(
     });
   }
   for (const row of rows) {
-    const { arm, grip } = positionsOf(exercises.get(row.exerciseId)!, row.values);
+    const { arm, grip } = positionsOf(exerciseFor(exercises, row)!, row.values);
     if (arm) add(row, { id: `arm ${arm}`, kind: "arm position", name: `arm ${arm}` });
     if (grip) add(row, { id: `grip ${grip}`, kind: "grip", name: grip });
   }
   const setups = rows
     .map((row): Cover => {
-      const exercise = exercises.get(row.exerciseId)!;
+      const exercise = exerciseFor(exercises, row)!;
       const { setupSeconds, changeSeconds } = exercise.stated;
       const sides = exercise.sides === "one" ? 3 * 40 : 0;
       return {
@@ -162,7 +163,7 @@ export function coveringOf(
       );
       return long.length > 0 ? [...long, ...functionsOf(row.view, head, counts).map((fn) => `${head} ${fn}`)] : [];
     });
-    const exercise = exercises.get(row.exerciseId);
+    const exercise = exerciseFor(exercises, row);
     const { arm, grip } = exercise && found.length > 0 ? positionsOf(exercise, row.values) : { arm: null, grip: null };
     return [...found, ...(arm ? [`arm ${arm}`] : []), ...(grip ? [`grip ${grip}`] : [])].filter((id) => cells.has(id));
   };

@@ -140,6 +140,10 @@ function plates(scene: Scene): Prop[] {
     return [disc(add(load, scale(front, at === "upper-back" ? -0.03 : 0.02)), front, 0.13)];
   }
   if (at === "waist" && has(scene, "machine") && !has(scene, "belt")) return [];
+  // a body on its side has it on the upper hip
+  if (at === "waist" && scene.exercise.stance.on.startsWith("forearm-and-"))
+    return [disc(add(load, [0, 0.19 * scene.frames.size, 0]), UP, 0.11)];
+  if (at === "head-back") return [disc(add(load, [0, 0.02, 0]), UP, 0.11)];
   if (at === "waist") {
     // it hangs from a belt
     const low: Vec3 = [load[0] + 0.05, load[1] - 0.42, load[2]];
@@ -498,9 +502,12 @@ function wheel(scene: Scene): Prop[] {
 function legPress(scene: Scene): Prop[] {
   const { projector: p, frames } = scene;
   const ball = actsAt(scene) === "ball";
-  const feet = SIDES.map((s) => placeIn(scene, `foot.${s}`, [ball ? 0.125 : 0.06, -0.08, 0]));
-  const c = mid(feet[0]!, feet[1]!);
-  const soles = scale(unit(add(axisOf(scene, "foot.right", 1), axisOf(scene, "foot.left", 1))), -1);
+  const pushing = SIDES.filter((s) => scene.exercise.sides === "both" || s === "right");
+  const feet = pushing.map((s) => placeIn(scene, `foot.${s}`, [ball ? 0.125 : 0.06, -0.08, 0]));
+  // one foot stands on its half of the plate
+  const [near] = feet;
+  const c = feet.length === 2 ? mid(near!, feet[1]!) : ([near![0], near![1], 0] as Vec3);
+  const soles = scale(unit(pushing.reduce<Vec3>((sum, s) => add(sum, axisOf(scene, `foot.${s}`, 1)), [0, 0, 0])), -1);
   // feet that push with their balls turn on the plate: it stands across the way of the legs
   const normal = ball ? unit(sub(c, originOf(scene, "pelvis"))) : soles;
   const long = unit(cross(Z, normal));

@@ -21,6 +21,8 @@ const JOINT_POINT: Readonly<Record<string, string>> = {
   forearm: "forearm.right",
   wristFlexion: "hand.right",
   wristDeviation: "hand.right",
+  fingers: "knuckles.right",
+  neck: "head",
   knee: "shank.right",
   ankle: "foot.right",
   hipFlexion: "hip-bent.right",

@@ -39,6 +39,8 @@ import method9 from "./gryn-9/method.json" with { type: "json" };
 import planner9 from "./gryn-9/planner.json" with { type: "json" };
 import edition10 from "./gryn-10/edition.json" with { type: "json" };
 import method10 from "./gryn-10/method.json" with { type: "json" };
+import edition11 from "./gryn-11/edition.json" with { type: "json" };
+import yardstick11 from "./gryn-11/yardstick.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -76,4 +78,5 @@ export const later = [
     planner: plannerSchema.parse(planner9),
   },
   { ...editionSchema.parse(edition10), method: helpersSchema.parse(method10) },
+  { ...editionSchema.parse(edition11), yardstick: yardstickSchema.parse(yardstick11) },
 ];

@@ -1,5 +1,5 @@
 /** What taking in a program file would change, in words and as operations; days are matched by their order. */
-import { canonical } from "#core/exercises/setup";
+import { canonical } from "#core/exercises/version";
 import { applyOperation, placeOf, prescriptionsOf } from "#core/program/edit";
 import { groupName } from "#core/planning/groups";
 import { changeSchema, type Change, type Operation, type Prescription, type Program } from "#core/program/document";

@@ -1,7 +1,8 @@
 /** A setup by the id of its exercise, as pages, workers and jobs ask for it; on a measured machine by its own curve. */
 import type { Exercise } from "./format";
 import { findExercise } from "./library";
-import { exerciseVersion, resolveSetup, sameVersion, type Setup, type Values } from "./setup";
+import { resolveSetup, type Setup, type Values } from "./setup";
+import { exerciseVersion, sameVersion } from "./version";
 
 /** force over what the pin says, at shares of the way */
 export type Profile = readonly (readonly [number, number])[];

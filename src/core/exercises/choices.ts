@@ -44,6 +44,9 @@ export const BASES = [
   "forearms-and-feet",
   "hands-and-heels",
   "hands-and-knees",
+  "shoulders-and-heels",
+  "forearm-and-foot",
+  "forearm-and-knee",
 ] as const;
 export type Base = (typeof BASES)[number];
 
@@ -74,6 +77,8 @@ export const FAMILIES = [
   "forearm-turn",
   "hip-rotation",
   "hip-flexion",
+  "grip",
+  "neck",
 ] as const;
 export type Family = (typeof FAMILIES)[number];
 

@@ -1,4 +1,5 @@
 /** What a schema cannot see in an exercise file: names that mean nothing, numbers no body or machine can have. */
+import { FORMS } from "#core/exercises/form";
 import { ATTACHMENTS } from "#core/exercises/attachments.data";
 import { findHead, muscles, skeleton } from "#core/anatomy/anatomy";
 import { type Binding, type Exercise } from "#core/exercises/format";
@@ -32,14 +33,31 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
     hold: exercise.hold,
   }))
     if (!parameters.has(binding.parameter)) fault(path, `there is no parameter called ${binding.parameter}`);
-  exercise.aims?.forEach((h, i) => {
-    const muscle = findHead(h)?.muscle;
-    if (!muscle || !exercise.targets.includes(muscle))
-      fault(["aims", i], `there is no head called ${h} in its targets`);
+  const meant = ({ targets, aims }: Pick<Exercise, "targets" | "aims">, at: PropertyKey[]) => {
+    aims?.forEach((h, i) => {
+      const muscle = findHead(h)?.muscle;
+      if (!muscle || !targets.includes(muscle))
+        fault([...at, "aims", i], `there is no head called ${h} in its targets`);
+    });
+    targets.forEach(
+      (t, i) => muscles.some((m) => m.id === t) || fault([...at, "targets", i], `there is no muscle called ${t}`),
+    );
+  };
+  meant(exercise, []);
+  exercise.turned?.forEach((t, i) => {
+    meant(t, ["turned", i]);
+    if (!parameters.has(t.parameter)) fault(["turned", i, "parameter"], `there is no parameter called ${t.parameter}`);
   });
-  exercise.targets.forEach(
-    (t, i) => muscles.some((m) => m.id === t) || fault(["targets", i], `there is no muscle called ${t}`),
-  );
+  exercise.parameters.forEach((p, i) => {
+    const ids = FORMS[p.id];
+    if (!ids) return;
+    if (!p.options) fault(["parameters", i, "options"], `${p.id} must be a choice of ${ids.join(", ")}`);
+    p.options?.forEach(
+      (o, k) =>
+        ids.includes(o.id ?? "") ||
+        fault(["parameters", i, "options", k, "id"], `an option of ${p.id} must be one of ${ids.join(", ")}`),
+    );
+  });
   exercise.loads.forEach(
     (l, i) =>
       l.at === "held" ||

@@ -123,11 +123,13 @@ import romanianDeadlift from "./library/romanian-deadlift.json" with { type: "js
 import cableHipExtension from "./library/cable-hip-extension.json" with { type: "json" };
 import diagonalCableKickback from "./library/diagonal-cable-kickback.json" with { type: "json" };
 import floorBridge from "./library/floor-bridge.json" with { type: "json" };
+import oneLegBridge from "./library/one-leg-bridge.json" with { type: "json" };
 import hipThrust from "./library/hip-thrust.json" with { type: "json" };
 import machineHipKickback from "./library/machine-hip-kickback.json" with { type: "json" };
 import kneelingLeanBack from "./library/kneeling-lean-back.json" with { type: "json" };
 import legExtension from "./library/leg-extension.json" with { type: "json" };
 import kneelingLegCurl from "./library/kneeling-leg-curl.json" with { type: "json" };
+import slidingLegCurl from "./library/sliding-leg-curl.json" with { type: "json" };
 import lyingLegCurl from "./library/lying-leg-curl.json" with { type: "json" };
 import seatedLegCurl from "./library/seated-leg-curl.json" with { type: "json" };
 import bentOverCalfRaise from "./library/bent-over-calf-raise.json" with { type: "json" };
@@ -148,6 +150,7 @@ import dumbbellSideBend from "./library/dumbbell-side-bend.json" with { type: "j
 import hangingKneeRaise from "./library/hanging-knee-raise.json" with { type: "json" };
 import hangingLegRaise from "./library/hanging-leg-raise.json" with { type: "json" };
 import plank from "./library/plank.json" with { type: "json" };
+import sidePlank from "./library/side-plank.json" with { type: "json" };
 import rollOut from "./library/roll-out.json" with { type: "json" };
 import straightLegSitUp from "./library/straight-leg-sit-up.json" with { type: "json" };
 import oneHandDumbbellCarry from "./library/one-hand-dumbbell-carry.json" with { type: "json" };
@@ -169,6 +172,9 @@ import cableHipOutwardTurn from "./library/cable-hip-outward-turn.json" with { t
 import cableHipFlexion from "./library/cable-hip-flexion.json" with { type: "json" };
 import turnedInLegRaise from "./library/turned-in-leg-raise.json" with { type: "json" };
 import turnedOutKneeRaise from "./library/turned-out-knee-raise.json" with { type: "json" };
+import fingerCurl from "./library/finger-curl.json" with { type: "json" };
+import barHang from "./library/bar-hang.json" with { type: "json" };
+import lyingNeckExtension from "./library/lying-neck-extension.json" with { type: "json" };
 
 const files: readonly unknown[] = [
   barbellBenchPress,
@@ -290,11 +296,13 @@ const files: readonly unknown[] = [
   cableHipExtension,
   diagonalCableKickback,
   floorBridge,
+  oneLegBridge,
   hipThrust,
   machineHipKickback,
   kneelingLeanBack,
   legExtension,
   kneelingLegCurl,
+  slidingLegCurl,
   lyingLegCurl,
   seatedLegCurl,
   bentOverCalfRaise,
@@ -315,6 +323,7 @@ const files: readonly unknown[] = [
   hangingKneeRaise,
   hangingLegRaise,
   plank,
+  sidePlank,
   rollOut,
   straightLegSitUp,
   oneHandDumbbellCarry,
@@ -336,6 +345,9 @@ const files: readonly unknown[] = [
   cableHipFlexion,
   turnedInLegRaise,
   turnedOutKneeRaise,
+  fingerCurl,
+  barHang,
+  lyingNeckExtension,
 ];
 
 export const library: readonly Exercise[] = files.map((file) => exerciseSchema.parse(file));

@@ -1,6 +1,6 @@
 /** A practice's own exercises: begun from another, read back from a file, compared with what was there. */
 import type { Exercise } from "./format";
-import { canonical } from "./setup";
+import { canonical } from "./version";
 
 /** who may choose it: everybody of the practice, or only who made it */
 export const SCOPES = ["practice", "mine"] as const;

@@ -25,7 +25,17 @@ export const parameterSchema = z
     max: z.number(),
     step: z.number().positive(),
     default: z.number(),
-    options: z.array(z.strictObject({ value: z.number(), id: z.string().optional(), name: z.string() })).optional(),
+    options: z
+      .array(
+        z.strictObject({
+          value: z.number(),
+          id: z.string().optional(),
+          name: z.string(),
+          /** equipment that this choice asks for beside the exercise's own */
+          needs: z.array(z.enum(EQUIPMENT)).optional(),
+        }),
+      )
+      .optional(),
     explains: z.string().optional(),
   })
   .refine((p) => p.min < p.max && p.default >= p.min && p.default <= p.max, "the default must lie between min and max");
@@ -50,6 +60,17 @@ export const exerciseSchema = z
     targets: z.array(z.string()).min(1),
     /** heads of its targets that it is for, where it is not for all of them: a side raise among the deltoids */
     aims: z.array(z.string()).min(1).optional(),
+    /** from a value of a parameter on it is for other muscles: a row with the elbows out */
+    turned: z
+      .array(
+        z.strictObject({
+          parameter: z.string(),
+          from: z.number(),
+          targets: z.array(z.string()).min(1),
+          aims: z.array(z.string()).min(1).optional(),
+        }),
+      )
+      .optional(),
     parameters: z.array(parameterSchema).max(8),
     stance: z.strictObject({
       on: z.enum(BASES),

@@ -1,9 +1,10 @@
 /** From an exercise and parameter values to one setup: every number resolved, with a stable key. */
-import { sha256 } from "@noble/hashes/sha2.js";
-import { bytesToHex, utf8ToBytes } from "@noble/hashes/utils.js";
 import type { Binding, Exercise, Parameter } from "#core/exercises/format";
 import type { Base, PoseCoordinate } from "#core/exercises/choices";
 import { findAttachment, type Attachment } from "#core/exercises/attachments";
+import { formOf } from "#core/exercises/form";
+import { partOf, type Part } from "#core/exercises/part";
+import { canonical, exerciseVersion } from "#core/exercises/version";
 import { resolveLoad, type SetupLoad } from "#core/exercises/loads/loads";
 import { curveValue, makeCurve } from "#core/base/curve";
 import type { Vec3 } from "#core/base/vector";
@@ -32,39 +33,11 @@ export interface Setup {
   readonly movesArms: boolean;
   readonly raisesHeel: boolean;
   readonly loads: readonly SetupLoad[];
+  /** what of the way is done, in shares of it; null for all of it */
+  readonly part: Part | null;
   /** what is held, where the exercise says it, and what the fingers hold of it in this way of holding */
   readonly attachment: Attachment | null;
   readonly hold: number;
-}
-
-/** JSON with sorted keys, so that the same content always gives the same text */
-export function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(",")}]`;
-  if (value && typeof value === "object")
-    return `{${Object.entries(value)
-      .filter(([, v]) => v !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => `${JSON.stringify(k)}:${canonical(v)}`)
-      .join(",")}}`;
-  return JSON.stringify(value);
-}
-
-/** the first 12 hex digits of a text's hash: what tells two versions of a content apart */
-export const digest = (text: string): string => bytesToHex(sha256(utf8ToBytes(text))).slice(0, 12);
-
-const versions = new WeakMap<Exercise, string>();
-
-/** digest of the canonical content */
-export function exerciseVersion(exercise: Exercise): string {
-  let v = versions.get(exercise);
-  if (!v) versions.set(exercise, (v = digest(canonical(exercise))));
-  return v;
-}
-
-/** the same exercise, differently loaded: it goes by the version it was made from */
-export function sameVersion(exercise: Exercise, version: string): Exercise {
-  versions.set(exercise, version);
-  return exercise;
 }
 
 const decimals = (step: number) =>
@@ -133,7 +106,9 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
   const place = (p: readonly [Binding, Binding, Binding]): Vec3 => [num(p[0]), num(p[1]), num(p[2])];
   const angles = (given: Exercise["stance"]["angles"]): Angles =>
     Object.fromEntries(Object.entries(given).map(([c, b]) => [c, num(b)]));
-  const { stance, path, loads, chains } = exercise;
+  const form = formOf(exercise, values);
+  const { stance } = form;
+  const { path, loads, chains } = exercise;
   const attachment = attachmentOf(exercise, values);
   const reader = {
     number: num,
@@ -142,7 +117,7 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
       p ? makeCurve(p.map(([s, factor]) => [s, num(factor)])) : null,
   };
   return {
-    exercise,
+    exercise: form,
     exerciseVersion: exerciseVersion(exercise),
     values,
     key: setupKey(exercise, given),
@@ -156,6 +131,7 @@ export function resolveSetup(exercise: Exercise, given: Values = {}): Setup {
     movesArms: chains.includes("arm") || path.some((p) => p.hand !== undefined || "elevation" in p.angles),
     raisesHeel: path.some((p) => "heel" in p.angles),
     loads: loads.map((l) => resolveLoad(l.at === "held" && attachment ? { ...l, at: attachment.at } : l, reader)),
+    part: partOf(exercise, values),
     attachment,
     hold: num(exercise.hold),
   };
@@ -189,6 +165,10 @@ const HEIGHTS: Partial<Record<Base, number>> = {
   "forearms-and-feet": 0.05,
   "hands-and-knees": 0.1,
   "hands-and-heels": 0.9,
+  // of the heels on what slides; of the elbow
+  "shoulders-and-heels": 0.03,
+  "forearm-and-foot": 0.05,
+  "forearm-and-knee": 0.05,
 };
 
 /** what a setup is called in a list: the exercise, then what differs from its default */

@@ -5,11 +5,12 @@
  * 70 % of their strength, gives each head's tension over the rep.
  */
 import type { Joint } from "#core/exercises/joints";
+import type { Part } from "#core/exercises/part";
 import type { Setup } from "#core/exercises/setup";
 import { heightOf } from "#core/mechanics/chains";
 import { spineOf, wristWatch, type Demand, type Spine } from "#core/mechanics/demands";
 import { frameRecorder, type Frames } from "#core/mechanics/frames";
-import { gripWatch, type GripWatch } from "#core/mechanics/grip";
+import { gripWatch, openingOf, type GripWatch } from "#core/mechanics/grip";
 import { limitWatch } from "#core/mechanics/limits";
 import { applyLoads, cablesThroughTrunk, GRAVITY, placeLoads } from "#core/mechanics/loads";
 import { addContacts } from "#core/mechanics/contacts";
@@ -126,14 +127,8 @@ export interface AnalyseOptions {
    * of the sticking point at `EFFORT` of it. What the body can lift is told fresh in either case.
    */
   chosen?: Chosen | null;
-  /** the part of the rep that is done, in shares of the way: loads stay where the whole rep has them */
+  /** the part of the rep that is done, the setup's own unless given: loads stay where the whole rep has them */
   part?: Part | null;
-}
-
-/** from where to where of the rep, 0 to 1; taken to the nearest sample, at least two of them */
-export interface Part {
-  from: number;
-  to: number;
 }
 
 export interface Chosen {
@@ -320,6 +315,7 @@ function walk(
   const poses = whole.slice(first, last + 1);
   const samples = poses.length;
   const { forces } = workspace;
+  forces.opening = openingOf(setup);
   const state = freshState(workspace);
   applyPose(model, state, setup, whole[0]!, side);
   const loads = placeLoads(model, state, setup, side);
@@ -496,14 +492,18 @@ export function analyse(
   workspace: Workspace = workspaceOf(model),
 ): Analysis {
   const { samples = DEFAULT_SAMPLES, side = "right", frames: drawn = false } = options;
+  const { part } = setup;
+  const own = options.part === undefined && part !== null;
+  // a setup that does a part of the way has as many samples in it as another has in all of its
+  const whole = own ? Math.round((samples - 1) / (part.to - part.from)) + 1 : samples;
   let poses: Pose[];
   try {
-    poses = samplePath(model, setup, samples, side, workspace);
+    poses = samplePath(model, setup, whole, side, workspace);
   } catch (e) {
     if (e instanceof RangeError || e instanceof PostureError) return impossible(model, setup, samples, e.message);
     throw e;
   }
-  const w = walk(model, setup, poses, endsOf(options.part, samples), side, drawn, workspace);
+  const w = walk(model, setup, poses, endsOf(own ? part : options.part, whole), side, drawn, workspace);
   const strength = strengthOf(w);
   const warnings = faultsOf(w, strength);
   const feasible = warnings.length === 0;

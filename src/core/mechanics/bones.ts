@@ -2,7 +2,8 @@
 import { skeleton } from "#core/anatomy/anatomy";
 import type { Limb } from "#core/anatomy/limbs";
 import { LIMBS, sided, SIDES, type Body, type Freedom, type Segment, type Side } from "#core/mechanics/model";
-import type { Vec3 } from "#core/base/vector";
+import { makeCurve } from "#core/base/curve";
+import { RAD, type Vec3 } from "#core/base/vector";
 
 const ROOT = ["root.x", "root.y", "root.z", "root.pitch", "root.roll", "root.turn"] as const;
 
@@ -117,9 +118,15 @@ function addFreedoms(f: Bones): void {
         frame: segmentAt(f, data.frame, side),
         axis: mirrorAxis(data.axis, side),
         moved: Uint8Array.from(f.segments, (_, i) => (descendsFrom(i, segment) ? 1 : 0)),
-        coordinate: joint.kind === "hinge" ? joint.coordinates[0]! : -1,
+        coordinate: data.opens
+          ? coordinateAt(f, sided(data.id, side))
+          : joint.kind === "hinge"
+            ? joint.coordinates[0]!
+            : -1,
         carry: data.carry ?? 1,
         centre: data.centre ? segmentAt(f, data.centre, side) : segment,
+        share: data.share ?? 1,
+        opens: data.opens ? makeCurve(data.opens.map(([deg, m]) => [deg * RAD, m * f.size] as const)) : null,
       });
     }
 }

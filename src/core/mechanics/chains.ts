@@ -64,6 +64,8 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
   if (id === "thoracicFlexion") return false;
   if (chain === "spine") return id === "lumbarFlexion" || exercise.sides === "one";
   if (chain === "arm") {
+    if (id === "neck" || id === "fingers") return isDriven(keys, id);
+    if (isDriven(keys, "neck")) return false;
     const pad = exercise.supports.includes("preacher-pad") || exercise.supports.includes("forearm-pad");
     // a forearm on its pad may turn about its own length, where that is the exercise
     if (exercise.supports.includes("forearm-pad")) return WRIST.has(id) || (id === "forearm" && drives(id));
@@ -123,6 +125,8 @@ function softOf(setup: Setup, id: string): number {
 
 /** Nm with which a seat carries a thigh that lies on it, or the trunk an arm: what presses it down needs no muscle */
 const SEAT = 150;
+/** Nm about all finger joints that a palm takes of a hand that closes on a handle: more than its fingers have */
+const PALM = 20;
 
 /** deg over the rep from which on the path turns a joint */
 const DRIVEN = 5;
@@ -182,6 +186,8 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
           ? [{ rows: [row], torque: SEAT, shaft: -1 }]
           : [],
       ),
+      // what closes the fingers more than the load opens them presses the handle into the palm
+      ...rows.flatMap((f, row): Column[] => (idOf(f) === "fingers" ? [{ rows: [row], torque: -PALM, shaft: -1 }] : [])),
       // an arm laid on the side of the trunk is held up by it
       ...rows.flatMap((f, row): Column[] =>
         setup.exercise.supports.includes("trunk") && idOf(f) === "shoulderAbduction"

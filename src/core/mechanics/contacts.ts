@@ -3,7 +3,7 @@ import type { Setup } from "#core/exercises/setup";
 import { push, totalOf, type Forces } from "#core/mechanics/loads";
 import { sided, type Model, type Side } from "#core/mechanics/model";
 import { readPoint, type State } from "#core/mechanics/state";
-import type { Vec3 } from "#core/base/vector";
+import { add, scale, type Vec3 } from "#core/base/vector";
 
 const TF = new Float64Array(6);
 const TU = new Float64Array(6);
@@ -46,6 +46,7 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
     [name, other],
   ];
   const foot = setup.raisesHeel ? "ball" : "midfoot";
+  const legs = (name: string): Place[] => (setup.exercise.sides === "one" ? [[name, side]] : both(name));
   switch (on) {
     case "feet":
       return pair(body, both(foot), true);
@@ -74,7 +75,13 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
     case "hands-and-knees":
       return apart(body, both("grip"), both("knee-front"), 0);
     case "shoulders-and-feet":
-      return apart(body, [["upper-back", null]], both("midfoot"), setup.footPush);
+      return apart(body, [["upper-back", null]], legs("midfoot"), setup.footPush);
+    case "shoulders-and-heels":
+      return apart(body, [["upper-back", null]], legs("heel"), setup.footPush);
+    case "forearm-and-foot":
+      return apart(body, [["elbow", side]], [["foot-edge", side]], 0);
+    case "forearm-and-knee":
+      return apart(body, [["elbow", side]], [["knee-outside", side]], 0);
   }
 }
 
@@ -118,19 +125,32 @@ function pair(body: Body, [own, other]: readonly [Place, Place], passesCouple: b
 }
 
 /**
- * two places apart along the body: vertical forces by the sagittal balance; the second also pushes along the floor,
- * by `along` of its vertical force
+ * two places apart along the body: vertical forces by the balance in the upright plane through both; the second also
+ * pushes along the floor, by `along` of its vertical force
  */
 function apart(body: Body, first: readonly Place[], second: readonly Place[], along: number): void {
   const [firsts, seconds] = [first.map((p) => put(body, p)), second.map((p) => put(body, p))];
-  const [pa, pb] = [firsts[0]![1], seconds[0]![1]];
+  const middle = (places: readonly (readonly [number, Vec3])[]): Vec3 =>
+    scale(
+      places.reduce<Vec3>((sum, [, p]) => add(sum, p), [0, 0, 0]),
+      1 / places.length,
+    );
+  const [pa, pb] = [middle(firsts), middle(seconds)];
+  // the way between them along the floor
+  const far = Math.hypot(pb[0] - pa[0], pb[2] - pa[2]) || 1e-9;
+  const [dx, dz] = [(pb[0] - pa[0]) / far, (pb[2] - pa[2]) / far];
   for (const [t, force] of body.parts) {
-    const [fx, fy] = [-t[0]!, -t[1]!];
-    // moment about the first: V_b and H_b = along V_b act at the second
-    const vb = (-t[5]! - (pa[0] * fy - pa[1] * fx)) / (pb[0] - pa[0] - along * (pb[1] - pa[1]) || 1e-9);
-    const hb = along * vb;
-    for (const [n] of firsts) force.set([(fx - hb) / firsts.length, (fy - vb) / firsts.length, 0], 3 * n);
-    for (const [n] of seconds) force.set([hb / seconds.length, vb / seconds.length, 0], 3 * n);
+    const [fy, f] = [-t[1]!, -t[0]! * dx - t[2]! * dz];
+    // moment in their plane about the first: V_b and H_b = along V_b act at the second
+    const moment = -(t[5]! * dx - t[3]! * dz) - ((pa[0] * dx + pa[2] * dz) * fy - pa[1] * f);
+    const push = along * (dx < 0 ? -1 : 1);
+    const vb = moment / (far - push * (pb[1] - pa[1]) || 1e-9);
+    const hb = push * vb;
+    const ha = f - hb;
+    for (const [n] of firsts)
+      force.set([(ha * dx) / firsts.length, (fy - vb) / firsts.length, (ha * dz) / firsts.length], 3 * n);
+    for (const [n] of seconds)
+      force.set([(hb * dx) / seconds.length, vb / seconds.length, (hb * dz) / seconds.length], 3 * n);
   }
 }
 

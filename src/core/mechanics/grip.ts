@@ -19,6 +19,12 @@ export interface GripWatch {
   most: (n: number) => number;
 }
 
+/** what a handle asks of the fingers that close on it, over an ordinary one; 0 where they hold nothing */
+export function openingOf({ attachment, hold }: Pick<Setup, "attachment" | "hold">): number {
+  const factor = attachment ? attachment.grip : 1;
+  return factor === null ? 0 : 1 / (factor * hold);
+}
+
 /** null where nothing is held with the fingers */
 export function gripWatch(model: Model, setup: Setup, side: Side, samples: number): GripWatch | null {
   const factor = setup.attachment ? setup.attachment.grip : 1;

@@ -153,8 +153,9 @@ function cylinderOf(f: Bones, c: CylinderData, side: Side, scale: number): Cylin
   const e0 = unit(sub(away, scaleBy(axis, dot(away, axis))));
   // the near end is on the inner side
   const inner: Vec3 = side === "left" ? [0, 0, 1] : [0, 0, -1];
+  const near: Vec3 = c.bar.near === "below" ? [0, -1, 0] : inner;
   const across = cross(axis, e0);
-  const e1 = dot(across, inner) < 0 ? scaleBy(across, -1) : across;
+  const e1 = dot(across, near) < 0 ? scaleBy(across, -1) : across;
   const at = mirrorPoint(
     c.bar.at.map((v) => v * f.size),
     side,

@@ -39,6 +39,8 @@ const JOINT: Readonly<Record<string, string>> = {
   forearm: "forearm",
   wristFlexion: "wrist",
   wristDeviation: "wrist",
+  neck: "neck",
+  fingers: "hand",
   protraction: "shoulder blade",
   knee: "knee",
   ankle: "ankle",

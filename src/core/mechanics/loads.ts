@@ -6,7 +6,8 @@
 import { clamp } from "#core/base/numbers";
 import { endOf, fixedOf, GRAVITY, unitOf, type From, type Meeting } from "#core/exercises/loads/loads";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
-import type { Model, Side } from "#core/mechanics/model";
+import { curveValue, type Curve } from "#core/base/curve";
+import type { Freedom, Model, Side } from "#core/mechanics/model";
 import { loadPoints } from "#core/mechanics/posture";
 import { readPoint, worldPoint, type State } from "#core/mechanics/state";
 import { add, norm, scale, sub, type Vec3 } from "#core/base/vector";
@@ -34,6 +35,8 @@ export interface Forces {
   unit: Float64Array;
   fixedCouple: Float64Array;
   unitCouple: Float64Array;
+  /** what opens the fingers beside an ordinary handle: more round a thick bar, nothing where they hold nothing */
+  opening: number;
 }
 
 const ROOM = 64;
@@ -45,6 +48,7 @@ export const makeForces = (): Forces => ({
   unit: new Float64Array(3 * ROOM),
   fixedCouple: new Float64Array(3 * ROOM),
   unitCouple: new Float64Array(3 * ROOM),
+  opening: 1,
 });
 
 /** world place of a load's fixed end; frames other than the floor are those of the first sample */
@@ -185,7 +189,8 @@ export function totalOf(f: Forces, force: Float64Array, out: Float64Array): void
 /** moment of all forces on the far side of freedom f, about its axis: fixed Nm, and Nm for each kg of the load */
 export function torquesOf(model: Model, state: State, f: Forces, freedom: number, out: Float64Array): void {
   const { axes, o } = state;
-  const { moved, segment, carry, centre } = model.freedoms[freedom]!;
+  const { moved, segment, carry, centre, share, opens } = model.freedoms[freedom]!;
+  if (opens) return openingOf(state, f, model.freedoms[freedom]!, opens, out);
   const ax = axes[3 * freedom]!;
   const ay = axes[3 * freedom + 1]!;
   const az = axes[3 * freedom + 2]!;
@@ -219,6 +224,24 @@ export function torquesOf(model: Model, state: State, f: Forces, freedom: number
       cz * f.unit[k + 2]! +
       carry * (ax * f.unitCouple[k]! + ay * f.unitCouple[k + 1]! + az * f.unitCouple[k + 2]!);
   }
-  out[0] = fixed;
-  out[1] = unit;
+  out[0] = share * fixed;
+  out[1] = share * unit;
+}
+
+/** what opens the fingers: forces on the hand along it, from the wrist out, at the lever of the angle they are bent by */
+function openingOf(state: State, f: Forces, { segment, coordinate }: Freedom, opens: Curve, out: Float64Array): void {
+  const { R, q } = state;
+  const b = 9 * segment;
+  // the hand hangs from the wrist against its y
+  const [x, y, z] = [-R[b + 1]!, -R[b + 4]!, -R[b + 7]!];
+  const lever = f.opening * curveValue(opens, q[coordinate]!);
+  let [fixed, unit] = [0, 0];
+  for (let n = 0; n < f.count; n++) {
+    if (f.segment[n] !== segment) continue;
+    const k = 3 * n;
+    fixed += x * f.fixed[k]! + y * f.fixed[k + 1]! + z * f.fixed[k + 2]!;
+    unit += x * f.unit[k]! + y * f.unit[k + 1]! + z * f.unit[k + 2]!;
+  }
+  out[0] = -lever * fixed;
+  out[1] = -lever * unit;
 }

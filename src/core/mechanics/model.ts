@@ -9,7 +9,7 @@ import type { Curve } from "#core/base/curve";
 import { RAD, type Vec3 } from "#core/base/vector";
 
 /** Changes with every change to anatomy data or equations: part of every cache key and of every stored result. */
-export const MODEL_VERSION = "body-6";
+export const MODEL_VERSION = "body-7";
 
 export type Side = "right" | "left";
 export const SIDES: readonly Side[] = ["right", "left"];
@@ -62,6 +62,10 @@ export interface Freedom {
    */
   readonly carry: number;
   readonly centre: number;
+  /** share of the torque that the muscles of one side carry */
+  readonly share: number;
+  /** lever (m over rad) of a force along the hand that opens the fingers; null for joints that simply turn */
+  readonly opens: Curve | null;
 }
 
 export interface ModelHead {

@@ -37,7 +37,7 @@ const PIECES = 32;
 const SOLVED_PIECES = 12;
 /** joints whose turning counts as travel; plane and elevation count as the swing they make together */
 const DRIVEN = POSE_COORDINATES.flatMap((c, at) =>
-  ["plane", "elevation", "pitch", "roll", "turn", "heel", "neck"].includes(c) ? [] : [at],
+  ["plane", "elevation", "pitch", "roll", "turn", "heel"].includes(c) ? [] : [at],
 );
 
 /** writes a + (b - a) t to out */

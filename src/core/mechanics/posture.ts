@@ -120,7 +120,14 @@ function carries(on: Setup["on"], works: boolean): boolean {
 }
 
 /** bases that both legs belong to, whatever one arm does */
-const ON_BOTH: ReadonlySet<string> = new Set(["shanks", "thighs", "hands-and-feet", "hands-and-knees"]);
+const ON_BOTH: ReadonlySet<string> = new Set([
+  "shanks",
+  "thighs",
+  "hands-and-feet",
+  "hands-and-knees",
+  "forearm-and-foot",
+  "forearm-and-knee",
+]);
 
 function placeLeg(q: Float64Array, own: Int32Array, setup: Setup, pose: Pose, works: boolean, stands: boolean) {
   const { on } = setup;
@@ -179,6 +186,9 @@ const BASE_POINTS: Record<Setup["on"], (foot: string, side: Side, other: Side) =
   "hands-and-heels": () => ["heel.right", "heel.left"],
   "hands-and-knees": () => ["knee-front.right", "knee-front.left"],
   "shoulders-and-feet": () => ["upper-back"],
+  "shoulders-and-heels": () => ["upper-back"],
+  "forearm-and-foot": (_, side) => [`foot-edge.${side}`],
+  "forearm-and-knee": (_, side) => [`knee-outside.${side}`],
   shanks: () => ["knee-front.right", "knee-front.left"],
   seat: () => [],
   bench: () => [],
@@ -283,24 +293,30 @@ const FAR_END: Partial<Record<Setup["on"], string>> = {
   "forearms-and-feet": "elbow",
   "hands-and-knees": "grip",
   "hands-and-heels": "grip",
+  "shoulders-and-heels": "heel",
+  "forearm-and-foot": "elbow",
+  "forearm-and-knee": "elbow",
 };
+/** a body on its side is rolled, one on its front or back is pitched */
+const ON_SIDE: ReadonlySet<string> = new Set(["forearm-and-foot", "forearm-and-knee"]);
 
 /** bases at two ends of the body: it is pitched until both are where they belong */
 export const isLevelled = (on: Setup["on"]): boolean => on in FAR_END;
 
-/** a body on two ends: pitched about its near end until the far one is where it belongs */
+/** a body on two ends: pitched or rolled about its near end until the far one is where it belongs */
 function level(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
   const lies = FAR_END[setup.on]!;
   const over = setup.height * model.size;
+  const by = ON_SIDE.has(setup.on) ? "roll" : "pitch";
   solve(
     (v) => {
-      setAngle(pose, "pitch", v);
+      setAngle(pose, by, v);
       applyPose(model, state, setup, pose, side);
       return point(model, state, sided(lies, side))[1]! - over;
     },
-    angleOf(pose, "pitch"),
+    angleOf(pose, by),
     -3,
-    "the arms do not reach the floor",
+    "the far end does not reach the floor",
   );
 }
 

@@ -1,5 +1,5 @@
 /** What tells one survey of the library from another: the model that made it and the setups that it is of. */
-import { digest } from "#core/exercises/setup";
+import { digest } from "#core/exercises/version";
 import { MODEL_VERSION } from "#core/mechanics/model";
 
 /** @param keys of the setups, in their order */

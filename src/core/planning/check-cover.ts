@@ -1,4 +1,5 @@
 /** What a week covers and what it leaves out: parts, lengths, arm positions, grips; techniques and layout. */
+import { exerciseFor } from "#core/exercises/form";
 import type { Exercise } from "#core/exercises/format";
 import type { BodyView } from "#core/mechanics/survey";
 import type { Check, Fix, Named, Week } from "#core/planning/judged";
@@ -27,7 +28,7 @@ export function parts({ program, client, exercises, partFor, method }: Week): Ch
     const all = prescriptionsOf(program);
     const own = all.filter((p) => groupFor(p) === g.id);
     if (!priority || own.length === 0) return [];
-    const familyOf = (p: Prescription) => exercises.get(p.exerciseId)?.family;
+    const familyOf = (p: Prescription) => exerciseFor(exercises, p)?.family;
     const need = partNeed(priority);
     return g.watch.map((w): Check => {
       const sets = all.reduce((s, p) => s + p.reserves.length * partShare(w, p, familyOf(p), method), 0);
@@ -84,7 +85,7 @@ export function thirds({ program, client, viewOf, method }: Week): Check[] {
 /** arm positions and grips of a group over the week, of every line that is one for it */
 export function positions({ program, client, exercises, method }: Week): Check[] {
   const all = prescriptionsOf(program).flatMap((p) => {
-    const exercise = exercises.get(p.exerciseId);
+    const exercise = exerciseFor(exercises, p);
     return exercise ? [{ p, exercise }] : [];
   });
   return groups.flatMap((g): Check[] => {
@@ -180,7 +181,7 @@ export function spine({ program, method, exercises, viewOf }: Week): Check[] {
     d.blocks
       .flatMap((b) => b.prescriptions)
       .reduce((sum, p) => {
-        const [view, e] = [viewOf(p), exercises.get(p.exerciseId)];
+        const [view, e] = [viewOf(p), exerciseFor(exercises, p)];
         return view && e ? sum + spinePoints(view, e.family) * p.reserves.length : sum;
       }, 0),
   );
@@ -233,7 +234,7 @@ export function endedElsewhere(
 /** lines that something else ends than what they are for */
 export function limiters({ program, exercises, viewOf, method }: Week): Check[] {
   return prescriptionsOf(program).flatMap((p): Check[] => {
-    const [view, e] = [viewOf(p), exercises.get(p.exerciseId)];
+    const [view, e] = [viewOf(p), exerciseFor(exercises, p)];
     const total = view?.limiters.reduce((s, l) => s + l.elasticity, 0) ?? 0;
     const first = view?.limiters[0];
     if (!view || !e || !first || total <= 0) return [];
@@ -262,7 +263,7 @@ export function techniqueChecks({ program, client, exercises, viewOf, method }: 
     operations: [{ kind: "change", prescriptionId: p.id, change: { technique: null } }],
   });
   const out = lines.flatMap(({ p, t }): Check[] => {
-    const [view, exercise] = [viewOf(p), exercises.get(p.exerciseId)];
+    const [view, exercise] = [viewOf(p), exerciseFor(exercises, p)];
     if (!view || !exercise) return [];
     const refusals: Refusal[] = refusalsOf(
       findTechnique(t.id),
@@ -345,7 +346,7 @@ export function twoWeeks({ whole, method }: Week): Check[] {
 /** lines whose smallest step is so coarse that no window of reps bridges it */
 export function steps({ program, exercises, method }: Week): Check[] {
   return prescriptionsOf(program).flatMap((p): Check[] => {
-    const e = exercises.get(p.exerciseId);
+    const e = exerciseFor(exercises, p);
     if (!e) return [];
     const load = (p.load?.unit === p.loadStep.unit ? p.load.value : 0) || e.stated.usualLoad;
     const share = p.loadStep.value / Math.max(p.loadStep.value, load + p.bodyLoad);

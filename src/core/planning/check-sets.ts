@@ -1,4 +1,5 @@
 /** How sets are done: tempo, rest, effort through a line and through a session, repetitions by class. */
+import { exerciseFor } from "#core/exercises/form";
 import { onDay } from "#core/clients/client";
 import { mean } from "#core/base/numbers";
 import { classOf, ladderOf, leastReserve, placesOf, repFloor, type KnownLine } from "#core/planning/effort";
@@ -19,7 +20,7 @@ const change = (prescriptionId: string, to: Partial<Prescription>): Operation =>
 const knownIn =
   ({ viewOf, exercises }: Week): KnownLine =>
   (p) => {
-    const [view, exercise] = [viewOf(p), exercises.get(p.exerciseId)];
+    const [view, exercise] = [viewOf(p), exerciseFor(exercises, p)];
     return view && exercise ? { view, exercise } : null;
   };
 
@@ -102,7 +103,7 @@ export function loads({ program, all, client, exercises }: Week): Check[] {
   const { unit } = client;
   if (unit === undefined) return [];
   const wrong = linesOf(all).flatMap(({ day, p }) => {
-    const exercise = exercises.get(p.exerciseId);
+    const exercise = exerciseFor(exercises, p);
     const there = exercise && loadStepFor({ ...onDay(client, all.days, day.id), unit }, exercise);
     return there && p.loadStep.unit === there.unit && !sameStep(p.loadStep, there) ? [{ p, there }] : [];
   });

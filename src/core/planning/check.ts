@@ -2,6 +2,7 @@
  * The check of a week: judgements as data, each with its number, its limit, its state and the operations that mend
  * it. What a screen says of them is in check-words.ts; what a solver scores is the same numbers.
  */
+import { exerciseFor } from "#core/exercises/form";
 import { thereOn } from "#core/clients/client";
 import { minutesFor, weekdaysFor } from "#core/clients/days";
 import type { Method } from "#core/edition/method";
@@ -46,7 +47,7 @@ export function checkWeek(
   const whom = whomOf(client);
   const viewOf = known.viewOf ?? (() => null);
   const suits = (p: Prescription) => {
-    const exercise = exercises.get(p.exerciseId);
+    const exercise = exerciseFor(exercises, p);
     const strains = known.strainsOf?.(p) ?? exercise?.joints;
     return exercise && strains ? suitability({ exercise, view: viewOf(p), strains }, whom, method) : null;
   };
@@ -265,7 +266,7 @@ const swapOrOff = (p: Prescription, day: string, swap: Fix | null): Fix[] => [
 function joints({ all, client, exercises, suits, swapFor }: Week): Check[] {
   return linesOf(all).flatMap(({ day, p }): Check[] =>
     (suits(p)?.joints ?? []).flatMap(({ joint, strain, verdict }): Check[] => {
-      const caution = exercises.get(p.exerciseId)!.cautions.find((c) => c.joint === joint);
+      const caution = exerciseFor(exercises, p)!.cautions.find((c) => c.joint === joint);
       if (verdict === "free" && !caution) return [];
       const note = client.joints.find((j) => j.joint === joint)?.note ?? "";
       // what is named as gentler is what the button brings
@@ -287,7 +288,7 @@ function joints({ all, client, exercises, suits, swapFor }: Week): Check[] {
 /** supersets that hinder each other, also those that a coach has made by hand */
 function supersets({ program, exercises, viewOf, method }: Week): Check[] {
   const sideOf = (p: Prescription): Side<string> | null => {
-    const [exercise, view] = [exercises.get(p.exerciseId), viewOf(p)];
+    const [exercise, view] = [exerciseFor(exercises, p), viewOf(p)];
     if (!exercise || !view) return null;
     const { compound } = loadingOf(view, method);
     return {
@@ -331,7 +332,7 @@ function mobility({ all, method, suits, swapFor }: Week): Check[] {
 function equipment({ all, client, exercises, swapFor }: Week): Check[] {
   const there = weekdaysFor(client, all.days).map((w) => thereOn(client, w));
   return linesOf(all).flatMap(({ day, p }): Check[] => {
-    const exercise = exercises.get(p.exerciseId);
+    const exercise = exerciseFor(exercises, p);
     const missing = exercise ? missingOf(exercise, there[all.days.indexOf(day)]!) : [];
     if (missing.length === 0) return [];
     const fixes = swapOrOff(p, day.name, swapFor(p));

@@ -2,6 +2,7 @@
  * A client's lines: a new one for a setup, and what stands in the place of another. Made here for ranking, bench,
  * covering, swap and planner alike.
  */
+import { exerciseFor } from "#core/exercises/form";
 import { shareOfLoad } from "#core/base/kilograms";
 import { onDay, type AtLoads, type ClientInput } from "#core/clients/client";
 import type { Method } from "#core/edition/method";
@@ -37,7 +38,7 @@ export function lineFor(
   id: string,
   target?: string,
 ): Prescription {
-  const exercise = exercises.get(row.exerciseId);
+  const exercise = exerciseFor(exercises, row);
   if (!exercise) throw new RangeError(`no exercise called ${row.exerciseId}`);
   const strains = strainsOf(survey.rows, row, exercise);
   return prescribe(exercise, row.values, row.view, method, {
@@ -116,7 +117,7 @@ export function inPlaceOf(
   client: LineClient & Partial<Pick<ClientInput, "alone">>,
   { method, exercises }: LineTools,
 ): Prescription {
-  const exercise = exercises.get(row.exerciseId)!;
+  const exercise = exerciseFor(exercises, row)!;
   const least = leastReserve(classOf(loadingOf(row.view, method)), exercise.stated, method);
   const line: Prescription = {
     ...fresh,

@@ -1,9 +1,11 @@
 /**
  * "Use for ...": a first prescription for a setup, with everything pinned that a later calibration must not rewrite.
  */
+import { exerciseFor } from "#core/exercises/form";
 import { findHead } from "#core/anatomy/anatomy";
 import type { Exercise } from "#core/exercises/format";
-import { completeValues, exerciseVersion, setupKey, setupName, type Values } from "#core/exercises/setup";
+import { completeValues, setupKey, setupName, type Values } from "#core/exercises/setup";
+import { exerciseVersion } from "#core/exercises/version";
 import type { BodyView, Survey } from "#core/mechanics/survey";
 import { creditsOf } from "#core/planning/dose";
 import { classOf, ladder, repFloor } from "#core/planning/effort";
@@ -109,7 +111,7 @@ export function harderRelative(
   if (bodyLoadOf(view, mass) === 0) return null;
   const [next] = survey.rows
     .flatMap((row) => {
-      const e = exercises.get(row.exerciseId);
+      const e = exerciseFor(exercises, row);
       if (
         !e ||
         e.family !== exercise.family ||

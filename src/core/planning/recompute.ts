@@ -4,7 +4,8 @@
  */
 import type { Method } from "#core/edition/method";
 import type { Exercise } from "#core/exercises/format";
-import { exerciseVersion, setupKey } from "#core/exercises/setup";
+import { setupKey } from "#core/exercises/setup";
+import { exerciseVersion } from "#core/exercises/version";
 import type { BodyView } from "#core/mechanics/survey";
 import { creditsOf, doseTotal, weekDose } from "#core/planning/dose";
 import { applyOperation, prescriptionsOf } from "#core/program/edit";

@@ -4,6 +4,7 @@
  * (its torques about the joints that turn, as a direction), fits the client's equipment, and never asks more of a joint
  * that is noted than the planned one does.
  */
+import { exerciseFor } from "#core/exercises/form";
 import { findHead } from "#core/anatomy/anatomy";
 import type { Client } from "#core/clients/client";
 import type { Exercise } from "#core/exercises/format";
@@ -46,7 +47,7 @@ export function swapsFor(
   if (!head || !planned) return { head, own: undefined, rows: [] };
   const noted = client.joints.map((j) => j.joint);
   const all = rankHead(survey, head, edition, exercises, contextOf(client));
-  const own = exercises.get(p.exerciseId);
+  const own = exerciseFor(exercises, p);
   const ranked = all.find((r) => r.row.setupKey === p.setupKey);
   const asked: Strains = ranked?.strains ?? own?.joints ?? {};
   // chosen for this muscle: so is what stands in for it

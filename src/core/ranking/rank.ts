@@ -4,6 +4,7 @@
  * costs; over the product of the best. So nothing that hardly trains a head is carried by being cheap. Gates stay
  * visible with their reason. Formulas, and why: docs/method/ranking.md.
  */
+import { exerciseFor } from "#core/exercises/form";
 import { median } from "#core/base/numbers";
 import type { WeakLink } from "#core/clients/choices";
 import { findHead, headTitle, heads, muscleName } from "#core/anatomy/anatomy";
@@ -113,7 +114,7 @@ export function notFor(
   return index.rows
     .flatMap((row, i): NotFor[] => {
       const share = shareOfBest(index, headId, i);
-      const exercise = exercises.get(row.exerciseId);
+      const exercise = exerciseFor(exercises, row);
       return exercise && row.view.heads[headId] && share < edition.method.lists.listed
         ? [{ row, exercise, share }]
         : [];
@@ -131,7 +132,7 @@ function draftsOf(
   edition: Edition,
 ): Draft[] {
   const drafts = index.rows.flatMap((row, at): Draft[] => {
-    const exercise = exercises.get(row.exerciseId);
+    const exercise = exerciseFor(exercises, row);
     const m = row.view.heads[headId];
     if (!exercise || !m || !row.view.feasible || shareOfBest(index, headId, at) < edition.method.lists.listed)
       return [];

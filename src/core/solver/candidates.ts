@@ -1,4 +1,5 @@
 /** What may stand in a client's week: every setup that passes the gates, with what a set of it gives and costs. */
+import { exerciseFor } from "#core/exercises/form";
 import { isForPart } from "#core/planning/parts";
 import { findHead } from "#core/anatomy/anatomy";
 import type { ClientInput } from "#core/clients/client";
@@ -324,7 +325,7 @@ export function fieldFor(
   const judging = { survey, client, edition, exercises, ask, wanted, scores, watches, varieties };
   const out: Field["out"] = [];
   const candidates = survey.rows.flatMap((row): Candidate[] => {
-    const exercise = exercises.get(row.exerciseId);
+    const exercise = exerciseFor(exercises, row);
     const made = exercise ? candidateFrom(row, exercise, judging) : null;
     if (made && "out" in made) out.push(made.out);
     return made && !("out" in made) ? [made] : [];

@@ -1,6 +1,7 @@
 /** How many setups of a survey are left for a client, and what takes the others, most first. */
 import type { Method } from "#core/edition/method";
-import { findExercise } from "#core/exercises/library";
+import { exerciseFor } from "#core/exercises/form";
+import { exercises } from "#core/exercises/library";
 import type { Survey } from "#core/mechanics/survey";
 import { strainsOf } from "./strains";
 import { suitability, whyNot, type Whom } from "./suitability";
@@ -21,7 +22,7 @@ export function setupsLeft(
   let fit = 0;
   let all = 0;
   for (const row of rows) {
-    const exercise = findExercise(row.exerciseId);
+    const exercise = exerciseFor(exercises, row);
     if (!exercise) continue;
     all += 1;
     const reason = whyNot(

@@ -149,7 +149,7 @@ function sheetOf(
       end: BLANK,
     };
   const analysis = analyse(model, setup, { frames: true, samples: SAMPLES });
-  const [start, end] = drawings(exercise, analysis, lead ?? null, form);
+  const [start, end] = drawings(setup.exercise, analysis, lead ?? null, form);
   return {
     settings: [
       ...exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
@@ -157,7 +157,7 @@ function sheetOf(
     ],
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
-    joints: likelyJoints(exercise, analysis),
+    joints: likelyJoints(setup.exercise, analysis),
     ticks: ticksFor(exercise),
     strains: strainsIn(exercise, analysis, model),
     start,

@@ -24,6 +24,8 @@ export const FAMILY_NAMES: Readonly<Record<string, string>> = {
   rotation: "Arm turns",
   blade: "Shoulder blade",
   "forearm-turn": "Forearm turns",
+  grip: "Grip",
+  neck: "Neck",
   "hip-rotation": "Hip turns",
   "hip-flexion": "Hip flexion",
 };

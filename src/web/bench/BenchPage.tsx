@@ -12,6 +12,7 @@ import { isOwn, offered, ownId } from "#core/exercises/shelf";
 import { list as ownWords } from "#core/words/own";
 import { newId } from "../../page/newId";
 import { machineFor } from "#core/machines/machine";
+import { formOf } from "#core/exercises/form";
 import { findExercise, library } from "#core/exercises/library";
 import type { View } from "#core/drawing/view";
 import { askFor } from "#core/exercises/asked";
@@ -238,6 +239,7 @@ export default function BenchPage() {
   const exercise = useExercise(id, client);
   const asked = params.get("head");
   const [values, setValues] = useAddressValues(exercise);
+  const form = exercise && formOf(exercise, values);
   const { analysis, first, error } = useOnBench(exercise, values, body, asked, useForm());
   const [picked, setSample] = useState<number | null>(null);
   const [turned, setTurned] = useState<View | null>(null);
@@ -256,7 +258,7 @@ export default function BenchPage() {
   const handles = useHandles(exercise, view.turn, setValues);
   const others = useMemo(() => besideIt(active, headId, besides), [active, headId, besides]);
 
-  if (!exercise) return <NoSuchExercise asked={id} clientId={clientId} />;
+  if (!exercise || !form) return <NoSuchExercise asked={id} clientId={clientId} />;
   const set = (name: string, value: string) => setParams((p) => (p.set(name, value), p), { replace: true });
   const setValue = (p: Parameter, v: number) => setValues((now) => ({ ...now, [p.id]: roundToStep(p, v) }));
   const choose = (next: string) => {
@@ -289,7 +291,7 @@ export default function BenchPage() {
             key={exercise.id}
             analysis={analysis}
             first={first}
-            exercise={exercise}
+            exercise={form}
             headId={headId}
             sample={sample}
             hardest={hardest}
@@ -322,7 +324,7 @@ export default function BenchPage() {
               analysis={analysis}
               headId={headId}
               spread={spread}
-              usual={{ load: exercise.stated.usualLoad, meaning: exercise.stated.loadMeaning }}
+              usual={{ load: form.stated.usualLoad, meaning: form.stated.loadMeaning }}
             />
             {client && (
               <ChosenLoad key={`${client.id} ${exercise.id}`} client={client} exercise={exercise} values={values} />

@@ -3,7 +3,7 @@ import { bodyOf as roundedBody } from "#core/clients/client";
 import { askOn } from "#core/clients/on-machine";
 import type { Edition } from "#core/edition/edition";
 import { library as builtIn } from "#core/exercises/library";
-import { exerciseVersion } from "#core/exercises/setup";
+import { exerciseVersion } from "#core/exercises/version";
 import { offered, onOffer } from "#core/exercises/shelf";
 import { bodyFrom, plainBody } from "#core/anatomy/limbs";
 import { DEFAULT_BODY, type Body } from "#core/mechanics/model";

@@ -1,4 +1,5 @@
 /** How the sets of a line are done: how the load goes through them, and techniques, refused with their figures. */
+import { exerciseFor } from "#core/exercises/form";
 import { doing as words } from "#core/words/web/planning";
 import { Button, Segmented } from "antd";
 import { Dialog } from "../base/Dialog";
@@ -221,7 +222,7 @@ function SetTempos({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
 
 export function Doing({ p, onChange, onClose }: DoingProps) {
   const { client } = useWeek();
-  const exercise = exercises.get(p.exerciseId);
+  const exercise = exerciseFor(exercises, p);
   const { method } = useEdition();
   const view = useView(p, client);
   const head = headFor(p);

@@ -1,4 +1,5 @@
 /** A week planned with an earlier model or edition keeps its numbers; what the present ones say can be taken. */
+import { exerciseFor } from "#core/exercises/form";
 import { recompute as words } from "#core/words/web/planning";
 import { Button } from "antd";
 import { Dialog } from "../base/Dialog";
@@ -42,7 +43,7 @@ export function Recompute({ whole: program }: RecomputeProps) {
       setOperations([
         ...lines.flatMap((p, i): Operation[] => {
           const row = rows[i];
-          const exercise = exercises.get(p.exerciseId);
+          const exercise = exerciseFor(exercises, p);
           if (!row?.view.feasible || !exercise) return [];
           const pinned = pinnedBy(modelVersion, p, exercise, row.view, method, client.mass);
           return [{ kind: "recompute", prescriptionId: p.id, pinned }];

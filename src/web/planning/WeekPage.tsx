@@ -1,4 +1,5 @@
 /** The week loom: days across, groups and heads down, each set a grain; the checks answer at once. */
+import { exerciseFor } from "#core/exercises/form";
 import { weekPage as text } from "#core/words/web/planning";
 import { Button, Segmented } from "antd";
 import { Menu } from "../base/Menu";
@@ -61,7 +62,7 @@ function useKnown(client: Client | null, whole: Program | null, survey: Survey |
       whole,
       viewOf: (p) => rowOf.get(p.setupKey)?.view ?? null,
       strainsOf: (p) => {
-        const [row, exercise] = [rowOf.get(p.setupKey), exercises.get(p.exerciseId)];
+        const [row, exercise] = [rowOf.get(p.setupKey), exerciseFor(exercises, p)];
         return row && exercise ? strainsOf(survey.rows, row, exercise) : null;
       },
       swapFor: (p, spare) => {

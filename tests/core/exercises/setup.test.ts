@@ -2,16 +2,8 @@ import { findMuscle, REGIONS } from "#core/anatomy/anatomy";
 import { FAMILIES } from "#core/exercises/choices";
 import { exerciseSchema } from "#core/exercises/schema";
 import { findExercise, library } from "#core/exercises/library";
-import {
-  canonical,
-  completeValues,
-  defaultValues,
-  exerciseVersion,
-  resolveSetup,
-  setupKey,
-  setupName,
-  SetupError,
-} from "#core/exercises/setup";
+import { completeValues, defaultValues, resolveSetup, setupKey, setupName, SetupError } from "#core/exercises/setup";
+import { canonical, exerciseVersion } from "#core/exercises/version";
 
 const incline = findExercise("incline-dumbbell-curl")!;
 

@@ -264,7 +264,7 @@ export const putOnDay = {
 
 export const recompute = {
   before: sentence<{ lines: number; models: string; now: string }>(
-    { lines: 3, models: "body-5", now: "body-6" },
+    { lines: 3, models: "body-6", now: "body-7" },
     (v) =>
       `${v.lines === 1 ? "One line was" : `${v.lines} lines were`} planned with ${v.models}, and their numbers stay as they are; this Gryn has ${v.now}.`,
   ),

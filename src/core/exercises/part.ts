@@ -1,0 +1,20 @@
+/** What of the way a setup does: all of it, or the half in which the muscles that it is for are long. */
+import type { Exercise } from "#core/exercises/format";
+
+/** from where to where of the rep, 0 to 1; taken to the nearest sample, at least two of them */
+export interface Part {
+  from: number;
+  to: number;
+}
+
+/** a rep begins where the muscles that it is for are long: the options of a parameter called `part` */
+export const PARTS: Readonly<Record<string, Part | null>> = { whole: null, "long-half": { from: 0, to: 0.5 } };
+
+export function partOf({ id, parameters }: Exercise, values: Readonly<Record<string, number>>): Part | null {
+  const p = parameters.find((x) => x.id === "part");
+  const option = p?.options?.find((o) => o.value === values[p.id]);
+  const part = option ? PARTS[option.id ?? ""] : null;
+  if (part === undefined)
+    throw new RangeError(`${id}: an option of part must be one of ${Object.keys(PARTS).join(", ")}`);
+  return part;
+}
