@@ -1,7 +1,7 @@
 /**
  * Contact sheets of the library, to look every posture over: npx tsx scripts/contact-sheets.ts <folder> [family or id
- * ...]. Start and end of each exercise, of an id all named setups, from the view that shows it best and from another, the leading head in colour.
- * Never committed.
+ * ...]. Start and end of each exercise, of an id all named setups, from the view that shows it best and from another,
+ * the leading head in colour. Never committed.
  */
 import { mkdirSync, readFileSync } from "node:fs";
 import { chromium } from "@playwright/test";

@@ -107,7 +107,7 @@ export const skeletonSchema = z.strictObject({
       centre: z.string().optional(),
       /** share of the torque that the muscles of one side carry, where those of both do */
       share: z.number().positive().max(1).optional(),
-      /** m over the joint's angle: what a force along the hand opens the fingers with, instead of a turn about the axis */
+      /** m over the joint's angle: lever of a force along the hand that opens the fingers; no turn about the axis */
       opens: table.optional(),
     }),
   ),

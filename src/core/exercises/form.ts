@@ -59,7 +59,7 @@ export function formOf(exercise: Exercise, values: Values): Exercise {
   const needs = chosen.flatMap((o) => o.needs ?? []).filter((id) => !exercise.equipment.includes(id));
   if (sides === exercise.sides && on === exercise.stance.on && needs.length === 0 && !turned) return exercise;
   let made = forms.get(exercise);
-  if (!made) forms.set(exercise, (made = new Map()));
+  if (!made) forms.set(exercise, (made = new Map<string, Exercise>()));
   const key = [sides, on, ...needs, ...(turned?.targets ?? [])].join(" ");
   let form = made.get(key);
   if (!form) {

@@ -228,7 +228,7 @@ export function torquesOf(model: Model, state: State, f: Forces, freedom: number
   out[1] = share * unit;
 }
 
-/** what opens the fingers: forces on the hand along it, from the wrist out, at the lever of the angle they are bent by */
+/** what opens the fingers: forces along the hand, from the wrist out, at the lever of the angle they are bent by */
 function openingOf(state: State, f: Forces, { segment, coordinate }: Freedom, opens: Curve, out: Float64Array): void {
   const { R, q } = state;
   const b = 9 * segment;

@@ -118,6 +118,10 @@ export interface Choosing extends Pick<Edition, "method" | "planner"> {
   groups: readonly Pick<Group, "id">[];
 }
 
+/** minutes over a day's that nobody notices; what is over them counts so many times as much */
+const UNNOTICED = 0.5;
+const STEEP = 10;
+
 /** @param room minutes left on each day as it stands @returns the reps of each slot */
 export function chooseBands(
   highs: Highs,
@@ -167,7 +171,13 @@ export function chooseBands(
     });
     m.row(2, Infinity, [...seen.map((v): [number, number] => [v, 1]), [m.column(settings.oneBand, 0, Infinity), 1]]);
   }
-  room.forEach((left, d) => m.row(-Infinity, left, [...minutes[d]!, [m.column(settings.over, 0, Infinity), -1]]));
+  room.forEach((left, d) =>
+    m.row(-Infinity, left, [
+      ...minutes[d]!,
+      [m.column(settings.over, 0, UNNOTICED), -1],
+      [m.column(STEEP * settings.over, 0, Infinity), -1],
+    ]),
+  );
   const model = modelOf(highs, m, false);
   try {
     model.options.set({ output_flag: false, time_limit: 2, mip_rel_gap: 0 });

@@ -239,7 +239,6 @@ export default function BenchPage() {
   const exercise = useExercise(id, client);
   const asked = params.get("head");
   const [values, setValues] = useAddressValues(exercise);
-  const form = exercise && formOf(exercise, values);
   const { analysis, first, error } = useOnBench(exercise, values, body, asked, useForm());
   const [picked, setSample] = useState<number | null>(null);
   const [turned, setTurned] = useState<View | null>(null);
@@ -258,7 +257,8 @@ export default function BenchPage() {
   const handles = useHandles(exercise, view.turn, setValues);
   const others = useMemo(() => besideIt(active, headId, besides), [active, headId, besides]);
 
-  if (!exercise || !form) return <NoSuchExercise asked={id} clientId={clientId} />;
+  if (!exercise) return <NoSuchExercise asked={id} clientId={clientId} />;
+  const form = formOf(exercise, values);
   const set = (name: string, value: string) => setParams((p) => (p.set(name, value), p), { replace: true });
   const setValue = (p: Parameter, v: number) => setValues((now) => ({ ...now, [p.id]: roundToStep(p, v) }));
   const choose = (next: string) => {

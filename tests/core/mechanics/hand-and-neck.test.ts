@@ -1,4 +1,4 @@
-/** Fingers that close, a neck that is drawn back, a body on its side or on its heels: what stands behind the numbers. */
+/** Fingers that close, a neck that is drawn back, a body on its side or its heels: what stands behind the numbers. */
 import { skeleton } from "#core/anatomy/anatomy";
 import { analyse } from "#core/mechanics/analyse";
 import { compileModel } from "#core/mechanics/compile";
