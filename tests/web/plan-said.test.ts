@@ -29,6 +29,10 @@ describe("how good a week is, in words", () => {
     expect(said({ gap: 0.0123 })).toBe("A week is ready. At most 2 % better is possible.");
     expect(said({ gap: 0.02 })).toContain("At most 2 %");
     expect(said({ gap: 0 })).toContain("No better week exists for this split.");
+    const by = (behind: number) => said({ gap: 0.0123, result: { ...found, behind } as never });
+    expect(by(0)).toContain("At most 2 % better is possible: less than half a set more a week would bring.");
+    expect(by(0.7)).toContain("as much as 1 set more");
+    expect(by(1.2)).toContain("as much as 1.5 sets more");
     expect(said({ state: "stopped", gap: 0.0123 })).toMatch(/At most 2 % .* Stopped\.$/);
     expect(said({ state: "failed", reason: "no memory" })).toBe("no memory");
   });

@@ -50,6 +50,7 @@ import {
   type TurningJoint,
 } from "#core/mechanics/turning";
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
+import { stackWatch, type Stack } from "#core/mechanics/stack";
 import { supportWatch, type Support } from "#core/mechanics/support";
 import { tabulate } from "#core/base/vector";
 
@@ -111,6 +112,8 @@ export interface Analysis {
   stuckFrom: number | null;
   /** what carries the body, from which load on; where frames are asked for */
   support: Support[];
+  /** the way of a cable's stack; where frames are asked for */
+  stack: Stack | null;
   frames: Frames | null;
 }
 
@@ -290,6 +293,7 @@ interface Walk {
   readonly limits: ReturnType<typeof limitWatch>;
   readonly recorder: ReturnType<typeof frameRecorder> | null;
   readonly support: ReturnType<typeof supportWatch> | null;
+  readonly stack: ReturnType<typeof stackWatch>;
   /** kg taken off the body by an assistance, as a load that is always there */
   readonly assistance: number;
   /** rad, the least and the most of every coordinate */
@@ -338,6 +342,7 @@ function walk(
     grip: gripWatch(model, setup, side, samples),
     limits: limitWatch(model, side, samples),
     support: drawn ? supportWatch(model, setup, side) : null,
+    stack: drawn ? stackWatch(setup, loads, samples) : null,
     recorder: drawn ? frameRecorder(model, samples, loads, shown) : null,
     assistance: -setup.exercise.assistable * model.body.mass,
     low: new Float64Array(state.q.length).fill(Infinity),
@@ -351,6 +356,7 @@ function walk(
     for (let k = 0; k < solved.length; k++) updateHeads(model, state, solved[k]!, solved[k]! + 1);
     const pull = applyLoads(model, state, loads, w.s[n]!, forces);
     w.support?.look(state, forces);
+    w.stack?.look(state);
     addContacts(model, state, setup, side, forces);
     recordHeads(recording, model, state, n, drawn);
     for (const p of problems) fillSample(p, model, state, forces, n, w.assistance);
@@ -521,6 +527,7 @@ export function analyse(
     heads: isOneSided(setup) ? busierSide(series) : [...series],
     turns,
     support: w.support?.told() ?? [],
+    stack: w.stack?.told() ?? null,
     frames: w.recorder?.frames() ?? null,
   };
 }
@@ -545,6 +552,7 @@ function impossible(model: Model, setup: Setup, samples: number, reason: string)
     bodyLoad: 0,
     turns: [],
     support: [],
+    stack: null,
     frames: null,
   };
 }

@@ -86,7 +86,7 @@ export const state = {
   betterBy: sentence(
     { percent: 3, sets: 1.5 },
     ({ percent, sets }) =>
-      `At most ${percent} % better is possible: as much as ${number(sets)} ${sets === 1 ? "set" : "sets"} more a week would bring.`,
+      `At most ${percent} % better is possible: ${sets < 0.5 ? "less than half a set" : `as much as ${number(sets)} ${sets === 1 ? "set" : "sets"}`} more a week would bring.`,
   ),
   best: label("No better week exists for this split."),
   usable: label("Usable. A better week may exist."),

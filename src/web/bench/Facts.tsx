@@ -80,6 +80,18 @@ function Stands({ analysis, usual, unit }: { analysis: Analysis; usual: number; 
   );
 }
 
+/** the way of a cable's stack, and where it rests */
+function Runs({ stack }: { stack: Analysis["stack"] }) {
+  if (!stack) return null;
+  return (
+    <p className={stack.sits > 0 ? "small notice warn" : "small quiet"} role={stack.sits > 0 ? "status" : undefined}>
+      <Term at="stack">{words.stack()}</Term>:{" "}
+      {stack.sits > 0 && `${words.sits({ share: stack.sits, by: stack.step })} `}
+      {words.runs({ travel: stack.travel })}
+    </p>
+  );
+}
+
 interface FactsProps {
   analysis: Analysis;
   headId: string;
@@ -175,6 +187,7 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
         </dl>
       </details>
       <Stands analysis={analysis} usual={usual.load} unit={usual.meaning} />
+      <Runs stack={analysis.stack} />
     </>
   );
 }

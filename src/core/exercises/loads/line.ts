@@ -30,6 +30,12 @@ export interface Band {
   slack: number;
 }
 
+/**
+ * m of cable between pulley and hand when the stack sits on its stop: a handle hangs about so far below its pulley.
+ * Nearer than that nothing pulls
+ */
+export const SITS = 0.25;
+
 /** a pull along the line from the body to its fixed end. @param pull N at a length of the line, m */
 function along({ at, anchor, linked }: Meeting, pull: (length: number) => number): Vec3 {
   const [x, y, z] = sub(anchor!, at);
@@ -44,7 +50,7 @@ export const cable: LoadKind<z.infer<typeof cableSchema>, Cable> = {
     from: { frame: l.from.frame, at: place(l.from.at) },
     profile: profile(l.profile),
   }),
-  unit: (l, m) => along(m, () => GRAVITY * (l.profile ? curveValue(l.profile, m.s) : 1)),
+  unit: (l, m) => along(m, (length) => (length < SITS ? 0 : GRAVITY * (l.profile ? curveValue(l.profile, m.s) : 1))),
   end: (l) => l.from,
 };
 

@@ -1,5 +1,8 @@
 /** What pages of bench say: labels and sentences a place. */
+import { percent } from "#core/base/numbers";
 import { counted, label, sentence } from "../sentence";
+
+const cm = (m: number): string => `${Math.max(1, Math.round(100 * m))} cm`;
 
 export const benchPage = {
   inBody: sentence<{ name: string }>({ name: "Maja" }, ({ name }) => `In ${name}'s body`),
@@ -121,6 +124,13 @@ export const facts = {
   ),
   leanBackStaggerThe: label("lean back, stagger the feet or hold on with a hand"),
   support: label("Support"),
+  stack: label("Stack"),
+  runs: sentence({ travel: 0.9 }, ({ travel }) => `its plates rise ${cm(travel)} over the rep.`),
+  sits: sentence(
+    { share: 0.12, by: 0.08 },
+    ({ share, by }) =>
+      `it rests for ${percent(share)} of the way and pulls nothing there: stand ${cm(by)} further from the pulley.`,
+  ),
   gives: sentence<{ what: string; from: number; unit: string; mend: string }>(
     { what: "tips forwards", from: 40, unit: "total", mend: "lean back" },
     (v) => `The body ${v.what} from about ${v.from} kg (${v.unit}): ${v.mend}.`,
