@@ -214,14 +214,15 @@ export function headMetrics(
       grain[b]! /= count[b]!;
       grainPassive[b]! /= count[b]!;
     }
-  const share = (x: number) => (total > 0 ? x / total : 0);
+  // a mean of numbers up to 1 is no more than that
+  const share = (x: number) => (total > 0 ? Math.min(1, x / total) : 0);
   return {
     loadedLength: share(loaded),
     skew: share(skew),
     stretchShare: share(stretch),
     aboveOptimum: share(above),
     thirds: [share(thirds[0]), share(thirds[1]), share(thirds[2])],
-    bottomTension: peak > 0 && bottomTime > 0 ? bottom / bottomTime / peak : 0,
+    bottomTension: peak > 0 && bottomTime > 0 ? Math.min(1, bottom / bottomTime / peak) : 0,
     rangeLoaded: range,
     stretchReached: high,
     shortReached: low,

@@ -7,7 +7,8 @@ import { Checkbox } from "antd";
 import { Dialog } from "../base/Dialog";
 import { useMemo } from "react";
 import { headTitle } from "#core/anatomy/anatomy";
-import { findExercise } from "#core/exercises/library";
+import { exerciseFor } from "#core/exercises/form";
+import { exercises } from "#core/exercises/library";
 import { setupName } from "#core/exercises/setup";
 import { atLine } from "#core/planning/lines";
 import type { Alternative, Prescription } from "#core/program/document";
@@ -37,7 +38,7 @@ export function Alternatives({
     p,
     useMemo(() => atLine(client, program, p.id), [client, program, p.id]),
   );
-  const own = findExercise(p.exerciseId)?.equipment ?? [];
+  const own = exerciseFor(exercises, p)?.equipment ?? [];
   const rows = all
     .filter((r) => r.exercise.id !== p.exerciseId && r.exercise.equipment.some((e) => !own.includes(e)))
     .slice(0, 6);

@@ -5,7 +5,8 @@ import { Button, Input, Select } from "antd";
 import { Menu } from "../base/Menu";
 import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
-import { findExercise } from "#core/exercises/library";
+import { exerciseFor } from "#core/exercises/form";
+import { exercises } from "#core/exercises/library";
 import { ladderOf, type KnownLine } from "#core/planning/effort";
 import { WEEK_DAYS_MOST } from "#core/program/limits";
 import { daySchema, emptyDay, NOTE_MOST, type Day, type Operation, type Prescription } from "#core/program/document";
@@ -38,7 +39,7 @@ export function DayMenu({ day }: { day: Day }) {
     const views = new Map(survey?.rows.map((r) => [r.setupKey, r.view]));
     const viewOf = (p: Prescription) => views.get(p.setupKey) ?? null;
     const known: KnownLine = (p) => {
-      const [view, exercise] = [viewOf(p), findExercise(p.exerciseId)];
+      const [view, exercise] = [viewOf(p), exerciseFor(exercises, p)];
       return view && exercise ? { view, exercise } : null;
     };
     return { ladder: ladderOf(day, known, method), stretches: stretchesOf(day, viewOf, method) };
