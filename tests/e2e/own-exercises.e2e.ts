@@ -31,6 +31,18 @@ test("an exercise of one's own: described, drawn, kept, ranked, put in a week, r
   await page.getByRole("tab", { name: "How it moves" }).click();
   await accessible(page);
   if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-moves.png` });
+  // a cable becomes a band in the same place and the live answer follows; what carries the body is said beside it
+  await page.getByRole("tab", { name: "What loads it" }).click();
+  await accessible(page);
+  if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-load.png` });
+  const kind = page.getByRole("combobox", { name: "Load 1: Kind" });
+  await kind.click();
+  await page.getByTitle("Band", { exact: true }).click();
+  await expect(page.getByLabel("Load 1: Slack length, m")).toHaveValue("0.6");
+  await kind.click();
+  await page.getByTitle("Cable from a pulley", { exact: true }).click();
+  await expect(page.getByLabel("Load 1: Slack length, m")).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Keep this exercise" })).toBeEnabled();
   await page.getByRole("tab", { name: "What can be changed" }).click();
   await page.getByLabel("Name of setup 1").fill("Rope pushdown from the high pulley");
   if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-settings.png` });

@@ -15,6 +15,7 @@ import { message } from "../base/say";
 import { Differences } from "./Differences";
 import { FileTab } from "./FileTab";
 import { Live } from "./Live";
+import { LoadTab } from "./LoadTab";
 import { MovesTab } from "./MovesTab";
 import { SettingsTab } from "./SettingsTab";
 import { WhatTab } from "./WhatTab";
@@ -144,6 +145,7 @@ export function Editor({ id, kept, begun }: EditorProps) {
             items={[
               { key: "what", label: words.tabs.what(), children: <WhatTab {...props} /> },
               { key: "moves", label: words.tabs.moves(), children: <MovesTab {...props} /> },
+              { key: "load", label: words.tabs.load(), children: <LoadTab {...props} /> },
               { key: "settings", label: words.tabs.settings(), children: <SettingsTab {...props} /> },
               { key: "words", label: words.tabs.words(), children: <WordsTab {...props} /> },
               { key: "file", label: words.tabs.file(), children: <FileTab exercise={exercise} onRead={set} /> },

@@ -2,7 +2,7 @@
 import type { Binding, Exercise } from "#core/exercises/format";
 import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
 import { form as words } from "#core/words/own";
-import { NumberField } from "../base/NumberField";
+import { Bound } from "./Bound";
 import type { TabProps } from "./Editor";
 
 const AXES = ["forwards", "up", "out"] as const;
@@ -11,30 +11,6 @@ const coordinateName = (c: string): string => c.replace(/[A-Z]/g, (x) => ` ${x.t
 
 const poseName = (i: number, n: number): string =>
   i === 0 ? words.pose.start() : i === n - 1 ? words.pose.end() : words.pose.between({ n: i + 1 });
-
-interface NumberProps {
-  label: string;
-  value: Binding;
-  exercise: Exercise;
-  onChange: (v: number) => void;
-}
-
-/** a number, or the name of the setting that it hangs on */
-function Bound({ label, value, exercise, onChange }: NumberProps) {
-  if (typeof value === "number")
-    return (
-      <NumberField
-        size="small"
-        aria-label={label}
-        value={value}
-        step={Math.abs(value) > 3 ? 1 : 0.01}
-        onChange={(v) => v !== null && onChange(v)}
-      />
-    );
-  const id = "parameter" in value ? value.parameter : null;
-  const name = exercise.parameters.find((p) => p.id === id)?.name ?? "…";
-  return <span className="small quiet">{words.bound({ name })}</span>;
-}
 
 type Angles = Exercise["stance"]["angles"];
 const inOrder = (angles: Angles): [PoseCoordinate, Binding][] =>
