@@ -65,15 +65,17 @@ function Three({
   return (
     <div className="field wide">
       <span className="label">{label}</span>
-      <div className="line">
+      <div className="three">
         {value.map((v, k) => (
-          <Bound
-            key={k}
-            label={`${said.load({ n })}: ${label}, ${said.axes[k]!()}`}
-            value={v}
-            exercise={exercise}
-            onChange={(next) => onChange(value.map((x, j) => (j === k ? next : x)) as Place)}
-          />
+          <div key={k}>
+            <span className="small quiet">{said.axes[k]!()}</span>
+            <Bound
+              label={`${said.load({ n })}: ${label}, ${said.axes[k]!()}`}
+              value={v}
+              exercise={exercise}
+              onChange={(next) => onChange(value.map((x, j) => (j === k ? next : x)) as Place)}
+            />
+          </div>
         ))}
       </div>
     </div>
@@ -147,8 +149,8 @@ function Own({ load, n, exercise, onChange }: LoadProps) {
 function OneLoad(props: LoadProps & { onRemove: (() => void) | null }) {
   const { load, n, exercise, onChange, onRemove } = props;
   return (
-    <section aria-label={said.load({ n })} className="own-fields">
-      <h3 className="wide">{said.load({ n })}</h3>
+    <section aria-label={said.load({ n })} className="own-fields load">
+      <h3>{said.load({ n })}</h3>
       <label className="field">
         <span className="label">{said.kind()}</span>
         <Select
@@ -208,8 +210,8 @@ export function LoadTab({ exercise, set }: TabProps) {
           {said.add()}
         </Button>
       )}
-      <section aria-label={said.carried()} className="own-fields">
-        <h3 className="wide">{said.carried()}</h3>
+      <section aria-label={said.carried()} className="own-fields load">
+        <h3>{said.carried()}</h3>
         <label className="field">
           <span className="label">{said.base()}</span>
           <Select
