@@ -1,3 +1,4 @@
+import { SITS } from "#core/exercises/loads/line";
 import { unitOf } from "#core/exercises/loads/loads";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import {
@@ -131,7 +132,8 @@ test("a cable's torque is its tension times the change of its length", () => {
       updatePose(model, state);
       return norm(sub(anchor, readPoint(state, grip.segment, grip.at)));
     });
-    expect(unit).toBeCloseTo((-GRAVITY * (high! - low!)) / 2e-5, 4);
+    // nearer to its pulley than where the stack sits it pulls nothing
+    expect(unit).toBeCloseTo(low! < SITS ? 0 : (-GRAVITY * (high! - low!)) / 2e-5, 4);
   }
 });
 
@@ -221,6 +223,43 @@ describe("contacts", () => {
       }
     }
   });
+
+  test.each([
+    ["side-plank", {}],
+    ["side-plank", { base: 1 }],
+    ["sliding-leg-curl", {}],
+    ["sliding-leg-curl", { sides: 1 }],
+    ["one-leg-bridge", {}],
+    ["plank", {}],
+  ] as [string, Record<string, number>][])(
+    "in %s %j two places carry the body in the upright plane through both, whichever way it lies",
+    (id, values) => {
+      for (const s of [0, 0.5, 1]) {
+        const { forces, applied } = at(setupOf(id, values), s);
+        const place = (n: number) => [0, 1, 2].map((r) => forces.point[3 * n + r]!) as unknown as Vec3;
+        const [near, far] = [place(applied), place(forces.count - 1)];
+        const way = Math.hypot(far[0] - near[0], far[2] - near[2]);
+        const [dx, dz] = [(far[0] - near[0]) / way, (far[2] - near[2]) / way];
+        for (const force of [forces.fixed, forces.unit]) {
+          let [along, up, moment, carried] = [0, 0, 0, 0];
+          for (let n = 0; n < forces.count; n++) {
+            const [x, y, z] = place(n);
+            const f = force[3 * n]! * dx + force[3 * n + 2]! * dz;
+            along += f;
+            up += force[3 * n + 1]!;
+            moment += (x * dx + z * dz) * force[3 * n + 1]! - y * f;
+            if (n >= applied) carried += Math.max(0, force[3 * n + 1]!);
+          }
+          expect(Math.abs(along)).toBeLessThan(1e-6);
+          expect(Math.abs(up)).toBeLessThan(1e-6);
+          // two feet of one place stand apart across the way: their moment is that of their middle
+          expect(Math.abs(moment)).toBeLessThan(0.02 * Math.max(1, carried));
+        }
+        // both ends press on the floor
+        for (let n = applied; n < forces.count; n++) expect(forces.fixed[3 * n + 1]!).toBeGreaterThan(0);
+      }
+    },
+  );
 
   test.each(["back-squat", "deadlift", "romanian-deadlift", "good-morning", "front-squat"])(
     "in %s body and bar stand over the feet all the way",
