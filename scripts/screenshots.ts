@@ -36,7 +36,7 @@ const views: View[] = [
     ready: ".own-live [role=status] p",
     then: async (p) => {
       await p.getByLabel("Name", { exact: true }).fill("Rope pushdown from the high pulley");
-      await p.getByRole("tab", { name: "What can be changed" }).click();
+      await p.getByRole("tab", { name: "What loads it" }).click();
       await p.waitForTimeout(2_000);
     },
   },
