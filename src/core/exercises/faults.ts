@@ -50,9 +50,9 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
   });
   exercise.parameters.forEach((p, i) => {
     const ids = FORMS[p.id];
-    if (!ids) return;
-    if (!p.options) fault(["parameters", i, "options"], `${p.id} must be a choice of ${ids.join(", ")}`);
-    p.options?.forEach(
+    // a setting of that name that names no form is one like any other; one that names some must name nothing else
+    if (!ids || !p.options?.some((o) => ids.includes(o.id ?? ""))) return;
+    p.options.forEach(
       (o, k) =>
         ids.includes(o.id ?? "") ||
         fault(["parameters", i, "options", k, "id"], `an option of ${p.id} must be one of ${ids.join(", ")}`),

@@ -26,13 +26,10 @@ const chosenOptions = ({ parameters }: Exercise, values: Values) =>
   });
 type Chosen = ReturnType<typeof chosenOptions>;
 
-/** @throws RangeError for a choice of that name whose option is none of those */
-function named<T extends string>(exercise: Exercise, chosen: Chosen, parameter: string, of: readonly T[]): T | null {
+/** null where the choice says something else: a practice's own setting may be called so and mean what it likes */
+function named<T extends string>(chosen: Chosen, parameter: string, of: readonly T[]): T | null {
   const option = chosen.find((o) => o.parameter === parameter);
-  if (!option) return null;
-  const found = of.find((x) => x === option.id);
-  if (!found) throw new RangeError(`${exercise.id}: an option of ${parameter} must be one of ${of.join(", ")}`);
-  return found;
+  return of.find((x) => x === option?.id) ?? null;
 }
 
 /** what both sides share, a stack or a bar, is half as heavy for one; what each has of its own is as it was */
@@ -54,8 +51,8 @@ export function formOf(exercise: Exercise, values: Values): Exercise {
   const chosen = chosenOptions(exercise, values);
   const turned = exercise.turned?.findLast((t) => (values[t.parameter] ?? defaultOf(exercise, t.parameter)) >= t.from);
   if (chosen.length === 0 && !turned) return exercise;
-  const sides = named(exercise, chosen, "sides", SIDES) ?? exercise.sides;
-  const on: Base = named(exercise, chosen, "base", BASES) ?? exercise.stance.on;
+  const sides = named(chosen, "sides", SIDES) ?? exercise.sides;
+  const on: Base = named(chosen, "base", BASES) ?? exercise.stance.on;
   const needs = chosen.flatMap((o) => o.needs ?? []).filter((id) => !exercise.equipment.includes(id));
   if (sides === exercise.sides && on === exercise.stance.on && needs.length === 0 && !turned) return exercise;
   let made = forms.get(exercise);

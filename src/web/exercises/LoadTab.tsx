@@ -1,7 +1,7 @@
 /** What loads it and what carries the body: kinds of load with their numbers, supports, and whose muscles hold. */
 import { Button, Checkbox, Select } from "antd";
 import { skeleton } from "#core/anatomy/anatomy";
-import { BASES, SUPPORTS, type Base } from "#core/exercises/choices";
+import { BASES, SUPPORTS } from "#core/exercises/choices";
 import type { Exercise } from "#core/exercises/format";
 import { begun, LOAD_KINDS } from "#core/exercises/loads/begun";
 import { form as words, loading as said } from "#core/words/own";
@@ -13,7 +13,7 @@ type Load = Exercise["loads"][number];
 const FRAMES = ["floor", "shoulder", "hand", "hip", "foot"] as const;
 const AXES = ["x", "-x", "z", "-z"] as const;
 const CHAINS = ["arm", "spine", "leg"] as const;
-const POINTS = ["held", ...Object.keys(skeleton.points)];
+const POINTS: readonly string[] = ["held", ...Object.keys(skeleton.points)];
 const named = <V extends string>(list: readonly V[], names: Readonly<Record<string, () => string>>) =>
   list.map((value) => ({ value, label: names[value]?.() ?? value }));
 
@@ -24,6 +24,31 @@ interface LoadProps {
   onChange: (l: Load) => void;
 }
 
+/** one of a few by name; `of` says whose it is to who hears it only */
+function Choose<V extends string>(props: {
+  name: string;
+  of?: string;
+  value: V;
+  list: readonly V[];
+  names: Readonly<Record<string, () => string>>;
+  onChange: (v: V) => void;
+}) {
+  const { name, of, value, list, names, onChange } = props;
+  return (
+    <label className="field">
+      <span className="label">{name}</span>
+      <Select
+        aria-label={of ? `${of}: ${name}` : name}
+        showSearch
+        optionFilterProp="label"
+        value={value}
+        options={named(list, names)}
+        onChange={onChange}
+      />
+    </label>
+  );
+}
+
 /** the place that a line or an arm is fixed to */
 function FixedEnd({ load, n, exercise, onChange }: LoadProps) {
   const key = "from" in load ? "from" : "pivot" in load ? "pivot" : null;
@@ -32,15 +57,14 @@ function FixedEnd({ load, n, exercise, onChange }: LoadProps) {
   const put = (next: typeof end) => onChange({ ...load, [key]: next });
   return (
     <>
-      <label className="field">
-        <span className="label">{said.frame()}</span>
-        <Select
-          aria-label={`${said.load({ n })}: ${said.frame()}`}
-          value={end.frame}
-          options={named(FRAMES, said.frames)}
-          onChange={(frame: (typeof FRAMES)[number]) => put({ ...end, frame })}
-        />
-      </label>
+      <Choose
+        name={said.frame()}
+        of={said.load({ n })}
+        value={end.frame}
+        list={FRAMES}
+        names={said.frames}
+        onChange={(frame) => put({ ...end, frame })}
+      />
       <Three label={said.end()} n={n} value={end.at} exercise={exercise} onChange={(at) => put({ ...end, at })} />
     </>
   );
@@ -102,15 +126,14 @@ function Own({ load, n, exercise, onChange }: LoadProps) {
       return number(said.slack(), load.slack, (slack) => ({ ...load, slack }));
     case "lever":
       return (
-        <label className="field">
-          <span className="label">{said.pushes()}</span>
-          <Select
-            aria-label={`${said.load({ n })}: ${said.pushes()}`}
-            value={load.axis}
-            options={named(AXES, said.ways)}
-            onChange={(axis: (typeof AXES)[number]) => onChange({ ...load, axis })}
-          />
-        </label>
+        <Choose
+          name={said.pushes()}
+          of={said.load({ n })}
+          value={load.axis}
+          list={AXES}
+          names={said.ways}
+          onChange={(axis) => onChange({ ...load, axis })}
+        />
       );
     case "arm":
       return (
@@ -151,26 +174,22 @@ function OneLoad(props: LoadProps & { onRemove: (() => void) | null }) {
   return (
     <section aria-label={said.load({ n })} className="own-fields load">
       <h3>{said.load({ n })}</h3>
-      <label className="field">
-        <span className="label">{said.kind()}</span>
-        <Select
-          aria-label={`${said.load({ n })}: ${said.kind()}`}
-          value={load.kind}
-          options={named(LOAD_KINDS, said.kinds)}
-          onChange={(kind: Load["kind"]) => onChange(begun(kind, load))}
-        />
-      </label>
-      <label className="field">
-        <span className="label">{said.at()}</span>
-        <Select
-          aria-label={`${said.load({ n })}: ${said.at()}`}
-          showSearch
-          optionFilterProp="label"
-          value={load.at}
-          options={named(POINTS, said.points)}
-          onChange={(at: string) => onChange({ ...load, at })}
-        />
-      </label>
+      <Choose
+        name={said.kind()}
+        of={said.load({ n })}
+        value={load.kind}
+        list={LOAD_KINDS}
+        names={said.kinds}
+        onChange={(kind) => onChange(begun(kind, load))}
+      />
+      <Choose
+        name={said.at()}
+        of={said.load({ n })}
+        value={load.at}
+        list={POINTS}
+        names={said.points}
+        onChange={(at) => onChange({ ...load, at })}
+      />
       <div className="field">
         <span className="label">{said.share()}</span>
         <Bound
@@ -212,17 +231,13 @@ export function LoadTab({ exercise, set }: TabProps) {
       )}
       <section aria-label={said.carried()} className="own-fields load">
         <h3>{said.carried()}</h3>
-        <label className="field">
-          <span className="label">{said.base()}</span>
-          <Select
-            aria-label={said.base()}
-            showSearch
-            optionFilterProp="label"
-            value={stance.on}
-            options={named(BASES, said.bases)}
-            onChange={(on: Base) => set({ stance: { ...stance, on } })}
-          />
-        </label>
+        <Choose
+          name={said.base()}
+          value={stance.on}
+          list={BASES}
+          names={said.bases}
+          onChange={(on) => set({ stance: { ...stance, on } })}
+        />
         <label className="field">
           <span className="label">{said.supports()}</span>
           <Select

@@ -117,7 +117,13 @@ describe("a file that names what is no form is refused with its path", () => {
     const faults = exerciseFaults(withChoice(id, good)).filter((f) => words.test(f.reason));
     expect(faults).toHaveLength(1);
     expect(faults[0]!.path).toEqual(["parameters", 0, "options", 1, "id"]);
-    expect(() => resolveSetup(withChoice(id, good), { [id]: 1 })).toThrow(RangeError);
+    // what is kept already still stands: the wrong choice is a setting like any other
+    const setup = resolveSetup(withChoice(id, good), { [id]: 1 });
+    expect([setup.exercise.sides, setup.on, setup.part]).toEqual(["one", "feet", null]);
+    // a setting of that name that means something else is no fault and no form: files of before go on
+    const other = withChoice(id, "low");
+    expect(exerciseFaults(other)).toEqual([]);
+    expect(formOf(other, { [id]: 0 })).toBe(other);
   });
   test("muscles that a turned exercise is for", () => {
     const e: Exercise = {
