@@ -108,7 +108,7 @@ export function askOf(c: Case): PlanAsk {
   };
   const program: Program = {
     format: "gryn-program",
-    version: 10,
+    version: 11,
     edition: CURRENT_EDITION.id,
     id: newId(),
     clientId: newId(),

@@ -231,7 +231,7 @@ async function planCommand(name: string | undefined, o: Options): Promise<unknow
   for (const e of [...required, ...without]) if (!exercises.has(e)) bad(said.thereIsNoExercise({ what: e }));
   const program: Program = {
     format: "gryn-program",
-    version: 10,
+    version: 11,
     edition: CURRENT_EDITION.id,
     id: randomUUID(),
     clientId: randomUUID(),

@@ -7,7 +7,15 @@ import { resolveSetup } from "#core/exercises/setup";
 import { exerciseVersion } from "#core/exercises/version";
 import { STATIONS } from "#core/exercises/stations";
 import { fitMachine } from "#core/machines/fit";
-import { CABLE, machineFor, machineSchema, machinesSchema, type Machine } from "#core/machines/machine";
+import {
+  CABLE,
+  kindsWithMore,
+  machineFor,
+  machineSchema,
+  machinesSchema,
+  usedFirst,
+  type Machine,
+} from "#core/machines/machine";
 import { heldAt, zeroAt } from "#core/machines/scale";
 import { readReadings } from "#core/machines/typed";
 import { analyse } from "#core/mechanics/analyse";
@@ -211,6 +219,33 @@ describe("setups on a measured machine", () => {
     );
     expect(cardLines(exercises.get("back-squat")!, [machine])).toEqual([]);
     expect(atLine({ ...client, weekdays: [] }, program, line!.id).machines).toEqual([machine]);
+  });
+
+  test("of two of a kind the client's own is the one: its curve, its pins, its card; otherwise the first", () => {
+    const other = machineOf({ id: "00000000-0000-4000-8000-0000000000bb", name: "Leg extension by the door", step: 7 });
+    const column = machineOf({ id: "00000000-0000-4000-8000-0000000000cc", name: "Column", station: CABLE });
+    const there = [machine, column, other];
+    expect(machinesSchema.safeParse(there).success).toBe(true);
+    expect(kindsWithMore(there)).toEqual([[extension.station, [machine, other]]]);
+    expect(kindsWithMore([machine, column])).toEqual([]);
+    expect(machineFor(usedFirst(there, []), extension)).toBe(machine);
+    const own = usedFirst(there, [other.id]);
+    expect([...own].sort((a, b) => a.id.localeCompare(b.id))).toEqual(there.sort((a, b) => a.id.localeCompare(b.id)));
+    expect(machineFor(own, extension)).toBe(other);
+    expect(machineFor(own, exercises.get("cable-pushdown")!)).toBe(column);
+    expect(cardLines(extension, own)).toEqual(["Machine: Leg extension by the door", "Pins: 7 kg apart"]);
+    expect(askOn(own, { exerciseId: extension.id, values: {} })).not.toHaveProperty("profile");
+    // one that the place has no more says nothing
+    expect(machineFor(usedFirst(there, ["00000000-0000-4000-8000-0000000000dd"]), extension)).toBe(machine);
+  });
+
+  test("friction is on the card where it is felt: 8 % each way is 15 % lighter coming down", () => {
+    const rubs = (friction: number) =>
+      cardLines(extension, [
+        machineOf({ measured: { ...measured, readings: readingsOf(() => 1, 40, 9, 0, friction) } }),
+      ]).filter((l) => l.startsWith("Friction"));
+    expect(rubs(0.08)).toEqual(["Friction: coming down is 15 % lighter than going up"]);
+    expect(rubs(0.02)).toEqual([]);
   });
 
   test("what cannot be a machine is refused with its reason", () => {

@@ -78,7 +78,7 @@ test("from a muscle head to a logged set and the next target", async ({ page, br
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "Export", exact: true }).click();
   const file = JSON.parse(readFileSync(await (await download).path(), "utf8"));
-  expect(file).toMatchObject({ format: "gryn-program", version: 10 });
+  expect(file).toMatchObject({ format: "gryn-program", version: 11 });
   expect(JSON.stringify(file)).toContain(name);
 
   // hand over

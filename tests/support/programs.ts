@@ -33,7 +33,7 @@ export function prescriptionOf(
 export function programOf(days: Prescription[][], change: Partial<Program> = {}): Program {
   return {
     format: "gryn-program",
-    version: 10,
+    version: 11,
     edition: CURRENT_EDITION.id,
     id: id(900),
     clientId: id(901),

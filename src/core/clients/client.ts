@@ -25,6 +25,7 @@ export const NOTHING_NOTED: Omit<ClientInput, Said> = {
   loads: {},
   place: null,
   stations: null,
+  uses: [],
   joints: [],
   mobility: [],
   alone: false,

@@ -16,6 +16,9 @@ export function fitOf(machine: Machine): MachineFit | null {
   return fit;
 }
 
+/** friction from which lowering is felt to be lighter: a tenth less than going up */
+const FRICTION_FELT = 0.05;
+
 type Machines = readonly Machine[] | undefined;
 
 function profileFor(exercise: Exercise, machines: Machines): Profile | undefined {
@@ -50,6 +53,7 @@ export function cardLines(exercise: Exercise, machines: Machines): string[] {
     ...(machine.spacer ? [card.spacer({ text: machine.spacer })] : []),
     ...((step ?? least ?? most) === undefined ? [] : [card.pins({ unit, step, least, most })]),
     ...(fit ? [card.measured({ band: fit.band })] : []),
+    ...(fit?.friction && fit.friction >= FRICTION_FELT ? [card.lowering({ friction: fit.friction })] : []),
     ...(machine.note ? [machine.note] : []),
   ];
 }

@@ -57,6 +57,8 @@ export const clientInput = z.strictObject({
   equipment: z.array(z.enum(EQUIPMENT)).max(40),
   /** machines that are there, where not every one is; null: all of them */
   stations: z.array(z.string().max(60)).max(80).nullable().default(null),
+  /** machines of places, by id, that are the client's where there are several of a kind; otherwise the first */
+  uses: z.array(z.uuid()).max(60, "at most 60").default([]),
   priorities: z.record(z.string().max(60), z.enum(PRIORITIES)),
   joints: z
     .array(

@@ -113,6 +113,7 @@ const TOES = 0.012;
 /** whose feet lie or stand behind the body, and which way their toes are turned up from the floor */
 const BEHIND: Readonly<Partial<Record<Drawn["stance"]["on"], "back" | "nearest">>> = {
   shanks: "back",
+  "half-kneeling": "back",
   split: "nearest",
   "hands-and-knees": "back",
   "other-foot": "nearest",

@@ -11,6 +11,7 @@ import {
   rankingSchema,
   rulesSchema,
   schoolsSchema,
+  swingSchema,
   yardstickSchema,
 } from "./schema";
 import contested1 from "./gryn-1/contested.json" with { type: "json" };
@@ -41,6 +42,9 @@ import edition10 from "./gryn-10/edition.json" with { type: "json" };
 import method10 from "./gryn-10/method.json" with { type: "json" };
 import edition11 from "./gryn-11/edition.json" with { type: "json" };
 import yardstick11 from "./gryn-11/yardstick.json" with { type: "json" };
+import edition12 from "./gryn-12/edition.json" with { type: "json" };
+import method12 from "./gryn-12/method.json" with { type: "json" };
+import yardstick12 from "./gryn-12/yardstick.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -79,4 +83,9 @@ export const later = [
   },
   { ...editionSchema.parse(edition10), method: helpersSchema.parse(method10) },
   { ...editionSchema.parse(edition11), yardstick: yardstickSchema.parse(yardstick11) },
+  {
+    ...editionSchema.parse(edition12),
+    method: swingSchema.parse(method12),
+    yardstick: yardstickSchema.parse(yardstick12),
+  },
 ];

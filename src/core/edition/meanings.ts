@@ -40,6 +40,7 @@ const DOSE: readonly Row[] = [
   ["method.credits.work", "of all work under which a head does not lift", SHARE, 0, 0.5],
   ["method.helperEffort.from", "effort where the set ends up to which a helper earns nothing", SHARE, 0, 1],
   ["method.helperEffort.full", "effort where the set ends from which on a helper earns all of its share", SHARE, 0, 1],
+  ["method.swing.*", "of a strict set that counts with a {1} swing", SHARE, 0, 1],
   ["method.credits.ofFirst", "of the hardest working head's under which a head does not lift", SHARE, 0, 1],
 ];
 const EFFORT: readonly Row[] = [

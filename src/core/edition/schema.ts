@@ -29,6 +29,8 @@ export const methodSchema = z.strictObject({
   weak: z.strictObject({ share: z.number(), spine: z.number(), costs: z.number() }).optional(),
   /** a helper's activation where the set ends: up to which it earns nothing, and from which on all of its share */
   helperEffort: z.strictObject({ from: z.number(), full: z.number() }).optional(),
+  /** what of a strict set counts where the trunk may help: all of it where not said */
+  swing: z.strictObject({ small: z.number(), loose: z.number() }).optional(),
   /** effective sets of a muscle in a week beyond which nothing is added */
   hardStop: z.number(),
   /** share of the low end under which a dose is a problem and not only to be looked at */
@@ -100,6 +102,9 @@ export const methodSchema = z.strictObject({
 
 /** what an edition changes that asks helpers for effort */
 export const helpersSchema = z.strictObject({ helperEffort: methodSchema.shape.helperEffort.unwrap() });
+
+/** what an edition changes that knows sets with a swing */
+export const swingSchema = z.strictObject({ swing: methodSchema.shape.swing.unwrap() });
 
 /** rules beside the counting: what a check asks, how a block rises, when a load goes up, when pain stops */
 export const rulesSchema = z.strictObject({

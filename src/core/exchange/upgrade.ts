@@ -57,6 +57,8 @@ const program: Steps = {
   8: (document) => mapPrescriptions(document, (p) => ({ rampSets: 0, ...p })),
   // 10 may say the smallest and the largest load beside the step
   9: (document) => document,
+  // 11 knows how far the trunk may help
+  10: (document) => mapPrescriptions(document, (p) => ({ swing: "none", ...p })),
 };
 
 /** the head with most direct credit: what a line of before was for, as far as it can be told */
@@ -199,6 +201,8 @@ const client: Steps = {
   8: (document) => ({ language: "en", ...document }),
   // 10 knows the form that pictures show
   9: (document) => ({ figure: "male", ...document }),
+  // 11 knows which of several machines of a kind the client uses
+  10: (document) => ({ uses: [], ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

@@ -47,6 +47,7 @@ export const BASES = [
   "shoulders-and-heels",
   "forearm-and-foot",
   "forearm-and-knee",
+  "half-kneeling",
 ] as const;
 export type Base = (typeof BASES)[number];
 

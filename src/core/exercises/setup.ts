@@ -169,6 +169,8 @@ const HEIGHTS: Partial<Record<Base, number>> = {
   "shoulders-and-heels": 0.03,
   "forearm-and-foot": 0.05,
   "forearm-and-knee": 0.05,
+  // of the knee
+  "half-kneeling": 0.03,
 };
 
 /** what a setup is called in a list: the exercise, then what differs from its default */

@@ -65,11 +65,23 @@ export const MACHINES_MOST = 60;
 export const machinesSchema = z
   .array(machineSchema)
   .max(MACHINES_MOST, `at most ${MACHINES_MOST} machines`)
-  .refine((list) => new Set(list.map((m) => m.station)).size === list.length, {
-    message: "of one kind there is one machine: take the one your clients use",
+  .refine((list) => new Set(list.map((m) => `${m.station}: ${m.name}`)).size === list.length, {
+    message: "two machines of one kind need names of their own",
   });
 
-/** the machine of a place that an exercise is done on */
+/** the kinds of which a place has more than one machine, each with those machines */
+export function kindsWithMore(machines: readonly Machine[]): [station: string, of: Machine[]][] {
+  const kinds = [...new Set(machines.map((m) => m.station))];
+  return kinds.map((k): [string, Machine[]] => [k, machines.filter((m) => m.station === k)]).filter(([, of]) => of[1]);
+}
+
+/** the machines of a place with those that a client uses before others of their kind */
+export const usedFirst = (machines: readonly Machine[], uses: readonly string[]): Machine[] => [
+  ...machines.filter((m) => uses.includes(m.id)),
+  ...machines.filter((m) => !uses.includes(m.id)),
+];
+
+/** the machine of a place that an exercise is done on: of several of a kind the first */
 export function machineFor(
   machines: readonly Machine[] | undefined,
   { station, equipment }: { station?: string | undefined; equipment: readonly string[] },

@@ -52,6 +52,7 @@ import {
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
 import { stackWatch, type Stack } from "#core/mechanics/stack";
 import { supportWatch, type Support } from "#core/mechanics/support";
+import { swingWatch, type Swings } from "#core/mechanics/swing";
 import { tabulate } from "#core/base/vector";
 
 export const DEFAULT_SAMPLES = 41;
@@ -114,6 +115,8 @@ export interface Analysis {
   support: Support[];
   /** the way of a cable's stack; where frames are asked for */
   stack: Stack | null;
+  /** what a swing of the trunk adds, where the exercise leaves room for one; where frames are asked for */
+  swing: Swings | null;
   frames: Frames | null;
 }
 
@@ -294,6 +297,7 @@ interface Walk {
   readonly recorder: ReturnType<typeof frameRecorder> | null;
   readonly support: ReturnType<typeof supportWatch> | null;
   readonly stack: ReturnType<typeof stackWatch>;
+  readonly swing: ReturnType<typeof swingWatch>;
   /** kg taken off the body by an assistance, as a load that is always there */
   readonly assistance: number;
   /** rad, the least and the most of every coordinate */
@@ -343,6 +347,7 @@ function walk(
     limits: limitWatch(model, side, samples),
     support: drawn ? supportWatch(model, setup, side) : null,
     stack: drawn ? stackWatch(setup, loads, samples) : null,
+    swing: drawn ? swingWatch(model, setup, samples) : null,
     recorder: drawn ? frameRecorder(model, samples, loads, shown) : null,
     assistance: -setup.exercise.assistable * model.body.mass,
     low: new Float64Array(state.q.length).fill(Infinity),
@@ -357,6 +362,7 @@ function walk(
     const pull = applyLoads(model, state, loads, w.s[n]!, forces);
     w.support?.look(state, forces);
     w.stack?.look(state);
+    w.swing?.look(state, forces, n);
     addContacts(model, state, setup, side, forces);
     recordHeads(recording, model, state, n, drawn);
     for (const p of problems) fillSample(p, model, state, forces, n, w.assistance);
@@ -528,6 +534,7 @@ export function analyse(
     turns,
     support: w.support?.told() ?? [],
     stack: w.stack?.told() ?? null,
+    swing: feasible ? (w.swing?.told(curves.strength) ?? null) : null,
     frames: w.recorder?.frames() ?? null,
   };
 }
@@ -553,6 +560,7 @@ function impossible(model: Model, setup: Setup, samples: number, reason: string)
     turns: [],
     support: [],
     stack: null,
+    swing: null,
     frames: null,
   };
 }

@@ -56,6 +56,17 @@ const HIP = ["hipFlexion", "hipAbduction", "hipRotation"];
 
 export const isGirdle = (id: string): boolean => GIRDLE.has(id);
 
+/** deg from the trunk up to which the upper arm of somebody who lies on the floor lies on it too */
+const LIES = 20;
+
+/** whether upper arms lie still on the floor beside the body, which carries them */
+const armLies = ({ exercise, on, keys }: Setup): boolean =>
+  on === "bench" &&
+  exercise.supports.includes("floor") &&
+  keys.every(
+    ({ hand, angles: { elevation = 90 } }) => !hand && elevation <= LIES && elevation === keys[0]!.angles.elevation,
+  );
+
 /** which freedoms of a chain are balanced in this setup; the others are held by a pad, a bar or a seat */
 function solves(setup: Setup, id: string, chain: Chain): boolean {
   const { exercise, on, keys } = setup;
@@ -66,7 +77,7 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
   if (chain === "arm") {
     if (id === "neck" || id === "fingers") return isDriven(keys, id);
     if (isDriven(keys, "neck")) return false;
-    const pad = exercise.supports.includes("preacher-pad") || exercise.supports.includes("forearm-pad");
+    const pad = exercise.supports.some((s) => s === "preacher-pad" || s === "forearm-pad") || armLies(setup);
     // a forearm on its pad may turn about its own length, where that is the exercise
     if (exercise.supports.includes("forearm-pad")) return WRIST.has(id) || (id === "forearm" && drives(id));
     if (GIRDLE.has(id)) return exercise.girdle === "free" && !pad;

@@ -66,6 +66,8 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       return whole(body, ["midfoot", other]);
     case "split":
       return meeting(body, ["midfoot", side], ["ball", other]);
+    case "half-kneeling":
+      return apart(body, [["knee-front", side]], [["midfoot", other]], 0);
     case "hands-and-feet":
       return apart(body, both("grip"), both("toe"), 0);
     case "forearms-and-feet":

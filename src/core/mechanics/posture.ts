@@ -58,6 +58,8 @@ export function stancePose(setup: Setup): Pose {
   const pitch = angles.pitch ?? 0;
   const base: Partial<Record<PoseCoordinate, number>> = { plane: 90, fingers: 200 };
   if (STANDING.has(on)) Object.assign(base, { knee: 6, ankle: 3 });
+  // the thigh that is knelt on stands upright
+  if (on === "half-kneeling") Object.assign(base, { hipFlexion: pitch, knee: 90 });
   if (on === "seat") Object.assign(base, { hipFlexion: 90 + pitch, knee: 88 });
   if (on === "bench")
     Object.assign(
@@ -163,7 +165,9 @@ export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, 
   }
   updatePose(model, state);
   setDown(model, state, setup, side);
-  if (on === "split") stepBack(model, state, setup.height, side === "right" ? "left" : "right");
+  const far: Side = side === "right" ? "left" : "right";
+  if (on === "split") stepBack(model, state, setup.height, far);
+  if (on === "half-kneeling") stepAhead(model, state, far);
 }
 
 const P = new Float64Array(3);
@@ -190,6 +194,7 @@ const BASE_POINTS: Record<Setup["on"], (foot: string, side: Side, other: Side) =
   "forearm-and-foot": (_, side) => [`foot-edge.${side}`],
   "forearm-and-knee": (_, side) => [`knee-outside.${side}`],
   shanks: () => ["knee-front.right", "knee-front.left"],
+  "half-kneeling": (_, side) => [`knee-front.${side}`],
   seat: () => [],
   bench: () => [],
   thighs: () => [],
@@ -213,22 +218,43 @@ function setDown(model: Model, state: State, setup: Setup, side: Side): void {
   setRoot(model, state, -x, height * model.size - y, on === "one-foot" || on === "other-foot" ? -z : 0);
 }
 
-/** the rear leg of a split stance: two links from the hip to a foot on its ball, its ankle `up` m over the floor */
-function stepBack(model: Model, state: State, up: number, rear: Side): void {
-  const hip = model.segmentIndex.get(`hip-bent.${rear}`)!;
+/** a leg of two links from its hip to an ankle at x, y in the world, m; its knee in front. Leaves the ankle as it is */
+function reach(model: Model, state: State, leg: Side, x: number, y: number): void {
+  const hip = model.segmentIndex.get(`hip-bent.${leg}`)!;
   const { o, q } = state;
-  const thigh = Math.abs(model.segments[model.segmentIndex.get(`shank.${rear}`)!]!.origin[1]);
-  const shank = Math.abs(model.segments[model.segmentIndex.get(`foot.${rear}`)!]!.origin[1]);
-  const dx = -REAR_BACK * model.size - o[3 * hip]!;
-  const dy = up * model.size - o[3 * hip + 1]!;
+  const [thigh, shank] = linksOf(model, leg);
+  const dx = x - o[3 * hip]!;
+  const dy = y - o[3 * hip + 1]!;
   const d = Math.min(thigh + shank - 1e-4, Math.max(Math.abs(thigh - shank) + 1e-3, Math.hypot(dx, dy)));
   const inner = Math.acos((thigh * thigh + d * d - shank * shank) / (2 * thigh * d));
   const knee = Math.PI - Math.acos((thigh * thigh + shank * shank - d * d) / (2 * thigh * shank));
   // angle of the line from straight down, forwards positive; the knee bends to the front of it
   const line = Math.atan2(dx, -dy);
-  q[model.coordinateIndex.get(`hipFlexion.${rear}`)!] = line + inner + q[3]!;
-  q[model.coordinateIndex.get(`knee.${rear}`)!] = knee;
-  q[model.coordinateIndex.get(`ankle.${rear}`)!] = Math.PI / 6;
+  q[model.coordinateIndex.get(`hipFlexion.${leg}`)!] = line + inner + q[3]!;
+  q[model.coordinateIndex.get(`knee.${leg}`)!] = knee;
+}
+
+/** m from hip to knee and from knee to ankle */
+const linksOf = (model: Model, leg: Side): [thigh: number, shank: number] => [
+  Math.abs(model.segments[model.segmentIndex.get(`shank.${leg}`)!]!.origin[1]),
+  Math.abs(model.segments[model.segmentIndex.get(`foot.${leg}`)!]!.origin[1]),
+];
+
+/** the rear leg of a split stance stands on its ball, its ankle `up` m over the floor */
+function stepBack(model: Model, state: State, up: number, rear: Side): void {
+  reach(model, state, rear, -REAR_BACK * model.size, up * model.size);
+  state.q[model.coordinateIndex.get(`ankle.${rear}`)!] = Math.PI / 6;
+  updatePose(model, state);
+}
+
+/** the front leg of half kneeling: its foot flat on the floor, the ankle a thigh ahead of the hip */
+function stepAhead(model: Model, state: State, front: Side): void {
+  const { o, q } = state;
+  const hip = model.segmentIndex.get(`hip-bent.${front}`)!;
+  const sole = model.points.get(`midfoot.${front}`)!.at[1];
+  reach(model, state, front, o[3 * hip]! + linksOf(model, front)[0], -sole);
+  const at = (name: string) => model.coordinateIndex.get(`${name}.${front}`)!;
+  q[at("ankle")] = q[3]! + q[at("knee")]! - q[at("hipFlexion")]!;
   updatePose(model, state);
 }
 

@@ -10,6 +10,7 @@ import { isForPart, partShare } from "#core/planning/parts";
 import { bandOf, groups, isArm, isArmDay, TRUNK } from "#core/planning/groups";
 import type { Operation, Prescription } from "#core/program/document";
 import { varietyOf } from "#core/planning/variety";
+import { swingRefusals } from "#core/planning/swing";
 import { easierOf, findTechnique, refusalsOf, type Refusal } from "#core/planning/techniques";
 
 const named = ({ id, name }: Named): Named => ({ id, name });
@@ -287,6 +288,20 @@ export function techniqueChecks({ program, client, exercises, viewOf, method }: 
       },
     ];
   });
+  for (const p of prescriptionsOf(program)) {
+    const exercise = exerciseFor(exercises, p);
+    if (p.swing === "none" || !exercise) continue;
+    const refusals = swingRefusals(exercise, client);
+    const operations: Operation[] = [{ kind: "change", prescriptionId: p.id, change: { swing: "none" } }];
+    out.push({
+      kind: "swing",
+      subject: { line: named(p), swing: p.swing },
+      number: refusals,
+      limit: null,
+      state: refusals.length ? "problem" : "pass",
+      fixes: refusals.length ? [{ kind: "no swing", name: p.name, operations }] : [],
+    });
+  }
   for (const day of program.days) {
     const here = lines.filter((l) => l.day === day);
     if (here.length <= method.checks.techniquesADay) continue;

@@ -5,6 +5,7 @@ import { muscleName } from "#core/anatomy/anatomy";
 import { groupName } from "#core/planning/groups";
 import { stressLevel } from "#core/words/levels";
 import { counted, listed } from "#core/words/sentence";
+import type { SwingRefusal } from "#core/planning/swing";
 import { findTechnique, refusalText } from "#core/planning/techniques";
 import { HINDRANCES } from "#core/planning/supersets";
 import type { ClassId } from "#core/edition/choices";
@@ -39,6 +40,12 @@ const PART_REASON: Readonly<Record<Check["state"], string>> = {
   problem: PART_SHORT,
 };
 
+/** why no swing is allowed */
+export const SWING_WHY: Readonly<Record<SwingRefusal, string>> = {
+  held: "nothing there can be swung",
+  beginner: "not for a beginner",
+  back: "the low back is noted",
+};
 const endsBefore = (muscle: string): string =>
   muscle === "grip"
     ? "The grip gives out before the target muscle. Use straps."
@@ -285,6 +292,12 @@ const TEXTS: { readonly [K in Check["kind"]]: (c: Extract<Check, { kind: K }>) =
           : "In this client's body the numbers speak against it.",
     };
   },
+  swing: (c) => ({
+    title: `${c.subject.line.name}: ${c.subject.swing} swing`,
+    number: c.state === "pass" ? "allowed" : "not advised",
+    limit: c.state === "pass" ? "nothing speaks against it" : c.number.map((why) => SWING_WHY[why]).join("; "),
+    reason: c.state === "pass" ? "Such a set counts for less than a strict one." : "A swing loads the low back.",
+  }),
   "techniques a day": (c) => ({
     title: `${c.subject.day.name}: techniques`,
     number: String(c.number),
@@ -379,6 +392,8 @@ export function fixText(f: Fix): string {
       return `Set the rest to ${f.seconds} s`;
     case "loads":
       return `Set the loads of ${counted(f.lines, "exercise")}`;
+    case "no swing":
+      return `Take the swing out of ${f.name}`;
     case "plain sets":
       return `Use plain sets for ${f.name}`;
     case "swap for part":

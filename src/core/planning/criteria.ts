@@ -37,7 +37,10 @@ export const CRITERIA: readonly Criterion[] = [
   { name: "No day of arms alone, unless asked for", kinds: ["layout"], silent: true },
   { name: "Lines stand on days that are for them", kinds: ["division"], silent: true },
   { name: "Some work is done one side at a time", kinds: ["sides"] },
-  { name: "Techniques are allowed where they stand", kinds: ["technique", "techniques a day", "techniques apart"] },
+  {
+    name: "Techniques are allowed where they stand",
+    kinds: ["technique", "techniques a day", "techniques apart", "swing"],
+  },
   { name: "Loads can be raised in steps", kinds: ["step", "loads"], silent: true },
   { name: "Weeks A and B share enough to progress", kinds: ["two weeks"] },
 ];

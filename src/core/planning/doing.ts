@@ -1,4 +1,5 @@
 /** What a client reads of how the sets of a line are done beside the plain way. */
+import { SWING_DEGREES } from "#core/exercises/swing";
 import type { Prescription, Tempo } from "#core/program/document";
 import { findStructure } from "#core/program/structures";
 import { printedIn, type PrintedWords } from "#core/words/client/languages";
@@ -12,6 +13,7 @@ type Doing = Pick<
   | "purpose"
   | "turns"
   | "begins"
+  | "swing"
   | "tempos"
   | "reserves"
   | "sides"
@@ -29,6 +31,7 @@ const seconds = (t: Tempo) => [t.lower, t.longPause, t.lift, t.shortPause].join(
 export function doingOf(p: Doing, { doing, structure, technique }: PrintedWords = printedIn("en")): string[] {
   const out = [doing.purpose[p.purpose], structure[p.structure] ?? findStructure(p.structure).client];
   if (alternates(p)) out.push(doing.turns({ rest: restOf(p) }));
+  if (p.swing !== "none") out.push(doing.swing({ degrees: SWING_DEGREES[p.swing] }));
   if (p.sides === "one" && p.begins !== "either") out.push(doing.begins({ first: p.begins }));
   p.tempos.forEach((t, i) => {
     if (t && i < p.reserves.length) out.push(doing.tempo({ set: i + 1, seconds: seconds(t) }));

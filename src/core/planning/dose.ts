@@ -15,6 +15,7 @@ import type { Prescription, Program } from "#core/program/document";
 import { workOf } from "#core/program/purpose";
 import type { Rules } from "#core/program/window";
 import { reservesOf } from "#core/program/structures";
+import { swingCredit } from "#core/planning/swing";
 import { techniqueCredit } from "#core/planning/techniques";
 
 /** credit of one set by its reserve: 1 up to 2 reps in reserve, 0.6 at 4, nothing beyond */
@@ -127,8 +128,8 @@ export interface WeekDose {
 
 export const doseTotal = (d: Dose): number => d.direct + d.indirect;
 
-const effortOf = (p: Prescription, rules: Rules): number =>
-  reservesOf(p, p.load, rules).reduce((s, r) => s + effortCredit(r), techniqueCredit(p));
+const effortOf = (p: Prescription, rules: Rules & Pick<Method, "swing">): number =>
+  swingCredit(p, rules) * reservesOf(p, p.load, rules).reduce((s, r) => s + effortCredit(r), techniqueCredit(p));
 
 export function weekDose(program: Program): WeekDose {
   const { method } = editionOf(program);

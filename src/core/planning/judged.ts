@@ -18,6 +18,8 @@ import type { Watch } from "#core/planning/groups";
 import type { TechniqueId } from "#core/program/limits";
 import type { Operation, Prescription, Program } from "#core/program/document";
 import type { Refusal } from "#core/planning/techniques";
+import type { SwingRefusal } from "#core/planning/swing";
+import type { Swung } from "#core/exercises/swing";
 
 export type CheckState = "pass" | "look" | "problem";
 
@@ -30,7 +32,7 @@ export type Fix = { operations: Operation[] } & (
   | { kind: "more reps"; name: string }
   | { kind: "rest"; seconds: number }
   | { kind: "loads"; lines: number }
-  | { kind: "plain sets"; name: string }
+  | { kind: "plain sets" | "no swing"; name: string }
   | { kind: "swap for part"; name: string; for: string }
 );
 
@@ -121,6 +123,7 @@ export type Check =
   | Judged<"spine", { day: Named | null }, /** points */ number, number>
   | Judged<"limiter", OfLine & { muscle: string }, /** share of what ends it */ number, number>
   | Judged<"technique", OfLine & { technique: TechniqueId }, Refusal[], null>
+  | Judged<"swing", OfLine & { swing: Swung }, SwingRefusal[], null>
   | Judged<"techniques a day", OfDay, number, number>
   | Judged<"techniques apart", OfLine & { technique: TechniqueId }, number, /** days */ number>
   | Judged<"two weeks", Record<string, never>, /** share of its lines that are others */ number, number>

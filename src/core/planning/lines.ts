@@ -12,6 +12,7 @@ import { headFor } from "#core/planning/aim";
 import { classOf, leastReserve } from "#core/planning/effort";
 import { loadingOf } from "#core/planning/loading";
 import { harderRelative, prescribe } from "#core/planning/prescribe";
+import { swingRefusals } from "#core/planning/swing";
 import { findTechnique, refusalsOf } from "#core/planning/techniques";
 import { EARLIER_MOST, type Prescription, type Program } from "#core/program/document";
 import { placeOf } from "#core/program/edit";
@@ -100,6 +101,8 @@ export const FIELDS = {
   reserves: "judged",
   // where no figure of the new exercise forbids it
   technique: "judged",
+  // where the new exercise leaves room for it, and the client may
+  swing: "judged",
   // all but the one that stands there now
   alternatives: "judged",
 } as const satisfies Readonly<Record<keyof Prescription, "exercise" | "place" | "judged">>;
@@ -122,6 +125,7 @@ export function inPlaceOf(
   const line: Prescription = {
     ...fresh,
     ...keptOf(old, fresh),
+    swing: swingRefusals(exercise, client).length === 0 ? old.swing : "none",
     reserves: old.reserves.map((x) => Math.max(x, least)),
     technique: null,
     alternatives: old.alternatives.filter((a) => a.setupKey !== fresh.setupKey),

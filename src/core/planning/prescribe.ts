@@ -89,6 +89,7 @@ export function prescribe(
     purpose: "work",
     turns: "one-then-other",
     begins: "either",
+    swing: "none",
     tempos: [],
     note: "",
     locked: false,

@@ -9,6 +9,7 @@ import {
   RAMP_MOST,
   SETS_MOST,
   STRUCTURES,
+  SWINGS,
   TECHNIQUES,
   TURNS,
   WEEKS,
@@ -107,6 +108,7 @@ export const changeSchema = z
     purpose: z.enum(PURPOSES),
     turns: z.enum(TURNS),
     begins: z.enum(BEGINS),
+    swing: z.enum(SWINGS),
     /** tempo of single sets, in order; null, or none for a set: the line's */
     tempos: z.array(tempoSchema.nullable()).max(SETS_MOST, `at most ${SETS_MOST} sets`),
     note: z.string().max(NOTE_MOST, `at most ${NOTE_MOST} characters`),
@@ -158,6 +160,8 @@ export const prescriptionSchema = z.strictObject({
   purpose: z.enum(PURPOSES),
   turns: z.enum(TURNS),
   begins: z.enum(BEGINS),
+  /** how far the trunk may help a lift along */
+  swing: z.enum(SWINGS),
   tempos: changeSchema.shape.tempos.unwrap(),
   note: z.string().max(NOTE_MOST),
   locked: z.boolean(),
@@ -203,7 +207,7 @@ export const emptyDay = (id: string, name: string, week: Day["week"] = "A"): Day
 
 export const programSchema = z.strictObject({
   format: z.literal("gryn-program"),
-  version: z.literal(10),
+  version: z.literal(11),
   /** what it is planned and judged with */
   edition: word,
   id: z.uuid(),

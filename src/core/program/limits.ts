@@ -38,4 +38,6 @@ export const TURNS = ["one-then-other", "alternating"] as const;
 /** the side that begins a set; the other stops at its reps */
 export const BEGINS = ["either", "left", "right"] as const;
 export type Begins = (typeof BEGINS)[number];
+/** how far the trunk may help a lift along */
+export const SWINGS = ["none", "small", "loose"] as const;
 export type Turns = (typeof TURNS)[number];

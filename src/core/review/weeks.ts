@@ -4,6 +4,7 @@ import { mean, median, sum } from "#core/base/numbers";
 import { bandOf, groups } from "#core/planning/groups";
 import { doseTotal, groupCredit, weekDose } from "#core/planning/dose";
 import type { ClientInput } from "#core/clients/client";
+import { editionOf } from "#core/edition/edition";
 import type { Method } from "#core/edition/method";
 import type { Program } from "#core/program/document";
 import { prescriptionsOf } from "#core/program/edit";
@@ -129,6 +130,7 @@ export function soreBy(
 ): { group: string; sets: number; otherwise: number; weeks: number; of: number }[] {
   const lines = new Map(prescriptionsOf(program).map((p) => [p.id, p]));
   const done = entries.filter((e) => !e.voided);
+  const { method } = editionOf(program);
   return groups.flatMap((g) => {
     const told = checkIns.flatMap((c) => {
       const own = done.filter((e) => e.localDate < c.localDate && daysBetween(e.localDate, c.localDate) <= 7);
@@ -136,7 +138,7 @@ export function soreBy(
         own.map((e) => {
           const p = lines.get(e.prescriptionId);
           const credit = p && groupCredit(p.credits, g);
-          return p && credit ? credit.share * doneCredit(e, p) : 0;
+          return p && credit ? credit.share * doneCredit(e, p, method) : 0;
         }),
       );
       return sets > 0 ? [{ sets, sore: c.sore.includes(g.id) }] : [];
@@ -178,7 +180,7 @@ export function groupsDone(
         own.map((e) => {
           const p = lines.get(e.prescriptionId);
           const credit = p && groupCredit(p.credits, g);
-          return p && credit ? credit.share * doneCredit(e, p) : 0;
+          return p && credit ? credit.share * doneCredit(e, p, method) : 0;
         }),
       ) / weeks;
     const asked = planned[g.id] ? doseTotal(planned[g.id]!) : 0;

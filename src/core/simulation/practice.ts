@@ -194,7 +194,7 @@ function simulateClient(random: Random, ask: PracticeAsk, at: number, setups: Si
   const planned = (p: Prescription) => (isLighter(ask.weeks - 1, into) ? lightened(p) : p);
   const program: Program = {
     format: "gryn-program",
-    version: 10,
+    version: 11,
     edition: CURRENT_EDITION.id,
     id: random.id(),
     clientId: id,

@@ -223,6 +223,7 @@ function snapshotOf(planned: Prescription, paired: boolean, at: At, words: Print
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
     ...sheet,
+    ticks: p.swing === "none" ? sheet.ticks : sheet.ticks.filter((t) => t !== "swing"),
     alternatives: p.alternatives.map((a) => {
       const { settings, cues, start, end, strains: asked } = sheetOf(a.exerciseId, a.values, lead, at);
       const spared = JOINTS.filter((j) => spares(j, asked, strains));

@@ -16,7 +16,10 @@ export const terms = {
   "torque-beside": label("Largest torque at another joint, of the largest at the joint the exercise is for."),
   demands: label("Effort of wrist, hand or hold in this setup."),
   compression: label("Force that presses the low back together, in body weights."),
-  stack: label("The way a cable's plates go over a rep. A hand nearer to the pulley than where they rest pulls nothing."),
+  stack: label(
+    "The way a cable's plates go over a rep. A hand nearer to the pulley than where they rest pulls nothing.",
+  ),
+  swing: label("The trunk moves to help a lift along: more load, no more for the muscle, more for the low back."),
   support: label("Load from which the body itself slips, tips or lifts off before the muscle gives out."),
   "chosen-load": label("What a load of your choice asks of this client."),
   "parts-of-a-rep": label("A part of the rep, with the load and the tension that it allows."),

@@ -23,6 +23,11 @@ export const card = {
     { band: 0.06 },
     ({ band }) => `Measured on this machine, ± ${Math.max(1, Math.round(100 * band))} %`,
   ),
+  lowering: sentence({ friction: 0.08 }, ({ friction }) => {
+    // up is f (1 + friction), down f (1 - friction), f the lever alone
+    const lighter = 1 - (1 - friction) / (1 + friction);
+    return `Friction: coming down is ${Math.round(100 * lighter)} % lighter than going up`;
+  }),
 };
 
 /** on the form of a place */
@@ -35,6 +40,7 @@ export const form = {
   kind: label("Which machine"),
   kindAsk: label("Choose the machine"),
   cable: label("Cable columns"),
+  which: sentence({ kind: "Leg extension" }, ({ kind }) => `${kind}: which of them`),
   name: label("Name there"),
   unit: label("Pins marked in"),
   step: label("From pin to pin"),

@@ -210,6 +210,7 @@ export const loading = {
     bench: label("a bench"),
     thighs: label("the thighs on a pad"),
     shanks: label("kneeling"),
+    "half-kneeling": label("kneeling on the working side's knee"),
     "forearms-and-feet": label("forearms and feet"),
     "hands-and-heels": label("hands on a bar, heels on the floor"),
     "hands-and-knees": label("hands and knees"),

@@ -2,6 +2,7 @@
 import type { Change } from "#core/clients/changes";
 import type { Client } from "#core/clients/client";
 import { placeInput, thereIn } from "#core/clients/place";
+import { usedFirst } from "#core/machines/machine";
 import { clientInput } from "#core/clients/schema";
 import { upgrade } from "#core/exchange/upgrade";
 import type { Transaction } from "#server/database/database";
@@ -25,25 +26,26 @@ export const PLACE_OF = `(select p.body from place p where p.practice_id = clien
     join place p on p.practice_id = client.practice_id and p.id::text = w->>'place') as elsewhere`;
 
 /** a place that is gone leaves what was said of the client */
-export const toClient = (r: ClientRow): Client => ({
-  ...clientInput.parse(upgrade("client", r.body, r.format)),
-  ...(r.place ? placed(r.place) : { place: null }),
-  ...(r.elsewhere ? { elsewhere: elsewhereOf(r.elsewhere) } : {}),
-  id: r.id,
-  revision: r.revision,
-});
-
-function placed(body: unknown): Pick<Client, "equipment" | "stations" | "units" | "loads" | "machines"> {
-  const place = placeInput.parse(body);
-  return { ...thereIn(place), machines: place.machines };
+export function toClient(r: ClientRow): Client {
+  const input = clientInput.parse(upgrade("client", r.body, r.format));
+  return {
+    ...input,
+    ...(r.place ? placed(r.place, input.uses) : { place: null }),
+    ...(r.elsewhere ? { elsewhere: elsewhereOf(r.elsewhere, input.uses) } : {}),
+    id: r.id,
+    revision: r.revision,
+  };
 }
 
-const elsewhereOf = (places: Record<string, unknown>): NonNullable<Client["elsewhere"]> =>
+type Placed = Pick<Client, "equipment" | "stations" | "units" | "loads" | "machines">;
+function placed(body: unknown, uses: Client["uses"]): Placed {
+  const place = placeInput.parse(body);
+  return { ...thereIn(place), machines: usedFirst(place.machines, uses) };
+}
+
+const elsewhereOf = (places: Record<string, unknown>, uses: Client["uses"]): NonNullable<Client["elsewhere"]> =>
   Object.fromEntries(
-    Object.entries(places).map(([id, body]) => {
-      const place = placeInput.parse(body);
-      return [id, { name: place.name, ...thereIn(place), machines: place.machines }];
-    }),
+    Object.entries(places).map(([id, body]) => [id, { name: placeInput.parse(body).name, ...placed(body, uses) }]),
   );
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {

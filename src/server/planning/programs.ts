@@ -57,7 +57,7 @@ export async function programOfClient(tx: Transaction, practiceId: string, clien
 
 export const firstProgram = (newId: () => string, clientId: string, days: number, edition: string): Program => ({
   format: "gryn-program",
-  version: 10,
+  version: 11,
   edition,
   id: newId(),
   clientId,

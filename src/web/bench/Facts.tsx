@@ -92,6 +92,18 @@ function Runs({ stack }: { stack: Analysis["stack"] }) {
   );
 }
 
+/** what a swing of the trunk would add, and what it costs */
+function Swung({ swing }: { swing: Analysis["swing"] }) {
+  if (!swing) return null;
+  const { small, loose } = swing;
+  return (
+    <p className="small quiet">
+      <Term at="swing">{words.swing()}</Term>:{" "}
+      {words.swings({ small: small.gain, loose: loose.gain, body: small.body, perKg: small.perKg })}
+    </p>
+  );
+}
+
 interface FactsProps {
   analysis: Analysis;
   headId: string;
@@ -188,6 +200,7 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
       </details>
       <Stands analysis={analysis} usual={usual.load} unit={usual.meaning} />
       <Runs stack={analysis.stack} />
+      <Swung swing={analysis.swing} />
     </>
   );
 }

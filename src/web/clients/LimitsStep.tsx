@@ -5,11 +5,14 @@ import { useState } from "react";
 import { thereIn } from "#core/clients/place";
 import { library } from "#core/exercises/library";
 import { offered } from "#core/exercises/shelf";
+import { kindsWithMore, usedFirst, type Machine } from "#core/machines/machine";
+import { form as machineWords } from "#core/words/machines";
 import { limits as words, person, WEEKDAYS, wishes } from "#core/words/intake";
 import { api } from "../base/api";
 import { NumberField } from "../base/NumberField";
 import { Equipment, JointNotes, MobilityNotes } from "./ClientSections";
 import { Field, type StepProps } from "./fields";
+import { kindName } from "./Machines";
 import { PlaceDialog } from "./PlaceDialog";
 import { OwnSettings, WeakLinks } from "./OwnWays";
 
@@ -142,6 +145,34 @@ function Days({ input, set, reasons }: StepProps) {
   );
 }
 
+interface UsesProps {
+  machines: readonly Machine[];
+  uses: readonly string[];
+  onChange: (uses: string[]) => void;
+}
+
+/** which of several machines of a kind is the client's */
+function Uses({ machines, uses, onChange }: UsesProps) {
+  const kinds = kindsWithMore(machines);
+  if (kinds.length === 0) return null;
+  return (
+    <div className="line">
+      {kinds.map(([station, of]) => (
+        <label key={station} className="field">
+          <span className="label">{machineWords.which({ kind: kindName(station) })}</span>
+          <Select
+            aria-label={machineWords.which({ kind: kindName(station) })}
+            style={{ width: 240 }}
+            value={usedFirst(of, uses)[0]!.id}
+            onChange={(id: string) => onChange([...uses.filter((u) => !of.some((m) => m.id === u)), id])}
+            options={of.map((m) => ({ value: m.id, label: m.name }))}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
+
 /** a place of the practice, or equipment of the client's own */
 function Where({ input, set, reasons }: StepProps) {
   const { data } = api.usePlacesQuery();
@@ -174,6 +205,7 @@ function Where({ input, set, reasons }: StepProps) {
         )}
         {place?.note && <span className="small quiet">{place.note}</span>}
       </div>
+      {place && <Uses machines={place.machines} uses={input.uses} onChange={(uses) => set({ uses })} />}
       {!place && <Equipment value={input} unit={input.unit} reason={reasonOf(reasons, "loads")} onChange={set} />}
       {dialog && (
         <PlaceDialog

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { fitOf } from "#core/clients/on-machine";
 import { library } from "#core/exercises/library";
 import { STATIONS } from "#core/exercises/stations";
-import { CABLE, machineFor, machineSchema, READINGS_LEAST, type Machine } from "#core/machines/machine";
+import { CABLE, machineFor, machineSchema, MACHINES_MOST, READINGS_LEAST, type Machine } from "#core/machines/machine";
 import { form as words, measure } from "#core/words/machines";
 import { capital } from "#core/words/sentence";
 import { dayOf } from "../../page/locale";
@@ -14,7 +14,7 @@ import { Segments } from "../base/Segments";
 import { draftOf, Measure, readingsOf, type Draft } from "./Measure";
 import "./machines.css";
 
-const kindName = (station: string): string => (station === CABLE ? words.cable() : capital(station));
+export const kindName = (station: string): string => (station === CABLE ? words.cable() : capital(station));
 
 interface ListProps {
   machines: readonly Machine[];
@@ -28,8 +28,11 @@ interface ListProps {
 
 export function MachineList({ machines, stations, hasCable, hasMachines, onOpen, onRemove }: ListProps) {
   const kinds = [...(hasCable ? [CABLE] : []), ...(hasMachines ? (stations ?? STATIONS) : [])];
-  const free = kinds.filter((k) => !machines.some((m) => m.station === k));
-  const add = (station: string) => onOpen(machineSchema.parse({ id: newId(), name: kindName(station), station }));
+  const add = (station: string) => {
+    const n = machines.filter((m) => m.station === station).length;
+    const name = n === 0 ? kindName(station) : `${kindName(station)} ${n + 1}`;
+    onOpen(machineSchema.parse({ id: newId(), name, station }));
+  };
   return (
     <section className="machines" aria-label={words.title()}>
       <h3>{words.title()}</h3>
@@ -57,7 +60,7 @@ export function MachineList({ machines, stations, hasCable, hasMachines, onOpen,
           );
         })}
       </ul>
-      {free.length > 0 && (
+      {kinds.length > 0 && machines.length < MACHINES_MOST && (
         <Select
           aria-label={words.add()}
           placeholder={words.add()}
@@ -65,7 +68,7 @@ export function MachineList({ machines, stations, hasCable, hasMachines, onOpen,
           showSearch
           style={{ width: 260 }}
           onChange={(station: string | null) => station && add(station)}
-          options={free.map((k) => ({ value: k, label: kindName(k) }))}
+          options={kinds.map((k) => ({ value: k, label: kindName(k) }))}
         />
       )}
     </section>

@@ -6,8 +6,10 @@ import { Dialog } from "../base/Dialog";
 import { useMemo, useState } from "react";
 import { askOn } from "#core/clients/on-machine";
 import { exercises } from "#core/exercises/library";
-import { BEGINS, PURPOSES, RAMP_MOST, TURNS, type Purpose, type Turns } from "#core/program/limits";
+import { BEGINS, PURPOSES, RAMP_MOST, SWINGS, TURNS, type Purpose, type Turns } from "#core/program/limits";
 import { rampOf, rampSeconds } from "#core/program/ramp";
+import { SWING_WHY } from "#core/planning/check-words";
+import { swingCredit, swingRefusals } from "#core/planning/swing";
 import { blockMinutes } from "#core/planning/minutes";
 import { restOf, setSeconds } from "#core/planning/timing";
 import type { Change, Prescription, Tempo } from "#core/program/document";
@@ -97,6 +99,7 @@ function Standing({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
           {p.purpose === "work" ? words.workingSetsCountedAnd() : words.itTakesItsMinutes()}
         </p>
       </span>
+      <Swing p={p} onChange={onChange} />
       {p.sides === "one" && <Begin p={p} onChange={onChange} />}
       {p.sides === "one" && (
         <span>
@@ -117,6 +120,41 @@ function Standing({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
         </span>
       )}
     </div>
+  );
+}
+
+/** how far the trunk may help, with what it brings and costs in this body */
+function Swing({ p, onChange }: Pick<DoingProps, "p" | "onChange">) {
+  const { client } = useWeek();
+  const { method } = useEdition();
+  const exercise = exerciseFor(exercises, p);
+  const why = exercise ? swingRefusals(exercise, client) : [];
+  const body = useMemo(() => bodyOf(client), [client]);
+  const asks = p.swing !== "none" && why.length === 0;
+  const { answer } = useAsk("analyse", asks ? { setup: askOn(client.machines, p), body } : null);
+  // where nothing can swing, nobody has to choose
+  if (!exercise || (why.includes("held") && p.swing === "none")) return null;
+  const told = p.swing === "none" ? null : answer?.swing?.[p.swing];
+  return (
+    <span>
+      <h3>{words.swing()}</h3>
+      <Segmented
+        size="small"
+        aria-label={words.swing()}
+        value={p.swing}
+        onChange={(swing) => onChange({ swing })}
+        options={SWINGS.map((x) => ({
+          value: x,
+          label: words.swings[x],
+          disabled: x !== "none" && x !== p.swing && why.length > 0,
+        }))}
+      />
+      <p className="small quiet">
+        {why.length > 0 && words.noSwing({ why: why.map((x) => SWING_WHY[x]).join("; ") })}
+        {why.length === 0 && p.swing === "none" && words.strict()}
+        {told && words.swingCosts({ ...told, gain: told.gain - 1, counts: swingCredit(p, method) })}
+      </p>
+    </span>
   );
 }
 

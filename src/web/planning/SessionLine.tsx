@@ -75,6 +75,7 @@ function DoneWith({ p }: { p: Prescription }) {
     p.purpose !== "work" && said.purposeDoesNotCount({ purpose: p.purpose }),
     alternates(p) && said.sidesInTurnsP({ p: restOf(p) }),
     p.sides === "one" && p.begins !== "either" && said.beginsSideBegins({ begins: p.begins }),
+    p.swing !== "none" && said.swing({ swing: p.swing }),
     p.tempos.some((t) => t !== null) && said.tempoBySet(),
     p.technique && findTechnique(p.technique.id).name,
     p.rampSets > 0 && said.ramp({ n: p.rampSets }),

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import type { Client } from "#core/clients/client";
 import { editionOf } from "#core/edition/edition";
+import type { Method } from "#core/edition/method";
 import type { Answer, Ruling } from "#core/exchange/api";
 import { JOINT_NAMES, type Joint } from "#core/exercises/joints";
 import type { Operation, Prescription, Program } from "#core/program/document";
@@ -64,7 +65,7 @@ export function LineLog({ p, day, client, program, log, belief, all, edit, rule,
     <div className="line-log" role="group" id={`line-${p.id}`} tabIndex={-1} aria-label={`${p.name}, ${day}`}>
       <h3>
         {day}
-        {last && <Done last={last.entries.filter((e) => !flagged.has(e.id))} p={p} />}
+        {last && <Done last={last.entries.filter((e) => !flagged.has(e.id))} p={p} method={method} />}
       </h3>
       {belief && <Belief belief={belief} p={p} />}
       {exposures.length > 0 || struck.length > 0 ? (
@@ -115,8 +116,8 @@ function askedText(t: Target, p: Prescription): string {
 }
 
 /** effective sets as done the last time, beside what was planned */
-function Done({ last, p }: { last: Parameters<typeof doneCredit>[0][]; p: Prescription }) {
-  const done = last.reduce((s, e) => s + doneCredit(e, p), 0);
+function Done({ last, p, method }: { last: Parameters<typeof doneCredit>[0][]; p: Prescription; method: Method }) {
+  const done = last.reduce((s, e) => s + doneCredit(e, p, method), 0);
   return (
     <span className="small quiet">
       {" "}

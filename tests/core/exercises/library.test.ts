@@ -10,9 +10,9 @@ import { compileModel } from "#core/mechanics/compile";
 
 const model = compileModel();
 
-test("171 exercises with 460 named setups, in every family, and thousands of settings", () => {
-  expect(library.length).toBe(171);
-  expect(library.reduce((n, e) => n + e.setups.length, 0)).toBe(460);
+test("221 exercises with 564 named setups, in every family, and thousands of settings", () => {
+  expect(library.length).toBe(221);
+  expect(library.reduce((n, e) => n + e.setups.length, 0)).toBe(564);
   expect(new Set(library.map((e) => e.family))).toEqual(new Set(FAMILIES));
   const settings = library.map((e) =>
     e.parameters.reduce((n, p) => n * (p.options?.length ?? Math.round((p.max - p.min) / p.step) + 1), 1),

@@ -137,10 +137,10 @@ describe("credit of what was done", () => {
 
   test("a drop set counts as far as its drops were done; a plain set by its reserve", () => {
     const whole = set(2, 2, 8, 12, { parts: [part(8, 12), part(6, 7), part(5, 6), part(4, 6)], reserve: 0 });
-    expect(doneCredit(whole, drop)).toBeCloseTo(2.7);
-    expect(doneCredit({ ...whole, parts: whole.parts.slice(0, 2) }, drop)).toBeCloseTo(1 + 1.7 / 3);
-    expect(doneCredit(set(2, 0, 8, 12, { reserve: 4 }), p)).toBeCloseTo(0.6);
-    expect(doneCredit({ ...whole, voided: true }, drop)).toBe(0);
+    expect(doneCredit(whole, drop, method)).toBeCloseTo(2.7);
+    expect(doneCredit({ ...whole, parts: whole.parts.slice(0, 2) }, drop, method)).toBeCloseTo(1 + 1.7 / 3);
+    expect(doneCredit(set(2, 0, 8, 12, { reserve: 4 }), p, method)).toBeCloseTo(0.6);
+    expect(doneCredit({ ...whole, voided: true }, drop, method)).toBe(0);
   });
 
   test("its reps are those before the drops", () => {

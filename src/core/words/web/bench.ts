@@ -131,6 +131,13 @@ export const facts = {
     ({ share, by }) =>
       `it rests for ${percent(share)} of the way and pulls nothing there: stand ${cm(by)} further from the pulley.`,
   ),
+  swing: label("Swing"),
+  swings: sentence(
+    { small: 1.06, loose: 1.21, body: 52, perKg: 2.3 },
+    ({ small, loose, body, perKg }) =>
+      `a trunk that swings by 10° lifts at most ${percent(small - 1)} more, by 25° ${percent(loose - 1)}; where the set ends the muscle does no more. ` +
+      `The low back takes up to ${Math.round(body)} Nm more at 10°, and ${perKg.toFixed(1)} Nm for each kg.`,
+  ),
   gives: sentence<{ what: string; from: number; unit: string; mend: string }>(
     { what: "tips forwards", from: 40, unit: "total", mend: "lean back" },
     (v) => `The body ${v.what} from about ${v.from} kg (${v.unit}): ${v.mend}.`,

@@ -122,6 +122,16 @@ export const doing = {
     (v) =>
       `${v.sets ? `+${v.sets} sets, ` : ""}${v.minutes} min${v.less ? `, ${v.less} min less than straight sets` : ""}${v.sore ? ", makes sore" : ""}`,
   ),
+  swing: label("Swing of the trunk"),
+  swings: { none: "none", small: "small, 10°", loose: "loose, 25°" },
+  swingCosts: sentence(
+    { counts: 0.9, gain: 0.06, body: 52, perKg: 2.3 },
+    ({ counts, gain, body, perKg }) =>
+      `A set counts as ${fixed(counts, 1)} of a strict one. At most ${Math.round(100 * gain)} % more load, none of it for the muscle that ends the set; ` +
+      `the low back takes up to ${Math.round(body)} Nm more, and ${fixed(perKg, 1)} Nm for each kg.`,
+  ),
+  strict: label("Strict: nothing but the arms lifts."),
+  noSwing: sentence({ why: "not for a beginner" }, ({ why }) => `No swing: ${why}.`),
   begins: label("Begins"),
   whichSideBegins: label("Which side begins"),
   theLogNeedsTwo: label("The log needs two sessions with both sides."),
@@ -372,6 +382,7 @@ export const sessionLine = {
     ({ purpose }) => `${purpose}, does not count`,
   ),
   sidesInTurnsP: sentence<{ p: number }>({ p: 3 }, ({ p }) => `sides in turns, ${p} s between`),
+  swing: sentence({ swing: "small" }, ({ swing }) => `${swing} swing allowed`),
   beginsSideBegins: sentence<{ begins: string }>({ begins: "some begins" }, ({ begins }) => `${begins} side begins`),
   toName: sentence<{ name: string }>({ name: "Hammer curl" }, ({ name }) => `To ${name}`),
   undoTheSuperset: label("Undo the superset"),

@@ -13,6 +13,10 @@ export const doing = {
       ? "Links beginnt; rechts hört bei derselben Zahl auf, auch wenn mehr ginge."
       : "Rechts beginnt; links hört bei derselben Zahl auf, auch wenn mehr ginge.",
   ),
+  swing: sentence(
+    { degrees: 10 },
+    ({ degrees }) => `Schwung ist erlaubt: der Rumpf darf ${degrees}° mitgehen, nicht mehr. Bei Rückenschmerz: keiner.`,
+  ),
   tempo: sentence(
     { set: 3, seconds: "4-1-1-0" },
     ({ set, seconds }) => `Satz ${set} mit ${seconds}: Sekunden ab, in der Dehnung, auf, oben.`,

@@ -13,6 +13,10 @@ export const doing = {
     ({ first }) =>
       `The ${first} side begins; the ${first === "left" ? "right" : "left"} side stops at its reps, also where it could do more.`,
   ),
+  swing: sentence(
+    { degrees: 10 },
+    ({ degrees }) => `A swing is allowed: the trunk may move by ${degrees}°, no more. With pain in the back: none.`,
+  ),
   tempo: sentence(
     { set: 3, seconds: "4-1-1-0" },
     ({ set, seconds }) => `Set ${set} at ${seconds}: seconds down, where it is long, up, where it is short.`,
