@@ -82,6 +82,93 @@ test("a machine is measured with the hand scale, its oddities noted, and bench, 
   await pocket.close();
 });
 
+test("a rope, a lean, a seat, one of two machines and a swing are said once, and stand on the phone", async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(180_000);
+  await control("reset");
+  await signIn(page);
+  await openClient(page, "Runa");
+  await step(page, 3);
+  await page.getByRole("button", { name: "New place" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Name of the place").fill("Mill hall");
+  for (const [name, pins] of [
+    ["Leg extension by the window", "5"],
+    ["Leg extension by the door", "7"],
+  ] as const) {
+    await dialog.getByRole("combobox", { name: "Add a machine" }).fill("leg ext");
+    await page.keyboard.press("Enter");
+    await dialog.getByLabel("Name there").fill(name);
+    await dialog.getByLabel("From pin to pin").fill(pins);
+    await dialog.getByRole("button", { name: "Use this machine" }).click();
+  }
+  await dialog.getByRole("button", { name: "Save the place" }).click();
+  const which = page.getByRole("combobox", { name: "Leg extension machine: which of them" });
+  await which.click();
+  await page.getByTitle("Leg extension by the door").click();
+  await accessible(page);
+  if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/which.png` });
+  await page.getByRole("button", { name: "Save client" }).click();
+  await expect(page.getByText("Saved.", { exact: true })).toBeVisible();
+  const clientId = new URL(page.url()).pathname.split("/")[2]!;
+
+  const addTo = async (exercise: string, change: () => Promise<void>) => {
+    await page.goto(`/bench/${exercise}?for=${clientId}`);
+    await change();
+    await page.getByRole("button", { name: "Add to a day" }).click();
+    await page.getByRole("menuitem").first().click();
+    await expect(page.getByRole("link", { name: "Open the week" })).toBeVisible();
+  };
+  const turned = async (name: string, key: "ArrowLeft" | "ArrowRight", times: number) => {
+    const slider = page.getByRole("slider", { name });
+    for (let i = 0; i < times; i++) await slider.press(key);
+  };
+  await addTo("machine-chest-press", () => turned("Seat against fit", "ArrowLeft", 2));
+  await addTo("leg-extension", async () => {});
+  await addTo("cable-pushdown", async () => {
+    await page.getByRole("combobox", { name: "Handle" }).click();
+    await page.getByTitle("Rope", { exact: true }).click();
+    await turned("Trunk lean", "ArrowRight", 3);
+    await expect(page.getByText(/a trunk that swings by 10° lifts at most \d+ % more/)).toBeVisible();
+  });
+  await page.getByRole("link", { name: "Open the week" }).click();
+  const line = page
+    .locator(".session tr")
+    .filter({ hasText: /pushdown/i })
+    .last();
+  await line.getByRole("button", { name: /: more$/ }).click();
+  await page.getByRole("menuitem", { name: "Technique and load from set to set" }).click();
+  await dialog.getByText("small, 10°").click();
+  await expect(dialog).toContainText(/A set counts as 0\.9 of a strict one\. At most \d+ % more load/);
+  await accessible(page);
+  if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/swing.png` });
+  await page.keyboard.press("Escape");
+  await expect(line).toContainText("small swing allowed");
+  await saved(page);
+
+  await handOver(page);
+  const { phone, context } = await openPhone(page, browser);
+  const card = async (name: RegExp) => {
+    await phone.locator("ol.list button").filter({ hasText: name }).last().click();
+    await phone.getByText("Cues and setting").click();
+  };
+  await card(/pushdown/i);
+  await expect(phone.getByText(/Handle: Rope/i)).toBeVisible();
+  await expect(phone.getByText(/Trunk lean: \d+°/)).toBeVisible();
+  await expect(phone.getByText(/A swing is allowed: the trunk may move by 10°/)).toBeVisible();
+  if (process.env.SHOT) await phone.screenshot({ path: `${process.env.SHOT}/phone.png` });
+  await phone.goBack();
+  await card(/Leg extension/);
+  await expect(phone.getByText("Machine: Leg extension by the door")).toBeVisible();
+  await expect(phone.getByText(/Pins: 7 kg apart/)).toBeVisible();
+  await phone.goBack();
+  await card(/Machine chest press/);
+  await expect(phone.getByText(/Seat against fit: -?\d+ cm/)).toBeVisible();
+  await context.close();
+});
+
 test("readings from a file: what is wrong in it is said by its line, and nothing that stands there is lost", async ({
   page,
 }) => {
