@@ -239,6 +239,20 @@ describe("setups on a measured machine", () => {
     expect(machineFor(usedFirst(there, ["00000000-0000-4000-8000-0000000000dd"]), extension)).toBe(machine);
   });
 
+  test("what is set on it for a client is on the card, with the question that shows it is right", () => {
+    const settings = [
+      { name: "Seat", check: "Knee at the axis?" },
+      { name: "Pad", check: "" },
+    ];
+    const seated = { ...machineOf({ settings }), set: { Seat: 4 } };
+    expect(cardLines(extension, [seated])).toEqual([`Machine: ${seated.name}`, "Seat: 4. Knee at the axis?"]);
+    // nobody has found it yet: the question is asked anyway
+    expect(cardLines(extension, [machineOf({ settings })])).toContain("Seat: to be found. Knee at the axis?");
+    const fault = (list: object[]) => machineSchema.safeParse({ ...machine, settings: list }).error?.issues[0]?.message;
+    expect(fault([{ name: " " }])).toBe("a name is needed");
+    expect(fault(Array.from({ length: 6 }, (_, i) => ({ name: `${i}` })))).toBe("at most 5");
+  });
+
   test("friction is on the card where it is felt: 8 % each way is 15 % lighter coming down", () => {
     const rubs = (friction: number) =>
       cardLines(extension, [

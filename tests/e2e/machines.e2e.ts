@@ -102,12 +102,17 @@ test("a rope, a lean, a seat, one of two machines and a swing are said once, and
     await page.keyboard.press("Enter");
     await dialog.getByLabel("Name there").fill(name);
     await dialog.getByLabel("From pin to pin").fill(pins);
+    await dialog.getByRole("button", { name: "Add a setting" }).click();
+    await dialog.getByLabel("Setting 1", { exact: true }).fill("Seat");
+    await dialog.getByLabel("Question of setting 1").fill("Knee at the axis?");
+    if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/station.png` });
     await dialog.getByRole("button", { name: "Use this machine" }).click();
   }
   await dialog.getByRole("button", { name: "Save the place" }).click();
   const which = page.getByRole("combobox", { name: "Leg extension machine: which of them" });
   await which.click();
   await page.getByTitle("Leg extension by the door").click();
+  await page.getByLabel("Leg extension by the door: Seat").fill("4");
   await accessible(page);
   if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/which.png` });
   await page.getByRole("button", { name: "Save client" }).click();
@@ -163,6 +168,8 @@ test("a rope, a lean, a seat, one of two machines and a swing are said once, and
   await card(/Leg extension/);
   await expect(phone.getByText("Machine: Leg extension by the door")).toBeVisible();
   await expect(phone.getByText(/Pins: 7 kg apart/)).toBeVisible();
+  await expect(phone.getByText("Seat: 4. Knee at the axis?")).toBeVisible();
+  await expect(phone.getByText("If a rep fails: let it down onto its stop.")).toBeVisible();
   await phone.goBack();
   await card(/Machine chest press/);
   await expect(phone.getByText(/Seat against fit: -?\d+ cm/)).toBeVisible();

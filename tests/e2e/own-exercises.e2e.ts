@@ -48,6 +48,8 @@ test("an exercise of one's own: described, drawn, kept, ranked, put in a week, r
   if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-settings.png` });
   await page.getByRole("tab", { name: "What is said" }).click();
   await page.getByLabel("Cue 1", { exact: true }).fill("Ends of the rope apart at the bottom.");
+  await page.getByRole("combobox", { name: "Breath", exact: true }).click();
+  await page.getByTitle("quiet, never held").click();
   await page.getByRole("tab", { name: "As a file" }).click();
   const file = page.getByRole("textbox", { name: "As a file" });
   const text = await file.inputValue();
@@ -85,6 +87,7 @@ test("an exercise of one's own: described, drawn, kept, ranked, put in a week, r
   await phone.locator("ol.list button").filter({ hasText: "Rope pushdown" }).first().click();
   await phone.getByText("Cues and setting").click();
   await expect(phone.getByText("Ends of the rope apart at the bottom.")).toBeVisible();
+  await expect(phone.getByText("Keep breathing quietly; do not hold your breath.")).toBeVisible();
   await context.close();
 
   // withdrawn it is offered no more, and the week keeps it

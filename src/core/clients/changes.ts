@@ -111,6 +111,7 @@ const TEXTS: Partial<Record<string, (from: never, to: never, groupName: (id: str
       .join(" "),
   clearance: (_from: Of<"clearance">, to: Of<"clearance">) =>
     to ? `cleared by ${to.by} on ${to.on}` : "clearance taken back",
+  stationSettings: () => "settings on machines",
   uses: () => "which machines of a kind",
   place: (_from: Of<"place">, to: Of<"place">) => (to ? "another place" : "a place of their own"),
 };

@@ -4,7 +4,7 @@ import type { Equipment } from "#core/exercises/choices";
 import { limbsOf, roundedBody, type Size } from "#core/anatomy/limbs";
 import { LOADED, type Unit } from "./choices";
 import { weekdaysFor, type PlanDay, type Weekday } from "./days";
-import type { Machine } from "#core/machines/machine";
+import type { Machine, SetMachine } from "#core/machines/machine";
 import type { There } from "./place";
 import type { clientInput } from "./schema";
 
@@ -26,6 +26,7 @@ export const NOTHING_NOTED: Omit<ClientInput, Said> = {
   place: null,
   stations: null,
   uses: [],
+  stationSettings: {},
   joints: [],
   mobility: [],
   alone: false,
@@ -68,11 +69,11 @@ export type Client = ClientInput & {
   revision: number;
   /** by id: places where the client trains on some days, as they are now */
   elsewhere?: Readonly<Record<string, Elsewhere>> | undefined;
-  /** of the place: what was measured there, and what is odd about it */
-  machines?: readonly Machine[] | undefined;
+  /** of the place: what was measured there, what is odd about it, and what is set on it for the client */
+  machines?: readonly SetMachine[] | undefined;
 };
 
-export type Elsewhere = There & { name: string; machines?: readonly Machine[] | undefined };
+export type Elsewhere = There & { name: string; machines?: readonly SetMachine[] | undefined };
 type Trains = Pick<ClientInput, "equipment"> &
   Partial<Omit<There, "equipment"> & Pick<ClientInput, "weekdays">> &
   Pick<Partial<Client>, "elsewhere" | "machines">;

@@ -3,7 +3,7 @@ import { withProfile, type Profile, type SetupAsk } from "#core/exercises/asked"
 import type { Exercise } from "#core/exercises/format";
 import { findExercise } from "#core/exercises/library";
 import { fitMachine, type MachineFit } from "#core/machines/fit";
-import { machineFor, type Machine } from "#core/machines/machine";
+import { machineFor, type Machine, type SetMachine } from "#core/machines/machine";
 import { card } from "#core/words/machines";
 
 const fits = new WeakMap<Machine, MachineFit>();
@@ -19,7 +19,7 @@ export function fitOf(machine: Machine): MachineFit | null {
 /** friction from which lowering is felt to be lighter: a tenth less than going up */
 const FRICTION_FELT = 0.05;
 
-type Machines = readonly Machine[] | undefined;
+type Machines = readonly SetMachine[] | undefined;
 
 function profileFor(exercise: Exercise, machines: Machines): Profile | undefined {
   const machine = machineFor(machines, exercise);
@@ -49,6 +49,10 @@ export function cardLines(exercise: Exercise, machines: Machines): string[] {
   const { step, least, most, unit } = machine;
   return [
     card.name({ name: machine.name }),
+    ...machine.settings.flatMap(({ name, check }) => {
+      const value = machine.set?.[name];
+      return value === undefined && !check ? [] : [card.setting({ name, value: value ?? null, check })];
+    }),
     ...(machine.leftBehind === 0 ? [] : [card.left({ mm: machine.leftBehind })]),
     ...(machine.spacer ? [card.spacer({ text: machine.spacer })] : []),
     ...((step ?? least ?? most) === undefined ? [] : [card.pins({ unit, step, least, most })]),

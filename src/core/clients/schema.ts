@@ -6,6 +6,7 @@ import { LANGUAGES } from "#core/base/language";
 import { LIMBS } from "#core/anatomy/limbs";
 import { EQUIPMENT } from "#core/exercises/choices";
 import { JOINTS, SEVERITIES } from "#core/exercises/joints";
+import { stationSetSchema } from "#core/machines/machine";
 import { QUESTIONS } from "./screening";
 import { GOALS, LOADED, MOVES, PHASES, PRIORITIES, SETTINGS, UNITS, WEAK_ANSWERS, WEAK_LINKS } from "./choices";
 
@@ -59,6 +60,8 @@ export const clientInput = z.strictObject({
   stations: z.array(z.string().max(60)).max(80).nullable().default(null),
   /** machines of places, by id, that are the client's where there are several of a kind; otherwise the first */
   uses: z.array(z.uuid()).max(60, "at most 60").default([]),
+  /** by machine: what is set on it for the client */
+  stationSettings: z.record(z.uuid(), stationSetSchema).default({}),
   priorities: z.record(z.string().max(60), z.enum(PRIORITIES)),
   joints: z
     .array(

@@ -9,7 +9,7 @@ import { ownEditionSchema, rulesSchema } from "#core/edition/schema";
 import { ownFaults, SCOPES } from "#core/exercises/own";
 import { exerciseSchema } from "#core/exercises/schema";
 import { placeInput } from "#core/clients/place";
-import { machinesSchema } from "#core/machines/machine";
+import { setMachineSchema } from "#core/machines/machine";
 import { clientInput } from "#core/clients/schema";
 import { standingSchema } from "#core/desk/standing";
 import { JOB_KINDS, JOB_STATES } from "#core/exchange/job";
@@ -48,12 +48,13 @@ export const failureSchema = z.looseObject({
   fields: z.array(z.strictObject({ path: z.string(), reason: z.string() })).default([]),
 });
 
+const onMachines = z.array(setMachineSchema);
 const client = clientInput.extend({
   id: z.uuid(),
   revision: z.int(),
   /** by id: places of single days */
-  elsewhere: z.record(z.uuid(), placeInput.omit({ note: true })).optional(),
-  machines: machinesSchema.optional(),
+  elsewhere: z.record(z.uuid(), placeInput.omit({ note: true }).extend({ machines: onMachines })).optional(),
+  machines: onMachines.optional(),
 });
 const place = placeInput.extend({ id: z.uuid(), revision: z.int(), clients: z.int() });
 const ownExercise = z.strictObject({

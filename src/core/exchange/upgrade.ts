@@ -201,8 +201,8 @@ const client: Steps = {
   8: (document) => ({ language: "en", ...document }),
   // 10 knows the form that pictures show
   9: (document) => ({ figure: "male", ...document }),
-  // 11 knows which of several machines of a kind the client uses
-  10: (document) => ({ uses: [], ...document }),
+  // 11 knows which of several machines of a kind the client uses, and what is set on machines
+  10: (document) => ({ uses: [], stationSettings: {}, ...document }),
 };
 
 /** groups that a muscle's priority went to when groups came */

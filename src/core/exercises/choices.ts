@@ -114,6 +114,11 @@ export const SUPPORTS = [
   "trunk",
 ] as const;
 
+/** how the load gets to where a set begins; the way out of a rep that fails; how one breathes */
+export const TAKE_UPS = ["rack", "floor", "thighs", "pulleys", "pulley", "machine", "band", "none"] as const;
+export const WAYS_OUT = ["safeties", "put-down", "to-hips", "step-in", "let-down", "feet", "sink"] as const;
+export const BREATHS = ["out-lifting", "brace", "free"] as const;
+
 const NAMES: Record<Equipment, string> = {
   cable: "a cable",
   dumbbell: "dumbbells",

@@ -10,7 +10,7 @@ import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
 import { ATTACHMENTS } from "./attachments.data";
 import { bindingSchema, placeSchema as place } from "./bindings";
-import { BASES, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS } from "./choices";
+import { BASES, BREATHS, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS, TAKE_UPS, WAYS_OUT } from "./choices";
 import { loadSchema } from "./loads/loads";
 
 export const parameterSchema = z
@@ -130,6 +130,11 @@ export const exerciseSchema = z
       .array(z.strictObject({ phase: z.enum(["start", "lift", "end", "lower"]), text: z.string() }))
       .min(2)
       .max(4),
+    /** how the load gets up, the way out of a failed rep, the breath; of its kind where not said (handling.ts) */
+    handling: z
+      .strictObject({ takeUp: z.enum(TAKE_UPS), wayOut: z.enum(WAYS_OUT), breath: z.enum(BREATHS) })
+      .partial()
+      .optional(),
     /** ids of exercises with less or more skill, load or strain, and of others for the same with other equipment */
     relatives: z
       .strictObject({ easier: z.array(z.string()), harder: z.array(z.string()), swaps: z.array(z.string()) })

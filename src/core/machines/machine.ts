@@ -35,6 +35,13 @@ export const CABLE = "cable column";
 
 const kilograms = z.number().positive("above 0").max(500, "at most 500").optional();
 
+export const SETTINGS_MOST = 5;
+const stationSchema = z.strictObject({
+  name: z.string().trim().min(1, "a name is needed").max(30, "at most 30 characters"),
+  /** "arm flat on the pad?" */
+  check: z.string().trim().max(80, "at most 80 characters").default(""),
+});
+
 export const machineSchema = z
   .strictObject({
     id: z.uuid(),
@@ -48,6 +55,8 @@ export const machineSchema = z
     step: kilograms,
     least: kilograms,
     most: kilograms,
+    /** what is set on it for each client, such as the hole of the seat, with the question that shows it is right */
+    settings: z.array(stationSchema).max(SETTINGS_MOST, `at most ${SETTINGS_MOST}`).default([]),
     /** mm that the left side's start lies behind the right one's; below 0 before it */
     leftBehind: z.number().min(-200, "at most 200 mm").max(200, "at most 200 mm").default(0),
     /** what evens it out, or makes the seat fit: "towel behind the left shoulder" */
@@ -60,6 +69,15 @@ export const machineSchema = z
     path: ["least"],
   });
 export type Machine = z.infer<typeof machineSchema>;
+
+/** a client's numbers of a machine's settings, by name */
+export const stationSetSchema = z.record(
+  z.string().max(30),
+  z.number().min(-99, "at least -99").max(999, "at most 999"),
+);
+/** a machine with what is set on it for one client */
+export const setMachineSchema = machineSchema.safeExtend({ set: stationSetSchema.optional() });
+export type SetMachine = z.infer<typeof setMachineSchema>;
 
 export const MACHINES_MOST = 60;
 export const machinesSchema = z
@@ -76,16 +94,16 @@ export function kindsWithMore(machines: readonly Machine[]): [station: string, o
 }
 
 /** the machines of a place with those that a client uses before others of their kind */
-export const usedFirst = (machines: readonly Machine[], uses: readonly string[]): Machine[] => [
+export const usedFirst = <M extends Pick<Machine, "id">>(machines: readonly M[], uses: readonly string[]): M[] => [
   ...machines.filter((m) => uses.includes(m.id)),
   ...machines.filter((m) => !uses.includes(m.id)),
 ];
 
 /** the machine of a place that an exercise is done on: of several of a kind the first */
-export function machineFor(
-  machines: readonly Machine[] | undefined,
+export function machineFor<M extends Machine>(
+  machines: readonly M[] | undefined,
   { station, equipment }: { station?: string | undefined; equipment: readonly string[] },
-): Machine | null {
+): M | null {
   const kind = station ?? (equipment.includes("cable") ? CABLE : null);
   return machines?.find((m) => m.station === kind) ?? null;
 }

@@ -8,6 +8,7 @@ import { editionOf } from "#core/edition/edition";
 import { type Exercise } from "#core/exercises/format";
 import { JOINTS, type Joint } from "#core/exercises/joints";
 import { setupStrains, spares, type Strains } from "#core/exercises/strains";
+import { handlingOf } from "#core/exercises/handling";
 import { findExercise } from "#core/exercises/library";
 import { formatValue, resolveSetup, SetupError, type Setup, type Values } from "#core/exercises/setup";
 import { analyse, type Analysis } from "#core/mechanics/analyse";
@@ -121,20 +122,34 @@ function setupOrNone(exercise: Exercise, values: Values): Setup | null {
   }
 }
 
-/** the client's body and how it is drawn, and the machines of the day's place */
+/** the client's body and how it is drawn, the machines of the day's place, and the client's words */
 interface At {
   model: Model;
   machines: Client["machines"];
   form: Form;
+  words: PrintedWords;
+}
+
+const THIRDS = ["short", "middle", "long"] as const;
+
+/** how the set is begun, left, breathed, and where it is felt, as far as mechanics tells */
+function handlingLines(exercise: Exercise, analysis: Analysis, lead: string | undefined, { words }: At): string[] {
+  const { takeUp, wayOut, breath } = handlingOf(exercise);
+  const { handling } = words;
+  const thirds = analysis.heads.find((h) => h.id === lead)?.metrics?.thirds;
+  const most = thirds && THIRDS[thirds.indexOf(Math.max(...thirds))];
+  const muscle = lead && headTitle(lead).toLowerCase();
+  return [
+    takeUp === "none" ? "" : handling.takeUp[takeUp](),
+    handling.breath[breath](),
+    muscle && most ? handling.feel({ muscle, where: most }) : "",
+    handling.wayOut[wayOut](),
+  ].filter(Boolean);
 }
 
 /** what is drawn and said about a setup; blank where the library no longer has it */
-function sheetOf(
-  exerciseId: string,
-  values: Prescription["values"],
-  lead: string | undefined,
-  { model, machines, form }: At,
-) {
+function sheetOf(exerciseId: string, values: Prescription["values"], lead: string | undefined, at: At) {
+  const { model, machines, form } = at;
   const exercise = findExercise(exerciseId);
   const setup = exercise && setupOrNone(exercise, values);
   if (!exercise || !setup)
@@ -154,6 +169,7 @@ function sheetOf(
     settings: [
       ...exercise.parameters.map((q) => `${q.name}: ${formatValue(q, values[q.id] ?? q.default)}`),
       ...cardLines(exercise, machines),
+      ...handlingLines(setup.exercise, analysis, lead, at),
     ],
     cues: exercise.cues.map((c) => c.text),
     cautions: exercise.cautions.map((c) => c.text),
@@ -188,7 +204,7 @@ function worksOf(credits: Prescription["credits"]): SnapshotPrescription["works"
     .map(({ group, name, direct }) => ({ group, name, direct }));
 }
 
-function snapshotOf(planned: Prescription, paired: boolean, at: At, words: PrintedWords): SnapshotPrescription {
+function snapshotOf(planned: Prescription, paired: boolean, at: At): SnapshotPrescription {
   const p = alone(planned, paired);
   const direct = Object.entries(p.credits)
     .filter(([, c]) => c.direct)
@@ -219,7 +235,7 @@ function snapshotOf(planned: Prescription, paired: boolean, at: At, words: Print
     rampSets: p.rampSets,
     technique: p.technique && stepsOf(p.technique),
     earlier: p.earlier,
-    doing: doingOf(p, words),
+    doing: doingOf(p, at.words),
     note: p.note,
     reason: lead ? `For ${headTitle(lead).toLowerCase()}` : "",
     ...sheet,
@@ -258,12 +274,12 @@ export function buildSnapshot(
         blocks: d.blocks.map((b) => ({
           id: b.id,
           prescriptions: b.prescriptions.map((p) =>
-            snapshotOf(
-              p,
-              b.prescriptions.length > 1,
-              { model, machines: on(d.id), form: client.figure ?? "male" },
+            snapshotOf(p, b.prescriptions.length > 1, {
+              model,
+              machines: on(d.id),
+              form: client.figure ?? "male",
               words,
-            ),
+            }),
           ),
         })),
       })),

@@ -4,6 +4,10 @@ import { counted, label, sentence } from "./sentence";
 /** on the setup card and the phone */
 export const card = {
   name: sentence({ name: "Leg extension by the window" }, ({ name }) => `Machine: ${name}`),
+  setting: sentence<{ name: string; value: number | null; check: string }>(
+    { name: "Seat", value: 4, check: "Arm flat on the pad?" },
+    ({ name, value, check }) => [`${name}: ${value ?? "to be found"}`, check].filter(Boolean).join(". "),
+  ),
   left: sentence(
     { mm: 15 },
     ({ mm }) => `Left side: starts ${Math.abs(mm)} mm ${mm > 0 ? "behind" : "before"} the right`,
@@ -40,6 +44,15 @@ export const form = {
   kind: label("Which machine"),
   kindAsk: label("Choose the machine"),
   cable: label("Cable columns"),
+  settings: label("Set for each client"),
+  settingsHow: label("Holes, pins and pads that fit somebody, with the question that shows it is right."),
+  settingName: sentence({ n: 1 }, ({ n }) => `Setting ${n}`),
+  settingLike: label("such as: seat"),
+  settingCheck: sentence({ n: 1 }, ({ n }) => `Question of setting ${n}`),
+  settingCheckLike: label("such as: arm flat on the pad?"),
+  addSetting: label("Add a setting"),
+  removeSetting: sentence({ n: 1 }, ({ n }) => `Take away setting ${n}`),
+  setOn: sentence({ machine: "Leg extension", name: "seat" }, ({ machine, name }) => `${machine}: ${name}`),
   which: sentence({ kind: "Leg extension" }, ({ kind }) => `${kind}: which of them`),
   name: label("Name there"),
   unit: label("Pins marked in"),

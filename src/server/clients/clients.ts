@@ -30,22 +30,24 @@ export function toClient(r: ClientRow): Client {
   const input = clientInput.parse(upgrade("client", r.body, r.format));
   return {
     ...input,
-    ...(r.place ? placed(r.place, input.uses) : { place: null }),
-    ...(r.elsewhere ? { elsewhere: elsewhereOf(r.elsewhere, input.uses) } : {}),
+    ...(r.place ? placed(r.place, input) : { place: null }),
+    ...(r.elsewhere ? { elsewhere: elsewhereOf(r.elsewhere, input) } : {}),
     id: r.id,
     revision: r.revision,
   };
 }
 
 type Placed = Pick<Client, "equipment" | "stations" | "units" | "loads" | "machines">;
-function placed(body: unknown, uses: Client["uses"]): Placed {
+type OnMachines = Pick<Client, "uses" | "stationSettings">;
+function placed(body: unknown, { uses, stationSettings }: OnMachines): Placed {
   const place = placeInput.parse(body);
-  return { ...thereIn(place), machines: usedFirst(place.machines, uses) };
+  const machines = usedFirst(place.machines, uses).map((m) => ({ ...m, set: stationSettings[m.id] }));
+  return { ...thereIn(place), machines };
 }
 
-const elsewhereOf = (places: Record<string, unknown>, uses: Client["uses"]): NonNullable<Client["elsewhere"]> =>
+const elsewhereOf = (places: Record<string, unknown>, on: OnMachines): NonNullable<Client["elsewhere"]> =>
   Object.fromEntries(
-    Object.entries(places).map(([id, body]) => [id, { name: placeInput.parse(body).name, ...placed(body, uses) }]),
+    Object.entries(places).map(([id, body]) => [id, { name: placeInput.parse(body).name, ...placed(body, on) }]),
   );
 
 export async function findClient(tx: Transaction, practiceId: string, id: string): Promise<Client> {

@@ -173,6 +173,35 @@ function Uses({ machines, uses, onChange }: UsesProps) {
   );
 }
 
+/** what is set on machines of the place for this client */
+function StationSettings({
+  machines,
+  input,
+  set,
+}: Pick<StepProps, "input" | "set"> & { machines: readonly Machine[] }) {
+  const { stationSettings: all } = input;
+  const rows = machines.flatMap((m) => m.settings.map(({ name, check }) => ({ m, name, check })));
+  if (rows.length === 0) return null;
+  const put = (id: string, name: string, value: number | null) => {
+    const { [name]: _was, ...others } = all[id] ?? {};
+    set({ stationSettings: { ...all, [id]: value === null ? others : { ...others, [name]: value } } });
+  };
+  return (
+    <div className="line">
+      {rows.map(({ m, name, check }) => (
+        <label key={`${m.id} ${name}`} className="field" title={check}>
+          <span className="label">{machineWords.setOn({ machine: m.name, name })}</span>
+          <NumberField
+            aria-label={machineWords.setOn({ machine: m.name, name })}
+            value={all[m.id]?.[name] ?? null}
+            onChange={(v) => put(m.id, name, v)}
+          />
+        </label>
+      ))}
+    </div>
+  );
+}
+
 /** a place of the practice, or equipment of the client's own */
 function Where({ input, set, reasons }: StepProps) {
   const { data } = api.usePlacesQuery();
@@ -206,6 +235,7 @@ function Where({ input, set, reasons }: StepProps) {
         {place?.note && <span className="small quiet">{place.note}</span>}
       </div>
       {place && <Uses machines={place.machines} uses={input.uses} onChange={(uses) => set({ uses })} />}
+      {place && <StationSettings machines={place.machines} input={input} set={set} />}
       {!place && <Equipment value={input} unit={input.unit} reason={reasonOf(reasons, "loads")} onChange={set} />}
       {dialog && (
         <PlaceDialog

@@ -4,7 +4,15 @@ import { useState } from "react";
 import { fitOf } from "#core/clients/on-machine";
 import { library } from "#core/exercises/library";
 import { STATIONS } from "#core/exercises/stations";
-import { CABLE, machineFor, machineSchema, MACHINES_MOST, READINGS_LEAST, type Machine } from "#core/machines/machine";
+import {
+  CABLE,
+  machineFor,
+  machineSchema,
+  MACHINES_MOST,
+  READINGS_LEAST,
+  SETTINGS_MOST,
+  type Machine,
+} from "#core/machines/machine";
 import { form as words, measure } from "#core/words/machines";
 import { capital } from "#core/words/sentence";
 import { dayOf } from "../../page/locale";
@@ -75,6 +83,56 @@ export function MachineList({ machines, stations, hasCable, hasMachines, onOpen,
   );
 }
 
+interface StationsProps {
+  settings: Machine["settings"];
+  reason: string | undefined;
+  onChange: (settings: Machine["settings"]) => void;
+}
+
+/** what is set on it for each client, with the question that shows it is right */
+function Stations({ settings, reason, onChange }: StationsProps) {
+  const change = (at: number, part: Partial<Machine["settings"][number]>) =>
+    onChange(settings.map((s, i) => (i === at ? { ...s, ...part } : s)));
+  return (
+    <section aria-label={words.settings()}>
+      <span className="label">{words.settings()}</span>
+      {settings.length === 0 && <p className="small quiet">{words.settingsHow()}</p>}
+      {settings.map((s, i) => (
+        <div key={i} className="line">
+          <Input
+            style={{ width: 160 }}
+            aria-label={words.settingName({ n: i + 1 })}
+            placeholder={words.settingLike()}
+            value={s.name}
+            onChange={(e) => change(i, { name: e.target.value })}
+          />
+          <Input
+            style={{ width: 320 }}
+            aria-label={words.settingCheck({ n: i + 1 })}
+            placeholder={words.settingCheckLike()}
+            value={s.check}
+            onChange={(e) => change(i, { check: e.target.value })}
+          />
+          <Button
+            size="small"
+            type="text"
+            aria-label={words.removeSetting({ n: i + 1 })}
+            onClick={() => onChange(settings.filter((_, k) => k !== i))}
+          >
+            ×
+          </Button>
+        </div>
+      ))}
+      <span className="reason">{reason}</span>
+      {settings.length < SETTINGS_MOST && (
+        <Button size="small" onClick={() => onChange([...settings, { name: "", check: "" }])}>
+          {words.addSetting()}
+        </Button>
+      )}
+    </section>
+  );
+}
+
 interface FormProps {
   machine: Machine;
   onDone: (machine: Machine) => void;
@@ -137,6 +195,7 @@ export function MachineForm({ machine, onDone, onBack }: FormProps) {
           </label>
         ))}
       </div>
+      <Stations settings={input.settings} reason={reasons.settings} onChange={(settings) => set({ settings })} />
       <div className="line">
         <label className="field">
           <span className="label">{words.left()}</span>

@@ -1,6 +1,8 @@
 /** What is said of it: cues by their moment, cautions by joint, and the stress that the author expects. */
 import { Button, Input, Select } from "antd";
+import { BREATHS, TAKE_UPS, WAYS_OUT } from "#core/exercises/choices";
 import type { Exercise } from "#core/exercises/format";
+import { handlingOf } from "#core/exercises/handling";
 import { JOINT_NAMES, JOINTS, type Joint } from "#core/exercises/joints";
 import { form as words } from "#core/words/own";
 import { capital } from "#core/words/sentence";
@@ -10,6 +12,45 @@ import type { TabProps } from "./Editor";
 type Cue = Exercise["cues"][number];
 type Caution = Exercise["cautions"][number];
 const PHASES: readonly Cue["phase"][] = ["start", "lift", "end", "lower"];
+
+/** how the load gets up, the breath and the way out: as usual for its kind, or as the author says */
+function Handled({ exercise, set }: TabProps) {
+  const { handling: said = {} } = exercise;
+  const usual = handlingOf({ ...exercise, handling: undefined });
+  const rows = [
+    ["takeUp", words.takeUp(), TAKE_UPS, words.takeUps],
+    ["breath", words.breath(), BREATHS, words.breaths],
+    ["wayOut", words.wayOut(), WAYS_OUT, words.waysOut],
+  ] as const;
+  return (
+    <>
+      <h3>{words.handling()}</h3>
+      <div className="own-fields">
+        {rows.map(([field, name, choices, names]) => {
+          const nameOf = (c: string) => (names as Record<string, () => string>)[c]!();
+          return (
+            <label key={field} className="field">
+              <span className="label">{name}</span>
+              <Select
+                aria-label={name}
+                value={said[field] ?? ""}
+                popupMatchSelectWidth={false}
+                options={[
+                  { value: "", label: words.usualFor({ what: nameOf(usual[field]) }) },
+                  ...choices.map((c) => ({ value: c, label: nameOf(c) })),
+                ]}
+                onChange={(choice: string) => {
+                  const next = { ...said, [field]: choice || undefined };
+                  set({ handling: Object.values(next).some(Boolean) ? next : undefined });
+                }}
+              />
+            </label>
+          );
+        })}
+      </div>
+    </>
+  );
+}
 
 export function WordsTab({ exercise, set }: TabProps) {
   const { cues, cautions, joints } = exercise;
@@ -35,6 +76,7 @@ export function WordsTab({ exercise, set }: TabProps) {
           />
         </div>
       ))}
+      <Handled exercise={exercise} set={set} />
       <h3>{words.cautions()}</h3>
       {cautions.map((c, i) => (
         <div key={i} className="line said">

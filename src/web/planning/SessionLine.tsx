@@ -5,7 +5,10 @@ import { Menu } from "../base/Menu";
 import { Dialog } from "../base/Dialog";
 import { useState, type ReactNode } from "react";
 import { Link } from "react-router";
+import type { Exercise } from "#core/exercises/format";
+import { handlingOf } from "#core/exercises/handling";
 import { findExercise } from "#core/exercises/library";
+import { handling } from "#core/words/client/en/handling";
 import { formatValue } from "#core/exercises/setup";
 import { alternates, restOf, repSeconds } from "#core/planning/timing";
 import {
@@ -53,6 +56,13 @@ export interface LineProps {
   setRow: ((node: HTMLElement | null) => void) | undefined;
 }
 
+/** how the load gets up, the breath and the way out, as the client reads them */
+function handledText(exercise: Exercise): string {
+  const { takeUp, wayOut, breath } = handlingOf(exercise);
+  const begun = takeUp === "none" ? [] : [handling.takeUp[takeUp]()];
+  return [...begun, handling.breath[breath](), handling.wayOut[wayOut]()].join(" ");
+}
+
 /** what the client reads on the phone: the setting and the cues */
 function Cues({ p }: { p: Prescription }) {
   const exercise = findExercise(p.exerciseId);
@@ -64,6 +74,7 @@ function Cues({ p }: { p: Prescription }) {
           {exercise.parameters.map((q) => `${q.name}: ${formatValue(q, p.values[q.id] ?? q.default)}`).join(" · ")}
         </span>
         <span className="small quiet"> {exercise.cues.map((c) => c.text).join(" ")}</span>
+        <span className="small quiet"> {handledText(exercise)}</span>
       </td>
     </tr>
   );
