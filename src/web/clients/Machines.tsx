@@ -94,7 +94,7 @@ function Stations({ settings, reason, onChange }: StationsProps) {
   const change = (at: number, part: Partial<Machine["settings"][number]>) =>
     onChange(settings.map((s, i) => (i === at ? { ...s, ...part } : s)));
   return (
-    <section aria-label={words.settings()}>
+    <section className="stations" aria-label={words.settings()}>
       <span className="label">{words.settings()}</span>
       {settings.length === 0 && <p className="small quiet">{words.settingsHow()}</p>}
       {settings.map((s, i) => (
