@@ -85,7 +85,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-9": "6d5362d9f98b1885",
   "gryn-10": "7121ab489204456b",
   "gryn-11": "7699abb87091833a",
-  "gryn-12": "2a612d66bcea6cf9",
+  "gryn-12": "f710df5b0fe3e404",
 };
 
 const RULES = "966e0c2ce18d6625";

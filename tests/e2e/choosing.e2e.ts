@@ -58,8 +58,9 @@ test("the bench side by side: two setups of different exercises, who gives out f
   await signIn(page);
   await page.goto("/bench/overhead-cable-extension");
   await page.getByRole("button", { name: "Pin to compare" }).click({ timeout: 60_000 });
-  await page.getByRole("combobox", { name: "Exercise" }).click();
-  await page.locator(".ant-select-dropdown:visible").getByTitle("Cable pushdown").click();
+  // the list is long: who looks for something types it
+  await page.getByRole("combobox", { name: "Exercise" }).fill("Cable pushdown");
+  await page.locator(".ant-select-dropdown:visible").getByTitle("Cable pushdown", { exact: true }).click();
   const side = page.getByRole("region", { name: "Side by side" });
   await expect(side).toContainText("For a long muscle: Overhead cable extension", { timeout: 60_000 });
   await expect(side.getByRole("row", { name: /Work at an equal peak of torque/ })).toBeVisible();

@@ -198,7 +198,6 @@ import rollOut from "./library/roll-out.json" with { type: "json" };
 import straightLegSitUp from "./library/straight-leg-sit-up.json" with { type: "json" };
 import frontHeldCarry from "./library/front-held-carry.json" with { type: "json" };
 import oneHandDumbbellCarry from "./library/one-hand-dumbbell-carry.json" with { type: "json" };
-import overheadCarry from "./library/overhead-carry.json" with { type: "json" };
 import twoHandCarry from "./library/two-hand-carry.json" with { type: "json" };
 import bladePlaneRaise from "./library/blade-plane-raise.json" with { type: "json" };
 import cableInwardTurn from "./library/cable-inward-turn.json" with { type: "json" };
@@ -219,7 +218,6 @@ import offCentrePalmUpTurn from "./library/off-centre-palm-up-turn.json" with { 
 import cableHipInwardTurn from "./library/cable-hip-inward-turn.json" with { type: "json" };
 import cableHipOutwardTurn from "./library/cable-hip-outward-turn.json" with { type: "json" };
 import cableHipFlexion from "./library/cable-hip-flexion.json" with { type: "json" };
-import lyingLegRaise from "./library/lying-leg-raise.json" with { type: "json" };
 import turnedInLegRaise from "./library/turned-in-leg-raise.json" with { type: "json" };
 import turnedOutKneeRaise from "./library/turned-out-knee-raise.json" with { type: "json" };
 import fingerCurl from "./library/finger-curl.json" with { type: "json" };
@@ -421,7 +419,6 @@ const files: readonly unknown[] = [
   straightLegSitUp,
   frontHeldCarry,
   oneHandDumbbellCarry,
-  overheadCarry,
   twoHandCarry,
   bladePlaneRaise,
   cableInwardTurn,
@@ -442,7 +439,6 @@ const files: readonly unknown[] = [
   cableHipInwardTurn,
   cableHipOutwardTurn,
   cableHipFlexion,
-  lyingLegRaise,
   turnedInLegRaise,
   turnedOutKneeRaise,
   fingerCurl,

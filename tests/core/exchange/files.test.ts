@@ -62,7 +62,7 @@ test("what is wrong with a file is said with its line and path", () => {
     errors: [{ line: null, path: "", reason: expect.stringMatching(/2 MB/) }],
   });
   expect(errors({ ...program, format: "gryn-exercise" })[0]!.path).toBe("format");
-  expect(errors({ ...program, version: 11 })[0]!.reason).toMatch(/version 11.*Update Gryn/);
+  expect(errors({ ...program, version: 12 })[0]!.reason).toMatch(/version 12.*Update Gryn/);
   const broken = JSON.parse(JSON.stringify(program));
   broken.days[0].blocks[0].prescriptions[0].rest = -5;
   broken.days[1].name = "";

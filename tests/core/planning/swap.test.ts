@@ -231,6 +231,7 @@ describe("what a swap keeps", () => {
     purpose: "warm-up",
     turns: "alternating",
     begins: "left",
+    swing: "small",
     tempos: [null, { lower: 6, longPause: 0, lift: 1, shortPause: 0 }, null, null],
     note: "elbows in",
     locked: true,
@@ -273,6 +274,10 @@ describe("what a swap keeps", () => {
     const own = [{ ...old.alternatives[0]!, setupKey: fresh.setupKey }];
     expect(inPlaceOf({ ...old, alternatives: own }, fresh, row, clientOf(), tools).alternatives).toEqual([]);
     expect(next.alternatives).toEqual(old.alternatives);
+    // nobody swings on a bench; where there is room for a swing it stays
+    expect(next.swing).toBe("none");
+    const curl = rowOf("standing-dumbbell-curl");
+    expect(inPlaceOf(old, lineFor(curl, clientOf(), tools, id(9)), curl, clientOf(), tools).swing).toBe("small");
   });
 
   test("another setup of the same exercise is the same line: its id, its log and all that was decided", () => {
