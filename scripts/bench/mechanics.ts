@@ -81,7 +81,7 @@ async function search(ids: string[], count: number): Promise<number> {
     const random = seededRandom(workerData.seed);
     const setups = Array.from({ length: workerData.count }, (_, i) => {
       const e = findExercise(workerData.ids[i % workerData.ids.length]);
-      return resolveSetup(e, Object.fromEntries(e.parameters.map((p) => [p.id, p.min + p.step * Math.round((random() * (p.max - p.min)) / p.step)])));
+      return resolveSetup(e, Object.fromEntries(e.parameters.map((p) => [p.id, Math.min(p.max, p.min + p.step * Math.round((random() * (p.max - p.min)) / p.step))])));
     });
     // a page that searches has analysed before: the compiler's own warming up is not the search's
     for (const s of setups.slice(0, 150)) analyse(model, s);

@@ -38,11 +38,46 @@ test("an exercise of one's own: described, drawn, kept, ranked, put in a week, r
   const kind = page.getByRole("combobox", { name: "Load 1: Kind" });
   await kind.click();
   await page.getByTitle("Band", { exact: true }).click();
-  await expect(page.getByLabel("Load 1: Slack length, m")).toHaveValue("0.6");
+  await expect(page.getByRole("spinbutton", { name: "Load 1: Slack length, m" })).toHaveValue("0.6");
   await kind.click();
   await page.getByTitle("Cable from a pulley", { exact: true }).click();
-  await expect(page.getByLabel("Load 1: Slack length, m")).toHaveCount(0);
+  await expect(page.getByRole("spinbutton", { name: "Load 1: Slack length, m" })).toHaveCount(0);
   await expect(page.getByRole("button", { name: "Keep this exercise" })).toBeEnabled();
+  // a cam that a setting of one's own turns down at the end, by keyboard; taken away again it stands as usual
+  await page.getByRole("tab", { name: "What can be changed" }).click();
+  await page.getByLabel("Name of a new setting").fill("Fading of the cam");
+  await page.getByRole("combobox", { name: "The new setting is told in" }).click();
+  await page.getByTitle("per cent", { exact: true }).click();
+  await page.getByRole("button", { name: "Add the setting" }).click();
+  await page.getByRole("tab", { name: "What loads it" }).click();
+  await page.getByLabel("Force changes along the way (cam, measured curve)").check();
+  const cam = "Load 1: Force along the way, share of the load";
+  await page.getByLabel(`${cam}: one place more`).fill("50");
+  await page.keyboard.press("Enter");
+  await page.getByLabel(`${cam}, 50 %`, { exact: true }).fill("1.2");
+  await page.getByRole("button", { name: `${cam}, 100 %: let it hang on a setting` }).click();
+  await page.getByRole("combobox", { name: `${cam}, 100 %: setting` }).click();
+  await page.getByTitle("Fading of the cam", { exact: true }).click();
+  await page.getByLabel(`${cam}, 100 %, at 100 %`).fill("0.4");
+  await accessible(page);
+  if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-cam.png` });
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("button", { name: `${cam}, 100 %: by “Fading of the cam”` })).toBeFocused();
+  await page.getByRole("tab", { name: "As a file" }).click();
+  const written = JSON.parse(await page.getByRole("textbox", { name: "As a file" }).inputValue()) as {
+    parameters: { id: string }[];
+    loads: { profile: unknown }[];
+  };
+  expect(written.loads[0]!.profile).toEqual([
+    [0, 1],
+    [0.5, 1.2],
+    [1, { parameter: "fadingOfTheCam", scale: -0.6, offset: 1 }],
+  ]);
+  await page.getByRole("tab", { name: "What can be changed" }).click();
+  if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-new-setting.png` });
+  await page.getByRole("button", { name: "Take away the setting Fading of the cam" }).click();
+  await page.getByRole("tab", { name: "What loads it" }).click();
+  await expect(page.getByLabel(`${cam}, 100 %`, { exact: true })).toHaveValue("0.7");
   await page.getByRole("tab", { name: "What can be changed" }).click();
   await page.getByLabel("Name of setup 1").fill("Rope pushdown from the high pulley");
   if (process.env.SHOT) await page.screenshot({ path: `${process.env.SHOT}/own-settings.png` });

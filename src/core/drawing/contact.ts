@@ -2,8 +2,9 @@
  * What the engine leaves at rest since it carries nothing, put for the picture where it would be: an arm that only
  * holds a bar on the back, before the shoulders or in the lap is turned at shoulder and elbow until its hand is on it;
  * a foot that is knelt on, stands behind or swings is turned at the ankle until its toes are on the floor; toes bend
- * where the ball of the foot carries; two hands that hold one dumbbell meet; on a seat the ball (or, with a weight on
- * the toes, the heel) keeps its place and the knee rises. Nothing that is computed hangs on it.
+ * where the ball of the foot carries; two hands that hold one dumbbell meet; a hand on the floor or a bench lies
+ * flat; on a seat the ball (or, with a weight on the toes, the heel) keeps its place and the knee rises. Nothing that
+ * is computed hangs on it.
  */
 import { add, apply, cross, dot, norm, rotation, scale, sub, unit, type Mat3, type Vec3 } from "#core/base/vector";
 import { clamp } from "#core/base/numbers";
@@ -107,6 +108,21 @@ function move({ points, at }: Frames, n: number, name: string, to: Vec3): void {
   if (i >= 0) at.set(to, 3 * (n * points.length + i));
 }
 
+/** hands that lie on the floor or a bench and carry; null: the side that holds something else, or none */
+function flatHands({ stance: { on }, equipment }: Drawn): readonly Side[] {
+  if (on === "hand-and-knee") return ["left"];
+  return (on === "hands-and-feet" || on === "hands-and-knees") && !equipment.includes("wheel") ? SIDES : [];
+}
+
+/** a hand that carries lies flat, its fingers forwards: turned at the wrist */
+function flatten(frames: Frames, n: number, side: Side): void {
+  const of = (name: string) => framePoint(frames, n, `${name}.${side}`);
+  const wrist = of("hand");
+  const by = between(sub(of("knuckles"), wrist), [1, 0, 0]);
+  turn(frames, n, `hand.${side}`, by, wrist, wrist);
+  for (const p of ["knuckles", "grip"]) move(frames, n, `${p}.${side}`, add(wrist, apply(by, sub(of(p), wrist))));
+}
+
 /** toes of the reference body over the floor, m */
 const TOES = 0.012;
 
@@ -116,6 +132,7 @@ const BEHIND: Readonly<Partial<Record<Drawn["stance"]["on"], "back" | "nearest">
   "half-kneeling": "back",
   split: "nearest",
   "hands-and-knees": "back",
+  "hand-and-knee": "back",
   "other-foot": "nearest",
 };
 
@@ -203,7 +220,8 @@ export function drawnFrames(exercise: Drawn, frames: Frames): DrawnFrames {
   const kept = keptOf(exercise);
   const one = oneDumbbell(exercise);
   const balls = ["feet", "one-foot"].includes(exercise.stance.on) || kept === BALL;
-  if (!bar && !one && !behind && !kept && !balls) return frames;
+  const flat = flatHands(exercise);
+  if (![bar, one, behind, kept, balls, flat[0]].some(Boolean)) return frames;
   let drawn = known.get(frames);
   if (drawn) return drawn;
   const samples = frames.at.length / (3 * frames.points.length);
@@ -215,6 +233,7 @@ export function drawnFrames(exercise: Drawn, frames: Frames): DrawnFrames {
     for (let n = 0; n < samples; n++) {
       const hand = middles ? middles[n]![side] : bar ? onBar(drawn, n, side) : null;
       if (hand) reach(drawn, n, side, hand);
+      if (flat.includes(side)) flatten(drawn, n, side);
       // where both hands hold one dumbbell the load is in them
       if (middles && drawn.loadAt[i]) move(drawn, n, drawn.loadAt[i], framePoint(drawn, n, `grip.${side}`));
       // whoever stands on the other foot swings the right one

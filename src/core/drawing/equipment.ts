@@ -137,7 +137,9 @@ function plates(scene: Scene): Prop[] {
     );
   if (["plate-chest", "chest", "upper-back"].includes(at)) {
     const front = axisOf(scene, "trunk", 0);
-    return [disc(add(load, scale(front, at === "upper-back" ? -0.03 : 0.02)), front, 0.13)];
+    // held before the chest of somebody who stands, hugged or worn by others
+    const off = at === "upper-back" ? -0.03 : scene.exercise.stance.on === "feet" ? 0.1 : 0.02;
+    return [disc(add(load, scale(front, off)), front, 0.15)];
   }
   if (at === "waist" && has(scene, "machine") && !has(scene, "belt")) return [];
   // a body on its side has it on the upper hip
@@ -645,6 +647,51 @@ function thrustBench(scene: Scene): Prop[] {
   ];
 }
 
+/** what raised hands lean on */
+function handBench(scene: Scene): Prop[] {
+  const [right, left] = SIDES.map((s) => point(scene, `grip.${s}`)) as [Vec3, Vec3];
+  const c = mid(right, left);
+  const top = c[1] - 0.02;
+  if (top - scene.floor < 0.1) return [];
+  const half = Math.abs(right[2] - left[2]) / 2 + 0.1;
+  return [prop("bench", post(scene, c[0] + 0.05, c[2], top, 0.16, half), { behind: true })];
+}
+
+/** the stand that a free hand leans on in a bent-over pull of one arm */
+function handStand(scene: Scene): Prop[] {
+  const hand = point(scene, "grip.left");
+  return [prop("stand", post(scene, hand[0] + 0.02, hand[2], hand[1] - 0.03, 0.05, 0.16), { behind: true })];
+}
+const leans = ({ exercise: { stance, sides, equipment } }: Scene) =>
+  stance.on === "feet" && stance.arms === "hang" && sides === "one" && equipment.includes("bench");
+
+/** a block under heels that stand higher than the toes */
+function wedges(scene: Scene): Prop[] {
+  return SIDES.flatMap((s) => {
+    const heel = placeIn(scene, `foot.${s}`, [-0.05, -0.08, 0]);
+    const top = heel[1];
+    if (top - scene.floor < 0.012) return [];
+    return [prop(`wedge ${s}`, post(scene, heel[0] + 0.02, heel[2], top, 0.05, 0.05), { behind: true })];
+  });
+}
+
+/** a level bench under one hand and one knee; the foot of the other leg stands beside it */
+function kneeBench(scene: Scene): Prop[] {
+  const hand = point(scene, "grip.left");
+  const knee = placeIn(scene, "shank.left", [0.06, -0.03, 0]);
+  const toe = point(scene, "toe.left");
+  const top = Math.min(hand[1], knee[1]) - 0.02;
+  const [from, to] = [Math.min(toe[0] + 0.06, knee[0] - 0.3), hand[0] + 0.12];
+  const z = mid(hand, knee)[2] - 0.02;
+  const c: Vec3 = [(from + to) / 2, top - PAD, z];
+  return [
+    prop("bench", box(scene.projector, c, [X, UP, Z], [(to - from) / 2, PAD, 0.14]), { behind: true }),
+    ...[from + 0.15, to - 0.15].map((x) =>
+      prop(`leg ${x}`, post(scene, x, z, top - 2 * PAD, 0.03, 0.11), { behind: true }),
+    ),
+  ];
+}
+
 /** thighs on a pad: back extension, sit-up bench */
 function hipPad(scene: Scene): Prop[] {
   const up = axisOf(scene, "thigh.right", 1);
@@ -693,6 +740,10 @@ const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make:
   [(s) => has(s, "dip-bars"), dipBars],
   [(s) => s.exercise.stance.on === "thighs", hipPad],
   [(s) => s.exercise.stance.on === "shoulders-and-feet" && rests(s, "bench"), thrustBench],
+  [(s) => s.exercise.stance.on === "hand-and-knee", kneeBench],
+  [leans, handStand],
+  [(s) => s.exercise.stance.on === "hands-and-feet", handBench],
+  [(s) => "heel" in s.exercise.stance.angles, wedges],
   [(s) => rests(s, "chest-pad"), chestPad],
   [(s) => rests(s, "preacher-pad"), preacher],
   [(s) => rests(s, "back-pad") && !rests(s, "floor"), backPad],

@@ -45,6 +45,8 @@ import yardstick11 from "./gryn-11/yardstick.json" with { type: "json" };
 import edition12 from "./gryn-12/edition.json" with { type: "json" };
 import method12 from "./gryn-12/method.json" with { type: "json" };
 import yardstick12 from "./gryn-12/yardstick.json" with { type: "json" };
+import edition13 from "./gryn-13/edition.json" with { type: "json" };
+import yardstick13 from "./gryn-13/yardstick.json" with { type: "json" };
 import method5 from "./gryn-5/method.json" with { type: "json" };
 
 export const first = {
@@ -88,4 +90,5 @@ export const later = [
     method: swingSchema.parse(method12),
     yardstick: yardstickSchema.parse(yardstick12),
   },
+  { ...editionSchema.parse(edition13), yardstick: yardstickSchema.parse(yardstick13) },
 ];

@@ -48,6 +48,7 @@ export const BASES = [
   "forearm-and-foot",
   "forearm-and-knee",
   "half-kneeling",
+  "hand-and-knee",
 ] as const;
 export type Base = (typeof BASES)[number];
 

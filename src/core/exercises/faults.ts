@@ -2,6 +2,7 @@
 import { FORMS } from "#core/exercises/form";
 import { ATTACHMENTS } from "#core/exercises/attachments.data";
 import { findHead, muscles, skeleton } from "#core/anatomy/anatomy";
+import { ascends } from "#core/exercises/bindings";
 import { type Binding, type Exercise } from "#core/exercises/format";
 import { loadFaults } from "#core/exercises/loads/loads";
 import { defaultValues, resolveSetup, SetupError } from "#core/exercises/setup";
@@ -31,8 +32,10 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
     loads: exercise.loads,
     elbowTowards: exercise.elbowTowards,
     hold: exercise.hold,
-  }))
+  })) {
     if (!parameters.has(binding.parameter)) fault(path, `there is no parameter called ${binding.parameter}`);
+    if ("table" in binding && !ascends(binding.table)) fault(path, "values of the setting go upwards, each once");
+  }
   const meant = ({ targets, aims }: Pick<Exercise, "targets" | "aims">, at: PropertyKey[]) => {
     aims?.forEach((h, i) => {
       const muscle = findHead(h)?.muscle;

@@ -21,6 +21,7 @@ import machineDip from "./library/machine-dip.json" with { type: "json" };
 import machineOverheadPress from "./library/machine-overhead-press.json" with { type: "json" };
 import overheadPress from "./library/overhead-press.json" with { type: "json" };
 import pushUp from "./library/push-up.json" with { type: "json" };
+import rotatingDumbbellPress from "./library/rotating-dumbbell-press.json" with { type: "json" };
 import standingOverheadPress from "./library/standing-overhead-press.json" with { type: "json" };
 import cableFly from "./library/cable-fly.json" with { type: "json" };
 import crossingCableReverseFly from "./library/crossing-cable-reverse-fly.json" with { type: "json" };
@@ -128,6 +129,7 @@ import thumbSideTilt from "./library/thumb-side-tilt.json" with { type: "json" }
 import wristCurl from "./library/wrist-curl.json" with { type: "json" };
 import backSquat from "./library/back-squat.json" with { type: "json" };
 import beltSquat from "./library/belt-squat.json" with { type: "json" };
+import frontHeldSquat from "./library/front-held-squat.json" with { type: "json" };
 import frontSquat from "./library/front-squat.json" with { type: "json" };
 import hackSquat from "./library/hack-squat.json" with { type: "json" };
 import leanBackSquat from "./library/lean-back-squat.json" with { type: "json" };
@@ -135,6 +137,7 @@ import legPress from "./library/leg-press.json" with { type: "json" };
 import oneLegPress from "./library/one-leg-press.json" with { type: "json" };
 import oneLegSquat from "./library/one-leg-squat.json" with { type: "json" };
 import seatedLegPress from "./library/seated-leg-press.json" with { type: "json" };
+import backwardLunge from "./library/backward-lunge.json" with { type: "json" };
 import rearFootRaisedSplitSquat from "./library/rear-foot-raised-split-squat.json" with { type: "json" };
 import splitSquat from "./library/split-squat.json" with { type: "json" };
 import stepDown from "./library/step-down.json" with { type: "json" };
@@ -159,6 +162,7 @@ import heelBridge from "./library/heel-bridge.json" with { type: "json" };
 import oneLegBridge from "./library/one-leg-bridge.json" with { type: "json" };
 import hipThrust from "./library/hip-thrust.json" with { type: "json" };
 import machineHipKickback from "./library/machine-hip-kickback.json" with { type: "json" };
+import oneLegHipThrust from "./library/one-leg-hip-thrust.json" with { type: "json" };
 import kneelingLeanBack from "./library/kneeling-lean-back.json" with { type: "json" };
 import legExtension from "./library/leg-extension.json" with { type: "json" };
 import longHipLegExtension from "./library/long-hip-leg-extension.json" with { type: "json" };
@@ -242,6 +246,7 @@ const files: readonly unknown[] = [
   machineOverheadPress,
   overheadPress,
   pushUp,
+  rotatingDumbbellPress,
   standingOverheadPress,
   cableFly,
   crossingCableReverseFly,
@@ -349,6 +354,7 @@ const files: readonly unknown[] = [
   wristCurl,
   backSquat,
   beltSquat,
+  frontHeldSquat,
   frontSquat,
   hackSquat,
   leanBackSquat,
@@ -356,6 +362,7 @@ const files: readonly unknown[] = [
   oneLegPress,
   oneLegSquat,
   seatedLegPress,
+  backwardLunge,
   rearFootRaisedSplitSquat,
   splitSquat,
   stepDown,
@@ -380,6 +387,7 @@ const files: readonly unknown[] = [
   oneLegBridge,
   hipThrust,
   machineHipKickback,
+  oneLegHipThrust,
   kneelingLeanBack,
   legExtension,
   longHipLegExtension,

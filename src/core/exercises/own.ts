@@ -1,5 +1,6 @@
 /** A practice's own exercises: begun from another, read back from a file, compared with what was there. */
-import type { Exercise } from "./format";
+import type { Exercise, Parameter } from "./format";
+import { roundToStep } from "./setup";
 import { canonical } from "./version";
 
 /** who may choose it: everybody of the practice, or only who made it */
@@ -41,12 +42,31 @@ export const renamed = (e: Exercise, name: string): Pick<Exercise, "name" | "set
 const NAME_MOST = 70;
 const TEXT_MOST = 240;
 
+/** what lies between two steps of a setting: it would become another value without a word */
+function offStep(e: Exercise, p: Parameter, i: number): { path: PropertyKey[]; reason: string }[] {
+  const typed: [PropertyKey[], number | undefined][] = [
+    [["parameters", i, "default"], p.default],
+    ...e.setups.map((s, k): [PropertyKey[], number | undefined] => [["setups", k, "values", p.id], s.values[p.id]]),
+  ];
+  return typed.flatMap(([path, v]) => {
+    if (v === undefined || v < p.min || v > p.max || roundToStep(p, v) === v) return [];
+    return [{ path, reason: `${v} lies between two steps of ${p.name}; ${roundToStep(p, v)} is the nearest` }];
+  });
+}
+
 /** what an exercise of the library never has, and a typed one may */
 export function ownFaults(e: Exercise): { path: PropertyKey[]; reason: string }[] {
   const texts: [PropertyKey[], string, number][] = [
     [["name"], e.name, NAME_MOST],
     ...e.setups.map((s, i): [PropertyKey[], string, number] => [["setups", i, "name"], s.name, NAME_MOST]),
     ...e.parameters.map((p, i): [PropertyKey[], string, number] => [["parameters", i, "name"], p.name, NAME_MOST]),
+    ...e.parameters.flatMap((p, i) =>
+      (p.options ?? []).map((o, k): [PropertyKey[], string, number] => [
+        ["parameters", i, "options", k, "name"],
+        o.name,
+        NAME_MOST,
+      ]),
+    ),
     ...e.cues.map((c, i): [PropertyKey[], string, number] => [["cues", i, "text"], c.text, TEXT_MOST]),
     ...e.cautions.map((c, i): [PropertyKey[], string, number] => [["cautions", i, "text"], c.text, TEXT_MOST]),
   ];
@@ -58,6 +78,7 @@ export function ownFaults(e: Exercise): { path: PropertyKey[]; reason: string }[
           ? [{ path, reason: `at most ${most} characters` }]
           : [],
     ),
+    ...e.parameters.flatMap((p, i) => offStep(e, p, i)),
     ...(e.setups.length === 0 ? [{ path: ["setups"], reason: "at least one setup is needed" }] : []),
     ...(e.setups.length > SETUPS_MOST ? [{ path: ["setups"], reason: `at most ${SETUPS_MOST} setups` }] : []),
   ];

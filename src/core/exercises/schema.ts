@@ -38,7 +38,10 @@ export const parameterSchema = z
       .optional(),
     explains: z.string().optional(),
   })
-  .refine((p) => p.min < p.max && p.default >= p.min && p.default <= p.max, "the default must lie between min and max");
+  .refine(
+    (p) => p.min < p.max && p.default >= p.min && p.default <= p.max,
+    "the usual value (default) lies between least and most",
+  );
 
 const angles = z.partialRecord(z.enum(POSE_COORDINATES), bindingSchema);
 /**

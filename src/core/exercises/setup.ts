@@ -171,6 +171,8 @@ const HEIGHTS: Partial<Record<Base, number>> = {
   "forearm-and-knee": 0.05,
   // of the knee
   "half-kneeling": 0.03,
+  // of the bench under hand and knee
+  "hand-and-knee": 0.45,
 };
 
 /** what a setup is called in a list: the exercise, then what differs from its default */

@@ -68,8 +68,18 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
       return meeting(body, ["midfoot", side], ["ball", other]);
     case "half-kneeling":
       return apart(body, [["knee-front", side]], [["midfoot", other]], 0);
+    case "hand-and-knee":
+      return apart(
+        body,
+        [["wrist", other]],
+        [
+          ["knee-front", other],
+          ["midfoot", side],
+        ],
+        0,
+      );
     case "hands-and-feet":
-      return apart(body, both("grip"), both("toe"), 0);
+      return apart(body, both("grip"), both("toe"), setup.footPush);
     case "forearms-and-feet":
       return apart(body, both("elbow"), both("toe"), 0);
     case "hands-and-heels":

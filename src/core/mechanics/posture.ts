@@ -49,7 +49,12 @@ const DRAWN = 0.9;
 
 /** the leg that does nothing, deg by pose coordinate: standing on it, or lifted beside the standing one */
 const legPose = (given: Partial<Record<PoseCoordinate, number>>) => POSE_COORDINATES.map((c) => given[c] ?? 0);
-const REST_LEG = { stance: legPose({ knee: 6, ankle: 3 }), lifted: legPose({ hipFlexion: 25, knee: 60 }) };
+const REST_LEG = {
+  stance: legPose({ knee: 6, ankle: 3 }),
+  lifted: legPose({ hipFlexion: 25, knee: 60 }),
+  // drawn up, of somebody who lies on the shoulders
+  drawn: legPose({ hipFlexion: 85, knee: 95 }),
+};
 
 /** the pose of the stance with everything a key pose does not give; degrees */
 export function stancePose(setup: Setup): Pose {
@@ -131,12 +136,23 @@ const ON_BOTH: ReadonlySet<string> = new Set([
   "forearm-and-knee",
 ]);
 
+function idleLeg(setup: Setup): ArrayLike<number> {
+  const { on } = setup;
+  if (on === "other-foot") return REST_LEG.stance;
+  if (on === "seat" || on === "bench") return restOf(setup);
+  return on === "shoulders-and-feet" ? REST_LEG.drawn : REST_LEG.lifted;
+}
+
 function placeLeg(q: Float64Array, own: Int32Array, setup: Setup, pose: Pose, works: boolean, stands: boolean) {
   const { on } = setup;
-  const still =
-    on === "other-foot" ? REST_LEG.stance : on === "seat" || on === "bench" ? restOf(setup) : REST_LEG.lifted;
+  const still = idleLeg(setup);
   const follows = works || (stands && on !== "other-foot") || ON_BOTH.has(on);
   for (const c of LEG_AT) q[own[c]!] = (follows ? pose[c]! : still[c]!) * RAD;
+  // the thigh that is knelt on stands upright, whatever the trunk does
+  if (on === "hand-and-knee" && !works) {
+    q[own[INDEX.hipFlexion]!] = q[3]!;
+    q[own[INDEX.knee]!] = Math.PI / 2;
+  }
   // feet stay flat (or on the ball, the heel raised): thigh, shank and foot add up
   if (stands)
     q[own[INDEX.hipFlexion]!] = q[3]! + q[own[INDEX.knee]!]! - q[own[INDEX.ankle]!]! - pose[INDEX.heel]! * RAD;
@@ -167,7 +183,8 @@ export function applyPose(model: Model, state: State, setup: Setup, pose: Pose, 
   setDown(model, state, setup, side);
   const far: Side = side === "right" ? "left" : "right";
   if (on === "split") stepBack(model, state, setup.height, far);
-  if (on === "half-kneeling") stepAhead(model, state, far);
+  if (on === "half-kneeling") standFlat(model, state, far, linksOf(model, far)[0]);
+  if (on === "hand-and-knee") standFlat(model, state, side, 0);
 }
 
 const P = new Float64Array(3);
@@ -195,6 +212,7 @@ const BASE_POINTS: Record<Setup["on"], (foot: string, side: Side, other: Side) =
   "forearm-and-knee": (_, side) => [`knee-outside.${side}`],
   shanks: () => ["knee-front.right", "knee-front.left"],
   "half-kneeling": (_, side) => [`knee-front.${side}`],
+  "hand-and-knee": (_, __, other) => [`knee-front.${other}`],
   seat: () => [],
   bench: () => [],
   thighs: () => [],
@@ -204,7 +222,7 @@ const BASE_POINTS: Record<Setup["on"], (foot: string, side: Side, other: Side) =
 function setDown(model: Model, state: State, setup: Setup, side: Side): void {
   const { on } = setup;
   // elsewhere the height is that of the other end
-  const height = on === "split" || isLevelled(on) ? 0 : setup.height;
+  const height = on === "split" || (isLevelled(on) && on !== "hand-and-knee") ? 0 : setup.height;
   const other: Side = side === "right" ? "left" : "right";
   const foot = setup.raisesHeel ? "ball" : "midfoot";
   const names = BASE_POINTS[on](foot, side, other);
@@ -215,6 +233,8 @@ function setDown(model: Model, state: State, setup: Setup, side: Side): void {
     y += p[1]! / names.length;
     z += p[2]! / names.length;
   }
+  // on wedges the balls of the feet are on the floor
+  if (!setup.raisesHeel && (setup.angles.heel ?? 0) > 0) y = point(model, state, `ball.${side}`)[1]!;
   setRoot(model, state, -x, height * model.size - y, on === "one-foot" || on === "other-foot" ? -z : 0);
 }
 
@@ -247,13 +267,13 @@ function stepBack(model: Model, state: State, up: number, rear: Side): void {
   updatePose(model, state);
 }
 
-/** the front leg of half kneeling: its foot flat on the floor, the ankle a thigh ahead of the hip */
-function stepAhead(model: Model, state: State, front: Side): void {
+/** a leg whose foot stands flat on the floor, its ankle this far ahead of the hip (m), or as near as it comes */
+function standFlat(model: Model, state: State, leg: Side, ahead: number): void {
   const { o, q } = state;
-  const hip = model.segmentIndex.get(`hip-bent.${front}`)!;
-  const sole = model.points.get(`midfoot.${front}`)!.at[1];
-  reach(model, state, front, o[3 * hip]! + linksOf(model, front)[0], -sole);
-  const at = (name: string) => model.coordinateIndex.get(`${name}.${front}`)!;
+  const hip = model.segmentIndex.get(`hip-bent.${leg}`)!;
+  const sole = model.points.get(`midfoot.${leg}`)!.at[1];
+  reach(model, state, leg, o[3 * hip]! + ahead, -sole);
+  const at = (name: string) => model.coordinateIndex.get(`${name}.${leg}`)!;
   q[at("ankle")] = q[3]! + q[at("knee")]! - q[at("hipFlexion")]!;
   updatePose(model, state);
 }
@@ -319,6 +339,7 @@ const FAR_END: Partial<Record<Setup["on"], string>> = {
   "forearms-and-feet": "elbow",
   "hands-and-knees": "grip",
   "hands-and-heels": "grip",
+  "hand-and-knee": "wrist",
   "shoulders-and-heels": "heel",
   "forearm-and-foot": "elbow",
   "forearm-and-knee": "elbow",
@@ -332,13 +353,14 @@ export const isLevelled = (on: Setup["on"]): boolean => on in FAR_END;
 /** a body on two ends: pitched or rolled about its near end until the far one is where it belongs */
 function level(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
   const lies = FAR_END[setup.on]!;
+  const end = setup.on !== "hand-and-knee" ? side : side === "right" ? "left" : "right";
   const over = setup.height * model.size;
   const by = ON_SIDE.has(setup.on) ? "roll" : "pitch";
   solve(
     (v) => {
       setAngle(pose, by, v);
       applyPose(model, state, setup, pose, side);
-      return point(model, state, sided(lies, side))[1]! - over;
+      return point(model, state, sided(lies, end))[1]! - over;
     },
     angleOf(pose, by),
     -3,

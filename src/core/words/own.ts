@@ -1,5 +1,5 @@
 /** Exercises of a practice's own: the list, the form, what is said while one is written. */
-import { counted, label, sentence } from "./sentence";
+import { counted, label, listed, sentence } from "./sentence";
 
 export const list = {
   title: label("Own exercises"),
@@ -69,7 +69,6 @@ export const form = {
   pose: { start: label("Start"), end: label("End"), between: sentence({ n: 2 }, ({ n }) => `Pose ${n}`) },
   stance: label("The body, all the way"),
   hand: label("hand forwards, up, out, m"),
-  bound: sentence({ name: "Bench angle" }, ({ name }) => `by “${name}”`),
   angle: sentence({ name: "elbow", pose: "Start" }, ({ name, pose }) => `${pose}: ${name}, degrees`),
   place: sentence({ pose: "Start", axis: "up" }, ({ pose, axis }) => `${pose}: hand ${axis}, m`),
   parameter: label("Setting"),
@@ -77,7 +76,23 @@ export const form = {
   most: label("Most"),
   usual: label("Usual"),
   stepOf: label("Step"),
-  noParameters: label("No setting yet. Add one in the file."),
+  noParameters: label("No setting yet: everything of this exercise stands fast."),
+  newSetting: label("Name of a new setting"),
+  newUnit: label("The new setting is told in"),
+  units: {
+    deg: label("degrees"),
+    m: label("centimetres"),
+    ratio: label("per cent"),
+    kg: label("kilograms"),
+    choice: label("choices by name"),
+  },
+  addSetting: label("Add the setting"),
+  settingsHow: label("What a setting moves is said where the number stands: let that number hang on the setting."),
+  noMoreSettings: sentence({ n: 8 }, ({ n }) => `More than ${n} settings are no help to anybody.`),
+  removeSetting: sentence({ name: "Bench angle" }, ({ name }) => `Take away the setting ${name}`),
+  optionName: sentence({ name: "Handle", n: 2 }, ({ name, n }) => `${name}: name of choice ${n}`),
+  moreOptions: sentence({ name: "Handle" }, ({ name }) => `${name}: one choice more`),
+  fewerOptions: sentence({ name: "Handle" }, ({ name }) => `${name}: one choice fewer`),
   setups: label("Setups worth ranking apart"),
   setupName: sentence({ n: 2 }, ({ n }) => `Name of setup ${n}`),
   addSetup: label("Add a setup"),
@@ -120,7 +135,6 @@ export const form = {
   cautionJoint: sentence({ n: 1 }, ({ n }) => `Joint of caution ${n}`),
   addCaution: label("Add a caution"),
   removeCaution: sentence({ n: 1 }, ({ n }) => `Take away caution ${n}`),
-  loadHow: label("A number that hangs on a setting is changed in the file, as are cams and measured curves."),
   fileHow: label(
     "The whole exercise as it is kept; every number may hang on a setting. What is wrong is said by its line.",
   ),
@@ -154,6 +168,59 @@ export const form = {
   version: sentence({ n: 2, by: "Edda Varn", day: "4 Mar" }, ({ n, by, day }) => `Version ${n}, ${by}, ${day}`),
   goBack: sentence({ n: 2 }, ({ n }) => `Fill the form with version ${n}`),
   unsaved: label("Not kept yet"),
+};
+
+const settingsOf = (names: readonly string[]) => listed(names.map((n) => `“${n}”`));
+
+/** a number that hangs on a setting, and a curve by places */
+export const hanging = {
+  short: label("by …"),
+  hang: label("let it hang on a setting"),
+  second: label("and on a second one"),
+  by: sentence({ names: ["Bench angle"] }, ({ names }) => `by ${settingsOf(names)}`),
+  of: sentence<{ label: string; names: readonly string[] }>(
+    { label: "Start: elbow, degrees", names: ["Bench angle"] },
+    ({ label: l, names }) => (names.length ? `${l}: by ${settingsOf(names)}` : `${l}: let it hang on a setting`),
+  ),
+  choose: sentence({ label: "Start: elbow, degrees" }, ({ label: l }) => `${l}: setting`),
+  at: sentence({ label: "Start: elbow, degrees", place: "30 °" }, ({ label: l, place }) => `${l}, at ${place}`),
+  away: sentence(
+    { label: "Start: elbow, degrees", place: "30 °" },
+    ({ label: l, place }) => `${l}: take away ${place}`,
+  ),
+  place: sentence({ label: "Start: elbow, degrees" }, ({ label: l }) => `${l}: one place more`),
+  between: sentence({ from: "0", to: "90" }, ({ from, to }) => `${from} to ${to}`),
+  add: label("Add"),
+  free: label("let it stand fast"),
+  done: label("Done"),
+};
+
+/** angles of a pose as a coach says them; below 0 the other way */
+export const coordinates = {
+  plane: label("plane of the arm: 0 aside, 90 ahead"),
+  elevation: label("arm raised"),
+  twist: label("arm turned in"),
+  elbow: label("elbow bent"),
+  forearm: label("palm turned down"),
+  wristFlexion: label("wrist bent to the palm"),
+  wristDeviation: label("wrist tilted to the thumb"),
+  fingers: label("fingers closed"),
+  protraction: label("shoulder blade forwards"),
+  girdleElevation: label("shoulder blade up"),
+  lumbarFlexion: label("low back rounded"),
+  lumbarBend: label("trunk bent to the side"),
+  lumbarRotation: label("trunk turned"),
+  thoracicFlexion: label("upper back rounded"),
+  neck: label("neck bent forwards"),
+  hipFlexion: label("hip bent"),
+  hipAbduction: label("thigh spread"),
+  hipRotation: label("thigh turned in"),
+  knee: label("knee bent"),
+  ankle: label("foot drawn up"),
+  pitch: label("body leaning forwards"),
+  roll: label("body rolled to the side"),
+  turn: label("body turned"),
+  heel: label("heel raised"),
 };
 
 /** what loads an exercise, and what carries the body meanwhile */
@@ -218,6 +285,8 @@ export const loading = {
   pushes: label("Pushes the limb"),
   ways: { x: label("forwards"), "-x": label("backwards"), z: label("outwards"), "-z": label("inwards") },
   axis: label("Turns about"),
+  cam: label("Force changes along the way (cam, measured curve)"),
+  camAt: label("Force along the way, share of the load"),
   plates: label("Plates hang on it"),
   platesAt: label("Plates from the pivot, m"),
   platesAngle: label("Plates further round than the hand, degrees"),
@@ -240,6 +309,7 @@ export const loading = {
     thighs: label("the thighs on a pad"),
     shanks: label("kneeling"),
     "half-kneeling": label("kneeling on the working side's knee"),
+    "hand-and-knee": label("the other hand and knee on a bench, this foot beside it"),
     "forearms-and-feet": label("forearms and feet"),
     "hands-and-heels": label("hands on a bar, heels on the floor"),
     "hands-and-knees": label("hands and knees"),

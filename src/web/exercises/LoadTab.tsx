@@ -2,11 +2,12 @@
 import { Button, Checkbox, Select } from "antd";
 import { skeleton } from "#core/anatomy/anatomy";
 import { BASES, SUPPORTS } from "#core/exercises/choices";
-import type { Exercise } from "#core/exercises/format";
+import type { Binding, Exercise } from "#core/exercises/format";
 import { begun, LOAD_KINDS } from "#core/exercises/loads/begun";
-import { form as words, loading as said } from "#core/words/own";
+import { loading as said } from "#core/words/own";
 import { Segments } from "../base/Segments";
 import { Bound } from "./Bound";
+import { Cam } from "./Cam";
 import type { TabProps } from "./Editor";
 
 type Load = Exercise["loads"][number];
@@ -108,7 +109,7 @@ function Three({
 
 /** the numbers that only this kind has */
 function Own({ load, n, exercise, onChange }: LoadProps) {
-  const number = (label: string, value: Parameters<typeof Bound>[0]["value"], set: (v: number) => Load) => (
+  const number = (label: string, value: Binding, set: (v: Binding) => Load) => (
     <div className="field">
       <span className="label">{label}</span>
       <Bound
@@ -201,6 +202,7 @@ function OneLoad(props: LoadProps & { onRemove: (() => void) | null }) {
       </div>
       <FixedEnd {...props} />
       <Own {...props} />
+      <Cam {...props} />
       {onRemove && (
         <Button size="small" onClick={onRemove}>
           {said.remove({ n })}
@@ -266,7 +268,6 @@ export function LoadTab({ exercise, set }: TabProps) {
           />
         </div>
       </section>
-      <p className="small quiet">{words.loadHow()}</p>
     </>
   );
 }

@@ -1,14 +1,11 @@
 /** How it moves: the angles of each pose and where the hand is; numbers that hang on a setting say on which. */
 import type { Binding, Exercise } from "#core/exercises/format";
 import { POSE_COORDINATES, type PoseCoordinate } from "#core/exercises/choices";
-import { form as words } from "#core/words/own";
+import { coordinates, form as words } from "#core/words/own";
 import { Bound } from "./Bound";
 import type { TabProps } from "./Editor";
 
 const AXES = ["forwards", "up", "out"] as const;
-/** "hipFlexion" as it is read */
-const coordinateName = (c: string): string => c.replace(/[A-Z]/g, (x) => ` ${x.toLowerCase()}`);
-
 const poseName = (i: number, n: number): string =>
   i === 0 ? words.pose.start() : i === n - 1 ? words.pose.end() : words.pose.between({ n: i + 1 });
 
@@ -26,11 +23,11 @@ export function MovesTab({ exercise, set }: TabProps) {
         {inOrder(angles).map(([c, v]) => (
           <tr key={c}>
             <th scope="row" className="small">
-              {coordinateName(c)}
+              {coordinates[c]()}
             </th>
             <td>
               <Bound
-                label={words.angle({ name: coordinateName(c), pose })}
+                label={words.angle({ name: coordinates[c](), pose })}
                 value={v}
                 exercise={exercise}
                 onChange={(next) => onAngles({ ...angles, [c]: next })}

@@ -1,9 +1,12 @@
 /** What can be changed of it: the range of each setting, and the setups that are worth ranking apart. */
 import { Button, Input, Select } from "antd";
+import { useState } from "react";
 import type { Exercise, Parameter } from "#core/exercises/format";
 import { form as words } from "#core/words/own";
+import { begunSetting, SETTINGS_MOST, withOptions, withoutSetting } from "#core/exercises/hanging";
 import { NumberField } from "../base/NumberField";
 import type { TabProps } from "./Editor";
+import { inUnit } from "./units";
 
 const ENDS = [
   ["min", words.least],
@@ -11,14 +14,6 @@ const ENDS = [
   ["default", words.usual],
   ["step", words.stepOf],
 ] as const;
-
-/** lengths are read in cm, shares in per cent */
-const scaleOf = ({ unit }: Parameter): { by: number; sign: string } =>
-  unit === "m"
-    ? { by: 100, sign: "cm" }
-    : unit === "ratio"
-      ? { by: 100, sign: "%" }
-      : { by: 1, sign: unit === "deg" ? "°" : unit === "kg" ? "kg" : "" };
 
 const plainly = (v: number): number => Number(v.toFixed(6));
 
@@ -57,6 +52,7 @@ export function SettingsTab({ exercise, set }: TabProps) {
                 </th>
                 {ENDS.map(([key, name]) => (
                   <td key={key}>
+                    {p.options && key === "min" && <Options p={p} onChange={(part) => setParameter(i, part)} />}
                     {/* a choice has no ends: only what is usual */}
                     {(!p.options || key === "default") && (
                       <Value
@@ -68,11 +64,22 @@ export function SettingsTab({ exercise, set }: TabProps) {
                     )}
                   </td>
                 ))}
+                <td>
+                  <Button
+                    size="small"
+                    type="text"
+                    aria-label={words.removeSetting({ name: p.name })}
+                    onClick={() => set(withoutSetting(exercise, p.id))}
+                  >
+                    ×
+                  </Button>
+                </td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
+      <NewSetting parameters={parameters} onAdd={(p) => set({ parameters: [...parameters, p] })} />
       <h3>{words.setups()}</h3>
       <ul className="setups-edit">
         {setups.map((s, i) => (
@@ -114,6 +121,82 @@ export function SettingsTab({ exercise, set }: TabProps) {
   );
 }
 
+/** the names of what can be chosen; a choice grows and shrinks at its end */
+function Options({ p, onChange }: { p: Parameter; onChange: (part: Partial<Parameter>) => void }) {
+  const options = p.options ?? [];
+  return (
+    <div className="options-edit">
+      {options.map((o, k) => (
+        <Input
+          key={o.value}
+          size="small"
+          aria-label={words.optionName({ name: p.name, n: k + 1 })}
+          value={o.name}
+          onChange={(e) => onChange({ options: options.map((x) => (x === o ? { ...o, name: e.target.value } : x)) })}
+        />
+      ))}
+      <Button
+        size="small"
+        type="text"
+        aria-label={words.moreOptions({ name: p.name })}
+        onClick={() => onChange(withOptions(p, 1))}
+      >
+        +
+      </Button>
+      <Button
+        size="small"
+        type="text"
+        aria-label={words.fewerOptions({ name: p.name })}
+        disabled={options.length <= 2}
+        onClick={() => onChange(withOptions(p, -1))}
+      >
+        −
+      </Button>
+    </div>
+  );
+}
+
+const UNITS = ["deg", "m", "ratio", "kg", "choice"] as const;
+
+function NewSetting({ parameters, onAdd }: { parameters: readonly Parameter[]; onAdd: (p: Parameter) => void }) {
+  const [name, setName] = useState("");
+  const [unit, setUnit] = useState<Parameter["unit"]>("deg");
+  if (parameters.length >= SETTINGS_MOST)
+    return <p className="small quiet">{words.noMoreSettings({ n: SETTINGS_MOST })}</p>;
+  const add = () => {
+    if (name.trim() === "") return;
+    onAdd(begunSetting(unit, name.trim(), parameters));
+    setName("");
+  };
+  return (
+    <>
+      <div className="actions">
+        <Input
+          size="small"
+          aria-label={words.newSetting()}
+          placeholder={words.newSetting()}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          onPressEnter={add}
+          style={{ width: 220 }}
+        />
+        <Select
+          size="small"
+          aria-label={words.newUnit()}
+          value={unit}
+          options={UNITS.map((value) => ({ value, label: words.units[value]() }))}
+          onChange={setUnit}
+          style={{ width: 140 }}
+        />
+        <Button size="small" disabled={name.trim() === ""} onClick={add}>
+          {words.addSetting()}
+        </Button>
+      </div>
+      <p className="small quiet">{words.settingsHow()}</p>
+    </>
+  );
+}
+
 interface ValueProps {
   p: Parameter;
   label: string;
@@ -122,7 +205,7 @@ interface ValueProps {
 }
 
 function Value({ p, label, value, onChange }: ValueProps) {
-  const { by, sign } = scaleOf(p);
+  const { by, sign } = inUnit(p);
   if (p.options)
     return (
       <Select

@@ -38,15 +38,18 @@ export function WhatTab({ exercise, set }: TabProps) {
           onChange={(family: Family) => set({ family })}
         />
       </label>
-      <div className="field">
-        <span className="label">{words.sides()}</span>
-        <Segments
-          name={words.sides()}
-          value={exercise.sides}
-          onChange={(sides) => set({ sides })}
-          options={(["both", "one"] as const).map((s) => ({ value: s, label: words.side[s]() }))}
-        />
-      </div>
+      {/* where a setting says it, that setting has the word */}
+      {!exercise.parameters.some((p) => p.id === "sides") && (
+        <div className="field">
+          <span className="label">{words.sides()}</span>
+          <Segments
+            name={words.sides()}
+            value={exercise.sides}
+            onChange={(sides) => set({ sides })}
+            options={(["both", "one"] as const).map((s) => ({ value: s, label: words.side[s]() }))}
+          />
+        </div>
+      )}
       <label className="field wide">
         <span className="label">{words.targets()}</span>
         <Select

@@ -193,3 +193,33 @@ test("two hands that hold one dumbbell meet, at every point of the rep, with arm
     }
   }
 });
+
+test("hands that lie on the floor or a bench lie flat, and on what they lie on", () => {
+  for (const [id, sides] of [
+    ["push-up", SIDES],
+    ["blade-push-up", SIDES],
+    ["one-arm-dumbbell-row", ["left"]],
+  ] as const)
+    for (const scene of scenesOf(resolveSetup(exercises.get(id)!)))
+      for (const side of sides) {
+        const [wrist, knuckles] = [point(scene, `hand.${side}`), point(scene, `knuckles.${side}`)];
+        expect([id, side, Math.abs(knuckles[1] - wrist[1]) < NEAR, knuckles[0] > wrist[0]]).toEqual([
+          id,
+          side,
+          true,
+          true,
+        ]);
+        const bench = equipmentOf(scene).find((p) => p.name === "bench");
+        if (id === "one-arm-dumbbell-row") expect(bench).toBeDefined();
+      }
+});
+
+test("raised hands lean on something that stands on the floor; heels on wedges stand on them", () => {
+  const things = (id: string, values: Record<string, number>) =>
+    equipmentOf(scenesOf(resolveSetup(exercises.get(id)!, values))[0]!).map((p) => p.name);
+  expect(things("push-up", { handsUp: 0.45 })).toContain("bench");
+  expect(things("push-up", {})).not.toContain("bench");
+  expect(things("back-squat", { heel: 0.04 }).filter((n) => n.startsWith("wedge"))).toHaveLength(2);
+  expect(things("back-squat", {}).filter((n) => n.startsWith("wedge"))).toEqual([]);
+  expect(things("one-arm-dumbbell-row", { base: 1 })).toContain("stand");
+});

@@ -2,6 +2,7 @@
 import { exerciseFaults } from "#core/exercises/faults";
 import { exerciseFor, formOf } from "#core/exercises/form";
 import type { Exercise } from "#core/exercises/format";
+import { withoutSetting } from "#core/exercises/hanging";
 import { exercises, findExercise, library } from "#core/exercises/library";
 import { resolveSetup } from "#core/exercises/setup";
 import { exerciseVersion } from "#core/exercises/version";
@@ -99,8 +100,10 @@ describe("a file that names what is no form is refused with its path", () => {
     default: 0,
     options,
   });
+  const curl = of("high-pulley-curl");
+  const bare = curl.parameters.reduce((e, p) => withoutSetting(e, p.id), curl);
   const withChoice = (id: string, option: string): Exercise => ({
-    ...of("high-pulley-curl"),
+    ...bare,
     parameters: [
       choice(id, [
         { value: 0, id: option, name: "This" },

@@ -35,7 +35,7 @@ test("on the shelf it is found as any other; a newer version takes its place; th
   shelve([copy]);
   expect(findExercise(id)).toBe(copy);
   expect(shelved()).toEqual([copy]);
-  const newer = { ...copy, sides: "one" as const };
+  const newer = { ...copy, hold: 2 };
   shelve([newer]);
   expect(exerciseVersion(findExercise(id)!)).not.toBe(exerciseVersion(copy));
   expect(setupAsked({ exerciseId: id, values: {} })?.exercise).toBe(newer);

@@ -12,6 +12,7 @@ import {
   torquesOf,
   type PlacedLoad,
 } from "#core/mechanics/loads";
+import { analyse } from "#core/mechanics/analyse";
 import { addContacts } from "#core/mechanics/contacts";
 import { compileModel } from "#core/mechanics/compile";
 import { setCoordinate, type Model } from "#core/mechanics/model";
@@ -283,6 +284,65 @@ describe("contacts", () => {
     let up = 0;
     for (let n = applied; n < forces.count; n++) up += forces.fixed[3 * n + 1]!;
     expect(up).toBeCloseTo(GRAVITY * model.segments.reduce((s, x) => s + x.mass, 0), 6);
+  });
+
+  test.each([
+    [1.55, 52],
+    [1.78, 80],
+    [1.95, 98],
+  ])("of %d m and %d kg: a hand and a knee on a bench, the foot beside it flat on the floor", (stature, weight) => {
+    const body = compileModel({ stature, mass: weight });
+    const setup = setupOf("one-arm-dumbbell-row");
+    const state = createState(body);
+    const bench = setup.height * body.size;
+    const place = (name: string): Vec3 => {
+      const p = body.points.get(name);
+      if (p) return readPoint(state, p.segment, p.at);
+      const o = 3 * body.segmentIndex.get(name)!;
+      return [state.o[o]!, state.o[o + 1]!, state.o[o + 2]!];
+    };
+    for (const side of ["right", "left"] as const) {
+      const other = side === "right" ? "left" : "right";
+      for (const pose of samplePath(body, setup, 5, side)) {
+        applyPose(body, state, setup, pose, side);
+        expect(Math.abs(place(`wrist.${other}`)[1] - bench)).toBeLessThan(0.002);
+        expect(Math.abs(place(`knee-front.${other}`)[1] - bench)).toBeLessThan(0.002);
+        for (const at of ["heel", "ball"]) expect(Math.abs(place(`${at}.${side}`)[1])).toBeLessThan(0.03);
+        // the hand is ahead of the knee, the foot beside them on the working side
+        expect(place(`wrist.${other}`)[0] - place(`knee-front.${other}`)[0]).toBeGreaterThan(0.2);
+        const outwards = side === "right" ? 1 : -1;
+        expect(outwards * (place(`midfoot.${side}`)[2] - place(`knee-front.${other}`)[2])).toBeGreaterThan(0.1);
+      }
+    }
+  });
+
+  test("hand, knee and foot carry all of body and load, and each presses", () => {
+    const setup = setupOf("one-arm-dumbbell-row");
+    for (const s of [0, 0.5, 1]) {
+      const { forces, applied } = at(setup, s);
+      let [up, more] = [0, 0];
+      for (let n = applied; n < forces.count; n++) {
+        expect(forces.fixed[3 * n + 1]!).toBeGreaterThan(0);
+        up += forces.fixed[3 * n + 1]!;
+        more += forces.unit[3 * n + 1]!;
+      }
+      expect(up).toBeCloseTo(GRAVITY * model.segments.reduce((sum, x) => sum + x.mass, 0), 6);
+      expect(more).toBeCloseTo(GRAVITY, 6);
+    }
+  });
+
+  test("hands that are raised push back along the floor, as much as the feet push forwards, and that makes it easier", () => {
+    for (const handsUp of [0, 0.3, 0.6]) {
+      const setup = setupOf("push-up", { handsUp });
+      const { forces, applied } = at(setup, 0.5);
+      const along = (n: number) => forces.fixed[3 * n]!;
+      const [hand, foot] = [along(applied), along(forces.count - 1)];
+      expect(hand + foot).toBeCloseTo(0, 6);
+      expect(foot).toBeCloseTo(setup.footPush * forces.fixed[3 * (forces.count - 1) + 1]!, 6);
+    }
+    const lifts = [0, 0.3, 0.6].map((handsUp) => analyse(model, setupOf("push-up", { handsUp })).rawLoad);
+    expect(lifts[0]!).toBeLessThan(lifts[1]!);
+    expect(lifts[1]!).toBeLessThan(lifts[2]!);
   });
 
   test("feet that push along the floor change the moment at hip and knee", () => {

@@ -170,7 +170,8 @@ describe("what schools hold stands in their lists", () => {
       placeOf("triceps-lateral", "cable-pushdown"),
     ));
   test("the thrust leads the glutes over the whole range, deep hip work where long leads", () => {
-    expect(rank("gluteus-maximus-middle", everything, WHOLE)[0]!.exercise.id).toBe("hip-thrust");
+    // on two legs or on one
+    expect(rank("gluteus-maximus-middle", everything, WHOLE)[0]!.exercise.id).toMatch(/^(one-leg-)?hip-thrust$/);
     expect(placeOf("gluteus-maximus-middle", "leg-press")).toBeLessThan(
       placeOf("gluteus-maximus-middle", "hip-thrust"),
     );

@@ -32,7 +32,7 @@ test.each([
   const random = seededRandom(7);
   const board = boardOf(problem, new Int8Array(candidates.length * D));
   let [put, refused] = [0, 0];
-  for (let i = 0; i < 2000; i++) {
+  for (let i = 0; i < 2500; i++) {
     const [k, d] = [Math.floor(random() * candidates.length), Math.floor(random() * D)];
     const c = candidates[k]!;
     if (board.sets[k * D + d]! > 0)

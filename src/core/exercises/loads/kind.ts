@@ -3,7 +3,7 @@
  * Everything is affine in the one variable load: `fixed` newtons that are always there, and `unit` newtons a kilogram.
  */
 import { z } from "zod";
-import { bindingSchema, placeSchema } from "../bindings";
+import { ascends, bindingSchema, placeSchema } from "../bindings";
 import type { Vec3 } from "#core/base/vector";
 import type { Curve } from "#core/base/curve";
 
@@ -49,6 +49,7 @@ export interface From {
 export const profileSchema = z
   .array(z.tuple([z.number().min(0).max(1), bindingSchema]))
   .min(2)
+  .refine(ascends, "places along the way go upwards, each once")
   .optional();
 
 export const loadBase = {
