@@ -38,11 +38,11 @@ describe("techniques in a week", () => {
 
   test("a short week is worth more with them, holds at most two a day, and keeps its minutes", async () => {
     const priorities = { ...trainee(3, 40).priorities, triceps: "grow", biceps: "grow", "side-delts": "grow" } as const;
-    const ask = askFor(trainee(3, 40, { priorities }), { moves: 40_000 });
+    const ask = askFor(trainee(3, 40, { priorities }), { moves: 400_000 });
     const plain = planWeek(ask, await tools());
     const plan = planWeek({ ...ask, techniques: true }, await tools());
     expect(plan.evaluation.broken).toEqual([]);
-    expect(evaluate(plan.problem, plan.sets).value).toBeGreaterThanOrEqual(plain.value - 0.3);
+    expect(evaluate(plan.problem, plan.sets).value).toBeGreaterThan(plain.value);
     const { program } = resultOf(plan, ask.program, newId);
     const used = prescriptionsOf(program).filter((p) => p.technique);
     expect(used.length).toBeGreaterThan(0);
@@ -54,7 +54,7 @@ describe("techniques in a week", () => {
     const again = planWeek({ ...ask, program, keep: true }, await tools());
     const kept = prescriptionsOf(resultOf(again, program, newId).program).filter((p) => p.technique);
     expect(kept.length).toBeGreaterThan(0);
-  }, 90_000);
+  }, 180_000);
 });
 
 test("a second week changes at most three lines in ten, keeps groups and sets, and covers more", async () => {
