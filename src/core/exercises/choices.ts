@@ -52,6 +52,18 @@ export const BASES = [
 ] as const;
 export type Base = (typeof BASES)[number];
 
+/** who holds the shoulder blade where the path has it: whatever its muscles balance, the lifter by will, or a bench */
+export const GIRDLES = ["free", "guided", "held"] as const;
+export type Girdle = (typeof GIRDLES)[number];
+
+/** what the hand that does not work holds on to: nothing, something that stands fast, or the body itself */
+export const HOLDS = ["none", "frame", "rack", "bench", "wall", "pad", "own-knee", "own-hip", "own-elbow"] as const;
+export type Hold = (typeof HOLDS)[number];
+
+const FAST: ReadonlySet<Hold> = new Set<Hold>(["frame", "rack", "bench", "wall", "pad"]);
+/** what does not give whatever is pulled at it; a hand on the own knee or hip carries nothing of the body */
+export const standsFast = (on: Hold | undefined): on is Hold => on !== undefined && FAST.has(on);
+
 export const FAMILIES = [
   "press",
   "fly",

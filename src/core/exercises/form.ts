@@ -1,9 +1,10 @@
 /**
- * The form that a choice of values gives an exercise. A parameter called `sides` with the options `both` and `one` says
- * whether arms or legs work together, one called `base` what carries the body, an option may need more equipment, and
- * from a value on it may be for other muscles. Everything else about the exercise stays.
+ * The form that a choice of values gives an exercise. A parameter called `sides` with the options `both` and `one`
+ * says whether arms or legs work together, one called `base` what carries the body, one called `blade` who holds the
+ * shoulder blade, one called `holdOn` what the free hand holds; an option may need more equipment, and from a value on
+ * it may be for other muscles. Everything else about the exercise stays.
  */
-import { BASES, type Base } from "#core/exercises/choices";
+import { BASES, GIRDLES, HOLDS, standsFast, type Base, type Girdle, type Hold } from "#core/exercises/choices";
 import type { Exercise } from "#core/exercises/format";
 import { PARTS } from "#core/exercises/part";
 import type { Values } from "#core/exercises/setup";
@@ -14,6 +15,8 @@ const SIDES = ["both", "one"] as const;
 export const FORMS: Readonly<Record<string, readonly string[]>> = {
   sides: SIDES,
   base: BASES,
+  blade: GIRDLES,
+  holdOn: HOLDS,
   part: Object.keys(PARTS),
 };
 type Sides = (typeof SIDES)[number];
@@ -42,6 +45,17 @@ function usualFor(sides: Sides, { sides: own, stated, loads }: Exercise): number
   return Math.max(stated.loadStep, Math.round(load / stated.loadStep) * stated.loadStep);
 }
 
+/** how much steadier a hand on something that stands fast makes it, 0 to 1 (stated, like steadiness itself) */
+const STEADIED = 0.2;
+
+/** an exercise is as steady as its file says with what the free hand holds there */
+function steadiedBy(holdOn: Hold | undefined, exercise: Exercise): number {
+  const { steadiness } = exercise.stated;
+  const usual = named(chosenOptions(exercise, {}), "holdOn", HOLDS) ?? exercise.holdOn;
+  const more = Number(standsFast(holdOn)) - Number(standsFast(usual));
+  return Math.round(100 * Math.min(1, Math.max(0, steadiness + STEADIED * more))) / 100;
+}
+
 const defaultOf = ({ parameters }: Exercise, id: string): number => parameters.find((p) => p.id === id)?.default ?? 0;
 
 const forms = new WeakMap<Exercise, Map<string, Exercise>>();
@@ -53,20 +67,30 @@ export function formOf(exercise: Exercise, values: Values): Exercise {
   if (chosen.length === 0 && !turned) return exercise;
   const sides = named(chosen, "sides", SIDES) ?? exercise.sides;
   const on: Base = named(chosen, "base", BASES) ?? exercise.stance.on;
+  const girdle: Girdle = named(chosen, "blade", GIRDLES) ?? exercise.girdle;
+  const holdOn: Hold | undefined = named(chosen, "holdOn", HOLDS) ?? exercise.holdOn;
   const needs = chosen.flatMap((o) => o.needs ?? []).filter((id) => !exercise.equipment.includes(id));
-  if (sides === exercise.sides && on === exercise.stance.on && needs.length === 0 && !turned) return exercise;
+  const asItIs =
+    sides === exercise.sides && on === exercise.stance.on && girdle === exercise.girdle && holdOn === exercise.holdOn;
+  if (asItIs && needs.length === 0 && !turned) return exercise;
   let made = forms.get(exercise);
   if (!made) forms.set(exercise, (made = new Map<string, Exercise>()));
-  const key = [sides, on, ...needs, ...(turned?.targets ?? [])].join(" ");
+  const key = [sides, on, girdle, holdOn, ...needs, ...(turned?.targets ?? [])].join(" ");
   let form = made.get(key);
   if (!form) {
     form = {
       ...exercise,
       ...(turned && { targets: turned.targets, aims: turned.aims }),
       sides,
+      girdle,
+      ...(holdOn && { holdOn }),
       stance: { ...exercise.stance, on },
       equipment: [...exercise.equipment, ...needs],
-      stated: { ...exercise.stated, usualLoad: usualFor(sides, exercise) },
+      stated: {
+        ...exercise.stated,
+        usualLoad: usualFor(sides, exercise),
+        steadiness: steadiedBy(holdOn, exercise),
+      },
     };
     made.set(key, sameVersion(form, exerciseVersion(exercise)));
   }

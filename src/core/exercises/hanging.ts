@@ -78,7 +78,11 @@ export function withoutSetting(exercise: Exercise, id: string): Exercise {
       ? { sides: usual }
       : id === "base" && usual
         ? { stance: { ...(moved.stance ?? stance), on: usual as Exercise["stance"]["on"] } }
-        : {};
+        : id === "blade" && usual
+          ? { girdle: usual as Exercise["girdle"] }
+          : id === "holdOn" && usual
+            ? { holdOn: usual as Exercise["holdOn"] }
+            : {};
   return {
     ...exercise,
     ...moved,

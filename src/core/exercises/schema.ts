@@ -10,7 +10,18 @@ import { z } from "zod";
 import { JOINTS } from "#core/exercises/joints";
 import { ATTACHMENTS } from "./attachments.data";
 import { bindingSchema, placeSchema as place } from "./bindings";
-import { BASES, BREATHS, EQUIPMENT, FAMILIES, POSE_COORDINATES, SUPPORTS, TAKE_UPS, WAYS_OUT } from "./choices";
+import {
+  BASES,
+  BREATHS,
+  EQUIPMENT,
+  FAMILIES,
+  GIRDLES,
+  HOLDS,
+  POSE_COORDINATES,
+  SUPPORTS,
+  TAKE_UPS,
+  WAYS_OUT,
+} from "./choices";
 import { loadSchema } from "./loads/loads";
 
 export const parameterSchema = z
@@ -87,8 +98,13 @@ export const exerciseSchema = z
     }),
     /** the chains of joints whose muscles have to hold the load */
     chains: z.array(z.enum(["arm", "spine", "leg"])).min(1),
-    /** the shoulder girdle: free to be moved and held by its muscles, or held by a bench */
-    girdle: z.enum(["free", "held"]).default("free"),
+    /**
+     * the shoulder girdle: free to be moved and held by its muscles; guided, pressed by will to where the path has it;
+     * or held by a bench
+     */
+    girdle: z.enum(GIRDLES).default("free"),
+    /** what the hand that does not work holds on to */
+    holdOn: z.enum(HOLDS).optional(),
     /** a bar in both hands cannot turn in them; a handle can */
     grip: z.enum(["free", "bar"]).default("free"),
     /** what is held or strapped on, by its id in attachments.json, or the parameter whose options are such ids */

@@ -51,7 +51,7 @@ import {
 } from "#core/mechanics/turning";
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
 import { stackWatch, type Stack } from "#core/mechanics/stack";
-import { supportWatch, type Support } from "#core/mechanics/support";
+import { supportWatch, type Holding, type Support } from "#core/mechanics/support";
 import { swingWatch, type Swings } from "#core/mechanics/swing";
 import { tabulate } from "#core/base/vector";
 
@@ -113,6 +113,8 @@ export interface Analysis {
   stuckFrom: number | null;
   /** what carries the body, from which load on; where frames are asked for */
   support: Support[];
+  /** what the free hand gives at the usual load, where it holds something fast and frames are asked for */
+  holding: { on: Holding["on"]; kg: number } | null;
   /** the way of a cable's stack; where frames are asked for */
   stack: Stack | null;
   /** what a swing of the trunk adds, where the exercise leaves room for one; where frames are asked for */
@@ -532,10 +534,19 @@ export function analyse(
     ...effects,
     heads: isOneSided(setup) ? busierSide(series) : [...series],
     turns,
-    support: w.support?.told() ?? [],
-    stack: w.stack?.told() ?? null,
+    ...carriedBy(w),
     swing: feasible ? (w.swing?.told(curves.strength) ?? null) : null,
     frames: w.recorder?.frames() ?? null,
+  };
+}
+
+/** what carries the body, what a hand gives, and what the way of a cable's stack is */
+function carriedBy({ support, stack, setup }: Walk): Pick<Analysis, "support" | "holding" | "stack"> {
+  const holding = support?.holding() ?? null;
+  return {
+    support: support?.told() ?? [],
+    holding: holding && { on: holding.on, kg: holding.at(setup.exercise.stated.usualLoad) },
+    stack: stack?.told() ?? null,
   };
 }
 
@@ -559,6 +570,7 @@ function impossible(model: Model, setup: Setup, samples: number, reason: string)
     bodyLoad: 0,
     turns: [],
     support: [],
+    holding: null,
     stack: null,
     swing: null,
     frames: null,

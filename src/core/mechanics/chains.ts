@@ -13,6 +13,8 @@ export interface Block {
   /** freedoms that are balanced: the limb's first, then the shoulder blade's */
   readonly rows: readonly number[];
   readonly limbRows: number;
+  /** rows of the blade that are pressed by will, and which way */
+  readonly guided: readonly { row: number; way: -1 | 1 }[];
   /**
    * What balances them: the model head of each column, -1 where it is not muscle. First what acts on the limb (and on
    * the blade with it), then what acts on the blade alone.
@@ -54,6 +56,21 @@ const SHOULDER = new Set(["shoulderFlexion", "shoulderAbduction", "shoulderRotat
 const WRIST = new Set(["wristFlexion", "wristDeviation"]);
 const HIP = ["hipFlexion", "hipAbduction", "hipRotation"];
 
+/** freedoms of the blade that a lifter draws where the path has them */
+const GUIDED = ["protraction", "girdleElevation"] as const;
+/** deg off its rest from which on a blade is drawn somewhere */
+const DRAWN = 1;
+
+/** which way a freedom of the blade is pressed by will: -1 back or down, 1 forwards or up, 0 nowhere */
+export function guidedWay({ exercise, keys }: Setup, id: string): -1 | 0 | 1 {
+  const at = GUIDED.find((g) => g === id);
+  if (!at || exercise.girdle !== "guided") return 0;
+  const mean = keys.reduce((sum, k) => sum + (k.angles[at] ?? 0), 0) / keys.length;
+  return Math.abs(mean) < DRAWN ? 0 : mean < 0 ? -1 : 1;
+}
+
+const isGuided = (setup: Setup, id: string): boolean => guidedWay(setup, id) !== 0;
+
 export const isGirdle = (id: string): boolean => GIRDLE.has(id);
 
 /** deg from the trunk up to which the upper arm of somebody who lies on the floor lies on it too */
@@ -80,7 +97,7 @@ function solves(setup: Setup, id: string, chain: Chain): boolean {
     const pad = exercise.supports.some((s) => s === "preacher-pad" || s === "forearm-pad") || armLies(setup);
     // a forearm on its pad may turn about its own length, where that is the exercise
     if (exercise.supports.includes("forearm-pad")) return WRIST.has(id) || (id === "forearm" && drives(id));
-    if (GIRDLE.has(id)) return exercise.girdle === "free" && !pad;
+    if (GIRDLE.has(id)) return exercise.girdle !== "held" && !pad;
     if (SHOULDER.has(id)) return !pad;
     if (WRIST.has(id)) return drives("wristFlexion") || drives("wristDeviation");
     return id !== "forearm" || exercise.grip === "free";
@@ -129,7 +146,7 @@ function settlesAbout({ exercise, keys, loads }: Setup, chain: Chain): string[] 
  */
 function softOf(setup: Setup, id: string): number {
   const torque = skeleton.passive.soft[id] ?? 0;
-  if (isDriven(setup.keys, id as keyof Angles)) return 0;
+  if (isDriven(setup.keys, id as keyof Angles) || isGuided(setup, id)) return 0;
   if ((id === "hipAbduction" || id === "hipRotation") && standsOnTwoFeet(setup)) return 0;
   return torque;
 }
@@ -160,7 +177,8 @@ export function blocksKey(setup: Setup, side: Side): string {
   const named = [...new Set(setup.keys.flatMap((k) => Object.keys(k.angles)))].sort();
   const told = named.map((id) => (isDriven(setup.keys, id as keyof Angles) ? `${id}!` : id));
   const { loads } = setup;
-  return [side, setup.on, turnsTheArm(setup) ? "turns" : "", ...loads.map((l) => l.at), ...told].join(" ");
+  const guided = GUIDED.map((id) => guidedWay(setup, id));
+  return [side, setup.on, turnsTheArm(setup) ? "turns" : "", ...guided, ...loads.map((l) => l.at), ...told].join(" ");
 }
 
 /** one column before it has its place: the rows it acts on, and the head or passive torque it stands for */
@@ -242,6 +260,10 @@ export function blocksOf(model: Model, setup: Setup, side: Side): Block[] {
       chain,
       rows,
       limbRows: limb.length || rows.length,
+      guided: rows.flatMap((f, row) => {
+        const way = guidedWay(setup, idOf(f));
+        return way ? [{ row, way }] : [];
+      }),
       head: Int32Array.from(columns, (c) => ("head" in c ? c.head : -1)),
       heads: columns.flatMap((c) => ("head" in c ? [c.head] : [])),
       columns: columns.length,

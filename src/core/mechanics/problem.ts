@@ -33,6 +33,12 @@ const PUSH_VOLUME = 100;
  * without a jump between two ways of sharing.
  */
 const BLADE_PRICE = 0.1;
+/**
+ * Share of what its muscles can do there with which a guided blade is pressed to its place, beyond what the load asks.
+ * Assumed (no published figure for a cue to "keep the blades back"): a fifth is what is held through a set of a dozen
+ * reps without being felt as an exercise of its own.
+ */
+export const GUIDING = 0.2;
 const NONE = new Float64Array(0);
 
 /** the sharing of a block's torques among its columns */
@@ -168,6 +174,13 @@ export function fillSample(p: Problem, model: Model, state: State, forces: Force
     torquesOf(model, state, forces, rows[r]!, torque);
     p.fixed[n * m + r] = torque[0]! + least * torque[1]!;
     p.unit[n * m + r] = torque[1]!;
+  }
+  // what presses the blade to its place is torque that its muscles have to give, whatever the load asks
+  for (const { row, way } of p.block.guided) {
+    let strength = 0;
+    for (let j = 0; j < columns; j++)
+      if (p.block.head[j]! >= 0) strength += Math.max(0, way * p.A[(n * m + row) * columns + j]!);
+    p.fixed[n * m + row]! -= way * GUIDING * strength;
   }
   fillPushes(model, state, p, forces, n, least, LOAD_LIMIT);
 }

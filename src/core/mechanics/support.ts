@@ -3,8 +3,9 @@
  * feet, slide, or lift off its seat, if it kept its pose. Real kilograms: weight, geometry and friction do not scale
  * with strength. People lean, stagger their feet or hold on.
  */
+import { standsFast, type Hold } from "#core/exercises/choices";
 import type { Setup } from "#core/exercises/setup";
-import { totalOf, type Forces } from "#core/mechanics/loads";
+import { GRAVITY, totalOf, type Forces } from "#core/mechanics/loads";
 import { SIDES, sided, type Model, type Side } from "#core/mechanics/model";
 import { worldPoint, type State } from "#core/mechanics/state";
 
@@ -16,6 +17,16 @@ export interface Support {
   /** kg of the load, the least over the rep */
   from: number;
 }
+
+/** what a free hand that holds something fast has to give to keep the body where it is */
+export interface Holding {
+  on: Hold;
+  /** kg, the most over the rep at a load */
+  at: (load: number) => number;
+}
+
+/** m over the floor at which a hand holds on: an upright at the height of the chest, a bench, a wall */
+const HOLD_HEIGHT: Partial<Record<Hold, number>> = { frame: 1.2, rack: 1.2, wall: 1.2, pad: 1, bench: 0.45 };
 
 /** horizontal over vertical force at which a shoe slides on a gym's floor (recalled: 0.5 to 0.8) */
 const FRICTION = 0.6;
@@ -36,6 +47,8 @@ const FEET: Partial<Record<Setup["on"], (side: Side, raised: boolean) => [Side, 
   ],
 };
 
+/** a + b w, Nm or N: stable where positive */
+type Line = readonly [a: number, b: number];
 /** the load at which a + b w = 0 is passed from the stable (positive) side; infinity where it never is */
 const passes = (a: number, b: number): number => (a > 0 && b < 0 ? -a / b : Infinity);
 
@@ -46,6 +59,10 @@ export function supportWatch(model: Model, setup: Setup, side: Side) {
   };
   const feet = FEET[setup.on]?.(side, setup.raisesHeel) ?? [];
   const soles = feet.flatMap(([s, ends]) => ends.map((p) => model.points.get(sided(p, s))!));
+  const { holdOn: on } = setup.exercise;
+  const holdsBy = soles.length > 0 && standsFast(on) ? HOLD_HEIGHT[on]! : 0;
+  const edges: Line[] = [];
+  const floors: number[][] = [];
   const fixed = new Float64Array(6);
   const unit = new Float64Array(6);
   const at = new Float64Array(3);
@@ -68,15 +85,44 @@ export function supportWatch(model: Model, setup: Setup, side: Side) {
       const aboutZ = (t: Float64Array, x: number) => t[5]! - x * t[1]! + floor * t[0]!;
       const aboutX = (t: Float64Array, z: number) => t[3]! + z * t[1]! - floor * t[2]!;
       const [toe, heel, right, left] = [Math.max(...xs), Math.min(...xs), Math.max(...zs), Math.min(...zs)];
-      note("tips forwards", passes(aboutZ(fixed, toe), aboutZ(unit, toe)));
-      note("tips backwards", passes(-aboutZ(fixed, heel), -aboutZ(unit, heel)));
+      const edge = (kind: SupportKind, a: number, b: number) => {
+        note(kind, passes(a, b));
+        // an edge that the body is beyond without its load is one of a pose, which people shift a little to mend
+        if (a > 0) edges.push([a, b]);
+      };
+      edge("tips forwards", aboutZ(fixed, toe), aboutZ(unit, toe));
+      edge("tips backwards", -aboutZ(fixed, heel), -aboutZ(unit, heel));
       if (setup.exercise.sides === "one") {
-        note("tips sideways", passes(-aboutX(fixed, right), -aboutX(unit, right)));
-        note("tips sideways", passes(aboutX(fixed, left), aboutX(unit, left)));
+        edge("tips sideways", -aboutX(fixed, right), -aboutX(unit, right));
+        edge("tips sideways", aboutX(fixed, left), aboutX(unit, left));
       }
       note("slides", slides(fixed, unit));
+      floors.push([...fixed.subarray(0, 3), ...unit.subarray(0, 3)]);
     },
-    told: (): Support[] => [...least].flatMap(([kind, from]) => (Number.isFinite(from) ? [{ kind, from }] : [])),
+    /** none of what a hand that holds something fast takes */
+    told: (): Support[] =>
+      [...least].flatMap(([kind, from]) =>
+        Number.isFinite(from) && (holdsBy === 0 || kind === "lifts off") ? [{ kind, from }] : [],
+      ),
+    /**
+     * Null where no free hand holds anything fast. A hand that pulls square to its lever from the floor keeps the body
+     * from tipping by moment over height, and from sliding by what friction leaves; the larger of the two.
+     */
+    holding: (): Holding | null =>
+      holdsBy === 0
+        ? null
+        : {
+            on: on!,
+            at: (load) =>
+              Math.max(
+                0,
+                ...edges.map(([a, b]) => -(a + b * load) / holdsBy),
+                ...floors.map(([fx, fy, fz, ux, uy, uz]) => {
+                  const along = Math.hypot(fx! + load * ux!, fz! + load * uz!);
+                  return along - FRICTION * Math.max(0, -(fy! + load * uy!));
+                }),
+              ) / GRAVITY,
+          },
   };
 }
 

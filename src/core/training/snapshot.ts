@@ -136,11 +136,13 @@ const THIRDS = ["short", "middle", "long"] as const;
 function handlingLines(exercise: Exercise, analysis: Analysis, lead: string | undefined, { words }: At): string[] {
   const { takeUp, wayOut, breath } = handlingOf(exercise);
   const { handling } = words;
+  const { holdOn = "none" } = exercise;
   const thirds = analysis.heads.find((h) => h.id === lead)?.metrics?.thirds;
   const most = thirds && THIRDS[thirds.indexOf(Math.max(...thirds))];
   const muscle = lead && headTitle(lead).toLowerCase();
   return [
     takeUp === "none" ? "" : handling.takeUp[takeUp](),
+    holdOn === "none" ? "" : handling.holdOn[holdOn](),
     handling.breath[breath](),
     muscle && most ? handling.feel({ muscle, where: most }) : "",
     handling.wayOut[wayOut](),

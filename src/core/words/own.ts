@@ -331,7 +331,22 @@ export const loading = {
   chains: label("Muscles that hold the load"),
   chain: { arm: label("arm and shoulder"), spine: label("trunk"), leg: label("leg") },
   girdle: label("Shoulder blade"),
-  girdles: { free: label("free"), held: label("held by a bench") },
+  girdles: { free: label("free"), guided: label("guided by will"), held: label("held by a bench") },
+  guidedHint: label(
+    "Guided: drawn where the poses have it, back or forwards, up or down; its muscles work for it all through the set.",
+  ),
+  holdOn: label("Free hand"),
+  holds: {
+    none: label("holds nothing"),
+    frame: label("on the frame"),
+    rack: label("on a rack"),
+    bench: label("on a bench"),
+    wall: label("on a wall"),
+    pad: label("on the pad"),
+    "own-knee": label("on the own knee"),
+    "own-hip": label("on the own hip"),
+    "own-elbow": label("under the own elbow"),
+  },
 };
 
 /** what the engine says of it while it is written */

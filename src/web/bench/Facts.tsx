@@ -8,6 +8,7 @@ import { JOINT_WORDS } from "#core/mechanics/turning";
 import type { HeadMetrics } from "#core/mechanics/metrics";
 import { phasesOf } from "#core/bench/phases";
 import { facts, verdict } from "#core/words/bench";
+import { loading } from "#core/words/own";
 import type { TermId } from "#core/words/glossary";
 import { capital } from "#core/words/sentence";
 import { Term } from "../base/Term";
@@ -71,11 +72,15 @@ const MEND: Record<SupportKind, string> = {
 /** what carries the body gives way before the muscles may */
 function Stands({ analysis, usual, unit }: { analysis: Analysis; usual: number; unit: string }) {
   const said = analysis.support.filter((s) => s.from < WORTH_SAYING * usual).sort((a, b) => a.from - b.from);
-  if (said.length === 0) return null;
+  const { holding } = analysis;
+  if (said.length === 0 && !holding) return null;
   return (
     <p className="small quiet">
       <Term at="support">{words.support()}</Term>:{" "}
-      {said.map((s) => words.gives({ what: s.kind, from: Math.round(s.from), unit, mend: MEND[s.kind] })).join(" ")}
+      {[
+        ...(holding ? [words.holds({ on: loading.holds[holding.on](), kg: holding.kg, load: usual, unit })] : []),
+        ...said.map((s) => words.gives({ what: s.kind, from: Math.round(s.from), unit, mend: MEND[s.kind] })),
+      ].join(" ")}
     </p>
   );
 }

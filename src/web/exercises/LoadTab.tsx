@@ -1,7 +1,7 @@
 /** What loads it and what carries the body: kinds of load with their numbers, supports, and whose muscles hold. */
 import { Button, Checkbox, Select } from "antd";
 import { skeleton } from "#core/anatomy/anatomy";
-import { BASES, SUPPORTS } from "#core/exercises/choices";
+import { BASES, GIRDLES, HOLDS, SUPPORTS } from "#core/exercises/choices";
 import type { Binding, Exercise } from "#core/exercises/format";
 import { begun, LOAD_KINDS } from "#core/exercises/loads/begun";
 import { loading as said } from "#core/words/own";
@@ -214,6 +214,8 @@ function OneLoad(props: LoadProps & { onRemove: (() => void) | null }) {
 
 export function LoadTab({ exercise, set }: TabProps) {
   const { loads, stance, chains, supports, girdle } = exercise;
+  // what a setting decides is not asked here too
+  const hangs = (id: string) => exercise.parameters.some((p) => p.id === id);
   return (
     <>
       {loads.map((load, i) => (
@@ -258,15 +260,27 @@ export function LoadTab({ exercise, set }: TabProps) {
             onChange={(list) => list.length > 0 && set({ chains: CHAINS.filter((c) => list.includes(c)) })}
           />
         </div>
-        <div className="field">
-          <span className="label">{said.girdle()}</span>
-          <Segments
-            name={said.girdle()}
-            value={girdle}
-            onChange={(next) => set({ girdle: next })}
-            options={(["free", "held"] as const).map((value) => ({ value, label: said.girdles[value]() }))}
+        {!hangs("blade") && (
+          <div className="field">
+            <span className="label">{said.girdle()}</span>
+            <Segments
+              name={said.girdle()}
+              value={girdle}
+              onChange={(next) => set({ girdle: next })}
+              options={GIRDLES.map((value) => ({ value, label: said.girdles[value]() }))}
+            />
+            {girdle === "guided" && <span className="small quiet">{said.guidedHint()}</span>}
+          </div>
+        )}
+        {(exercise.sides === "one" || !chains.includes("arm")) && !hangs("holdOn") && (
+          <Choose
+            name={said.holdOn()}
+            value={exercise.holdOn ?? "none"}
+            list={HOLDS}
+            names={said.holds}
+            onChange={(holdOn) => set({ holdOn })}
           />
-        </div>
+        )}
       </section>
     </>
   );

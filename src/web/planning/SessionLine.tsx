@@ -60,6 +60,8 @@ export interface LineProps {
 function handledText(exercise: Exercise): string {
   const { takeUp, wayOut, breath } = handlingOf(exercise);
   const begun = takeUp === "none" ? [] : [handling.takeUp[takeUp]()];
+  const { holdOn = "none" } = exercise;
+  if (holdOn !== "none") begun.push(handling.holdOn[holdOn]());
   return [...begun, handling.breath[breath](), handling.wayOut[wayOut]()].join(" ");
 }
 

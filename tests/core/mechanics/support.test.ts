@@ -14,7 +14,12 @@ const from = (a: Pick<Analysis, "support">, kind: SupportKind) =>
 const setupOf = (id: string) => resolveSetup(findExercise(id)!, {});
 
 /** a standing body of 75 kg whose weight acts at x, with one more force of so many newtons a kg at a point */
-function standing(x: number, point: [number, number, number], pull: [number, number, number]) {
+function standing(
+  x: number,
+  point: [number, number, number],
+  pull: [number, number, number],
+  holdOn?: "frame" | "own-hip",
+) {
   const state = createState(model);
   updatePose(model, state);
   const forces = makeForces();
@@ -22,14 +27,16 @@ function standing(x: number, point: [number, number, number], pull: [number, num
   forces.point.set([x, 1, 0, ...point]);
   forces.fixed.set([0, -75 * G, 0, 0, 0, 0]);
   forces.unit.set([0, 0, 0, ...pull]);
-  const watch = supportWatch(model, setupOf("standing-dumbbell-curl"), "right");
+  const plain = setupOf("standing-dumbbell-curl");
+  const setup = { ...plain, exercise: { ...plain.exercise, ...(holdOn && { holdOn }) } };
+  const watch = supportWatch(model, setup, "right");
   watch.look(state, forces);
   const sole = (name: string) => {
     const p = model.points.get(`${name}.right`)!;
     return state.o[3 * p.segment]! + p.at[0];
   };
   const floor = state.o[3 * model.points.get("toe.right")!.segment + 1]! + model.points.get("toe.right")!.at[1];
-  return { support: watch.told(), toe: sole("toe"), heel: sole("heel"), floor };
+  return { support: watch.told(), holding: watch.holding(), toe: sole("toe"), heel: sole("heel"), floor };
 }
 
 test("a weight held in front tips the body over its toes where the two moments about them are equal", () => {
@@ -91,4 +98,45 @@ test("a split stance stands from the rear foot's ball to the front toes, and tip
   // far narrower than long: a barbell across tips nobody
   expect(2 * half).toBeLessThan(Math.max(...xs) - Math.min(...xs));
   expect(from(analyse(model, setupOf("split-squat"), { frames: true }), "slides")).toBe(Infinity);
+});
+
+describe("a free hand that holds on to something", () => {
+  test("takes the moment over the edge at its height, and nothing below the load that tips", () => {
+    const held = standing(0.05, [0.5, 1, 0], [0, -G, 0], "frame");
+    const tips = (75 * (held.toe - 0.05)) / (0.5 - held.toe);
+    expect(held.support).toEqual([]);
+    expect(held.holding!.on).toBe("frame");
+    expect(held.holding!.at(0.9 * tips)).toBe(0);
+    // 10 kg beyond it, at their lever over the toes, by 1.2 m
+    expect(held.holding!.at(tips + 10)).toBeCloseTo((10 * (0.5 - held.toe)) / 1.2, 6);
+  });
+
+  test("takes what friction leaves of a level pull", () => {
+    const held = standing(0.05, [0.3, 0, 0], [G, 0, 0], "frame");
+    expect(held.holding!.at(60)).toBeGreaterThanOrEqual(60 - 0.6 * 75 - 1e-6);
+    expect(held.holding!.at(0)).toBe(0);
+  });
+
+  test("on the own hip it carries nothing: the body tips as without it", () => {
+    const own = standing(0.05, [0.5, 1, 0], [0, -G, 0], "own-hip");
+    expect(own.holding).toBeNull();
+    expect(own.support).toEqual(standing(0.05, [0.5, 1, 0], [0, -G, 0]).support);
+  });
+
+  test("a setting of the exercise says it: a frame stops the tipping and makes it steadier", () => {
+    const exercise = findExercise("cable-kickback")!;
+    const of = (holdOn: number) => resolveSetup(exercise, { holdOn });
+    const [nothing, bench] = [of(0), of(1)];
+    expect(nothing.exercise.holdOn).toBe("none");
+    expect(bench.exercise.holdOn).toBe("bench");
+    expect(bench.exercise.stated.steadiness).toBeCloseTo(nothing.exercise.stated.steadiness + 0.2, 6);
+    expect(bench.exercise.equipment).toContain("bench");
+    const [a, b] = [nothing, bench].map((s) => analyse(model, s, { frames: true, samples: 11 })) as [
+      Analysis,
+      Analysis,
+    ];
+    expect(from(a, "tips forwards")).toBeLessThan(exercise.stated.usualLoad);
+    expect(b.support).toEqual([]);
+    expect(b.holding!.kg).toBeGreaterThan(0);
+  });
 });

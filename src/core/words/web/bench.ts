@@ -142,6 +142,13 @@ export const facts = {
     { what: "tips forwards", from: 40, unit: "total", mend: "lean back" },
     (v) => `The body ${v.what} from about ${v.from} kg (${v.unit}): ${v.mend}.`,
   ),
+  holds: sentence<{ on: string; kg: number; load: number; unit: string }>(
+    { on: "on the frame", kg: 12, load: 40, unit: "total" },
+    (v) =>
+      v.kg < 1
+        ? `The free hand ${v.on} holds almost nothing at ${v.load} kg (${v.unit}): the body stands by itself.`
+        : `The free hand ${v.on} has to hold up to ${Math.round(v.kg)} kg at ${v.load} kg (${v.unit}).`,
+  ),
   changed: sentence<{ from: string; to: string; by: string | null }>(
     { from: "0.42", to: "0.55", by: "+0.13" },
     ({ from, to, by }) => `${from} to ${to} (${by ?? "undecided among bodies"})`,

@@ -31,6 +31,16 @@ export const handling = {
     ),
     free: label("Ruhig weiteratmen; die Luft nicht anhalten."),
   },
+  holdOn: {
+    frame: label("Die freie Hand hält sich am Gestell fest."),
+    rack: label("Die freie Hand hält sich am Ständer fest."),
+    bench: label("Die freie Hand stützt sich auf die Bank."),
+    wall: label("Die freie Hand stützt sich an die Wand."),
+    pad: label("Die freie Hand hält das Polster."),
+    "own-knee": label("Die freie Hand stützt sich auf das eigene Knie."),
+    "own-hip": label("Die freie Hand liegt auf der eigenen Hüfte."),
+    "own-elbow": label("Die freie Hand stützt den Ellbogen des arbeitenden Arms."),
+  },
   feel: sentence<{ muscle: string; where: "long" | "middle" | "short" }>(
     { muscle: "Vorderer Oberschenkel", where: "long" },
     ({ muscle, where }) =>

@@ -29,6 +29,16 @@ export const handling = {
     ),
     free: label("Keep breathing quietly; do not hold your breath."),
   },
+  holdOn: {
+    frame: label("Hold on to the frame with the free hand."),
+    rack: label("Hold on to the rack with the free hand."),
+    bench: label("Lean on the bench with the free hand."),
+    wall: label("Lean on the wall with the free hand."),
+    pad: label("Hold the pad with the free hand."),
+    "own-knee": label("The free hand leans on your knee."),
+    "own-hip": label("The free hand rests on your hip."),
+    "own-elbow": label("The free hand steadies the elbow of the working arm."),
+  },
   feel: sentence<{ muscle: string; where: "long" | "middle" | "short" }>(
     { muscle: "front thigh", where: "long" },
     ({ muscle, where }) =>
