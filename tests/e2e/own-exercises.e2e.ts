@@ -43,6 +43,12 @@ test("an exercise of one's own: described, drawn, kept, ranked, put in a week, r
   await page.getByTitle("Cable from a pulley", { exact: true }).click();
   await expect(page.getByRole("spinbutton", { name: "Load 1: Slack length, m" })).toHaveCount(0);
   await expect(page.getByRole("button", { name: "Keep this exercise" })).toBeEnabled();
+  // a blade that is guided by will has a word about its cost, and the live answer follows
+  await expect(page.getByText(/its muscles work for it all through the set/)).toHaveCount(0);
+  await page.getByRole("radiogroup", { name: "Shoulder blade" }).getByText("guided by will").click();
+  await expect(page.getByText(/its muscles work for it all through the set/)).toBeVisible();
+  await page.getByRole("radiogroup", { name: "Shoulder blade" }).getByText("free", { exact: true }).click();
+  await expect(page.getByRole("button", { name: "Keep this exercise" })).toBeEnabled();
   // a cam that a setting of one's own turns down at the end, by keyboard; taken away again it stands as usual
   await page.getByRole("tab", { name: "What can be changed" }).click();
   await page.getByLabel("Name of a new setting").fill("Fading of the cam");
