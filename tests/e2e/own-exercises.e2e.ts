@@ -45,7 +45,7 @@ test("an exercise of one's own: described, drawn, kept, ranked, put in a week, r
   await expect(page.getByRole("button", { name: "Keep this exercise" })).toBeEnabled();
   // a blade that is guided by will has a word about its cost, and the live answer follows
   await expect(page.getByText(/its muscles work for it all through the set/)).toHaveCount(0);
-  await page.getByRole("radiogroup", { name: "Shoulder blade" }).getByText("guided by will").click();
+  await page.getByRole("radiogroup", { name: "Shoulder blade" }).getByText("guided", { exact: true }).click();
   await expect(page.getByText(/its muscles work for it all through the set/)).toBeVisible();
   await page.getByRole("radiogroup", { name: "Shoulder blade" }).getByText("free", { exact: true }).click();
   await expect(page.getByRole("button", { name: "Keep this exercise" })).toBeEnabled();

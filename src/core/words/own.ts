@@ -331,9 +331,9 @@ export const loading = {
   chains: label("Muscles that hold the load"),
   chain: { arm: label("arm and shoulder"), spine: label("trunk"), leg: label("leg") },
   girdle: label("Shoulder blade"),
-  girdles: { free: label("free"), guided: label("guided by will"), held: label("held by a bench") },
+  girdles: { free: label("free"), guided: label("guided"), held: label("held") },
   guidedHint: label(
-    "Guided: drawn where the poses have it, back or forwards, up or down; its muscles work for it all through the set.",
+    "Guided: drawn by will where the poses have it, back or forwards, up or down; its muscles work for it all through the set. Held: a bench or pad keeps it.",
   ),
   holdOn: label("Free hand"),
   holds: {
