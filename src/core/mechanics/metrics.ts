@@ -62,6 +62,8 @@ export const SLICES = 10;
 export const GRAIN_BINS = 24;
 /** within this of the least load of the rep it sticks */
 export const STICKING_BAND = 1.05;
+/** less lifting work than this, of all heads of a muscle, is rounding: shares of it would be made of last digits */
+export const LEAST_WORK = 1e-6;
 /** under this mean activation nothing is shown for a head */
 export const LEAST_ACTIVATION = 0.1;
 
@@ -228,8 +230,8 @@ export function headMetrics(
     shortReached: low,
     work: rep.work,
     function: rep.work / rep.usable,
-    shareOfAll: workOfAll > 0 ? (rep.work * volumeWeight) / workOfAll : 0,
-    shareOfMuscle: workOfMuscle > 0 ? (rep.work * volumeWeight) / workOfMuscle : 0,
+    shareOfAll: workOfAll > LEAST_WORK ? (rep.work * volumeWeight) / workOfAll : 0,
+    shareOfMuscle: workOfMuscle > LEAST_WORK ? (rep.work * volumeWeight) / workOfMuscle : 0,
     activation,
     partialReserve: leastAll > 0 && Number.isFinite(leastLong) ? leastLong / leastAll : 1,
     grain,

@@ -50,6 +50,22 @@ test.each([
   });
 });
 
+test("no figure of any exercise is made of last digits: with the body disturbed it stays where it is", () => {
+  const [model] = models;
+  const other = disturbed(compileModel({ ...DEFAULT_BODY, stature: DEFAULT_BODY.stature * (1 + 1e-12) }), 3);
+  const figures = (m: Model, e: (typeof library)[number]) =>
+    analyse(m, resolveSetup(e)).heads.flatMap((h) =>
+      Object.entries(h.metrics ?? {}).flatMap(([name, v]) =>
+        typeof v === "number" ? [{ what: `${e.id} ${h.id} ${name}`, v }] : [],
+      ),
+    );
+  for (const e of library) {
+    const there = new Map(figures(other, e).map((f) => [f.what, f.v]));
+    const apart = figures(model!, e).filter((f) => !(Math.abs(f.v - (there.get(f.what) ?? Infinity)) < 1e-3));
+    expect(apart).toEqual([]);
+  }
+});
+
 test("what was analysed before changes nothing: every parameter's ends, one after another and each by itself", () => {
   const [model] = models;
   const shared = makeWorkspace(model!);

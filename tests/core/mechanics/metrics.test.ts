@@ -153,3 +153,10 @@ test("a head that holds its length is loaded where it stands", () => {
   expect(m.skew).toBeCloseTo(0.5, 9);
   expect(m.rangeLoaded).toBe(0);
 });
+
+test("a muscle that only holds has no shares of lifting: what rounding leaves of its work is not shared out", () => {
+  const held = (work: number) => headMetrics(rep(() => 0.5, 0.5, 0.5, { work }), even, 2, work, 1)!;
+  expect(held(3e-17).shareOfMuscle).toBe(0);
+  expect(held(0).shareOfMuscle).toBe(0);
+  expect(held(0.02).shareOfMuscle).toBe(1);
+});
