@@ -50,6 +50,7 @@ import {
   type TurningJoint,
 } from "#core/mechanics/turning";
 import { freshState, workspaceOf, type Workspace } from "#core/mechanics/workspace";
+import { slideWatch } from "#core/mechanics/slide";
 import { stackWatch, type Stack } from "#core/mechanics/stack";
 import { supportWatch, type Holding, type Support } from "#core/mechanics/support";
 import { swingWatch, type Swings } from "#core/mechanics/swing";
@@ -117,6 +118,8 @@ export interface Analysis {
   holding: { on: Holding["on"]; kg: number } | null;
   /** the way of a cable's stack; where frames are asked for */
   stack: Stack | null;
+  /** m that a pad runs along the limb, where its machine's axis is off the joint; where frames are asked for */
+  slide: number | null;
   /** what a swing of the trunk adds, where the exercise leaves room for one; where frames are asked for */
   swing: Swings | null;
   frames: Frames | null;
@@ -299,6 +302,7 @@ interface Walk {
   readonly recorder: ReturnType<typeof frameRecorder> | null;
   readonly support: ReturnType<typeof supportWatch> | null;
   readonly stack: ReturnType<typeof stackWatch>;
+  readonly slide: ReturnType<typeof slideWatch>;
   readonly swing: ReturnType<typeof swingWatch>;
   /** kg taken off the body by an assistance, as a load that is always there */
   readonly assistance: number;
@@ -349,6 +353,7 @@ function walk(
     limits: limitWatch(model, side, samples),
     support: drawn ? supportWatch(model, setup, side) : null,
     stack: drawn ? stackWatch(setup, loads, samples) : null,
+    slide: drawn ? slideWatch(model, loads) : null,
     swing: drawn ? swingWatch(model, setup, samples) : null,
     recorder: drawn ? frameRecorder(model, samples, loads, shown) : null,
     assistance: -setup.exercise.assistable * model.body.mass,
@@ -364,6 +369,7 @@ function walk(
     const pull = applyLoads(model, state, loads, w.s[n]!, forces);
     w.support?.look(state, forces);
     w.stack?.look(state);
+    w.slide?.look(state, w.s[n]!);
     w.swing?.look(state, forces, n);
     addContacts(model, state, setup, side, forces);
     recordHeads(recording, model, state, n, drawn);
@@ -540,13 +546,14 @@ export function analyse(
   };
 }
 
-/** what carries the body, what a hand gives, and what the way of a cable's stack is */
-function carriedBy({ support, stack, setup }: Walk): Pick<Analysis, "support" | "holding" | "stack"> {
+/** what carries the body, what a hand gives, the way of a cable's stack and of a machine's pad */
+function carriedBy({ support, stack, slide, setup }: Walk): Pick<Analysis, "support" | "holding" | "stack" | "slide"> {
   const holding = support?.holding() ?? null;
   return {
     support: support?.told() ?? [],
     holding: holding && { on: holding.on, kg: holding.at(setup.exercise.stated.usualLoad) },
     stack: stack?.told() ?? null,
+    slide: slide?.told() ?? null,
   };
 }
 
@@ -572,6 +579,7 @@ function impossible(model: Model, setup: Setup, samples: number, reason: string)
     support: [],
     holding: null,
     stack: null,
+    slide: null,
     swing: null,
     frames: null,
   };

@@ -4,7 +4,7 @@
  * with contact forces that are found from the whole body's balance, linearly, before any torque is taken.
  */
 import { clamp } from "#core/base/numbers";
-import { endOf, fixedOf, GRAVITY, unitOf, type From, type Meeting } from "#core/exercises/loads/loads";
+import { endOf, fixedOf, GRAVITY, meetsAt, unitOf, type From, type Meeting } from "#core/exercises/loads/loads";
 import type { Setup, SetupLoad } from "#core/exercises/setup";
 import { curveValue, type Curve } from "#core/base/curve";
 import type { Freedom, Model, Side } from "#core/mechanics/model";
@@ -20,6 +20,8 @@ export interface PlacedLoad {
   readonly segment: number;
   readonly at: Vec3;
   readonly anchor: Vec3 | null;
+  /** where it met the body when the rep began, world, m */
+  readonly began: Vec3;
   /** -1 on the left */
   readonly mirror: 1 | -1;
   /** both hands hold one rigid bar: its cable or band cannot draw them together, what it pulls lies fore and aft */
@@ -51,19 +53,21 @@ export const makeForces = (): Forces => ({
   opening: 1,
 });
 
-/** world place of a load's fixed end; frames other than the floor are those of the first sample */
-export function anchorPoint(model: Model, state: State, side: Side, { frame, at }: From): Vec3 {
+/**
+ * world place of a load's fixed end; frames other than the floor are those of the first sample.
+ * @param limb the segment that the load is on
+ */
+export function anchorPoint(model: Model, state: State, side: Side, { frame, at }: From, limb: number): Vec3 {
   const local: Vec3 = [at[0], at[1], side === "left" ? -at[2] : at[2]];
   if (frame === "floor") return local;
-  const p =
-    frame === "hand"
-      ? model.points.get(`grip.${side}`)!
-      : frame === "foot"
-        ? model.points.get(`midfoot.${side}`)!
-        : {
-            segment: model.segmentIndex.get(frame === "hip" ? `hip-bent.${side}` : `humerus.${side}`)!,
-            at: [0, 0, 0] as Vec3,
-          };
+  const joint = (segment: number) => ({ segment, at: [0, 0, 0] as Vec3 });
+  const p = {
+    hand: model.points.get(`grip.${side}`)!,
+    foot: model.points.get(`midfoot.${side}`)!,
+    hip: joint(model.segmentIndex.get(`hip-bent.${side}`)!),
+    shoulder: joint(model.segmentIndex.get(`humerus.${side}`)!),
+    joint: joint(limb),
+  }[frame];
   return add(readPoint(state, p.segment, p.at), scale(local, model.size));
 }
 
@@ -77,11 +81,13 @@ export function placeLoads(model: Model, state: State, setup: Setup, side: Side)
       const mirror = own === "left" ? -1 : 1;
       const end = endOf(load);
       const [x, y, z] = (load.kind === "mass" && load.beside) || [0, 0, 0];
+      const at = add(p.at, scale([x, y, mirror * z], model.size));
       return {
         load,
         segment: p.segment,
-        at: add(p.at, scale([x, y, mirror * z], model.size)),
-        anchor: end && anchorPoint(model, state, own, end),
+        at,
+        anchor: end && anchorPoint(model, state, own, end, p.segment),
+        began: readPoint(state, p.segment, at),
         mirror,
         linked: load.at === "grip" && setup.exercise.grip === "bar" && setup.exercise.sides === "both",
       };
@@ -91,14 +97,16 @@ export function placeLoads(model: Model, state: State, setup: Setup, side: Side)
 
 /** where a placed load meets the body. @param s place in the rep */
 export function meetingOf(model: Model, state: State, placed: PlacedLoad, at: Vec3, s: number): Meeting {
-  const { anchor, segment, mirror, linked } = placed;
+  const { anchor, began, segment, mirror, linked } = placed;
   const b = 9 * segment;
+  const o = 3 * segment;
+  const joint: Vec3 = [state.o[o]!, state.o[o + 1]!, state.o[o + 2]!];
   // an axis across the body is mirrored with the limb
   const turned = ([x, y, z]: Vec3) =>
     [0, 1, 2].map(
       (r) => state.R[b + 3 * r]! * x + state.R[b + 3 * r + 1]! * y + state.R[b + 3 * r + 2]! * z,
     ) as unknown as Vec3;
-  return { at, anchor, turned, mirror, linked, s, body: model.body.mass };
+  return { at, anchor, joint, began, turned, mirror, linked, s, body: model.body.mass };
 }
 
 const P = new Float64Array(3);
@@ -129,7 +137,8 @@ export function applyLoads(model: Model, state: State, loads: readonly PlacedLoa
     worldPoint(state, placed.segment, placed.at, P);
     const meeting = meetingOf(model, state, placed, [P[0]!, P[1]!, P[2]!], s);
     const unit = unitOf(placed.load, meeting);
-    const n = push(f, placed.segment, P[0]!, P[1]!, P[2]!);
+    const [x, y, z] = meetsAt(placed.load, meeting);
+    const n = push(f, placed.segment, x, y, z);
     f.unit.set(unit, 3 * n);
     f.fixed.set(fixedOf(placed.load, meeting), 3 * n);
     if (first && placed.segment === first.segment) drawn = add(drawn, unit);
@@ -150,6 +159,7 @@ export function cablesThroughTrunk(model: Model, state: State, loads: readonly P
   return loads.some(
     (l) =>
       l.anchor !== null &&
+      l.load.kind !== "lever" &&
       distanceBetween(a, b, readPoint(state, l.segment, l.at), l.anchor) < TRUNK_RADIUS * model.size,
   );
 }

@@ -97,6 +97,16 @@ function Runs({ stack }: { stack: Analysis["stack"] }) {
   );
 }
 
+/** a pad that runs along the limb */
+function Pads({ slide }: { slide: Analysis["slide"] }) {
+  if (slide === null) return null;
+  return (
+    <p className="small quiet">
+      <Term at="pad">{words.pad()}</Term>: {words.slides({ way: slide })}
+    </p>
+  );
+}
+
 /** what a swing of the trunk would add, and what it costs */
 function Swung({ swing }: { swing: Analysis["swing"] }) {
   if (!swing) return null;
@@ -205,6 +215,7 @@ export function Facts({ analysis, headId, spread, usual }: FactsProps) {
       </details>
       <Stands analysis={analysis} usual={usual.load} unit={usual.meaning} />
       <Runs stack={analysis.stack} />
+      <Pads slide={analysis.slide} />
       <Swung swing={analysis.swing} />
     </>
   );

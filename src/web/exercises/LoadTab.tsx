@@ -11,7 +11,7 @@ import { Cam } from "./Cam";
 import type { TabProps } from "./Editor";
 
 type Load = Exercise["loads"][number];
-const FRAMES = ["floor", "shoulder", "hand", "hip", "foot"] as const;
+const FRAMES = ["floor", "shoulder", "hand", "hip", "foot", "joint"] as const;
 const AXES = ["x", "-x", "z", "-z"] as const;
 const CHAINS = ["arm", "spine", "leg"] as const;
 const POINTS: readonly string[] = ["held", ...Object.keys(skeleton.points)];
@@ -127,14 +127,23 @@ function Own({ load, n, exercise, onChange }: LoadProps) {
       return number(said.slack(), load.slack, (slack) => ({ ...load, slack }));
     case "lever":
       return (
-        <Choose
-          name={said.pushes()}
-          of={said.load({ n })}
-          value={load.axis}
-          list={AXES}
-          names={said.ways}
-          onChange={(axis) => onChange({ ...load, axis })}
-        />
+        <>
+          <Choose
+            name={said.pushes()}
+            of={said.load({ n })}
+            value={load.axis}
+            list={AXES}
+            names={said.ways}
+            onChange={(axis) => onChange({ ...load, axis })}
+          />
+          <Three
+            label={said.off()}
+            n={n}
+            value={load.off ?? [0, 0, 0]}
+            exercise={exercise}
+            onChange={(off) => onChange({ ...load, off })}
+          />
+        </>
       );
     case "arm":
       return (

@@ -1,4 +1,4 @@
-import { fixedOf, GRAVITY, loadFaults, unitOf, type Meeting } from "#core/exercises/loads/loads";
+import { fixedOf, GRAVITY, loadFaults, meetsAt, unitOf, type Meeting } from "#core/exercises/loads/loads";
 import { findExercise } from "#core/exercises/library";
 import { resolveSetup, type SetupLoad } from "#core/exercises/setup";
 import { cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
@@ -7,6 +7,8 @@ const place = { at: "grip", share: 1, both: false };
 const meeting = (at: Vec3, more: Partial<Meeting> = {}): Meeting => ({
   at,
   anchor: null,
+  joint: [0, 0, 0],
+  began: at,
   turned: (v) => v,
   mirror: 1,
   linked: false,
@@ -15,6 +17,55 @@ const meeting = (at: Vec3, more: Partial<Meeting> = {}): Meeting => ({
   ...more,
 });
 const close = (a: Vec3, b: Vec3) => a.forEach((x, i) => expect(x).toBeCloseTo(b[i]!, 9));
+
+describe("a machine's lever whose axis is off the joint", () => {
+  const lever = (off: Vec3 | null): SetupLoad => ({ ...place, kind: "lever", axis: "x" as never, off, profile: null });
+  const began: Vec3 = [0, -0.3, 0];
+  /** a shin of the joint at the origin, swung forwards by `deg` from hanging */
+  const swung = (deg: number, off: Vec3 | null) => {
+    const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
+    const m = meeting([0.3 * s, -0.3 * c, 0], {
+      anchor: off,
+      began,
+      turned: ([x, y, z]) => [x * c - y * s, x * s + y * c, z],
+    });
+    const load: SetupLoad = { ...lever(off), axis: [1, 0, 0] } as SetupLoad;
+    const at = meetsAt(load, m);
+    return { at, along: norm(at), torque: cross(at, unitOf(load, m))[2] };
+  };
+  const offs: Vec3[] = [
+    [0, 0.05, 0],
+    [0, -0.05, 0],
+    [0.03, 0.02, 0],
+    [-0.04, 0.03, 0.1],
+  ];
+
+  test("with the axis at the joint the pad stays where it is and the torque is its weight at its place", () => {
+    for (const deg of [0, 40, 90]) {
+      expect(swung(deg, null).along).toBeCloseTo(0.3, 9);
+      expect(swung(deg, null).torque).toBeCloseTo(0.3 * GRAVITY, 9);
+    }
+  });
+
+  test.each(offs)("off by %d, %d, %d m: the pad keeps its distance from the axis, and no work is lost", (...off) => {
+    // by virtual work: what the machine turns through, over what the joint does, is the torque over the machine's own
+    const radius = Math.hypot(began[0] - off[0]!, began[1] - off[1]!);
+    const angle = (deg: number) => {
+      const { at } = swung(deg, off as unknown as Vec3);
+      return Math.atan2(at[1] - off[1]!, at[0] - off[0]!);
+    };
+    for (const deg of [5, 30, 60, 85]) {
+      const { at, torque } = swung(deg, off as unknown as Vec3);
+      expect(Math.hypot(at[0] - off[0]!, at[1] - off[1]!)).toBeCloseTo(radius, 9);
+      const turns = (angle(deg + 0.01) - angle(deg - 0.01)) / ((0.02 * Math.PI) / 180);
+      expect(torque).toBeCloseTo(GRAVITY * radius * turns, 5);
+    }
+  });
+
+  test("where the rep begins the pad is where it was set", () => {
+    for (const off of offs) expect(swung(0, off).along).toBeCloseTo(0.3, 9);
+  });
+});
 
 describe("a machine's arm", () => {
   const arm = (more: object = {}): SetupLoad => ({

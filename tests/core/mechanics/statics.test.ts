@@ -54,6 +54,7 @@ const inHand = (load: SetupLoad, anchor: Vec3 | null = null): PlacedLoad => ({
   segment: grip.segment,
   at: grip.at,
   anchor,
+  began: [0, 0, 0],
   mirror: 1,
   linked: false,
 });
@@ -427,7 +428,7 @@ describe("the path of a rep", () => {
       const state = createState(m);
       const setup = setupOf("standing-dumbbell-curl");
       applyPose(m, state, setup, samplePath(m, setup, 3)[0]!, "right");
-      return anchorPoint(m, state, "right", { frame, at: [0.5, 0.2, 0.1] });
+      return anchorPoint(m, state, "right", { frame, at: [0.5, 0.2, 0.1] }, 0);
     };
     const tall = compileModel({ stature: 1.95, mass: 90 });
     expect(at(tall, "floor")).toEqual(at(model, "floor"));

@@ -16,6 +16,9 @@ export interface Meeting {
   readonly at: Vec3;
   /** the fixed end, where there is one */
   readonly anchor: Vec3 | null;
+  /** the joint at which the limb begins, and where the load met the body when the rep began */
+  readonly joint: Vec3;
+  readonly began: Vec3;
   /** a direction of the segment's frame (right side), in the world */
   readonly turned: (v: Vec3) => Vec3;
   /** -1 on the left */
@@ -35,9 +38,12 @@ export interface Reader {
   profile: (p: readonly (readonly [number, Binding])[] | undefined) => Curve | null;
 }
 
-/** the fixed end of a line or the pivot of an arm: on the floor, or off a joint as it stands when the rep begins */
+/**
+ * the fixed end of a line or the pivot of an arm: on the floor, or off a joint as it stands when the rep begins
+ * ("joint": the one at which the limb begins that the load is on)
+ */
 export const fromSchema = z.strictObject({
-  frame: z.enum(["floor", "shoulder", "hand", "hip", "foot"]),
+  frame: z.enum(["floor", "shoulder", "hand", "hip", "foot", "joint"]),
   at: placeSchema,
 });
 export interface From {
@@ -71,7 +77,9 @@ export interface LoadKind<Given, Load> {
   /** N that are always there */
   readonly fixed?: (load: Load, meeting: Meeting) => Vec3;
   /** where its fixed end is */
-  readonly end?: (load: Load) => From;
+  readonly end?: (load: Load) => From | null;
+  /** m from the joint at which it meets the limb, where that is not the point it is said to act on */
+  readonly along?: (load: Load, meeting: Meeting) => number | null;
   /** what its numbers cannot be */
   readonly faults?: (load: Load) => { field: string; reason: string }[];
 }

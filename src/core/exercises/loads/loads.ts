@@ -6,7 +6,7 @@ import { lever, leverSchema, type Lever } from "./lever";
 import { band, bandSchema, cable, cableSchema, type Band, type Cable } from "./line";
 import { mass, massSchema, type Mass } from "./mass";
 import { rail, railSchema, type Rail } from "./rail";
-import { scale, type Vec3 } from "#core/base/vector";
+import { add, scale, sub, unit, type Vec3 } from "#core/base/vector";
 
 export const loadSchema = z.discriminatedUnion("kind", [
   massSchema,
@@ -36,6 +36,13 @@ export const endOf = (load: SetupLoad): From | null => kindOf(load.kind).end?.(l
 /** N on the body for each kg of the variable load */
 export const unitOf = (load: SetupLoad, meeting: Meeting): Vec3 =>
   scale(kindOf(load.kind).unit(load, meeting), load.share);
+
+/** where it meets the body: along the limb from its joint, where a pad slides on it */
+export function meetsAt(load: SetupLoad, meeting: Meeting): Vec3 {
+  const along = kindOf(load.kind).along?.(load, meeting) ?? null;
+  const { at, joint } = meeting;
+  return along === null ? at : add(joint, scale(unit(sub(at, joint)), along));
+}
 
 const NOTHING: Vec3 = [0, 0, 0];
 /** N on the body that are always there */

@@ -125,6 +125,12 @@ export const facts = {
   leanBackStaggerThe: label("lean back, stagger the feet or hold on with a hand"),
   support: label("Support"),
   stack: label("Stack"),
+  pad: label("Pad"),
+  slides: sentence(
+    { way: 0.03 },
+    ({ way }) =>
+      `the machine's axis is off the joint, and the pad runs ${cm(way)} along the limb: move the seat or the pad until it stays.`,
+  ),
   runs: sentence({ travel: 0.9 }, ({ travel }) => `its plates rise ${cm(travel)} over the rep.`),
   sits: sentence(
     { share: 0.12, by: 0.08 },
