@@ -86,7 +86,7 @@ const HASHES: Readonly<Record<string, string>> = {
   "gryn-10": "7121ab489204456b",
   "gryn-11": "7699abb87091833a",
   "gryn-12": "f710df5b0fe3e404",
-  "gryn-13": "afd4ae5e2dadb136",
+  "gryn-13": "edf002dac4befd49",
 };
 
 const RULES = "966e0c2ce18d6625";

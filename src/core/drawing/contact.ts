@@ -111,7 +111,9 @@ function move({ points, at }: Frames, n: number, name: string, to: Vec3): void {
 /** hands that lie on the floor or a bench and carry; null: the side that holds something else, or none */
 function flatHands({ stance: { on }, equipment }: Drawn): readonly Side[] {
   if (on === "hand-and-knee") return ["left"];
-  return (on === "hands-and-feet" || on === "hands-and-knees") && !equipment.includes("wheel") ? SIDES : [];
+  if (on === "hands-and-heels") return equipment.includes("bench") ? SIDES : [];
+  const held = ["wheel", "hanging-straps", "guided-bar"] as const;
+  return (on === "hands-and-feet" || on === "hands-and-knees") && !held.some((e) => equipment.includes(e)) ? SIDES : [];
 }
 
 /** a hand that carries lies flat, its fingers forwards: turned at the wrist */

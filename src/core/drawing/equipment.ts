@@ -16,7 +16,7 @@ import {
   stepsUp,
   type Scene,
 } from "./scene";
-import { box, cylinder, type Face, type Solid } from "./solids";
+import { box, cylinder, sphere, type Face, type Solid } from "./solids";
 
 export interface Prop extends Piece {
   faces: Face[];
@@ -60,8 +60,11 @@ const PLATES = [
 function barbell(scene: Scene): Prop[] {
   const loads = loadPoints(scene);
   const two = loads.length > 1 && norm(sub(loads[0]!, loads[1]!)) > 0.05;
-  const middle = two ? mid(loads[0]!, loads[1]!) : loads[0]!;
-  const dir = two ? unit(sub(loads[0]!, loads[1]!)) : Z;
+  return barThrough(scene, two ? mid(loads[0]!, loads[1]!) : loads[0]!, two ? unit(sub(loads[0]!, loads[1]!)) : Z);
+}
+
+/** a bar with its plates about its middle */
+function barThrough(scene: Scene, middle: Vec3, dir: Vec3): Prop[] {
   const at = (t: number): Vec3 => add(middle, scale(dir, t));
   const { projector: p } = scene;
   const out: Prop[] = [];
@@ -81,6 +84,77 @@ function barbell(scene: Scene): Prop[] {
       );
   }
   return out;
+}
+
+/** a bar in both hands that runs on upright rails, and its rails */
+function guidedBar(scene: Scene): Prop[] {
+  const [a, b] = SIDES.map((s) => point(scene, `grip.${s}`)) as [Vec3, Vec3];
+  const c = mid(a, b);
+  return [
+    ...barThrough(scene, c, Z),
+    ...[RAIL, -RAIL].map((z) =>
+      prop(
+        `rail ${z}`,
+        cylinder(scene.projector, [c[0], scene.floor, z], [c[0], scene.floor + RAIL_TOP, z], 0.02, "side"),
+        {
+          behind: true,
+          framing: true,
+        },
+      ),
+    ),
+  ];
+}
+const RAIL = 0.62;
+const RAIL_TOP = 2.1;
+
+/** a frame that is stood in: six sides level with the hands, a handle at each, sleeves with plates at its points */
+function hexagonalBar(scene: Scene): Prop[] {
+  const { projector: p } = scene;
+  const hands = SIDES.map((s) => point(scene, `grip.${s}`)) as [Vec3, Vec3];
+  const c = mid(hands[0], hands[1]);
+  const low: Vec3 = [c[0], c[1] - 0.02, 0];
+  const corner = (x: number, z: number): Vec3 => add(low, [x, 0, z]);
+  const round = [
+    corner(0.36, 0.3),
+    corner(0, 0.62),
+    corner(-0.36, 0.3),
+    corner(-0.36, -0.3),
+    corner(0, -0.62),
+    corner(0.36, -0.3),
+  ];
+  return [
+    ...round.map((v, i) => prop(`side ${i}`, cylinder(p, v, round[(i + 1) % 6]!, 0.016, "iron"))),
+    ...hands.map((h, i) =>
+      prop(`handle ${i}`, cylinder(p, add(h, [-0.09, 0, 0]), add(h, [0.09, 0, 0]), 0.014, "iron")),
+    ),
+    ...[1, -1].flatMap((side) => [
+      prop(`sleeve ${side}`, cylinder(p, corner(0, 0.62 * side), corner(0, 0.86 * side), SHAFT.sleeve, "iron")),
+      prop(`plate ${side}`, cylinder(p, corner(0, 0.68 * side), corner(0, 0.74 * side), 0.225, "plate", [0.18, 0.05])),
+    ]),
+  ];
+}
+
+/** a strap from each hand to where it hangs overhead */
+function hangingStraps(scene: Scene): Prop[] {
+  const top = scene.floor + STRAP_TOP;
+  return SIDES.flatMap((s) => {
+    const g = point(scene, `grip.${s}`);
+    return [
+      prop(`strap ${s}`, cylinder(scene.projector, g, [g[0], top, 0.3 * g[2]], 0.008, "side"), {
+        behind: true,
+        framing: true,
+      }),
+      prop(`strap handle ${s}`, cylinder(scene.projector, add(g, [0, 0, -0.07]), add(g, [0, 0, 0.07]), 0.015, "iron")),
+    ];
+  });
+}
+const STRAP_TOP = 2.4;
+
+/** a large ball under the low back */
+function largeBall(scene: Scene): Prop[] {
+  const back = placeIn(scene, "pelvis", [-0.1, 0.1, 0]);
+  const r = Math.max(0.2, (back[1] - scene.floor) / 2);
+  return [prop("ball", sphere(scene.projector, [back[0], scene.floor + r, 0], r, "side"), { behind: true })];
 }
 
 const BELL = { radius: 0.058, from: 0.06, to: 0.145, handle: 0.014 };
@@ -157,7 +231,7 @@ function plates(scene: Scene): Prop[] {
       const c = placeIn(scene, `shank.${s}`, [0, -0.37, 0]);
       return prop(`cuff.${s}`, cylinder(p, add(c, scale(shank, 0.04)), add(c, scale(shank, -0.04)), 0.055, "plate"));
     });
-  return at === "toe" ? [disc(add(load, [0, 0.03, 0]), UP, 0.09)] : [];
+  return at === "toe" && scene.exercise.loads[0]?.kind === "mass" ? [disc(add(load, [0, 0.03, 0]), UP, 0.09)] : [];
 }
 
 const PULLEY = { radius: 0.045, half: 0.014 };
@@ -701,7 +775,10 @@ function hipPad(scene: Scene): Prop[] {
     0.5,
   );
   // on the side of the thighs that looks down
-  const down = front[1] <= 0 ? front : scale(front, -1);
+  // on their side where they are rolled
+  const across = axisOf(scene, "thigh.right", 2);
+  const towards = Math.abs(across[1]) > Math.abs(front[1]) + 0.1 ? across : front;
+  const down = towards[1] <= 0 ? towards : scale(towards, -1);
   const { pad, centre } = padOn(
     scene,
     "hip pad",
@@ -719,9 +796,20 @@ function hipPad(scene: Scene): Prop[] {
   ];
 }
 
+/** hands that hold what hangs or runs on rails lean on nothing */
+const hangs = (s: Scene) => has(s, "hanging-straps") || has(s, "guided-bar");
+
+/** level thighs that lie on a bench and not on the floor: somebody sits on it */
+const sitsAcross = (s: Scene) =>
+  s.exercise.stance.on === "thighs" && !rests(s, "floor") && Math.abs(axisOf(s, "thigh.right", 1)[1]) < 0.4;
+
 /** what is there, in the order it is made: when, and what */
 const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make: (s: Scene) => Prop[]])[] = [
   [(s) => has(s, "barbell") && !has(s, "landmine") && s.exercise.stance.on !== "hands-and-heels", barbell],
+  [(s) => has(s, "guided-bar"), guidedBar],
+  [(s) => has(s, "hexagonal-bar"), hexagonalBar],
+  [(s) => has(s, "hanging-straps"), hangingStraps],
+  [(s) => has(s, "ball"), largeBall],
   [(s) => has(s, "dumbbell"), dumbbells],
   [() => true, plates],
   [() => true, ropes],
@@ -729,20 +817,22 @@ const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make:
   [(s) => has(s, "wheel"), wheel],
   [(s) => s.exercise.stance.on === "split", rearBench],
   [(s) => s.exercise.loads[0]?.kind === "lever", lever],
-  [(s, at) => at === "midfoot" && s.exercise.loads[0]?.kind !== "arm", legPress],
+  [(s, at) => at === "midfoot" && s.exercise.loads[0]?.kind !== "arm" && has(s, "machine"), legPress],
   [(s, at) => at === "ball" && s.exercise.loads[0]?.kind === "rail", legPress],
   [(s) => onBlock(s.exercise, s.frames), calfBlock],
   [(s) => stepsUp(s.exercise) && !onBlock(s.exercise, s.frames), stepUnder],
   [(s, at) => has(s, "machine") && at === "bar-back", shoulderPads],
   [(s) => rests(s, "thigh-pad") && s.exercise.stance.on === "seat", thighRoller],
   [onKnees, kneeLever],
-  [(s) => has(s, "pull-up-bar") || s.exercise.stance.on === "hands-and-heels", overheadBar],
+  [(s) => has(s, "pull-up-bar") || (s.exercise.stance.on === "hands-and-heels" && !has(s, "bench")), overheadBar],
+  [(s) => s.exercise.stance.on === "hands-and-heels" && has(s, "bench"), handBench],
   [(s) => has(s, "dip-bars"), dipBars],
-  [(s) => s.exercise.stance.on === "thighs", hipPad],
+  [sitsAcross, (s) => seat(s)],
+  [(s) => s.exercise.stance.on === "thighs" && !sitsAcross(s), hipPad],
   [(s) => s.exercise.stance.on === "shoulders-and-feet" && rests(s, "bench"), thrustBench],
   [(s) => s.exercise.stance.on === "hand-and-knee", kneeBench],
   [leans, handStand],
-  [(s) => s.exercise.stance.on === "hands-and-feet", handBench],
+  [(s) => s.exercise.stance.on === "hands-and-feet" && !hangs(s), handBench],
   [(s) => "heel" in s.exercise.stance.angles, wedges],
   [(s) => rests(s, "chest-pad"), chestPad],
   [(s) => rests(s, "preacher-pad"), preacher],
@@ -750,7 +840,10 @@ const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make:
   [(s) => isOnBench(s) && lying(s) > LYING && !rests(s, "back-pad"), flatBench],
   [
     (s, at) =>
-      (s.exercise.stance.on === "seat" && at !== "midfoot" && s.exercise.loads[0]?.kind !== "rail") ||
+      (s.exercise.stance.on === "seat" &&
+        !has(s, "ball") &&
+        at !== "midfoot" &&
+        s.exercise.loads[0]?.kind !== "rail") ||
       (isOnBench(s) && !(lying(s) > LYING && !rests(s, "back-pad"))),
     (s) => seat(s),
   ],

@@ -359,17 +359,20 @@ function holdsHere(scene: Scene, side: Side, { balls }: Piece): boolean {
   return false;
 }
 
-/** a line at the floor's height, a little behind the feet */
+/** a line at the floor's height, a little behind the feet; a foot may hang under it by a hair */
 function ground(scene: Scene, fit: Fit): Shape {
-  const floor = Math.min(scene.floor, lowest(scene));
+  const { supports, stance } = scene.exercise;
+  // somebody who lies on the floor has it where the body is lowest
+  const lies = stance.on === "bench" && supports.includes("floor");
+  const floor = lies ? lowest(scene) : Math.min(scene.floor, Math.max(Math.min(0, lowest(scene)), -0.02));
   const y = floor * scene.projector.up[1];
   const half = fit.width / fit.k / 2 - 0.01;
   return { role: "ground", d: pathOf(fit, [fit.x - half, y, fit.x + half, y], false) };
 }
 
-/** lowest point of the body, m; a foot may hang under the floor by a hair */
+/** lowest point of the body, m */
 function lowest({ surface }: Scene): number {
-  let low = 0;
+  let low = Infinity;
   for (let i = 1; i < surface.at.length; i += 3) if (surface.at[i]! < low) low = surface.at[i]!;
-  return Math.max(low, -0.02);
+  return low;
 }

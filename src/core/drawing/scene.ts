@@ -119,7 +119,10 @@ export function holding(scene: Scene): Side[] {
     const near = loads.some((p) => off(p, grip) < reach && (reach < 0.1 || off(p, grip) < off(p, other)));
     const bar =
       ["bar-back", "bar-front", "lap"].includes(exercise.stance.arms) && exercise.equipment.includes("barbell");
-    return near || bar || oneDumbbell(exercise) || ["hands", "hands-and-heels"].includes(exercise.stance.on);
+    const { on } = exercise.stance;
+    const hangs = on === "hands" || (on === "hands-and-heels" && !exercise.equipment.includes("bench"));
+    const led = exercise.equipment.some((e) => e === "hanging-straps" || e === "guided-bar" || e === "hexagonal-bar");
+    return near || bar || oneDumbbell(exercise) || hangs || led;
   });
 }
 

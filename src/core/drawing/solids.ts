@@ -45,6 +45,16 @@ export function box(p: Projector, centre: Vec3, axes: readonly [Vec3, Vec3, Vec3
 
 const CIRCLE = 22;
 
+/** a sphere: its outline is a circle from everywhere */
+export function sphere(p: Projector, centre: Vec3, radius: number, tone: Tone): Solid {
+  const [x, y] = flat(p, centre);
+  const polygon = Array.from({ length: CIRCLE }, (_, i) => {
+    const t = (2 * Math.PI * i) / CIRCLE;
+    return [x + radius * Math.cos(t), y + radius * Math.sin(t)];
+  }).flat();
+  return { faces: [{ tone, polygon }], balls: ball(p, centre, radius) };
+}
+
 /** a cylinder from a to b; its nearer end is seen */
 export function cylinder(
   p: Projector,

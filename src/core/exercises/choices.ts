@@ -113,6 +113,11 @@ export const EQUIPMENT = [
   "wheel",
   "slider",
   "belt",
+  "guided-bar",
+  "hexagonal-bar",
+  "hanging-straps",
+  "ball",
+  "gripper",
 ] as const;
 export type Equipment = (typeof EQUIPMENT)[number];
 
@@ -149,6 +154,11 @@ const NAMES: Record<Equipment, string> = {
   wheel: "a wheel",
   slider: "sliders",
   belt: "a belt",
+  "guided-bar": "a bar on rails",
+  "hexagonal-bar": "a hexagonal bar",
+  "hanging-straps": "hanging straps",
+  ball: "a large ball",
+  gripper: "a hand gripper",
 };
 
 /** "a cable", "dumbbells": as it stands after "needs"; a machine by its name is "the leg press" */

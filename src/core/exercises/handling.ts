@@ -27,7 +27,8 @@ const onBack = ({ loads }: Of): boolean => loads.some((l) => l.at === "bar-back"
 function takeUpOf(e: Of): Handling["takeUp"] {
   if (has(e, "machine")) return "machine";
   if (has(e, "cable")) return e.sides === "both" && ["fly", "press"].includes(e.family) ? "pulleys" : "pulley";
-  if (has(e, "barbell", "landmine")) return FROM_FLOOR.includes(e.family) && !onBack(e) ? "floor" : "rack";
+  if (has(e, "barbell", "landmine", "hexagonal-bar", "guided-bar"))
+    return FROM_FLOOR.includes(e.family) && !onBack(e) ? "floor" : "rack";
   if (has(e, "dumbbell")) return lies(e) && e.sides === "both" ? "thighs" : "floor";
   return has(e, "band") ? "band" : "none";
 }
@@ -35,7 +36,8 @@ function takeUpOf(e: Of): Handling["takeUp"] {
 function wayOutOf(e: Of): Handling["wayOut"] {
   if (has(e, "machine")) return "let-down";
   if (has(e, "cable", "band")) return "step-in";
-  if (has(e, "barbell")) return UNDER.includes(e.family) || onBack(e) ? "safeties" : "put-down";
+  if (has(e, "barbell", "guided-bar", "hexagonal-bar"))
+    return UNDER.includes(e.family) || onBack(e) ? "safeties" : "put-down";
   if (has(e, "pull-up-bar", "dip-bars")) return "feet";
   if (has(e, "dumbbell")) return lies(e) ? "to-hips" : "put-down";
   return has(e, "landmine", "plate") ? "put-down" : "sink";
@@ -44,7 +46,9 @@ function wayOutOf(e: Of): Handling["wayOut"] {
 /** a back that carries the load is braced; what is held asks for quiet breath */
 function breathOf(e: Of): Handling["breath"] {
   if (e.held || e.family === "carry") return "free";
-  return e.chains.includes("spine") && (e.chains.includes("leg") || onBack(e)) && has(e, "barbell", "dumbbell")
+  return e.chains.includes("spine") &&
+    (e.chains.includes("leg") || onBack(e)) &&
+    has(e, "barbell", "dumbbell", "hexagonal-bar")
     ? "brace"
     : "out-lifting";
 }

@@ -5,6 +5,7 @@
 import type { Exercise } from "./format";
 import { exerciseSchema } from "./schema";
 import barbellBenchPress from "./library/barbell-bench-press.json" with { type: "json" };
+import benchDip from "./library/bench-dip.json" with { type: "json" };
 import cableChestPress from "./library/cable-chest-press.json" with { type: "json" };
 import closeGripBenchPress from "./library/close-grip-bench-press.json" with { type: "json" };
 import closeGripFloorPress from "./library/close-grip-floor-press.json" with { type: "json" };
@@ -13,6 +14,8 @@ import declineBarbellPress from "./library/decline-barbell-press.json" with { ty
 import dip from "./library/dip.json" with { type: "json" };
 import dumbbellBenchPress from "./library/dumbbell-bench-press.json" with { type: "json" };
 import dumbbellFloorPress from "./library/dumbbell-floor-press.json" with { type: "json" };
+import guidedBarBenchPress from "./library/guided-bar-bench-press.json" with { type: "json" };
+import hipsHighPushUp from "./library/hips-high-push-up.json" with { type: "json" };
 import inclineBarbellPress from "./library/incline-barbell-press.json" with { type: "json" };
 import landminePress from "./library/landmine-press.json" with { type: "json" };
 import lyingPressExtension from "./library/lying-press-extension.json" with { type: "json" };
@@ -23,6 +26,7 @@ import overheadPress from "./library/overhead-press.json" with { type: "json" };
 import pushUp from "./library/push-up.json" with { type: "json" };
 import rotatingDumbbellPress from "./library/rotating-dumbbell-press.json" with { type: "json" };
 import standingOverheadPress from "./library/standing-overhead-press.json" with { type: "json" };
+import suspendedPushUp from "./library/suspended-push-up.json" with { type: "json" };
 import cableFly from "./library/cable-fly.json" with { type: "json" };
 import crossingCableReverseFly from "./library/crossing-cable-reverse-fly.json" with { type: "json" };
 import dumbbellFly from "./library/dumbbell-fly.json" with { type: "json" };
@@ -105,6 +109,7 @@ import ropeHammerCurl from "./library/rope-hammer-curl.json" with { type: "json"
 import standingBarbellCurl from "./library/standing-barbell-curl.json" with { type: "json" };
 import standingDumbbellCurl from "./library/standing-dumbbell-curl.json" with { type: "json" };
 import bandPushdown from "./library/band-pushdown.json" with { type: "json" };
+import bodyweightExtension from "./library/bodyweight-extension.json" with { type: "json" };
 import cableKickback from "./library/cable-kickback.json" with { type: "json" };
 import cablePushdown from "./library/cable-pushdown.json" with { type: "json" };
 import crossBodyCableExtension from "./library/cross-body-cable-extension.json" with { type: "json" };
@@ -131,6 +136,7 @@ import backSquat from "./library/back-squat.json" with { type: "json" };
 import beltSquat from "./library/belt-squat.json" with { type: "json" };
 import frontHeldSquat from "./library/front-held-squat.json" with { type: "json" };
 import frontSquat from "./library/front-squat.json" with { type: "json" };
+import guidedBarSquat from "./library/guided-bar-squat.json" with { type: "json" };
 import hackSquat from "./library/hack-squat.json" with { type: "json" };
 import leanBackSquat from "./library/lean-back-squat.json" with { type: "json" };
 import legPress from "./library/leg-press.json" with { type: "json" };
@@ -149,16 +155,21 @@ import deadlift from "./library/deadlift.json" with { type: "json" };
 import dumbbellRomanianDeadlift from "./library/dumbbell-romanian-deadlift.json" with { type: "json" };
 import floorBackRaise from "./library/floor-back-raise.json" with { type: "json" };
 import goodMorning from "./library/good-morning.json" with { type: "json" };
+import hexagonalBarDeadlift from "./library/hexagonal-bar-deadlift.json" with { type: "json" };
 import levelBackExtension from "./library/level-back-extension.json" with { type: "json" };
 import machineBackExtension from "./library/machine-back-extension.json" with { type: "json" };
 import oneLegRomanianDeadlift from "./library/one-leg-romanian-deadlift.json" with { type: "json" };
 import rackDeadlift from "./library/rack-deadlift.json" with { type: "json" };
 import reverseHipExtension from "./library/reverse-hip-extension.json" with { type: "json" };
 import romanianDeadlift from "./library/romanian-deadlift.json" with { type: "json" };
+import seatedGoodMorning from "./library/seated-good-morning.json" with { type: "json" };
+import wideStanceDeadlift from "./library/wide-stance-deadlift.json" with { type: "json" };
 import cableHipExtension from "./library/cable-hip-extension.json" with { type: "json" };
 import diagonalCableKickback from "./library/diagonal-cable-kickback.json" with { type: "json" };
 import floorBridge from "./library/floor-bridge.json" with { type: "json" };
 import heelBridge from "./library/heel-bridge.json" with { type: "json" };
+import kneelingHipKickback from "./library/kneeling-hip-kickback.json" with { type: "json" };
+import machineHipThrust from "./library/machine-hip-thrust.json" with { type: "json" };
 import oneLegBridge from "./library/one-leg-bridge.json" with { type: "json" };
 import hipThrust from "./library/hip-thrust.json" with { type: "json" };
 import machineHipKickback from "./library/machine-hip-kickback.json" with { type: "json" };
@@ -174,6 +185,7 @@ import lyingLegCurl from "./library/lying-leg-curl.json" with { type: "json" };
 import seatedLegCurl from "./library/seated-leg-curl.json" with { type: "json" };
 import standingLegCurl from "./library/standing-leg-curl.json" with { type: "json" };
 import bentOverCalfRaise from "./library/bent-over-calf-raise.json" with { type: "json" };
+import cableToeRaise from "./library/cable-toe-raise.json" with { type: "json" };
 import legPressCalfRaise from "./library/leg-press-calf-raise.json" with { type: "json" };
 import oneLegCalfRaise from "./library/one-leg-calf-raise.json" with { type: "json" };
 import seatedCalfRaise from "./library/seated-calf-raise.json" with { type: "json" };
@@ -182,10 +194,13 @@ import toeRaise from "./library/toe-raise.json" with { type: "json" };
 import cableHipAdduction from "./library/cable-hip-adduction.json" with { type: "json" };
 import lyingInnerLegRaise from "./library/lying-inner-leg-raise.json" with { type: "json" };
 import machineHipAdduction from "./library/machine-hip-adduction.json" with { type: "json" };
+import bandSideStep from "./library/band-side-step.json" with { type: "json" };
 import cableHipAbduction from "./library/cable-hip-abduction.json" with { type: "json" };
 import machineHipAbduction from "./library/machine-hip-abduction.json" with { type: "json" };
 import sideLyingLegRaise from "./library/side-lying-leg-raise.json" with { type: "json" };
 import antiRotationPress from "./library/anti-rotation-press.json" with { type: "json" };
+import ballCrunch from "./library/ball-crunch.json" with { type: "json" };
+import benchSideBend from "./library/bench-side-bend.json" with { type: "json" };
 import cableCrunch from "./library/cable-crunch.json" with { type: "json" };
 import cableSideBend from "./library/cable-side-bend.json" with { type: "json" };
 import cableTrunkRotation from "./library/cable-trunk-rotation.json" with { type: "json" };
@@ -196,12 +211,14 @@ import dumbbellSideBend from "./library/dumbbell-side-bend.json" with { type: "j
 import hangingKneeRaise from "./library/hanging-knee-raise.json" with { type: "json" };
 import hangingLegRaise from "./library/hanging-leg-raise.json" with { type: "json" };
 import machineCrunch from "./library/machine-crunch.json" with { type: "json" };
+import machineTrunkRotation from "./library/machine-trunk-rotation.json" with { type: "json" };
 import plank from "./library/plank.json" with { type: "json" };
 import sidePlank from "./library/side-plank.json" with { type: "json" };
 import rollOut from "./library/roll-out.json" with { type: "json" };
 import straightLegSitUp from "./library/straight-leg-sit-up.json" with { type: "json" };
 import frontHeldCarry from "./library/front-held-carry.json" with { type: "json" };
 import oneHandDumbbellCarry from "./library/one-hand-dumbbell-carry.json" with { type: "json" };
+import overheadCarry from "./library/overhead-carry.json" with { type: "json" };
 import twoHandCarry from "./library/two-hand-carry.json" with { type: "json" };
 import bladePlaneRaise from "./library/blade-plane-raise.json" with { type: "json" };
 import cableInwardTurn from "./library/cable-inward-turn.json" with { type: "json" };
@@ -212,6 +229,7 @@ import raisedArmOutwardTurn from "./library/raised-arm-outward-turn.json" with {
 import sideLyingOutwardTurn from "./library/side-lying-outward-turn.json" with { type: "json" };
 import bladePushUp from "./library/blade-push-up.json" with { type: "json" };
 import cableReach from "./library/cable-reach.json" with { type: "json" };
+import hangingBladePull from "./library/hanging-blade-pull.json" with { type: "json" };
 import inclineYRaise from "./library/incline-y-raise.json" with { type: "json" };
 import kneelingCableYRaise from "./library/kneeling-cable-y-raise.json" with { type: "json" };
 import overheadShrug from "./library/overhead-shrug.json" with { type: "json" };
@@ -221,7 +239,11 @@ import offCentrePalmDownTurn from "./library/off-centre-palm-down-turn.json" wit
 import offCentrePalmUpTurn from "./library/off-centre-palm-up-turn.json" with { type: "json" };
 import cableHipInwardTurn from "./library/cable-hip-inward-turn.json" with { type: "json" };
 import cableHipOutwardTurn from "./library/cable-hip-outward-turn.json" with { type: "json" };
+import sideLyingKneeOpening from "./library/side-lying-knee-opening.json" with { type: "json" };
 import cableHipFlexion from "./library/cable-hip-flexion.json" with { type: "json" };
+import lyingBandMarch from "./library/lying-band-march.json" with { type: "json" };
+import lyingLegRaise from "./library/lying-leg-raise.json" with { type: "json" };
+import seatedStraightLegRaise from "./library/seated-straight-leg-raise.json" with { type: "json" };
 import turnedInLegRaise from "./library/turned-in-leg-raise.json" with { type: "json" };
 import turnedOutKneeRaise from "./library/turned-out-knee-raise.json" with { type: "json" };
 import fingerCurl from "./library/finger-curl.json" with { type: "json" };
@@ -230,6 +252,7 @@ import lyingNeckExtension from "./library/lying-neck-extension.json" with { type
 
 const files: readonly unknown[] = [
   barbellBenchPress,
+  benchDip,
   cableChestPress,
   closeGripBenchPress,
   closeGripFloorPress,
@@ -238,6 +261,8 @@ const files: readonly unknown[] = [
   dip,
   dumbbellBenchPress,
   dumbbellFloorPress,
+  guidedBarBenchPress,
+  hipsHighPushUp,
   inclineBarbellPress,
   landminePress,
   lyingPressExtension,
@@ -248,6 +273,7 @@ const files: readonly unknown[] = [
   pushUp,
   rotatingDumbbellPress,
   standingOverheadPress,
+  suspendedPushUp,
   cableFly,
   crossingCableReverseFly,
   dumbbellFly,
@@ -330,6 +356,7 @@ const files: readonly unknown[] = [
   standingBarbellCurl,
   standingDumbbellCurl,
   bandPushdown,
+  bodyweightExtension,
   cableKickback,
   cablePushdown,
   crossBodyCableExtension,
@@ -356,6 +383,7 @@ const files: readonly unknown[] = [
   beltSquat,
   frontHeldSquat,
   frontSquat,
+  guidedBarSquat,
   hackSquat,
   leanBackSquat,
   legPress,
@@ -374,16 +402,21 @@ const files: readonly unknown[] = [
   dumbbellRomanianDeadlift,
   floorBackRaise,
   goodMorning,
+  hexagonalBarDeadlift,
   levelBackExtension,
   machineBackExtension,
   oneLegRomanianDeadlift,
   rackDeadlift,
   reverseHipExtension,
   romanianDeadlift,
+  seatedGoodMorning,
+  wideStanceDeadlift,
   cableHipExtension,
   diagonalCableKickback,
   floorBridge,
   heelBridge,
+  kneelingHipKickback,
+  machineHipThrust,
   oneLegBridge,
   hipThrust,
   machineHipKickback,
@@ -399,6 +432,7 @@ const files: readonly unknown[] = [
   seatedLegCurl,
   standingLegCurl,
   bentOverCalfRaise,
+  cableToeRaise,
   legPressCalfRaise,
   oneLegCalfRaise,
   seatedCalfRaise,
@@ -407,10 +441,13 @@ const files: readonly unknown[] = [
   cableHipAdduction,
   lyingInnerLegRaise,
   machineHipAdduction,
+  bandSideStep,
   cableHipAbduction,
   machineHipAbduction,
   sideLyingLegRaise,
   antiRotationPress,
+  ballCrunch,
+  benchSideBend,
   cableCrunch,
   cableSideBend,
   cableTrunkRotation,
@@ -421,12 +458,14 @@ const files: readonly unknown[] = [
   hangingKneeRaise,
   hangingLegRaise,
   machineCrunch,
+  machineTrunkRotation,
   plank,
   sidePlank,
   rollOut,
   straightLegSitUp,
   frontHeldCarry,
   oneHandDumbbellCarry,
+  overheadCarry,
   twoHandCarry,
   bladePlaneRaise,
   cableInwardTurn,
@@ -437,6 +476,7 @@ const files: readonly unknown[] = [
   sideLyingOutwardTurn,
   bladePushUp,
   cableReach,
+  hangingBladePull,
   inclineYRaise,
   kneelingCableYRaise,
   overheadShrug,
@@ -446,7 +486,11 @@ const files: readonly unknown[] = [
   offCentrePalmUpTurn,
   cableHipInwardTurn,
   cableHipOutwardTurn,
+  sideLyingKneeOpening,
   cableHipFlexion,
+  lyingBandMarch,
+  lyingLegRaise,
+  seatedStraightLegRaise,
   turnedInLegRaise,
   turnedOutKneeRaise,
   fingerCurl,

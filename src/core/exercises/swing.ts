@@ -6,7 +6,7 @@ export const SWING_DEGREES = { small: 10, loose: 25 } as const;
 export type Swung = keyof typeof SWING_DEGREES;
 
 /** equipment that has no way of its own */
-const FREE: readonly string[] = ["barbell", "dumbbell", "cable", "band", "plate"];
+const FREE: readonly string[] = ["barbell", "dumbbell", "cable", "band", "plate", "hexagonal-bar"];
 /** what holds the trunk: nobody swings against it */
 const HELD: readonly string[] = ["bench", "chest-pad", "preacher-pad", "floor", "back-pad"];
 

@@ -1,7 +1,8 @@
 /** What carries the body answers the loads: contact forces found from the whole body's balance, linear in the load. */
 import type { Setup } from "#core/exercises/setup";
 import { push, totalOf, type Forces } from "#core/mechanics/loads";
-import { sided, type Model, type Side } from "#core/mechanics/model";
+import { sided, SIDES, type Model, type Side } from "#core/mechanics/model";
+import { loadPoints, onRails } from "#core/mechanics/posture";
 import { readPoint, type State } from "#core/mechanics/state";
 import { add, scale, type Vec3 } from "#core/base/vector";
 
@@ -49,6 +50,7 @@ export function addContacts(model: Model, state: State, setup: Setup, side: Side
   const legs = (name: string): Place[] => (setup.exercise.sides === "one" ? [[name, side]] : both(name));
   switch (on) {
     case "feet":
+      lead(body, setup, side, foot);
       return pair(body, both(foot), true);
     case "hands":
       // hands on a bar turn about it: they pass no couple, the body swings until none is needed
@@ -102,6 +104,27 @@ function put({ model, state, f }: Body, [name, side]: Place): [number, Vec3] {
   const p = model.points.get(sided(name, side))!;
   const at = readPoint(state, p.segment, p.at);
   return [push(f, p.segment, at[0], at[1], at[2]), at];
+}
+
+/**
+ * Rails that lead a load push it fore and aft until the feet push through their middle: nobody has to balance there,
+ * and no ankle has to hold what the rails can.
+ */
+function lead(body: Body, setup: Setup, side: Side, foot: string): void {
+  const led = onRails(setup);
+  if (!led) return;
+  const { model, state } = body;
+  const [n, at] = put(body, [loadPoints(model, setup, led, side)[0]!, null]);
+  const feet = SIDES.map((s) => model.points.get(sided(foot, s))!).map((p) => readPoint(state, p.segment, p.at));
+  const [x, y] = [(feet[0]![0] + feet[1]![0]) / 2, (feet[0]![1] + feet[1]![1]) / 2];
+  for (const [t, force] of body.parts) {
+    // moment about the middle of the feet, and the level force at the load that cancels it
+    const push = (t[5]! - x * t[1]! + y * t[0]!) / (at[1] - y);
+    force[3 * n] = push;
+    t[0]! += push;
+    t[4]! += at[2] * push;
+    t[5]! -= at[1] * push;
+  }
 }
 
 /** one contact that takes everything, moment and all */

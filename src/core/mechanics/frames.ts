@@ -125,7 +125,9 @@ export function frameRecorder(
         at,
         force,
         anchors: loads.flatMap((l, i) =>
-          l.anchor && l.load.share > 0 ? [{ at: l.anchor, to: `load.${i}`, pivot: l.load.kind === "arm" || l.load.kind === "lever" }] : [],
+          l.anchor && l.load.share > 0
+            ? [{ at: l.anchor, to: `load.${i}`, pivot: l.load.kind === "arm" || l.load.kind === "lever" }]
+            : [],
         ),
         loadAt: loadPoints.map((l) => l.name),
         linked: loads.length === 2 && loads.every((l) => l.linked),

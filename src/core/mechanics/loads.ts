@@ -146,6 +146,10 @@ export function applyLoads(model: Model, state: State, loads: readonly PlacedLoa
   return drawn;
 }
 
+/** a machine's arm or lever runs beside the body; a cable, a band or a bar on a floor pivot runs where it is */
+const canPass = (load: SetupLoad): boolean =>
+  load.kind === "cable" || load.kind === "band" || (load.kind === "arm" && load.pivot.frame === "floor");
+
 /** half the depth of a trunk that a cable cannot pass, m */
 const TRUNK_RADIUS = 0.05;
 
@@ -159,7 +163,7 @@ export function cablesThroughTrunk(model: Model, state: State, loads: readonly P
   return loads.some(
     (l) =>
       l.anchor !== null &&
-      l.load.kind !== "lever" &&
+      canPass(l.load) &&
       distanceBetween(a, b, readPoint(state, l.segment, l.at), l.anchor) < TRUNK_RADIUS * model.size,
   );
 }

@@ -319,16 +319,27 @@ export class PostureError extends Error {
   override readonly name = "PostureError";
 }
 
-/** turns the balance joint of the pose until the weight stands over the base (x = 0); secant steps within its range */
+/** a load on upright rails, and how far the feet stand ahead of them, m */
+export const onRails = (setup: Setup): (SetupLoad & { kind: "mass"; rails: number }) | null =>
+  setup.loads.find((l): l is SetupLoad & { kind: "mass"; rails: number } => l.kind === "mass" && l.rails !== null) ??
+  null;
+
+/**
+ * turns the balance joint of the pose until the weight stands over the base (x = 0), or a load that is led over its
+ * rails; secant steps within its range
+ */
 export function balance(model: Model, state: State, setup: Setup, pose: Pose, side: Side): void {
   const joint = setup.exercise.balance;
   if (isLevelled(setup.on)) return level(model, state, setup, pose, side);
   if (!joint) return void applyPose(model, state, setup, pose, side);
   const nominal = nominalLoads(model, setup, side);
+  const led = onRails(setup);
   const off = (v: number) => {
     setAngle(pose, joint, v);
     applyPose(model, state, setup, pose, side);
-    return balancePoint(model, state, nominal);
+    return led
+      ? point(model, state, loadPoints(model, setup, led, side)[0]!)[0]! + led.rails
+      : balancePoint(model, state, nominal);
   };
   solve(off, angleOf(pose, joint), joint === "ankle" ? 1.5 : 3, `no ${joint} angle brings the weight over the base`);
 }

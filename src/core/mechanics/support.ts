@@ -7,6 +7,7 @@ import { standsFast, type Hold } from "#core/exercises/choices";
 import type { Setup } from "#core/exercises/setup";
 import { GRAVITY, totalOf, type Forces } from "#core/mechanics/loads";
 import { SIDES, sided, type Model, type Side } from "#core/mechanics/model";
+import { onRails } from "#core/mechanics/posture";
 import { worldPoint, type State } from "#core/mechanics/state";
 
 export const SUPPORT_KINDS = ["tips forwards", "tips backwards", "tips sideways", "slides", "lifts off"] as const;
@@ -60,6 +61,7 @@ export function supportWatch(model: Model, setup: Setup, side: Side) {
   const feet = FEET[setup.on]?.(side, setup.raisesHeel) ?? [];
   const soles = feet.flatMap(([s, ends]) => ends.map((p) => model.points.get(sided(p, s))!));
   const { holdOn: on } = setup.exercise;
+  if (onRails(setup)) soles.length = 0;
   const holdsBy = soles.length > 0 && standsFast(on) ? HOLD_HEIGHT[on]! : 0;
   const edges: Line[] = [];
   const floors: number[][] = [];

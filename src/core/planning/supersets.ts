@@ -39,6 +39,9 @@ const FIXED = [
   "preacher-pad",
   "bench",
   "barbell",
+  "guided-bar",
+  "hexagonal-bar",
+  "hanging-straps",
 ];
 
 /** sum over groups of what both give */

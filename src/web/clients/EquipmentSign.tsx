@@ -18,6 +18,11 @@ const DRAWN: Readonly<Record<Equipment, readonly string[]>> = {
   step: ["M4 9h20v4H4z", "M7 13v4M21 13v4"],
   wheel: ["M14 5a6 6 0 1 0 .01 0", "M4 11h20", "M2 18h24"],
   slider: ["M4 14c0-3 20-3 20 0s-20 3-20 0", "M4 14v2c0 3 20 3 20 0v-2"],
+  "guided-bar": ["M6 18V2M22 18V2", "M2 9h24", "fM6 6h3v6H6zM19 6h3v6h-3z", "M3 18h6M19 18h6"],
+  "hexagonal-bar": ["M9 4h10l5 6-5 6H9L4 10z", "M1 10h3M24 10h3", "M10 7v6M18 7v6"],
+  "hanging-straps": ["M14 1L8 13M14 1l6 12", "M5 13h6v3H5zM17 13h6v3h-6z"],
+  ball: ["M14 2a8 8 0 1 0 .01 0", "M6 10c4-3 12-3 16 0"],
+  gripper: ["M10 18L13 6M18 18L15 6", "M14 2a2.500 2.500 0 1 0 .01 0"],
   belt: ["M4 8c0-5 20-5 20 0s-20 5-20 0", "M14 12v5", "M11 17h6"],
 };
 

@@ -331,3 +331,56 @@ test("whoever sits, lies or steps up has the ground under the feet: nothing of t
   expect(scene.floor).toBeLessThan(-0.1);
   expect(equipmentOf(scene).some((p) => p.name === "step")).toBe(true);
 });
+
+test.each([
+  ["guided-bar-squat", ["rail 0.62", "rail -0.62", "sleeve 1"], []],
+  ["hexagonal-bar-deadlift", ["side 0", "side 5", "handle 0", "handle 1"], ["shaft 0"]],
+  ["suspended-push-up", ["strap right", "strap left"], ["bench"]],
+  ["bodyweight-extension", ["rail 0.62", "shaft 0"], ["bench"]],
+  ["ball-crunch", ["ball"], ["seat"]],
+  ["bench-dip", ["bench"], ["bar 0"]],
+  ["seated-good-morning", ["shaft 0"], ["hip pad", "ankle roller"]],
+  ["cable-toe-raise", ["rope 0"], ["plate"]],
+])("%s is drawn with %j and without %j", (id, there, not) => {
+  const names = equipmentOf(sceneOf(id, 0)).map((p) => p.name);
+  for (const name of there) expect(names.filter((n) => n.startsWith(name)).length).toBeGreaterThan(0);
+  for (const name of not) expect(names).not.toContain(name);
+});
+
+test("a ball is as wide seen from the front as from the side, and stands on the floor", () => {
+  const widths = [0, 90].map((turn) => {
+    const scene = sceneOf("ball-crunch", 0, turn);
+    const polygon = equipmentOf(scene).find((p) => p.name === "ball")!.faces[0]!.polygon;
+    const xs = polygon.filter((_, i) => i % 2 === 0);
+    return Math.max(...xs) - Math.min(...xs);
+  });
+  expect(widths[0]).toBeCloseTo(widths[1]!, 6);
+});
+
+test("whoever lies on the floor lies on its line", () => {
+  for (const id of ["side-lying-leg-raise", "side-lying-knee-opening", "lying-band-march"]) {
+    const setup = setupOf(id);
+    const analysis = analysisOf(id);
+    const view = { turn: 65, pitch: 0 };
+    const fit = fitOf(
+      { exercise: setup.exercise, analysis, view, detail: "plain", chosen: null },
+      analysis.s.length,
+      400,
+      400,
+    );
+    const { shapes } = plateOf({
+      exercise: setup.exercise,
+      analysis,
+      view,
+      fit,
+      sample: 0,
+      detail: "plain",
+      chosen: null,
+    });
+    const line = corners(shapes.find((s) => s.role === "ground")!.d)[0]![1];
+    const lowest = Math.max(
+      ...shapes.filter((s) => s.role !== "ground").flatMap((s) => corners(s.d).map(([, y]) => y)),
+    );
+    expect([id, Math.abs(line - lowest) < 40]).toEqual([id, true]);
+  }
+});

@@ -155,7 +155,14 @@ test("a head that holds its length is loaded where it stands", () => {
 });
 
 test("a muscle that only holds has no shares of lifting: what rounding leaves of its work is not shared out", () => {
-  const held = (work: number) => headMetrics(rep(() => 0.5, 0.5, 0.5, { work }), even, 2, work, 1)!;
+  const held = (work: number) =>
+    headMetrics(
+      rep(() => 0.5, 0.5, 0.5, { work }),
+      even,
+      2,
+      work,
+      1,
+    )!;
   expect(held(3e-17).shareOfMuscle).toBe(0);
   expect(held(0).shareOfMuscle).toBe(0);
   expect(held(0.02).shareOfMuscle).toBe(1);

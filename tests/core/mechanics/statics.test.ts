@@ -48,7 +48,7 @@ function posed(random: () => number): State {
 }
 
 const grip = model.points.get("grip.right")!;
-const mass: SetupLoad = { kind: "mass", at: "grip", both: false, share: 1, fixed: 0, beside: null };
+const mass: SetupLoad = { kind: "mass", at: "grip", both: false, share: 1, fixed: 0, beside: null, rails: null };
 const inHand = (load: SetupLoad, anchor: Vec3 | null = null): PlacedLoad => ({
   load,
   segment: grip.segment,

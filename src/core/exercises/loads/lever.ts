@@ -35,7 +35,10 @@ const LEAST_REACH = 0.02;
  * joint. The pad stays r from the axis A; the limb runs from the joint J along u. From |J + d u - A| = r follows d, and
  * from the machine's torque about A the force square to the limb, F (d + b) = W r with b = (J - A) u.
  */
-function padOf({ axis, off }: Lever, { at, joint, anchor, began, turned }: Meeting): { along: number; presses: number } {
+function padOf(
+  { axis, off }: Lever,
+  { at, joint, anchor, began, turned }: Meeting,
+): { along: number; presses: number } {
   const stands = norm(sub(at, joint));
   if (!off || !anchor) return { along: stands, presses: 1 };
   const u = unit(sub(at, joint));
