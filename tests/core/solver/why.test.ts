@@ -11,7 +11,7 @@ let made = 40_000;
 const newId = () => id(made++);
 
 test("of a planned week no line is worth less than nothing, and none has a better one in its place by much", async () => {
-  const ask = askFor(trainee(3, 50), { moves: 60_000, limit: 600 });
+  const ask = askFor(trainee(3, 50), { moves: 120_000, limit: 600 });
   const t = await tools();
   const plan = planWeek(ask, t);
   const { program } = resultOf(plan, ask.program, newId);
@@ -23,7 +23,7 @@ test("of a planned week no line is worth less than nothing, and none has a bette
     for (const o of why.others) expect(o.less).toBeGreaterThan(-0.6);
     expect(why.others).toEqual([...why.others].sort((a, b) => a.less - b.less));
   }
-}, 60_000);
+}, 180_000);
 
 test("its worth is the week's with it less the week's without, by the plain sums", async () => {
   const squat = prescriptionOf(1, "back-squat", { depth: 120 });
