@@ -10,7 +10,7 @@ import { add, apply, cross, dot, norm, rotation, scale, sub, unit, type Mat3, ty
 import { clamp } from "#core/base/numbers";
 import { SIDES, type Side } from "#core/mechanics/model";
 import { framePoint, type Frames } from "#core/mechanics/frames";
-import { actsAt, oneDumbbell, type Drawn } from "./scene";
+import { actsAt, leansOnHands, oneDumbbell, type Drawn } from "./scene";
 import type { DrawnFrames } from "./surface";
 
 /** what the elbow carries along, segments and points */
@@ -109,11 +109,9 @@ function move({ points, at }: Frames, n: number, name: string, to: Vec3): void {
 }
 
 /** hands that lie on the floor or a bench and carry; null: the side that holds something else, or none */
-function flatHands({ stance: { on }, equipment }: Drawn): readonly Side[] {
-  if (on === "hand-and-knee") return ["left"];
-  if (on === "hands-and-heels") return equipment.includes("bench") ? SIDES : [];
-  const held = ["wheel", "hanging-straps", "guided-bar"] as const;
-  return (on === "hands-and-feet" || on === "hands-and-knees") && !held.some((e) => equipment.includes(e)) ? SIDES : [];
+function flatHands(exercise: Drawn): readonly Side[] {
+  if (exercise.stance.on === "hand-and-knee") return ["left"];
+  return leansOnHands(exercise) ? SIDES : [];
 }
 
 /** a hand that carries lies flat, its fingers forwards: turned at the wrist */

@@ -3,6 +3,7 @@ import { SIDES, type Side } from "#core/mechanics/model";
 import { add, cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
 import type { Piece } from "./order";
 import {
+  leansOnHands,
   actsAt,
   axisOf,
   BLOCK,
@@ -796,9 +797,6 @@ function hipPad(scene: Scene): Prop[] {
   ];
 }
 
-/** hands that hold what hangs or runs on rails lean on nothing */
-const hangs = (s: Scene) => has(s, "hanging-straps") || has(s, "guided-bar");
-
 /** level thighs that lie on a bench and not on the floor: somebody sits on it */
 const sitsAcross = (s: Scene) =>
   s.exercise.stance.on === "thighs" && !rests(s, "floor") && Math.abs(axisOf(s, "thigh.right", 1)[1]) < 0.4;
@@ -824,15 +822,17 @@ const THINGS: readonly (readonly [when: (s: Scene, at: string) => boolean, make:
   [(s, at) => has(s, "machine") && at === "bar-back", shoulderPads],
   [(s) => rests(s, "thigh-pad") && s.exercise.stance.on === "seat", thighRoller],
   [onKnees, kneeLever],
-  [(s) => has(s, "pull-up-bar") || (s.exercise.stance.on === "hands-and-heels" && !has(s, "bench")), overheadBar],
-  [(s) => s.exercise.stance.on === "hands-and-heels" && has(s, "bench"), handBench],
+  [
+    (s) => has(s, "pull-up-bar") || (s.exercise.stance.on === "hands-and-heels" && !leansOnHands(s.exercise)),
+    overheadBar,
+  ],
   [(s) => has(s, "dip-bars"), dipBars],
   [sitsAcross, (s) => seat(s)],
   [(s) => s.exercise.stance.on === "thighs" && !sitsAcross(s), hipPad],
   [(s) => s.exercise.stance.on === "shoulders-and-feet" && rests(s, "bench"), thrustBench],
   [(s) => s.exercise.stance.on === "hand-and-knee", kneeBench],
   [leans, handStand],
-  [(s) => s.exercise.stance.on === "hands-and-feet" && !hangs(s), handBench],
+  [(s) => s.exercise.stance.on !== "hands-and-knees" && leansOnHands(s.exercise), handBench],
   [(s) => "heel" in s.exercise.stance.angles, wedges],
   [(s) => rests(s, "chest-pad"), chestPad],
   [(s) => rests(s, "preacher-pad"), preacher],

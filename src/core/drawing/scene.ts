@@ -105,6 +105,13 @@ export function actsAt({ exercise: { loads, attachment } }: Pick<Scene, "exercis
 export const loadPoints = (scene: Pick<Scene, "frames" | "sample">): Vec3[] =>
   scene.frames.loadAt.map((name) => point(scene, name));
 
+/** hands that carry the body and lie flat on a floor or a bench, and do not hold what hangs, rolls or runs on rails */
+const HELD_BY_HANDS = ["wheel", "hanging-straps", "guided-bar"] as const;
+export function leansOnHands({ stance: { on }, equipment }: Drawn): boolean {
+  if (on === "hands-and-heels") return equipment.includes("bench");
+  return (on === "hands-and-feet" || on === "hands-and-knees") && !HELD_BY_HANDS.some((e) => equipment.includes(e));
+}
+
 /** hands that hold the load */
 export function holding(scene: Scene): Side[] {
   const { exercise } = scene;
@@ -119,8 +126,7 @@ export function holding(scene: Scene): Side[] {
     const near = loads.some((p) => off(p, grip) < reach && (reach < 0.1 || off(p, grip) < off(p, other)));
     const bar =
       ["bar-back", "bar-front", "lap"].includes(exercise.stance.arms) && exercise.equipment.includes("barbell");
-    const { on } = exercise.stance;
-    const hangs = on === "hands" || (on === "hands-and-heels" && !exercise.equipment.includes("bench"));
+    const hangs = ["hands", "hands-and-heels"].includes(exercise.stance.on) && !leansOnHands(exercise);
     const led = exercise.equipment.some((e) => e === "hanging-straps" || e === "guided-bar" || e === "hexagonal-bar");
     return near || bar || oneDumbbell(exercise) || hangs || led;
   });

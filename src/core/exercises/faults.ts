@@ -97,6 +97,11 @@ export function exerciseFaults(exercise: Exercise): ExerciseFault[] {
       if (!(setup.hold > 0)) fault(["hold"], "what the fingers hold in this way must be over 0");
       setup.loads.forEach((l, i) => {
         for (const { field, reason } of loadFaults(l)) fault(["loads", i, field], reason);
+        if (l.kind === "mass" && l.rails !== null && !(setup.on === "feet" && exercise.balance))
+          fault(
+            ["loads", i, "rails"],
+            "rails lead a load of somebody on both feet; balance names the joint that follows",
+          );
       });
     } catch (e) {
       if (!(e instanceof SetupError)) throw e;

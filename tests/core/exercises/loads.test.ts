@@ -1,5 +1,9 @@
 import { fixedOf, GRAVITY, loadFaults, meetsAt, unitOf, type Meeting } from "#core/exercises/loads/loads";
+import { exerciseFaults } from "#core/exercises/faults";
+import type { Exercise } from "#core/exercises/format";
 import { findExercise } from "#core/exercises/library";
+import { analyse } from "#core/mechanics/analyse";
+import { compileModel } from "#core/mechanics/compile";
 import { resolveSetup, type SetupLoad } from "#core/exercises/setup";
 import { cross, dot, norm, scale, sub, unit, type Vec3 } from "#core/base/vector";
 
@@ -138,4 +142,36 @@ test("a sled gives the sine of its slope, and carries the body that rides on it"
 test("a rod beside its plate asks the forearm to turn, most where it lies level", () => {
   const e = findExercise("off-centre-palm-up-turn")!;
   expect(resolveSetup(e, { beside: 0.2 }).loads[0]).toMatchObject({ kind: "mass", beside: [0.2, 0, 0] });
+});
+
+test("what no machine can be is refused by its field: an axis half a metre off, rails under somebody who sits", () => {
+  const said = (e: Exercise) => exerciseFaults(e).map((f) => f.path.join("."));
+  const extension = findExercise("leg-extension")!;
+  const off = (up: number) => ({ ...extension, loads: [{ ...extension.loads[0]!, off: [0, up, 0] }] }) as Exercise;
+  expect(said(off(0.1))).toEqual([]);
+  expect(said(off(0.5))).toEqual(["loads.0.off"]);
+  const squat = findExercise("guided-bar-squat")!;
+  expect(said(squat)).toEqual([]);
+  expect(said({ ...squat, balance: undefined })).toEqual(["loads.0.rails"]);
+  const curl = findExercise("preacher-curl")!;
+  const led = { ...curl, loads: curl.loads.map((l) => ({ ...l, rails: 0 })) } as Exercise;
+  expect(said(led)).toContain("loads.0.rails");
+});
+
+test("an axis anywhere it may stand gives finite loads, in every body and through the rep", () => {
+  for (const [up, ahead] of [
+    [0.2, 0.1],
+    [-0.2, -0.1],
+    [0, 0.24],
+    [-0.24, 0],
+  ] as const)
+    for (const id of ["leg-extension", "lying-leg-curl", "machine-curl"]) {
+      const e = findExercise(id)!;
+      const moved = { ...e, loads: e.loads.map((l) => ({ ...l, off: [ahead, up, 0] })) } as Exercise;
+      for (const stature of [1.55, 1.95]) {
+        const a = analyse(compileModel({ stature, mass: 75 }), resolveSetup(moved), { samples: 11, frames: true });
+        expect([id, Number.isFinite(a.rawLoad), a.resistance.every(Number.isFinite)]).toEqual([id, true, true]);
+        expect(a.slide!).toBeGreaterThan(0);
+      }
+    }
 });

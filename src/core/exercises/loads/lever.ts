@@ -27,6 +27,8 @@ export interface Lever {
   profile: Curve | null;
 }
 
+/** a pad runs off the limb where the axis is further from the joint than this, m */
+const FURTHEST_OFF = 0.25;
 /** shorter than this a pad does not reach past the joint, m */
 const LEAST_REACH = 0.02;
 
@@ -63,5 +65,9 @@ export const lever: LoadKind<z.infer<typeof leverSchema>, Lever> = {
       GRAVITY * (l.profile ? curveValue(l.profile, meeting.s) : 1) * padOf(l, meeting).presses,
     ),
   end: (l): From | null => (l.off ? { frame: "joint", at: l.off } : null),
+  faults: (l) =>
+    l.off && norm(l.off) > FURTHEST_OFF
+      ? [{ field: "off", reason: `the axis of a machine stands within ${FURTHEST_OFF} m of the joint` }]
+      : [],
   along: (l, meeting) => (l.off ? padOf(l, meeting).along : null),
 };
