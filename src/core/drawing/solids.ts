@@ -48,8 +48,8 @@ const CIRCLE = 22;
 /** a sphere: its outline is a circle from everywhere */
 export function sphere(p: Projector, centre: Vec3, radius: number, tone: Tone): Solid {
   const [x, y] = flat(p, centre);
-  const polygon = Array.from({ length: CIRCLE }, (_, i) => {
-    const t = (2 * Math.PI * i) / CIRCLE;
+  const polygon = Array.from({ length: 2 * CIRCLE }, (_, i) => {
+    const t = (Math.PI * i) / CIRCLE;
     return [x + radius * Math.cos(t), y + radius * Math.sin(t)];
   }).flat();
   return { faces: [{ tone, polygon }], balls: ball(p, centre, radius) };

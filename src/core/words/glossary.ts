@@ -19,7 +19,7 @@ export const terms = {
   stack: label(
     "The way a cable's plates go over a rep. A hand nearer to the pulley than where they rest pulls nothing.",
   ),
-  pad: label("How far the pad of a machine runs along the limb when the machine's axis is off the joint."),
+  pad: label("How far the pad of a machine slides along the limb when the machine's axis is off the joint."),
   swing: label("The trunk moves to help a lift along: more load, no more for the muscle, more for the low back."),
   support: label("Load from which the body itself slips, tips or lifts off before the muscle gives out."),
   "chosen-load": label("What a load of your choice asks of this client."),

@@ -129,7 +129,7 @@ export const facts = {
   slides: sentence(
     { way: 0.03 },
     ({ way }) =>
-      `the machine's axis is off the joint, and the pad runs ${cm(way)} along the limb: move the seat or the pad until it stays.`,
+      `the machine's axis is off the joint, so the pad slides ${cm(way)} along the limb. Move the seat or the back rest until it stays.`,
   ),
   runs: sentence({ travel: 0.9 }, ({ travel }) => `its plates rise ${cm(travel)} over the rep.`),
   sits: sentence(
